@@ -1,0 +1,133 @@
+using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Cameras;
+
+/// <summary>One value of one setting, as a control of a camera can stand. A closed set.</summary>
+public abstract record SettingValue
+{
+    private SettingValue()
+    {
+    }
+
+    /// <summary>As the sheet prints it.</summary>
+    public abstract string Label { get; }
+
+    /// <summary>A switch.</summary>
+    /// <param name="On">Whether it is on.</param>
+    public sealed record Switch(bool On) : SettingValue
+    {
+        /// <inheritdoc/>
+        public override string Label => On ? "on" : "off";
+    }
+
+    /// <summary>Size with scan and rate.</summary>
+    /// <param name="Size">Picture size.</param>
+    /// <param name="Rate">Rate with scan.</param>
+    public sealed record Format(FrameSize Size, ScanRate Rate) : SettingValue
+    {
+        /// <inheritdoc/>
+        public override string Label => $"{Size.Label()} {Rate.Label()}";
+    }
+
+    /// <summary>A bit rate.</summary>
+    /// <param name="Rate">Bits a second.</param>
+    public sealed record Bits(BitRate Rate) : SettingValue
+    {
+        /// <inheritdoc/>
+        public override string Label => Rate.Label();
+    }
+
+    /// <summary>A shutter speed.</summary>
+    /// <param name="Time">Exposure time.</param>
+    public sealed record Speed(ExposureTime Time) : SettingValue
+    {
+        /// <inheritdoc/>
+        public override string Label => Time.Label();
+    }
+
+    /// <summary>A gain, with the name of its switch position where it has one.</summary>
+    /// <param name="Gain">The gain.</param>
+    /// <param name="Position">Name of the position, or empty.</param>
+    public sealed record GainAt(Decibels Gain, string Position) : SettingValue
+    {
+        /// <inheritdoc/>
+        public override string Label => Position.Length == 0 ? Gain.Label() : $"{Position}, {Gain.Label()}";
+    }
+
+    /// <summary>A filter position.</summary>
+    /// <param name="Position">The position with its stops.</param>
+    public sealed record Filter(FilterPosition Position) : SettingValue
+    {
+        /// <inheritdoc/>
+        public override string Label => Position.Loss == Stops.Zero
+            ? Position.Label
+            : $"{Position.Label}, {Notation.Number(Position.Loss.Value, 2)}{Notation.ThinSpace}stops";
+    }
+
+    /// <summary>Who moves the control.</summary>
+    /// <param name="Manual">True: a person.</param>
+    public sealed record Mode(bool Manual) : SettingValue
+    {
+        /// <inheritdoc/>
+        public override string Label => Manual ? "manual" : "auto";
+    }
+
+    /// <summary>An iris opening.</summary>
+    /// <param name="Number">The opening.</param>
+    public sealed record Opening(FNumber Number) : SettingValue
+    {
+        /// <inheritdoc/>
+        public override string Label => Number.Engraved(OpeningStyle.Thirds);
+    }
+
+    /// <summary>White from a preset or a dialled number.</summary>
+    /// <param name="Temperature">The number.</param>
+    public sealed record WhiteNumber(Kelvin Temperature) : SettingValue
+    {
+        /// <inheritdoc/>
+        public override string Label => Temperature.Label();
+    }
+
+    /// <summary>White from a memory that was taken on a card.</summary>
+    /// <param name="Name">Name of the memory: A, B.</param>
+    /// <param name="Shows">The number the camera shows for it, where it shows one.</param>
+    public sealed record WhiteMemory(string Name, Kelvin? Shows) : SettingValue
+    {
+        /// <inheritdoc/>
+        public override string Label => Shows is { } k ? $"{Name}, {k.Label()}" : $"memory {Name}";
+    }
+}
+
+/// <summary>What was found for one setting. A closed set: nothing unknown is ever a null.</summary>
+public abstract record Reading
+{
+    private Reading()
+    {
+    }
+
+    /// <summary>A value was read.</summary>
+    /// <param name="Value">The value.</param>
+    public sealed record Of(SettingValue Value) : Reading;
+
+    /// <summary>The camera decides: the value floats.</summary>
+    public sealed record Automatic : Reading
+    {
+        /// <summary>The one automatic reading.</summary>
+        public static Automatic Instance { get; } = new();
+    }
+
+    /// <summary>Nobody has looked yet.</summary>
+    public sealed record Unread : Reading
+    {
+        /// <summary>The one unread reading.</summary>
+        public static Unread Instance { get; } = new();
+    }
+
+    /// <summary>The person says this unit has no such control.</summary>
+    public sealed record NotFitted : Reading
+    {
+        /// <summary>The one not-fitted reading.</summary>
+        public static NotFitted Instance { get; } = new();
+    }
+}

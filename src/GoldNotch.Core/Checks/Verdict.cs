@@ -1,0 +1,35 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Checks;
+
+/// <summary>How one setting stands against its notch.</summary>
+public enum VerdictKind
+{
+    /// <summary>In the notch.</summary>
+    On,
+
+    /// <summary>At its lip: off, within the slack.</summary>
+    WithinSlack,
+
+    /// <summary>Outside, with the distance.</summary>
+    Off,
+
+    /// <summary>The camera decides: nothing holds it.</summary>
+    Floating,
+
+    /// <summary>Nobody has looked.</summary>
+    Unread,
+
+    /// <summary>This unit has no such control.</summary>
+    NotFitted,
+}
+
+/// <summary>The verdict on one line of a sheet.</summary>
+/// <param name="Line">The line.</param>
+/// <param name="Reading">What was found.</param>
+/// <param name="Kind">How it stands.</param>
+/// <param name="Off">How far off in the setting's own unit; zero where it is not off by an amount.</param>
+/// <param name="Because">Why, with the numbers.</param>
+public sealed record Verdict(SheetLine Line, Reading Reading, VerdictKind Kind, Distance Off, Judgement Because);

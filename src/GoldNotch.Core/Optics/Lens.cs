@@ -1,0 +1,37 @@
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Optics;
+
+/// <summary>A lens as exposure needs it: its focal range and what it opens to at both ends.</summary>
+/// <param name="Shortest">Shortest focal length.</param>
+/// <param name="Longest">Longest focal length; the same for a prime.</param>
+/// <param name="WidestAtShort">Widest opening at the short end.</param>
+/// <param name="WidestAtLong">Widest opening at the long end.</param>
+/// <param name="Smallest">Smallest opening.</param>
+/// <remarks>A zoom whose opening ramps is interpolated in stops against the logarithm of focal length (bench rule).</remarks>
+public sealed record Lens(Millimetres Shortest, Millimetres Longest, FNumber WidestAtShort, FNumber WidestAtLong, FNumber Smallest)
+{
+    /// <summary>The smallest N the lens opens to at a focal length.</summary>
+    /// <exception cref="QuantityException">The focal length is outside the zoom.</exception>
+    public FNumber WidestAt(Millimetres focal)
+    {
+        Guard.InRange(focal.Value, Shortest.Value, Longest.Value, "focal length");
+        double span = Math.Log(Longest.Value / Shortest.Value);
+        double share = span == 0 ? 0 : Math.Log(focal.Value / Shortest.Value) / span;
+        return WidestAtShort.OpenedBy(new Stops(share * WidestAtLong.OpennessFrom(WidestAtShort).Value));
+    }
+
+    /// <summary>The longest focal length at which an opening is still reached; null when it is reached nowhere.</summary>
+    public Millimetres? HoldsUntil(FNumber opening)
+    {
+        double needed = opening.OpennessFrom(WidestAtShort).Value;
+        double lost = WidestAtLong.OpennessFrom(WidestAtShort).Value;
+        if (needed > Guard.Edge)
+        {
+            return null;
+        }
+
+        double share = lost >= 0 ? 1 : Math.Min(1, needed / lost);
+        return new Millimetres(Shortest.Value * Math.Pow(Longest.Value / Shortest.Value, share));
+    }
+}

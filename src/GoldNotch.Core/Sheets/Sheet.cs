@@ -1,0 +1,88 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Sheets;
+
+/// <summary>How well a model can do what a notch asks.</summary>
+public enum Fit
+{
+    /// <summary>As asked, within what can be told apart.</summary>
+    Exact,
+
+    /// <summary>The nearest useful thing, with its size told.</summary>
+    Compromise,
+
+    /// <summary>This model cannot; the line says what to do instead.</summary>
+    NotPossible,
+}
+
+/// <summary>One line of a sheet: a notch translated for one model.</summary>
+/// <param name="Notch">What the standard asks.</param>
+/// <param name="Fit">How well the model can.</param>
+/// <param name="Target">What to set; null only where the model cannot.</param>
+/// <param name="Size">Size of the compromise in the setting's unit; zero when exact.</param>
+/// <param name="Light">What the compromise does to the picture: positive is brighter than the standard meant.</param>
+/// <param name="Because">Why, with the numbers.</param>
+/// <param name="Place">Where the control is; null where the card does not say.</param>
+/// <param name="Dial">The control with its real detents.</param>
+public sealed record SheetLine(
+    Notch Notch, Fit Fit, SettingValue? Target, Distance Size, Stops Light, Judgement Because, ControlPlace? Place, Dial Dial)
+{
+    /// <summary>What is set.</summary>
+    public Setting Setting => Notch.Setting;
+}
+
+/// <summary>A standard translated for one camera model, in the order of the work. Same input, same sheet.</summary>
+/// <param name="Standard">The standard it came from, with its version.</param>
+/// <param name="Model">The model it is for, with its version.</param>
+/// <param name="Lines">The lines in the order of the work.</param>
+public sealed record Sheet(Standard Standard, CameraModel Model, ImmutableArray<SheetLine> Lines)
+{
+    /// <summary>The line of a setting, or null where the standard does not ask.</summary>
+    public SheetLine? LineOf(Setting setting)
+    {
+        foreach (SheetLine line in Lines)
+        {
+            if (line.Setting == setting)
+            {
+                return line;
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>The target of a setting as one kind of value, or null.</summary>
+    public T? Target<T>(Setting setting)
+        where T : SettingValue => LineOf(setting)?.Target as T;
+
+    /// <summary>How many lines have a fit.</summary>
+    public int Count(Fit fit) => Lines.Count(l => l.Fit == fit);
+
+    /// <summary>What all compromises together do to the picture against what the standard meant; positive is brighter.</summary>
+    public Stops LightLeft => Lines.Aggregate(Stops.Zero, (sum, line) => sum + line.Light);
+
+    /// <summary>The exposure this sheet gives in the standard's light; null where the model states no ISO or the standard no lux.</summary>
+    public ExposureBalance? Predicted => PredictedWith(line => line.Target);
+
+    /// <summary>The exposure in the standard's light with other values than the targets.</summary>
+    /// <param name="valueOf">The value to count for a line.</param>
+    public ExposureBalance? PredictedWith(Func<SheetLine, SettingValue?> valueOf)
+    {
+        SettingValue? At(Setting setting) => LineOf(setting) is { } line ? valueOf(line) : null;
+        return Model.Gain.IsoAtZeroGain is { } iso
+            && Standard.Light.Illuminance is { } lux
+            && At(Setting.Shutter) is SettingValue.Speed shutter
+            && At(Setting.Gain) is SettingValue.GainAt gain
+            && At(Setting.IrisOpening) is SettingValue.Opening opening
+                ? ExposureBalance.Of(
+                    MeteredLight.FromLux(lux),
+                    shutter.Time,
+                    Sensitivity.IsoAtGain(iso, gain.Gain),
+                    opening.Number,
+                    At(Setting.NeutralDensity) is SettingValue.Filter filter ? filter.Position.Loss : Stops.Zero)
+                : null;
+    }
+}

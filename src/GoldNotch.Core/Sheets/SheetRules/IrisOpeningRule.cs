@@ -1,0 +1,62 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Optics;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Sheets.SheetRules;
+
+/// <summary>IRIS-TAKES-UP-THE-REST: the opening makes good, in thirds, what this model's shutter, gain and filter could not meet;
+/// the zoom's long end is watched.</summary>
+internal sealed class IrisOpeningRule : SheetRule
+{
+    private const string Id = "IRIS-TAKES-UP-THE-REST";
+
+    protected override Setting Setting => Setting.IrisOpening;
+
+    internal override SheetLine Translate(Notch notch, SheetDraft draft)
+    {
+        var wish = (Wish.Opening)notch.Wish;
+        Lens lens = draft.Model.Lens;
+        Stops missing = wish.TakesUpTheRest ? -draft.LightSoFar : Stops.Zero;
+        FNumber asked = missing == Stops.Zero ? wish.Number : wish.Number.OpenedBy(missing).NearestThird();
+        FNumber target = asked.Value < lens.WidestAtShort.Value ? lens.WidestAtShort
+            : asked.Value > lens.Smallest.Value ? lens.Smallest
+            : asked;
+        Stops moved = target.OpennessFrom(wish.Number);
+        Figure[] figures = [Figure.Of("opened against the standard", new Distance(moved.Value, NaturalUnit.Stops)), .. Reach(lens, target)];
+        string reach = ReachSentence(lens, target);
+        if (Math.Abs(moved.Value) <= ExactWithinStops)
+        {
+            return Exact(notch, draft, new SettingValue.Opening(target), Judgement.Of(Id, $"{target.Engraved(OpeningStyle.Thirds)} as the standard asks.{reach}", [.. figures]), moved);
+        }
+
+        string why = wish.TakesUpTheRest && missing != Stops.Zero
+            ? $"This model's shutter, gain and filter leave the picture {new Distance(draft.LightSoFar.Value, NaturalUnit.Stops).Label()}: {Direction(moved)} from {wish.Number.Label()} to {target.Engraved(OpeningStyle.Thirds)}."
+            : $"The lens of {draft.Model.Name} does not reach {wish.Number.Label()}: {target.Engraved(OpeningStyle.Thirds)} is its limit.";
+        Stops rest = draft.LightSoFar + moved;
+        string left = Math.Abs(rest.Value) <= ExactWithinStops ? "" : $" {new Distance(rest.Value, NaturalUnit.Stops).Label()} remains.";
+        return Compromise(notch, draft, new SettingValue.Opening(target), moved.Value, Judgement.Of(Id, why + left + reach, [.. figures]), moved);
+    }
+
+    private static string Direction(Stops moved) =>
+        $"{(moved.Value > 0 ? "open" : "close")} {moved.LabelWithUnit().TrimStart('+', Notation.Minus)}";
+
+    private static IEnumerable<Figure> Reach(Lens lens, FNumber target)
+    {
+        if (lens.HoldsUntil(target) is { } focal && focal.Value < lens.Longest.Value - Guard.Edge)
+        {
+            yield return new Figure("held up to", focal.Value, "millimetres", focal.Label());
+            yield return Figure.Of("at the long end", new Distance(lens.WidestAtLong.OpennessFrom(target).Value, NaturalUnit.Stops));
+        }
+    }
+
+    private static string ReachSentence(Lens lens, FNumber target)
+    {
+        if (lens.HoldsUntil(target) is not { } focal || focal.Value >= lens.Longest.Value - Guard.Edge)
+        {
+            return "";
+        }
+
+        Stops loss = lens.WidestAtLong.OpennessFrom(target);
+        return $" The zoom holds it up to {focal.Label()}; at {lens.Longest.Label()} it is {lens.WidestAtLong.Engraved()}, {new Distance(loss.Value, NaturalUnit.Stops).Label()}.";
+    }
+}

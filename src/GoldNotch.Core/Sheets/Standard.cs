@@ -1,0 +1,106 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Optics;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Sheets;
+
+/// <summary>How much a notch weighs.</summary>
+public enum Importance
+{
+    /// <summary>The camera does not leave without it.</summary>
+    Must,
+
+    /// <summary>Wanted; a person may decide otherwise.</summary>
+    Should,
+
+    /// <summary>Good to know.</summary>
+    Note,
+}
+
+/// <summary>The kind of lamp, for flicker.</summary>
+public enum LampKind
+{
+    /// <summary>The sun or the sky: no ripple.</summary>
+    Daylight,
+
+    /// <summary>A filament.</summary>
+    Tungsten,
+
+    /// <summary>A lamp on the mains with ordinary ripple.</summary>
+    Mains,
+
+    /// <summary>An LED nobody has measured.</summary>
+    UnknownLed,
+}
+
+/// <summary>The light a standard is made for.</summary>
+/// <param name="Description">In a few words.</param>
+/// <param name="Illuminance">Lux at the subject; null where it changes too much to say.</param>
+/// <param name="Temperature">Colour temperature.</param>
+/// <param name="MainsHz">Mains frequency at the place, Hz.</param>
+/// <param name="Lamp">Kind of lamp.</param>
+public sealed record SceneLight(string Description, Lux? Illuminance, Kelvin Temperature, double MainsHz, LampKind Lamp)
+{
+    /// <summary>Ripple modulation of the lamp, 0 to 1.</summary>
+    public double Modulation => Lamp switch
+    {
+        LampKind.Daylight => 0,
+        LampKind.Tungsten => Flicker.TungstenModulation,
+        LampKind.UnknownLed => Flicker.UnknownLedModulation,
+        _ => Flicker.DefaultModulation,
+    };
+}
+
+/// <summary>One thing a standard asks for: the department's intention, before any model.</summary>
+/// <param name="Setting">What is set.</param>
+/// <param name="Wish">The value or rule wanted.</param>
+/// <param name="Slack">How far off still counts, in the setting's own unit.</param>
+/// <param name="Importance">How much it weighs.</param>
+/// <param name="Reason">Why the department wants it.</param>
+public sealed record Notch(Setting Setting, Wish Wish, Distance Slack, Importance Importance, string Reason);
+
+/// <summary>A department's standard for one kind of shoot: intention only, translated for each model by <see cref="SheetCompiler"/>.</summary>
+public sealed record Standard
+{
+    /// <summary>Makes a standard; the notches are put in the order of the work.</summary>
+    /// <param name="key">Key in files and addresses, e.g. <c>lecture-room</c>.</param>
+    /// <param name="name">Name as spoken.</param>
+    /// <param name="version">Version number, 1 and up.</param>
+    /// <param name="purpose">What it is for, in a sentence.</param>
+    /// <param name="light">The light it is made for.</param>
+    /// <param name="notches">One notch for a setting at the most.</param>
+    /// <exception cref="QuantityException">A setting has two notches.</exception>
+    public Standard(string key, string name, int version, string purpose, SceneLight light, IEnumerable<Notch> notches)
+    {
+        Key = key;
+        Name = name;
+        Version = version;
+        Purpose = purpose;
+        Light = light;
+        Notches = [.. notches.OrderBy(n => n.Setting)];
+        foreach (IGrouping<Setting, Notch> twice in Notches.GroupBy(n => n.Setting).Where(g => g.Skip(1).Any()))
+        {
+            throw new QuantityException(
+                QuantityFault.BadLabel, $"The standard “{name}” has two notches for {SettingName.Of(twice.Key).Key}; keep one.");
+        }
+    }
+
+    /// <summary>Key in files and addresses.</summary>
+    public string Key { get; }
+
+    /// <summary>Name as spoken.</summary>
+    public string Name { get; }
+
+    /// <summary>Version number.</summary>
+    public int Version { get; }
+
+    /// <summary>What it is for.</summary>
+    public string Purpose { get; }
+
+    /// <summary>The light it is made for.</summary>
+    public SceneLight Light { get; }
+
+    /// <summary>The notches in the order of the work.</summary>
+    public ImmutableArray<Notch> Notches { get; }
+}

@@ -1,0 +1,77 @@
+namespace GoldNotch.Core.Units;
+
+/// <summary>The unit in which a setting's distance is felt.</summary>
+public enum NaturalUnit
+{
+    /// <summary>No distance: it is so or it is not.</summary>
+    None,
+
+    /// <summary>Stops of light.</summary>
+    Stops,
+
+    /// <summary>Decibels of gain.</summary>
+    Decibels,
+
+    /// <summary>Mired of colour.</summary>
+    Mired,
+
+    /// <summary>Megabits a second.</summary>
+    Megabits,
+}
+
+/// <summary>A distance in a setting's own unit, signed: brighter, louder, warmer, more is positive.</summary>
+/// <param name="Amount">The amount, finite.</param>
+/// <param name="Unit">Its unit.</param>
+public readonly record struct Distance(double Amount, NaturalUnit Unit)
+{
+    /// <summary>Whether the distance is inside a slack of the same unit; on the edge counts as inside.</summary>
+    public bool Within(Distance slack) => Unit == slack.Unit && Math.Abs(Amount) <= Math.Abs(slack.Amount) + Guard.Edge;
+
+    /// <summary><c>+15 dB</c>, <c>−⅔ stop</c>, <c>+134 mired</c>, <c>−20 Mb/s</c>; a small number of stops is told in hundredths rather than as 0.</summary>
+    public string Label() => Unit switch
+    {
+        NaturalUnit.Stops => Math.Abs(Amount) is >= 0.005 and < 1.0 / 6
+            ? Notation.Number(Amount, 2, withPlus: true) + Notation.ThinSpace + "stop"
+            : new Stops(Amount).LabelWithUnit(),
+        NaturalUnit.Decibels => new Decibels(Amount).Label(),
+        NaturalUnit.Mired => new MiredShift(Amount).Label(),
+        NaturalUnit.Megabits => Notation.Number(Amount, 1, withPlus: true) + Notation.ThinSpace + "Mb/s",
+        _ => "",
+    };
+
+    /// <summary>Reads a slack: <c>⅓ stop</c>, <c>3 dB</c>, <c>10 mired</c>, <c>5 Mb/s</c>, <c>none</c>. Never negative.</summary>
+    /// <param name="text">What was written.</param>
+    /// <param name="unit">The unit the setting is felt in.</param>
+    /// <exception cref="QuantityException">Cannot be read, another unit, or negative.</exception>
+    public static Distance ParseSlack(string? text, NaturalUnit unit)
+    {
+        string? tidy = Notation.Tidy(text);
+        if (tidy is null or "none" or "0")
+        {
+            return new Distance(0, unit);
+        }
+
+        double amount = unit switch
+        {
+            NaturalUnit.Stops when tidy.Contains("stop", StringComparison.OrdinalIgnoreCase) => Stops.Parse(tidy).Value,
+            NaturalUnit.Decibels when tidy.EndsWith("dB", StringComparison.OrdinalIgnoreCase) => Decibels.Parse(tidy).Value,
+            NaturalUnit.Mired when tidy.EndsWith("mired", StringComparison.OrdinalIgnoreCase)
+                && Notation.TryDecimal(tidy[..^5].TrimEnd(), out double mired) => mired,
+            NaturalUnit.Megabits when tidy.Contains("Mb", StringComparison.OrdinalIgnoreCase) => BitRate.Parse(tidy).Megabits,
+            _ => throw Guard.Unreadable(tidy, "a slack for this setting", SlackExample(unit)),
+        };
+        return new Distance(Guard.InRange(amount, 0, 1000, "slack"), unit);
+    }
+
+    /// <inheritdoc/>
+    public override string ToString() => Label();
+
+    private static string SlackExample(NaturalUnit unit) => unit switch
+    {
+        NaturalUnit.Stops => "⅓ stop",
+        NaturalUnit.Decibels => "3 dB",
+        NaturalUnit.Mired => "10 mired",
+        NaturalUnit.Megabits => "5 Mb/s",
+        _ => "none: this setting has no half way",
+    };
+}

@@ -1,0 +1,89 @@
+using System.Text.Json;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Tests;
+
+/// <summary>Every worked value of the sections that are built. A section that is not built yet is named here, so none is forgotten.</summary>
+public class VectorTests
+{
+    private static readonly string[] NotBuiltYet = ["7", "9", "10", "11", "12", "13", "14"];
+
+    private static readonly JsonElement Root = JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "vectors.json"))).RootElement;
+
+    public static TheoryData<int, string> Built()
+    {
+        var data = new TheoryData<int, string>();
+        int index = 0;
+        foreach (JsonElement vector in Root.GetProperty("vectors").EnumerateArray())
+        {
+            if (!NotBuiltYet.Contains(vector.GetProperty("section").GetString()))
+            {
+                data.Add(index, $"{vector.GetProperty("op").GetString()}: {vector.GetProperty("name").GetString()}");
+            }
+
+            index++;
+        }
+
+        return data;
+    }
+
+    [Theory]
+    [MemberData(nameof(Built))]
+    public void Worked_value_holds(int index, string name)
+    {
+        JsonElement vector = Root.GetProperty("vectors")[index];
+        string op = vector.GetProperty("op").GetString()!;
+        JsonElement input = vector.GetProperty("in");
+        if (vector.TryGetProperty("error", out JsonElement error))
+        {
+            QuantityException refused = Should.Throw<QuantityException>(() => VectorOperations.Run(op, input), name);
+            VectorOperations.ErrorName(refused.Fault).ShouldBe(error.GetString(), name);
+            return;
+        }
+
+        Dictionary<string, object?> got = VectorOperations.Run(op, input);
+        double relative = vector.TryGetProperty("tol", out JsonElement t) ? t.GetDouble() : 1e-6;
+        foreach (JsonProperty want in vector.GetProperty("out").EnumerateObject())
+        {
+            got.ShouldContainKey(want.Name, name);
+            double absolute = vector.TryGetProperty("tol_abs", out JsonElement per) && per.TryGetProperty(want.Name, out JsonElement a) ? a.GetDouble() : 0;
+            Compare(got[want.Name], want.Value, relative, absolute, $"{name}, {want.Name}");
+        }
+    }
+
+    [Fact]
+    public void Every_built_section_has_vectors() =>
+        Root.GetProperty("vectors").EnumerateArray().Select(v => v.GetProperty("section").GetString()!).Distinct().Except(NotBuiltYet)
+            .ShouldBe(["1", "2", "3", "4", "5", "6", "8"], ignoreOrder: true);
+
+    private static void Compare(object? got, JsonElement want, double relative, double absolute, string name)
+    {
+        switch (want.ValueKind)
+        {
+            case JsonValueKind.Number:
+                double expected = want.GetDouble();
+                double actual = Convert.ToDouble(got, System.Globalization.CultureInfo.InvariantCulture);
+                double tolerance = Math.Max(1e-9, Math.Max(relative * Math.Abs(expected), absolute));
+                Math.Abs(actual - expected).ShouldBeLessThanOrEqualTo(tolerance, $"{name}: got {actual}, want {expected}");
+                break;
+            case JsonValueKind.Array:
+                double[] list = (double[])got!;
+                list.Length.ShouldBe(want.GetArrayLength(), name);
+                foreach ((double each, JsonElement wanted) in list.Zip(want.EnumerateArray()))
+                {
+                    each.ShouldBe(wanted.GetDouble(), 1e-9, name);
+                }
+
+                break;
+            case JsonValueKind.Null:
+                got.ShouldBeNull(name);
+                break;
+            case JsonValueKind.String:
+                got.ShouldBe(want.GetString(), name);
+                break;
+            default:
+                got.ShouldBe(want.GetBoolean(), name);
+                break;
+        }
+    }
+}
