@@ -1,0 +1,224 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Tests;
+
+public class CheckTests
+{
+    private static readonly Sheet LectureAlder = SheetCompiler.Compile(Ottermere.LectureRoom, Ottermere.Alder);
+    private static readonly Sheet LectureBracken = SheetCompiler.Compile(Ottermere.LectureRoom, Ottermere.Bracken);
+    private static readonly Sheet GlassBracken = SheetCompiler.Compile(Ottermere.Glasshouse, Ottermere.Bracken);
+
+    [Theory]
+    [InlineData("iris-opening", "6.3", "f/5.6⅓")]
+    [InlineData("iris-opening", "5.6 1/3", "f/5.6⅓")]
+    [InlineData("iris-opening", "f/2.6", "f/2.6")]
+    [InlineData("shutter", "1/48", "1/48")]
+    [InlineData("shutter", "60", "1/60")]
+    [InlineData("shutter", "180°", "1/60")]
+    [InlineData("white-balance", "3200", "3200\u202fK")]
+    [InlineData("white-balance", "a", "memory A")]
+    [InlineData("white-balance", "B 3150", "B, 3150\u202fK")]
+    [InlineData("gain", "+6", "+6\u202fdB")]
+    [InlineData("gain", "ISO 640", "+6\u202fdB")]
+    [InlineData("nd", "1/16", "1/16, 4\u202fstops")]
+    [InlineData("nd", "ND 0.6", "1/4, 2\u202fstops")]
+    [InlineData("record-format", "1080 59.94i", "1080 59.94i")]
+    [InlineData("bit-rate", "45 Mb", "45\u202fMb/s")]
+    [InlineData("full-auto", "ON", "on")]
+    [InlineData("focus-mode", "manual", "manual")]
+    public void What_is_typed_off_the_camera_is_understood(string setting, string typed, string means)
+    {
+        Reading read = Ottermere.Read(LectureAlder, (setting, typed))[SettingName.Parse(setting)];
+        read.ShouldBeOfType<Reading.Of>().Value.Label.ShouldBe(means);
+    }
+
+    [Theory]
+    [InlineData("gain", "180°", "gain in decibels")]
+    [InlineData("gain", "+5", "Gain on Alder 20 has no “+5”")]
+    [InlineData("iris-opening", "0", "more than zero")]
+    [InlineData("iris-opening", "f/1.4", "goes from f/2.6 to f/16")]
+    [InlineData("shutter", "1/0", "more than zero")]
+    [InlineData("shutter", "1/55", "has no “1/55”")]
+    [InlineData("white-balance", "-5000", "more than zero")]
+    [InlineData("white-balance", "5650", "has no")]
+    [InlineData("nd", "4", "has no “4”")]
+    [InlineData("record-format", "1080", "Type the size and the rate")]
+    [InlineData("full-auto", "auto", "has no automatic")]
+    [InlineData("gain", "", "Nothing was typed")]
+    [InlineData("gain", "NaN", "is not a number")]
+    public void What_cannot_be_is_refused_with_what_can(string setting, string typed, string says) =>
+        Should.Throw<QuantityException>(() => Ottermere.Read(LectureAlder, (setting, typed))).Message.ShouldContain(says);
+
+    [Fact]
+    public void A_novel_typed_into_a_field_is_refused_by_its_length_alone() =>
+        Should.Throw<QuantityException>(() => Ottermere.Read(LectureAlder, ("gain", new string('9', 10_000_000)))).Message.ShouldContain("10000000 characters");
+
+    [Fact]
+    public void A_camera_without_iso_says_so_instead_of_guessing() =>
+        Should.Throw<QuantityException>(() => Ottermere.Read(LectureBracken, ("gain", "ISO 400"))).Message.ShouldContain("states no ISO");
+
+    [Fact]
+    public void A_bit_rate_is_judged_by_the_format_that_was_read()
+    {
+        Ottermere.Read(LectureAlder, ("record-format", "2160 29.97p"), ("bit-rate", "140")).Count.ShouldBe(2);
+        Should.Throw<QuantityException>(() => Ottermere.Read(LectureAlder, ("record-format", "1080 29.97p"), ("bit-rate", "140")));
+    }
+
+    [Fact]
+    public void As_the_sheet_says_is_on_for_every_line()
+    {
+        foreach (Sheet sheet in new[] { LectureAlder, LectureBracken, GlassBracken })
+        {
+            CheckEvaluator.Evaluate(sheet, Ottermere.AsSheet(sheet)).ShouldAllBe(v => v.Kind == VerdictKind.On);
+            ConsequenceReport now = Ottermere.Now(sheet, Ottermere.AsSheet(sheet));
+            now.Order.ShouldBeEmpty();
+            now.Hidden.ShouldBeEmpty();
+            now.Items.ShouldAllBe(i => i.Severity == Severity.Fine);
+        }
+    }
+
+    [Fact]
+    public void Nothing_read_is_unread_and_never_a_fault()
+    {
+        CheckEvaluator.Evaluate(LectureBracken, new Dictionary<Setting, Reading>()).ShouldAllBe(v => v.Kind == VerdictKind.Unread);
+        ConsequenceReport now = Ottermere.Now(LectureBracken, []);
+        now.Items.ShouldAllBe(i => i.Severity == Severity.Unknown);
+        now.Order.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Gain_at_H_and_the_daylight_preset_in_the_lecture_room()
+    {
+        ConsequenceReport now = Ottermere.Now(LectureBracken, Ottermere.AsSheet(LectureBracken, ("gain", "H"), ("white-balance", "5600")));
+        Item(now, ConsequenceTopic.Noise).Value.ShouldBe("+15\u202fdB");
+        Item(now, ConsequenceTopic.Picture).Value.ShouldBe("+2⅓\u202fstops");
+        Item(now, ConsequenceTopic.Picture).Because.Sentence.ShouldContain("2.49\u202fstops over");
+        Item(now, ConsequenceTopic.White).Because.Sentence.ShouldContain("a cast of 134 mired to amber, plainly visible");
+        now.Order.Select(s => s.Setting).ShouldBe([Setting.Gain, Setting.WhiteBalance]);
+    }
+
+    [Fact]
+    public void Tungsten_preset_in_daylight_is_blue()
+    {
+        ConsequenceReport now = Ottermere.Now(GlassBracken, Ottermere.AsSheet(GlassBracken, ("white-balance", "3200")));
+        Item(now, ConsequenceTopic.White).Because.Sentence.ShouldContain("mired to blue");
+        Item(now, ConsequenceTopic.White).Because.Figures[0].Value.ShouldBe((1e6 / 5400) - (1e6 / 3200), 1e-9);
+    }
+
+    [Fact]
+    public void Gain_up_with_ND_in_looks_right_and_is_told_as_two_wrongs()
+    {
+        ConsequenceReport now = Ottermere.Now(LectureBracken, Ottermere.AsSheet(LectureBracken, ("gain", "H"), ("nd", "1")));
+        HiddenPair pair = now.Hidden.ShouldHaveSingleItem();
+        (pair.Brighter.Setting, pair.Darker.Setting).ShouldBe((Setting.Gain, Setting.NeutralDensity));
+        pair.Left.Value.ShouldBe((15 / Decibels.PerStop) - 2.6, 1e-9);
+        pair.Because.Sentence.ShouldContain("the noise does not");
+        Item(now, ConsequenceTopic.Picture).Severity.ShouldBe(Severity.Fault);
+    }
+
+    [Fact]
+    public void A_slow_shutter_with_a_smaller_iris_is_told_as_two_wrongs()
+    {
+        ConsequenceReport now = Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("shutter", "1/30"), ("iris-opening", "f/4")));
+        HiddenPair pair = now.Hidden.ShouldHaveSingleItem();
+        pair.Because.Sentence.ShouldContain("movement does not");
+        pair.Left.Value.ShouldBe(0, 0.01);
+    }
+
+    [Fact]
+    public void One_wrong_alone_hides_nothing() =>
+        Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("gain", "+6"))).Hidden.ShouldBeEmpty();
+
+    [Fact]
+    public void A_floating_iris_comes_first_and_makes_the_picture_unknown()
+    {
+        ConsequenceReport now = Ottermere.Now(LectureBracken, Ottermere.AsSheet(LectureBracken, ("iris-mode", "auto"), ("gain", "H"), ("nd", "1")));
+        Item(now, ConsequenceTopic.Picture).Severity.ShouldBe(Severity.Floats);
+        now.Order.Select(s => s.Setting).ShouldBe([Setting.IrisMode, Setting.Gain, Setting.NeutralDensity]);
+        now.Metered.ShouldBeNull();
+    }
+
+    [Fact]
+    public void Full_auto_makes_everything_float_whatever_was_read_below()
+    {
+        ConsequenceReport now = Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("full-auto", "on")));
+        Item(now, ConsequenceTopic.Picture).Severity.ShouldBe(Severity.Floats);
+        Item(now, ConsequenceTopic.White).Severity.ShouldBe(Severity.Floats);
+        now.Order[0].Setting.ShouldBe(Setting.FullAuto);
+    }
+
+    [Fact]
+    public void A_moved_filter_asks_for_a_new_card_balance_even_when_the_memory_is_right()
+    {
+        ConsequenceReport now = Ottermere.Now(GlassBracken, Ottermere.AsSheet(GlassBracken, ("nd", "clear")));
+        now.Order.Select(s => (s.Setting, s.To)).ShouldBe([(Setting.NeutralDensity, "1, 2.6\u202fstops"), (Setting.WhiteBalance, "balance again")]);
+    }
+
+    [Fact]
+    public void Within_slack_is_not_a_fault_and_on_its_edge_counts_as_within()
+    {
+        Verdict at = Judge(LectureAlder, "iris-opening", "f/3.2");
+        at.Kind.ShouldBe(VerdictKind.WithinSlack);
+        at.Off.Amount.ShouldBe(-1.0 / 3, 1e-9);
+        Judge(LectureAlder, "iris-opening", "f/3.5").Kind.ShouldBe(VerdictKind.Off);
+    }
+
+    [Fact]
+    public void A_distance_carries_its_direction()
+    {
+        Judge(LectureAlder, "iris-opening", "f/5.6").Because.Sentence.ShouldContain("too far closed: open it");
+        Judge(LectureAlder, "gain", "+12").Off.Label().ShouldBe("+12\u202fdB");
+        Judge(LectureBracken, "nd", "2").Because.Sentence.ShouldContain("more filter, darker");
+    }
+
+    [Fact]
+    public void A_memory_that_shows_another_light_is_off_by_its_cast()
+    {
+        Sheet sheet = SheetCompiler.Compile(Ottermere.Glasshouse, Ottermere.Alder);
+        Judge(sheet, "white-balance", "A").Kind.ShouldBe(VerdictKind.On);
+        Verdict stale = Judge(sheet, "white-balance", "A 3200");
+        stale.Kind.ShouldBe(VerdictKind.Off);
+        stale.Because.Sentence.ShouldContain("balance on the card again");
+    }
+
+    [Fact]
+    public void An_automatic_the_standard_wants_is_on()
+    {
+        Standard watch = Ottermere.Make("watch", Ottermere.LectureRoom.Light, ("focus-mode", "automatic", null), ("iris-mode", "automatic", null));
+        Sheet sheet = SheetCompiler.Compile(watch, Ottermere.Alder);
+        Judge(sheet, "focus-mode", "auto").Kind.ShouldBe(VerdictKind.On);
+        Judge(sheet, "iris-mode", "manual").Kind.ShouldBe(VerdictKind.Off);
+    }
+
+    [Fact]
+    public void An_interlaced_recording_is_told_apart_from_its_progressive_namesake()
+    {
+        ConsequenceReport now = Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("record-format", "1080 59.94i")));
+        Item(now, ConsequenceTopic.Format).Because.Sentence.ShouldContain("combs");
+        Item(now, ConsequenceTopic.Format).Severity.ShouldBe(Severity.Fault);
+    }
+
+    [Fact]
+    public void Slow_motion_left_on_is_told_by_how_much_slower() =>
+        Item(Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("record-format", "1080 59.94p"))), ConsequenceTopic.Format)
+            .Because.Sentence.ShouldContain("2 times slower");
+
+    [Fact]
+    public void The_metered_balance_moves_with_what_was_read()
+    {
+        ConsequenceReport now = Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("gain", "+6"), ("iris-opening", "f/4")));
+        now.Metered!.Error.Value.ShouldBe(0.014 + (6 / Decibels.PerStop) - 1, 0.005);
+    }
+
+    private static Verdict Judge(Sheet sheet, string setting, string typed)
+    {
+        ImmutableArray<Verdict> all = CheckEvaluator.Evaluate(sheet, Ottermere.AsSheet(sheet, (setting, typed)));
+        return all.Single(v => v.Line.Setting == SettingName.Parse(setting));
+    }
+
+    private static Consequence Item(ConsequenceReport report, ConsequenceTopic topic) => report.Items.Single(i => i.Topic == topic);
+}

@@ -1,0 +1,182 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Tests;
+
+public class SheetCompilerTests
+{
+    private static readonly Sheet LectureAlder = SheetCompiler.Compile(Ottermere.LectureRoom, Ottermere.Alder);
+    private static readonly Sheet LectureBracken = SheetCompiler.Compile(Ottermere.LectureRoom, Ottermere.Bracken);
+    private static readonly Sheet GlassBracken = SheetCompiler.Compile(Ottermere.Glasshouse, Ottermere.Bracken);
+
+    [Fact]
+    public void Lines_stand_in_the_order_of_the_work() =>
+        LectureBracken.Lines.Select(l => l.Setting).ShouldBe(Enum.GetValues<Setting>());
+
+    [Fact]
+    public void A_model_that_can_do_all_has_no_compromise()
+    {
+        LectureAlder.Lines.ShouldAllBe(l => l.Fit == Fit.Exact);
+        LectureAlder.LightLeft.ShouldBe(Stops.Zero);
+    }
+
+    [Fact]
+    public void A_three_way_gain_switch_gets_the_nearest_position_that_adds_no_noise()
+    {
+        SheetLine gain = LectureBracken.LineOf(Setting.Gain)!;
+        gain.Fit.ShouldBe(Fit.Compromise);
+        gain.Target!.Label.ShouldBe("L, −3\u202fdB");
+        gain.Size.Label().ShouldBe("−3\u202fdB");
+        gain.Light.Value.ShouldBe(-0.498, 0.001);
+        gain.Because.RuleId.ShouldBe("GAIN-NEAREST-BELOW");
+        gain.Because.Sentence.ShouldContain("L, −3\u202fdB, M, +3\u202fdB, H, +12\u202fdB");
+    }
+
+    [Fact]
+    public void Gain_goes_above_the_wish_only_when_nothing_lies_below()
+    {
+        Standard low = Ottermere.Make("low", Ottermere.LectureRoom.Light, ("record-format", "1080 29.97p", null), ("gain", "−6 dB", null));
+        SheetLine gain = SheetCompiler.Compile(low, Ottermere.Alder).LineOf(Setting.Gain)!;
+        gain.Target!.Label.ShouldBe("−3\u202fdB");
+        gain.Size.Amount.ShouldBe(3);
+    }
+
+    [Fact]
+    public void A_filter_is_taken_by_its_stops_and_never_by_its_number()
+    {
+        SheetLine nd = GlassBracken.LineOf(Setting.NeutralDensity)!;
+        nd.Target!.Label.ShouldBe("1, 2.6\u202fstops");
+        nd.Light.Value.ShouldBe(-0.6, 1e-9);
+    }
+
+    [Fact]
+    public void The_iris_takes_up_what_gain_and_filter_left()
+    {
+        // −3 dB is −0.498 and the filter −0.6: 1.098 stops from f/5.6, so f/4 and a tenth over in thirds.
+        SheetLine opening = GlassBracken.LineOf(Setting.IrisOpening)!;
+        opening.Target!.Label.ShouldBe("f/4");
+        opening.Because.Sentence.ShouldContain("open 1");
+        Math.Abs(GlassBracken.LightLeft.Value).ShouldBeLessThan(1.0 / 6);
+    }
+
+    [Fact]
+    public void A_fixed_opening_does_not_move_for_what_others_left()
+    {
+        Standard still = Ottermere.Make("still", Ottermere.Glasshouse.Light,
+            ("record-format", "1080 29.97p", null), ("gain", "0 dB", null), ("iris-opening", "f/5.6", null));
+        SheetCompiler.Compile(still, Ottermere.Bracken).LineOf(Setting.IrisOpening)!.Target!.Label.ShouldBe("f/5.6");
+    }
+
+    [Fact]
+    public void An_opening_wider_than_the_lens_becomes_the_lens_as_engraved()
+    {
+        Standard wide = Ottermere.Make("wide", Ottermere.Glasshouse.Light, ("iris-opening", "f/1.4", null));
+        SheetLine line = SheetCompiler.Compile(wide, Ottermere.Alder).LineOf(Setting.IrisOpening)!;
+        line.Fit.ShouldBe(Fit.Compromise);
+        line.Target!.Label.ShouldBe("f/2.6");
+    }
+
+    [Fact]
+    public void A_zoom_that_cannot_hold_its_opening_is_told_with_the_focal_length()
+    {
+        SheetLine line = LectureAlder.LineOf(Setting.IrisOpening)!;
+        line.Because.Sentence.ShouldContain("The zoom holds it up to");
+        line.Because.Sentence.ShouldContain("f/4.2");
+        line.Because.Figures.ShouldContain(f => f.Unit == "millimetres" && f.Value > 9 && f.Value < 135);
+    }
+
+    [Fact]
+    public void Without_1_48_the_nearest_speed_is_given_with_its_angle_and_its_stops()
+    {
+        Standard film = Ottermere.Make("film", Ottermere.LectureRoom.Light, ("record-format", "1080 23.976p", null), ("shutter", "180°", null));
+        SheetCompiler.Compile(film, Ottermere.Alder).LineOf(Setting.Shutter)!.Target!.Label.ShouldBe("1/48");
+        SheetLine bracken = SheetCompiler.Compile(film, Ottermere.Bracken).LineOf(Setting.Shutter)!;
+        bracken.Fit.ShouldBe(Fit.Compromise);
+        bracken.Target!.Label.ShouldBe("1/60");
+        bracken.Because.Figures[0].Value.ShouldBe(143.86, 0.01);
+        bracken.Size.Amount.ShouldBe(-0.3234, 0.001);
+    }
+
+    [Fact]
+    public void Flicker_of_the_chosen_speed_is_told_at_the_sites_mains()
+    {
+        Standard europe = Ottermere.Make("fifty", new SceneLight("strip lamps", null, new Kelvin(4000), 50, LampKind.Mains),
+            ("record-format", "1080 29.97p", null), ("shutter", "180°", null));
+        SheetCompiler.Compile(europe, Ottermere.Bracken).LineOf(Setting.Shutter)!.Because.Sentence.ShouldContain("pumps by");
+        LectureBracken.LineOf(Setting.Shutter)!.Because.Sentence.ShouldContain("Steady under 60");
+    }
+
+    [Fact]
+    public void A_rate_the_model_lacks_is_not_possible_and_says_what_it_has()
+    {
+        Standard fast = Ottermere.Make("fast", Ottermere.LectureRoom.Light, ("record-format", "1080 119.88p", null));
+        SheetLine line = SheetCompiler.Compile(fast, Ottermere.Bracken).LineOf(Setting.RecordFormat)!;
+        line.Fit.ShouldBe(Fit.NotPossible);
+        line.Target.ShouldBeNull();
+        line.Because.Sentence.ShouldContain("720 59.94p");
+    }
+
+    [Fact]
+    public void A_size_the_model_lacks_gives_way_before_the_rate_does()
+    {
+        Standard big = Ottermere.Make("big", Ottermere.LectureRoom.Light, ("record-format", "2160 29.97p", null));
+        SheetLine line = SheetCompiler.Compile(big, Ottermere.Bracken).LineOf(Setting.RecordFormat)!;
+        line.Fit.ShouldBe(Fit.Compromise);
+        line.Target!.Label.ShouldBe("1080 29.97p");
+    }
+
+    [Fact]
+    public void A_bit_rate_the_format_lacks_is_a_compromise_with_its_size()
+    {
+        SheetLine line = LectureBracken.LineOf(Setting.BitRate)!;
+        line.Fit.ShouldBe(Fit.Compromise);
+        line.Size.Label().ShouldBe("−20\u202fMb/s");
+    }
+
+    [Fact]
+    public void A_preset_between_two_is_chosen_in_mired()
+    {
+        Standard between = Ottermere.Make("between", Ottermere.LectureRoom.Light, ("white-balance", "preset nearest to 4200 K", null));
+        SheetLine bracken = SheetCompiler.Compile(between, Ottermere.Bracken).LineOf(Setting.WhiteBalance)!;
+
+        // 3200 K is 1000 K away and 5600 K is 1400 K away, but in mired 74 against 60.
+        bracken.Target!.Label.ShouldBe("5600\u202fK");
+        SheetCompiler.Compile(between, Ottermere.Alder).LineOf(Setting.WhiteBalance)!.Target!.Label.ShouldBe("4200\u202fK");
+    }
+
+    [Fact]
+    public void A_model_without_manual_focus_cannot_and_says_what_to_do()
+    {
+        CameraModel automatic = Ottermere.Bracken with { Focus = new ModeControl(Manual: false, Automatic: true) };
+        SheetLine line = SheetCompiler.Compile(Ottermere.LectureRoom, automatic).LineOf(Setting.FocusMode)!;
+        line.Fit.ShouldBe(Fit.NotPossible);
+        line.Because.Sentence.ShouldContain("use another model");
+    }
+
+    [Fact]
+    public void The_predicted_exposure_is_given_only_where_the_model_states_an_iso()
+    {
+        LectureAlder.Predicted!.Error.Value.ShouldBe(0.014, 0.005);
+        LectureBracken.Predicted.ShouldBeNull();
+    }
+
+    [Fact]
+    public void Every_line_says_why_with_a_rule()
+    {
+        foreach (SheetLine line in LectureAlder.Lines.Concat(LectureBracken.Lines).Concat(GlassBracken.Lines))
+        {
+            line.Because.RuleId.ShouldMatch("^[A-Z0-9]+(-[A-Z0-9]+)+$");
+            line.Because.Sentence.ShouldEndWith(".");
+            if (line.Fit == Fit.Compromise)
+            {
+                line.Because.Sentence.ShouldContain(line.Target!.Label);
+            }
+        }
+    }
+
+    [Fact]
+    public void Two_notches_for_one_setting_are_refused() =>
+        Should.Throw<QuantityException>(() => Ottermere.Make("twice", Ottermere.LectureRoom.Light, ("gain", "0 dB", null), ("gain", "lowest", null)))
+            .Message.ShouldContain("gain");
+}
