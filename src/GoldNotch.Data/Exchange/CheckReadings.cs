@@ -1,0 +1,86 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
+using GoldNotch.Core.Sheets;
+
+namespace GoldNotch.Data.Exchange;
+
+/// <summary>Readings between what is typed, what is kept and what the core judges.</summary>
+public static class CheckReadings
+{
+    /// <summary>The word that marks a control as missing on a unit.</summary>
+    public const string NotFitted = "not fitted";
+
+    /// <summary>Reads a text: <c>not fitted</c>, <c>auto</c>, or a value.</summary>
+    /// <exception cref="Core.Units.QuantityException">Cannot be read, or this control has no such place.</exception>
+    public static Reading FromText(Setting setting, Sheet sheet, string? text, IReadOnlyDictionary<Setting, Reading> before) =>
+        text == NotFitted ? Reading.NotFitted.Instance : ReadingParser.Parse(setting, sheet, text, before);
+
+    /// <summary>A reading as it is kept; a value is kept as it was typed.</summary>
+    public static StoredReading ToStored(Setting setting, Reading reading, string typed, string by, DateTimeOffset at, int version) => reading switch
+    {
+        Reading.Of => new(setting, "value", typed.Trim(), by, at, version),
+        Reading.Automatic => new(setting, "automatic", "", by, at, version),
+        Reading.NotFitted => new(setting, "not-fitted", "", by, at, version),
+        _ => new(setting, "unread", "", by, at, version),
+    };
+
+    /// <summary>Kept readings as the core judges them, in the order of the work, since an angle and a bit rate depend on the format.</summary>
+    public static Dictionary<Setting, Reading> ToCore(Sheet sheet, IEnumerable<StoredReading> kept)
+    {
+        Dictionary<Setting, Reading> readings = [];
+        foreach (StoredReading reading in kept.OrderBy(r => r.Setting))
+        {
+            readings[reading.Setting] = reading.Kind switch
+            {
+                "automatic" => Reading.Automatic.Instance,
+                "not-fitted" => Reading.NotFitted.Instance,
+                "unread" => Reading.Unread.Instance,
+                _ => Again(sheet, reading, readings),
+            };
+        }
+
+        return readings;
+    }
+
+    // A bit rate or an angle that was good for one format may not exist in the format read later: then it must be read again.
+    private static Reading Again(Sheet sheet, StoredReading reading, Dictionary<Setting, Reading> before)
+    {
+        try
+        {
+            return ReadingParser.Parse(reading.Setting, sheet, reading.Typed, before);
+        }
+        catch (Core.Units.QuantityException)
+        {
+            return Reading.Unread.Instance;
+        }
+    }
+}
+
+/// <summary>What a unit's fields may be.</summary>
+public static class UnitRules
+{
+    /// <summary>Refuses what cannot be kept, naming the field.</summary>
+    /// <exception cref="RefusedException">A field cannot be.</exception>
+    public static void Check(string tag, string tape, string place, string status, string at)
+    {
+        if (tag.Length is 0 or > 30 || !tag.All(c => char.IsAsciiLetterUpper(c) || char.IsAsciiDigit(c) || c == '-') || tag[0] == '-')
+        {
+            throw new RefusedException("bad-value", $"{at}/tag", "A tag is made of capital letters, digits and hyphens, at most 30, like OBG-101.");
+        }
+
+        if (tape.Length > 30)
+        {
+            throw new RefusedException("bad-value", $"{at}/tape", "The colour of the tape has at most 30 characters.");
+        }
+
+        if (place.Length > 120)
+        {
+            throw new RefusedException("bad-value", $"{at}/place", "The place has at most 120 characters.");
+        }
+
+        if (status is not ("in" or "out" or "repair"))
+        {
+            throw new RefusedException("bad-value", $"{at}/status", "The status is one of in, out, repair.");
+        }
+    }
+}

@@ -1,0 +1,76 @@
+using Npgsql;
+
+namespace GoldNotch.Data;
+
+/// <summary>A unit as it is kept.</summary>
+/// <param name="Tag">Asset tag.</param>
+/// <param name="ModelKey">Its model.</param>
+/// <param name="Tape">Colour of its tape.</param>
+/// <param name="Place">Where it lives.</param>
+/// <param name="Status"><c>in</c>, <c>out</c> or <c>repair</c>.</param>
+/// <param name="Version">Rises with each change.</param>
+public sealed record StoredUnit(string Tag, string ModelKey, string Tape, string Place, string Status, int Version);
+
+/// <summary>Units of the pool.</summary>
+public sealed class UnitStore(NpgsqlDataSource source)
+{
+    private const string Columns = "tag, model_key, tape, place, status, version";
+
+    /// <summary>A page of units by tag, after a tag; optionally those whose tag, tape, place or model holds a text.</summary>
+    /// <param name="after">The last tag of the page before, or null.</param>
+    /// <param name="find">Text to find, or null.</param>
+    /// <param name="limit">Most rows, 1 to 200.</param>
+    /// <param name="cancel">Cancels.</param>
+    public Task<List<StoredUnit>> ListAsync(string? after, string? find, int limit, CancellationToken cancel) =>
+        source.CreateCommand(
+                $"""
+                SELECT {Columns} FROM camera_unit
+                WHERE (@after::text IS NULL OR tag > @after)
+                  AND (@find::text IS NULL OR strpos(lower(concat_ws(' ', tag, tape, place, model_key)), lower(@find)) > 0)
+                ORDER BY tag LIMIT @limit
+                """)
+            .With("after", after).With("find", find).With("limit", limit)
+            .ListAsync(Read, cancel);
+
+    /// <summary>How many units each model has.</summary>
+    public async Task<Dictionary<string, int>> CountsByModelAsync(CancellationToken cancel)
+    {
+        var rows = await source.CreateCommand("SELECT model_key, count(*)::int FROM camera_unit GROUP BY model_key")
+            .ListAsync(r => (Key: r.GetString(0), Count: r.GetInt32(1)), cancel);
+        return rows.ToDictionary(r => r.Key, r => r.Count);
+    }
+
+    /// <summary>One unit, or null.</summary>
+    public Task<StoredUnit?> GetAsync(string tag, CancellationToken cancel) =>
+        source.CreateCommand($"SELECT {Columns} FROM camera_unit WHERE tag = @tag").With("tag", tag).FirstAsync(Read, cancel);
+
+    /// <summary>Changes a unit if nobody else has since it was read.</summary>
+    /// <returns>The unit as changed, or null when its version has moved on.</returns>
+    public async Task<StoredUnit?> UpdateAsync(StoredUnit unit, string who, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        StoredUnit? before = await transaction.Command($"SELECT {Columns} FROM camera_unit WHERE tag = @tag FOR UPDATE")
+            .With("tag", unit.Tag).FirstAsync(Read, cancel);
+        if (before is null || before.Version != unit.Version)
+        {
+            return null;
+        }
+
+        if (before == unit)
+        {
+            return before;
+        }
+
+        StoredUnit after = unit with { Version = unit.Version + 1 };
+        await transaction.Command("UPDATE camera_unit SET tape = @tape, place = @place, status = @status, version = @version WHERE tag = @tag")
+            .With("tag", after.Tag).With("tape", after.Tape).With("place", after.Place).With("status", after.Status).With("version", after.Version)
+            .RunAsync(cancel);
+        await Audit.WriteAsync(transaction, who, "unit changed", after.Tag, before, after, cancel);
+        await transaction.CommitAsync(cancel);
+        return after;
+    }
+
+    private static StoredUnit Read(NpgsqlDataReader r) =>
+        new(r.GetString(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetString(4), r.GetInt32(5));
+}
