@@ -31,6 +31,9 @@ public sealed class CatalogueStore(NpgsqlDataSource source)
             .With("version", version)
             .FirstAsync(r => ReadStandard(r.GetString(0)), cancel);
 
+    /// <summary>A kept card, read again.</summary>
+    public static ModelDocument Card(string json) => ReadModel(json);
+
     internal static ModelDocument ReadModel(string json) =>
         JsonSerializer.Deserialize(json, ExchangeJson.Default.ModelDocument) ?? throw new InvalidOperationException("A stored card is empty.");
 

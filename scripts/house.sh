@@ -1,0 +1,111 @@
+# Shared by ./start and ./test: installs what is missing, and runs a PostgreSQL cluster of our own. Sourced, never run.
+
+say() { printf '\033[1m%s\033[0m\n' "$*" >&2; }
+die() { printf '%s\n' "$*" >&2; exit 1; }
+
+project=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
+export DOTNET_CLI_TELEMETRY_OPTOUT=1 DOTNET_NOLOGO=1 DOTNET_SKIP_FIRST_TIME_EXPERIENCE=1
+
+# --- what the machine must have -------------------------------------------------------------------
+
+as_root() { if [ "$(id -u)" = 0 ]; then "$@"; elif command -v sudo >/dev/null; then sudo "$@"; else die "Run this once as root, or install: $*"; fi; }
+
+# need_packages COMMAND=PACKAGE…: installs the Debian packages whose command is not there.
+need_packages() {
+  local missing=() pair
+  for pair in "$@"; do
+    [ -x "${pair%%=*}" ] || command -v "${pair%%=*}" >/dev/null 2>&1 || missing+=("${pair#*=}")
+  done
+  [ ${#missing[@]} = 0 ] && return
+  say "Installing ${missing[*]}"
+  as_root env DEBIAN_FRONTEND=noninteractive sh -c "apt-get update -qq && apt-get install -y -qq --no-install-recommends ${missing[*]}" >&2 \
+    || die "Debian's packages could not be installed: ${missing[*]}"
+}
+
+pg_bin() { ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -1; }
+
+need_tools() {
+  command -v dotnet >/dev/null || die "The .NET 10 SDK is needed; it is not among Debian's packages. Install it, then run this again."
+  # Debian 12 brings Node 18; the build needs 20 or newer.
+  command -v node >/dev/null || die "Node.js 20 or newer is needed. Install it, then run this again."
+  need_packages setpriv=util-linux curl=curl
+  if [ -z "${GOLDNOTCH_DB:-}" ] && [ -z "$(pg_bin)" ]; then
+    # The package would make and start a cluster of its own; ours is all we want.
+    as_root sh -c 'mkdir -p /etc/postgresql-common && [ -e /etc/postgresql-common/createcluster.conf ] || echo "create_main_cluster = false" > /etc/postgresql-common/createcluster.conf'
+    need_packages /usr/lib/postgresql/15/bin/initdb=postgresql-15
+  fi
+}
+
+need_browser() { need_packages /usr/bin/chromium=chromium /usr/bin/chromedriver=chromium-driver; }
+
+# need_web: npm packages from the lock file, only when it changed since the last time.
+need_web() {
+  local stamp="$project/web/node_modules/.gold-notch-lock"
+  if ! cmp -s "$project/web/package-lock.json" "$stamp"; then
+    say "Installing the front end's packages"
+    (cd "$project/web" && npm ci --no-audit --no-fund --loglevel=error >&2) || die "npm ci failed"
+    cp "$project/web/package-lock.json" "$stamp"
+  fi
+}
+
+# --- a cluster of our own -------------------------------------------------------------------------
+
+# The database server refuses to run as root; then it runs as the postgres user.
+as_database_user() {
+  if [ "$(id -u)" = 0 ]; then setpriv --reuid=postgres --regid=postgres --init-groups -- "$@"; else "$@"; fi
+}
+
+free_port() {
+  local port
+  for port in $(shuf -i 20000-45000 -n 50); do
+    (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null || { echo "$port"; return; }
+  done
+  die "No free port found"
+}
+
+# passable DIR: whether the database's user can get there.
+passable() { as_database_user test -x "$1" 2>/dev/null && as_database_user test -w "$1" 2>/dev/null; }
+
+# cluster_home NAME: a folder for the cluster, under .run, or where .run cannot be passed under /var/tmp.
+cluster_home() {
+  local home="$project/.run/$1"
+  mkdir -p "$home"
+  [ "$(id -u)" = 0 ] && chown postgres: "$home"
+  if ! passable "$home"; then
+    local other="/var/tmp/gold-notch-$(printf '%s' "$project" | sha256sum | cut -c1-12)-$1"
+    say "The database's user cannot pass to $home; its data go to $other"
+    mkdir -p "$other" && chmod 700 "$other"
+    [ "$(id -u)" = 0 ] && chown postgres: "$other"
+    home="$other"
+  fi
+  echo "$home"
+}
+
+# cluster_start HOME [OPTION…]: makes the cluster if need be and starts it; sets pg_port, pg_home, pg_password.
+cluster_start() {
+  pg_home="$1"; shift
+  local bin; bin=$(pg_bin)
+  if [ ! -e "$pg_home/data/PG_VERSION" ]; then
+    say "Making a PostgreSQL cluster"
+    head -c 24 /dev/urandom | base64 | tr -d '/+=' > "$pg_home/password"
+    chmod 600 "$pg_home/password"
+    [ "$(id -u)" = 0 ] && chown postgres: "$pg_home/password"
+    rm -rf "$pg_home/data"
+    as_database_user "$bin/initdb" -D "$pg_home/data" -U gold_notch -A scram-sha-256 --pwfile="$pg_home/password" -E UTF8 --locale=C >"$project/.run/initdb.log" 2>&1 \
+      || die "initdb failed: see .run/initdb.log"
+  fi
+  pg_password=$(cat "$pg_home/password")
+  # A server that a killed start left behind is stopped first: two must not share the data.
+  as_database_user "$bin/pg_ctl" -D "$pg_home/data" -m fast -w stop >/dev/null 2>&1
+  pg_port=$(free_port)
+  as_database_user "$bin/pg_ctl" -D "$pg_home/data" -w -l "$pg_home/server.log" \
+    -o "-c listen_addresses=127.0.0.1 -c port=$pg_port -c unix_socket_directories='' $*" start >/dev/null \
+    || die "PostgreSQL did not start: see $pg_home/server.log"
+}
+
+cluster_stop() { [ -n "${pg_home:-}" ] && as_database_user "$(pg_bin)/pg_ctl" -D "$pg_home/data" -m fast -w stop >/dev/null 2>&1; }
+
+# sql DATABASE STATEMENT
+sql() { PGPASSWORD="$pg_password" "$(pg_bin)/psql" -h 127.0.0.1 -p "$pg_port" -U gold_notch -d "$1" -qAt -v ON_ERROR_STOP=1 -c "$2"; }
+
+connection() { echo "Host=127.0.0.1;Port=$pg_port;Username=gold_notch;Password=$pg_password;Database=$1"; }

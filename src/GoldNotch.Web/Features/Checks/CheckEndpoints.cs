@@ -1,0 +1,183 @@
+using System.Globalization;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Data;
+using GoldNotch.Data.Exchange;
+using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace GoldNotch.Web.Features.Checks;
+
+/// <summary>A check to begin: a unit against a standard; readings may come with it.</summary>
+public sealed record NewCheck(string Unit, string Standard, IReadOnlyList<NewReading>? Readings = null);
+
+/// <summary>A reading to come with a new check.</summary>
+public sealed record NewReading(string Setting, string Read);
+
+/// <summary>What was read; null takes a reading back.</summary>
+public sealed record ReadingRequest(string? Read);
+
+/// <summary>What is being typed.</summary>
+public sealed record PreviewRequest(string Setting, string Text);
+
+/// <summary>The note that a check is signed with.</summary>
+public sealed record SignRequest(string Note);
+
+/// <summary>Checks: begin, record, preview, sign, list.</summary>
+internal static class CheckEndpoints
+{
+    private const int PageSize = 50;
+
+    internal static void MapChecks(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/checks", ListAsync).WithName("listChecks");
+        api.MapGet("/checks/{id:guid}", GetAsync).ProducesProblem(404).WithName("getCheck");
+        api.MapPut("/checks/{id:guid}", PutAsync).ProducesProblem(409).WithName("putCheck");
+        api.MapPut("/checks/{id:guid}/readings/{setting}", PutReadingAsync)
+            .ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428).WithName("putReading");
+        api.MapPost("/checks/{id:guid}/preview", PreviewAsync).ProducesProblem(404).WithName("previewReading");
+        api.MapPut("/checks/{id:guid}/signature", SignAsync).ProducesProblem(404).WithName("signCheck");
+    }
+
+    private static async Task<Ok<CheckPage>> ListAsync(string? before, string? unit, bool? open, CheckStore checks, CancellationToken cancel)
+    {
+        List<StoredCheck> rows = await checks.ListAsync(Cursor(before), unit, open == true, PageSize, cancel);
+        string? next = rows.Count == PageSize ? string.Create(CultureInfo.InvariantCulture, $"{rows[^1].StartedAt.UtcTicks}_{rows[^1].Id}") : null;
+        return TypedResults.Ok(new CheckPage([.. rows.Select(CheckViews.Row)], next));
+    }
+
+    private static async Task<Ok<CheckView>> GetAsync(Guid id, CheckStore checks, CheckJudge judge, CancellationToken cancel) =>
+        TypedResults.Ok(await judge.ViewAsync(await FindAsync(checks, id, cancel), cancel));
+
+    private static async Task<Results<Ok<CheckView>, Created<CheckView>, ProblemHttpResult>> PutAsync(
+        Guid id, NewCheck request, HttpContext context, CheckStore checks, UnitStore units, CatalogueStore catalogue, CheckJudge judge, TimeProvider clock, CancellationToken cancel)
+    {
+        StoredUnit unit = await units.GetAsync(request.Unit, cancel)
+            ?? throw new RefusedException("unit-missing", "/unit", $"There is no unit {Short(request.Unit)}. Look at the tag again, or find it by its tape or place.");
+        StandardDocument standard = await catalogue.StandardAsync(request.Standard, null, cancel)
+            ?? throw new RefusedException("standard-missing", "/standard", $"There is no approved standard {Short(request.Standard)}. Choose one from the list.");
+        ModelDocument card = await catalogue.ModelAsync(unit.ModelKey, cancel)
+            ?? throw new RefusedException("model-missing", "/unit", $"The card of {unit.ModelKey} is missing: import it first.");
+
+        string who = SessionEndpoints.Name(context.User);
+        DateTimeOffset now = clock.GetUtcNow();
+        var head = new StoredCheck(id, unit.Tag, standard.Key, standard.Version, who, now, null, null, "", new CheckSummary(0, 0, 0, 0, 0, ""));
+        var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(card, ExchangeJson.Default.ModelDocument), []);
+        Sheet sheet = await judge.SheetOfAsync(whole, cancel);
+        whole = whole with { Readings = ReadAll(sheet, request.Readings ?? [], who, now) };
+        whole = whole with { Check = head with { Summary = CheckJudge.Summarise(sheet, whole) } };
+
+        bool created = await checks.CreateAsync(whole, who, cancel);
+        WholeCheck kept = await FindAsync(checks, id, cancel);
+        if (kept.Check.UnitTag != unit.Tag || kept.Check.StandardKey != standard.Key)
+        {
+            return TypedResults.Problem(ProblemHandler.Problem(
+                409, "id-taken", "", $"This check is of {kept.Check.UnitTag} against {kept.Check.StandardKey} already. Begin a new one with an id of its own."));
+        }
+
+        CheckView view = await judge.ViewAsync(kept, cancel);
+        return created ? TypedResults.Created($"/api/checks/{id}", view) : TypedResults.Ok(view);
+    }
+
+    private static async Task<Results<Ok<CheckView>, ProblemHttpResult>> PutReadingAsync(
+        Guid id, string setting, ReadingRequest request, HttpContext context, CheckStore checks, CheckJudge judge, TimeProvider clock, CancellationToken cancel)
+    {
+        if (ETags.Seen(context.Request) is not { } seen)
+        {
+            return TypedResults.Problem(ETags.Missing());
+        }
+
+        Setting what = RefusedException.At("/setting", () => SettingName.Parse(setting));
+        WholeCheck whole = await FindAsync(checks, id, cancel);
+        Sheet sheet = await judge.SheetOfAsync(whole, cancel);
+        if (sheet.LineOf(what) is null)
+        {
+            throw new RefusedException("bad-value", "/setting", $"The sheet of this check does not ask for {setting}.");
+        }
+
+        Reading reading = request.Read is null
+            ? Reading.Unread.Instance
+            : RefusedException.At("/read", () => CheckReadings.FromText(what, sheet, request.Read, CheckReadings.ToCore(sheet, whole.Readings)));
+        StoredReading stored = CheckReadings.ToStored(what, reading, request.Read ?? "", SessionEndpoints.Name(context.User), clock.GetUtcNow(), seen);
+        (RecordOutcome outcome, WholeCheck? now) = await checks.RecordAsync(id, stored, after => CheckJudge.Summarise(sheet, after), cancel);
+        return outcome switch
+        {
+            RecordOutcome.Recorded => TypedResults.Ok(await judge.ViewAsync(now!, cancel)),
+            RecordOutcome.Signed => TypedResults.Problem(ProblemHandler.Problem(409, "immutable", "", "This check is signed and stays as it is. Begin a new check of this unit.")),
+            RecordOutcome.Conflict => TypedResults.Problem(Conflict(await judge.ViewAsync(now!, cancel), setting, CheckViews.Of(sheet.LineOf(what)!, reading, stored))),
+            _ => throw NotFound(id),
+        };
+    }
+
+    private static async Task<Ok<PreviewView>> PreviewAsync(Guid id, PreviewRequest request, CheckStore checks, CheckJudge judge, CancellationToken cancel)
+    {
+        Setting setting = RefusedException.At("/setting", () => SettingName.Parse(request.Setting));
+        return TypedResults.Ok(await judge.PreviewAsync(await FindAsync(checks, id, cancel), setting, request.Text, cancel));
+    }
+
+    private static async Task<Ok<CheckView>> SignAsync(
+        Guid id, SignRequest request, HttpContext context, CheckStore checks, CheckJudge judge, TimeProvider clock, CancellationToken cancel)
+    {
+        if (request.Note.Length > 2000)
+        {
+            throw new RefusedException("bad-value", "/note", "The note has at most 2000 characters. Nothing was signed.");
+        }
+
+        WholeCheck signed = await checks.SignAsync(id, SessionEndpoints.Name(context.User), clock.GetUtcNow(), request.Note.Trim(), cancel) ?? throw NotFound(id);
+        return TypedResults.Ok(await judge.ViewAsync(signed, cancel));
+    }
+
+    private static List<StoredReading> ReadAll(Sheet sheet, IReadOnlyList<NewReading> typed, string who, DateTimeOffset now)
+    {
+        Dictionary<Setting, Reading> readings = [];
+        List<StoredReading> kept = [];
+        for (int i = 0; i < typed.Count; i++)
+        {
+            NewReading one = typed[i];
+            Setting setting = RefusedException.At($"/readings/{i}/setting", () => SettingName.Parse(one.Setting));
+            Reading reading = RefusedException.At($"/readings/{i}/read", () => CheckReadings.FromText(setting, sheet, one.Read, readings));
+            if (!readings.TryAdd(setting, reading))
+            {
+                throw new RefusedException("bad-value", $"/readings/{i}/setting", $"{one.Setting} is read twice; keep one.");
+            }
+
+            kept.Add(CheckReadings.ToStored(setting, reading, one.Read, who, now, 1));
+        }
+
+        return kept;
+    }
+
+    private static Microsoft.AspNetCore.Mvc.ProblemDetails Conflict(CheckView now, string setting, ReadingView yours)
+    {
+        ReadingView theirs = now.Lines.First(l => l.Line.Setting == setting).Reading;
+        string other = theirs.Kind == "unread" ? "took the reading back" : $"read {theirs.Label}";
+        return ProblemHandler.Problem(
+            412,
+            "changed-meanwhile",
+            "/read",
+            $"{(theirs.By.Length > 0 ? theirs.By : "Somebody")} {other} meanwhile. Yours is not recorded yet: choose which one stands.",
+            new Dictionary<string, object?> { ["yours"] = yours, ["theirs"] = theirs });
+    }
+
+    private static async Task<WholeCheck> FindAsync(CheckStore checks, Guid id, CancellationToken cancel) => await checks.GetAsync(id, cancel) ?? throw NotFound(id);
+
+    private static RefusedException NotFound(Guid id) => new("not-found", "/id", $"There is no check {id}. Look in the log.");
+
+    private static (DateTimeOffset StartedAt, Guid Id)? Cursor(string? before)
+    {
+        if (before is null)
+        {
+            return null;
+        }
+
+        return before.Split('_') is [var ticks, var id]
+            && long.TryParse(ticks, NumberStyles.None, CultureInfo.InvariantCulture, out long t) && t <= DateTime.MaxValue.Ticks
+            && Guid.TryParse(id, out Guid guid)
+                ? (new DateTimeOffset(t, TimeSpan.Zero), guid)
+                : throw new RefusedException("bad-value", "/before", "This is no page of the log. Go to its beginning.");
+    }
+
+    private static string Short(string text) => text.Length <= 40 ? text : text[..40] + "…";
+}

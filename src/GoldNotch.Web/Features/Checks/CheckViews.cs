@@ -1,0 +1,93 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+using GoldNotch.Data;
+using GoldNotch.Web.Features.Sheets;
+
+namespace GoldNotch.Web.Features.Checks;
+
+/// <summary>How far a check is, in counts.</summary>
+public sealed record SummaryView(int On, int WithinSlack, int Off, int Floating, int Unread, string Headline);
+
+/// <summary>A reading: kind is value, automatic, not-fitted or unread; at is its place on the dial.</summary>
+public sealed record ReadingView(string Kind, string Typed, string Label, double? DialAt, string By, DateTimeOffset? At, int Version);
+
+/// <summary>A verdict; off is in the setting's own unit.</summary>
+public sealed record VerdictView(VerdictKind Kind, double OffAmount, NaturalUnit OffUnit, string OffLabel, JudgementView Because);
+
+/// <summary>One line of a check: the sheet's line, what was found, and how it stands.</summary>
+public sealed record CheckLineView(SheetLineView Line, ReadingView Reading, VerdictView Verdict);
+
+/// <summary>One consequence of recording now.</summary>
+public sealed record ConsequenceView(ConsequenceTopic Topic, Severity Severity, string Value, JudgementView Because);
+
+/// <summary>What one setting does to the picture against the sheet, in stops.</summary>
+public sealed record TermView(string Setting, string Name, double Stops, string Label, TermSource Source);
+
+/// <summary>Two wrongs that hide each other.</summary>
+public sealed record HiddenView(string Brighter, string Darker, double LeftStops, JudgementView Because);
+
+/// <summary>One step of putting right.</summary>
+public sealed record FixView(string Setting, string Name, string From, string To, string Reason);
+
+/// <summary>What it would mean to record now.</summary>
+public sealed record NowView(
+    IReadOnlyList<ConsequenceView> Items, IReadOnlyList<TermView> Terms, BalanceView? Metered, IReadOnlyList<HiddenView> Hidden, IReadOnlyList<FixView> Order);
+
+/// <summary>A check whole.</summary>
+public sealed record CheckView(
+    Guid Id, string UnitTag, string UnitTape, string UnitPlace, string ModelKey, string ModelName, string StandardKey, string StandardName, int StandardVersion,
+    string StartedBy, DateTimeOffset StartedAt, string? SignedBy, DateTimeOffset? SignedAt, string Note, SummaryView Summary,
+    IReadOnlyList<CheckLineView> Lines, NowView Now);
+
+/// <summary>A check in one row of the log.</summary>
+public sealed record CheckRowView(
+    Guid Id, string UnitTag, string StandardKey, int StandardVersion, string StartedBy, DateTimeOffset StartedAt, string? SignedBy, DateTimeOffset? SignedAt,
+    SummaryView Summary);
+
+/// <summary>A page of checks, newest first; next goes into <c>before</c>, null on the last page.</summary>
+public sealed record CheckPage(IReadOnlyList<CheckRowView> Checks, string? Next);
+
+/// <summary>What a typed text would mean, before it is recorded.</summary>
+public sealed record PreviewView(bool Understood, string Message, ReadingView? Reading, VerdictView? Verdict, NowView? Now);
+
+/// <summary>From the core's findings to what the API shows.</summary>
+internal static class CheckViews
+{
+    internal static SummaryView Of(CheckSummary s) => new(s.On, s.WithinSlack, s.Off, s.Floating, s.Unread, s.Headline);
+
+    internal static CheckRowView Row(StoredCheck c) =>
+        new(c.Id, c.UnitTag, c.StandardKey, c.StandardVersion, c.StartedBy, c.StartedAt, c.SignedBy, c.SignedAt, Of(c.Summary));
+
+    internal static VerdictView Of(Verdict verdict) => new(
+        verdict.Kind,
+        verdict.Off.Amount,
+        verdict.Off.Unit,
+        verdict.Off.Amount == 0 ? "" : verdict.Off.Label(),
+        SheetViews.Of(verdict.Because));
+
+    internal static ReadingView Of(SheetLine line, Reading reading, StoredReading? kept)
+    {
+        SettingValue? value = reading is Reading.Of of ? of.Value : null;
+        (string kind, string label) = reading switch
+        {
+            Reading.Of => ("value", value!.Label),
+            Reading.Automatic => ("automatic", "auto"),
+            Reading.NotFitted => ("not-fitted", "not fitted"),
+            _ => ("unread", ""),
+        };
+        return new ReadingView(kind, kept?.Typed ?? "", label, value is null ? null : line.Dial.Locate(value), kept?.By ?? "", kept?.At, kept?.Version ?? 0);
+    }
+
+    internal static NowView Of(ConsequenceReport report) => new(
+        [.. report.Items.Select(i => new ConsequenceView(i.Topic, i.Severity, i.Value, SheetViews.Of(i.Because)))],
+        [.. report.Terms.Select(t => new TermView(Key(t.Setting), Name(t.Setting), t.Change.Value, new Distance(t.Change.Value, NaturalUnit.Stops).Label(), t.Source))],
+        report.Metered is { } balance ? SheetViews.Of(balance) : null,
+        [.. report.Hidden.Select(h => new HiddenView(Key(h.Brighter.Setting), Key(h.Darker.Setting), h.Left.Value, SheetViews.Of(h.Because)))],
+        [.. report.Order.Select(s => new FixView(Key(s.Setting), Name(s.Setting), s.From, s.To, s.Reason))]);
+
+    private static string Key(Setting setting) => SettingName.Of(setting).Key;
+
+    private static string Name(Setting setting) => SettingName.Of(setting).Name;
+}

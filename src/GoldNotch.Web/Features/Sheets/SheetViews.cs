@@ -1,0 +1,122 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Web.Features.Sheets;
+
+/// <summary>A number that decided something.</summary>
+public sealed record FigureView(string Name, double Value, string Unit, string Label);
+
+/// <summary>Why the tool says what it says.</summary>
+public sealed record JudgementView(string RuleId, string Sentence, IReadOnlyList<FigureView> Figures);
+
+/// <summary>Where a control is on the body; across and down run from 0 to 1.</summary>
+public sealed record PlaceView(BodySide Side, double Across, double Down, string Name, string Path, string ManualSign, string Trap);
+
+/// <summary>A place where the control stops; at is in the setting's natural unit.</summary>
+public sealed record DetentView(string Label, string Detail, double At, bool Major);
+
+/// <summary>The control as a line; every coordinate is in the setting's natural unit.</summary>
+public sealed record DialView(IReadOnlyList<DetentView> Detents, bool CanFloat, double? TargetAt, double Slack);
+
+/// <summary>One line of a sheet.</summary>
+public sealed record SheetLineView(
+    string Setting, string Name, string Chapter, string Example, string Wish, Importance Importance, string Reason, Fit Fit,
+    string? Target, string Slack, string Size, double LightStops, JudgementView Because, PlaceView? Place, DialView Dial);
+
+/// <summary>The light a standard is made for.</summary>
+public sealed record LightView(string Description, double? Lux, double ColourTemperatureK, double MainsHz, LampKind Lamp);
+
+/// <summary>An exposure term by term in stops.</summary>
+public sealed record BalanceView(
+    double LightStops, double TimeStops, double SpeedStops, double IrisStops, double FiltersStops, double LensStops, double ErrorStops, string ErrorLabel);
+
+/// <summary>A unit a sheet is for.</summary>
+public sealed record SheetUnitView(string Tag, string Tape, string Place, string Status);
+
+/// <summary>A sheet whole.</summary>
+public sealed record SheetView(
+    string StandardKey, string StandardName, int StandardVersion, string Purpose, LightView Light, string ModelKey, string ModelName, int ModelVersion,
+    string ModelKind, IReadOnlyList<SheetLineView> Lines, double LightLeftStops, string LightLeftLabel, BalanceView? Predicted, IReadOnlyList<SheetUnitView> Units);
+
+/// <summary>A sheet in one row of the list.</summary>
+public sealed record SheetRowView(
+    string StandardKey, string StandardName, int StandardVersion, string ModelKey, string ModelName, int Exact, int Compromise, int NotPossible,
+    string LightLeftLabel, string Notable, int Units);
+
+/// <summary>From the core's sheets to what the API shows.</summary>
+internal static class SheetViews
+{
+    internal static SheetView Of(Sheet sheet, IReadOnlyList<SheetUnitView> units) => new(
+        sheet.Standard.Key,
+        sheet.Standard.Name,
+        sheet.Standard.Version,
+        sheet.Standard.Purpose,
+        Of(sheet.Standard.Light),
+        sheet.Model.Key,
+        sheet.Model.Name,
+        sheet.Model.Version,
+        sheet.Model.Kind,
+        [.. sheet.Lines.Select(Of)],
+        sheet.LightLeft.Value,
+        new Distance(sheet.LightLeft.Value, NaturalUnit.Stops).Label(),
+        sheet.Predicted is { } balance ? Of(balance) : null,
+        units);
+
+    internal static SheetRowView Row(Sheet sheet, int units) => new(
+        sheet.Standard.Key,
+        sheet.Standard.Name,
+        sheet.Standard.Version,
+        sheet.Model.Key,
+        sheet.Model.Name,
+        sheet.Count(Fit.Exact),
+        sheet.Count(Fit.Compromise),
+        sheet.Count(Fit.NotPossible),
+        new Distance(sheet.LightLeft.Value, NaturalUnit.Stops).Label(),
+        string.Join(" · ", sheet.Lines.Where(l => l.Fit != Fit.Exact).Select(Notable)),
+        units);
+
+    internal static SheetLineView Of(SheetLine line)
+    {
+        SettingName name = SettingName.Of(line.Setting);
+        return new(
+            name.Key,
+            name.Name,
+            name.Chapter,
+            name.Example,
+            line.Notch.Wish.Text,
+            line.Notch.Importance,
+            line.Notch.Reason,
+            line.Fit,
+            line.Target?.Label,
+            line.Notch.Slack.Amount == 0 ? "" : "±" + line.Notch.Slack.Label().TrimStart('+'),
+            line.Size.Amount == 0 ? "" : line.Size.Label(),
+            line.Light.Value,
+            Of(line.Because),
+            line.Place is { } p ? new(p.Side, p.Across, p.Down, p.Name, p.Path, p.ManualSign, p.Trap) : null,
+            new(
+                [.. line.Dial.Detents.Select(d => new DetentView(d.Label, d.Detail, d.At, d.Major))],
+                line.Dial.CanFloat,
+                line.Target is { } target ? line.Dial.Locate(target) : null,
+                line.Notch.Slack.Amount));
+    }
+
+    internal static JudgementView Of(Judgement judgement) =>
+        new(judgement.RuleId, judgement.Sentence, [.. judgement.Figures.Select(f => new FigureView(f.Name, f.Value, f.Unit, f.Label))]);
+
+    internal static BalanceView Of(ExposureBalance b) => new(
+        b.Light.Value, b.Time.Value, b.Speed.Value, b.Iris.Value, b.Filters.Value, b.Lens.Value, b.Error.Value,
+        new Distance(b.Error.Value, NaturalUnit.Stops).Label());
+
+    private static LightView Of(SceneLight light) =>
+        new(light.Description, light.Illuminance?.Value, light.Temperature.Value, light.MainsHz, light.Lamp);
+
+    private static string Notable(SheetLine line)
+    {
+        string name = SettingName.Of(line.Setting).Name;
+        return line.Fit == Fit.NotPossible ? $"{name} not possible"
+            : line.Size.Amount == 0 ? $"{name} {line.Target!.Label}"
+            : $"{name} {line.Size.Label()}";
+    }
+}

@@ -1,0 +1,81 @@
+using GoldNotch.Data;
+using GoldNotch.Data.Exchange;
+using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace GoldNotch.Web.Features.Units;
+
+/// <summary>A unit.</summary>
+public sealed record UnitView(string Tag, string ModelKey, string ModelName, string Tape, string Place, string Status, int Version);
+
+/// <summary>What of a unit can be edited; status is <c>in</c>, <c>out</c> or <c>repair</c>.</summary>
+public sealed record UnitEdit(string Tape, string Place, string Status);
+
+/// <summary>A page of units; next is the tag to ask after, null on the last page.</summary>
+public sealed record UnitPage(IReadOnlyList<UnitView> Units, string? Next);
+
+/// <summary>Units of the pool.</summary>
+internal static class UnitEndpoints
+{
+    private const int PageSize = 100;
+
+    internal static void MapUnits(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/units", ListAsync).WithName("listUnits");
+        api.MapGet("/units/{tag}", GetAsync).ProducesProblem(404).WithName("getUnit");
+        api.MapPut("/units/{tag}", PutAsync).RequireAuthorization(Roles.Technician)
+            .ProducesProblem(403).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428).WithName("putUnit");
+    }
+
+    internal static UnitView View(StoredUnit unit, IReadOnlyDictionary<string, string> names) =>
+        new(unit.Tag, unit.ModelKey, names.GetValueOrDefault(unit.ModelKey, unit.ModelKey), unit.Tape, unit.Place, unit.Status, unit.Version);
+
+    internal static async Task<Dictionary<string, string>> ModelNamesAsync(CatalogueStore catalogue, CancellationToken cancel) =>
+        (await catalogue.ModelsAsync(cancel)).ToDictionary(m => m.Key, m => m.Name);
+
+    private static async Task<Ok<UnitPage>> ListAsync(string? after, string? find, UnitStore units, CatalogueStore catalogue, CancellationToken cancel)
+    {
+        List<StoredUnit> rows = await units.ListAsync(after, find is { Length: > 0 and <= 80 } ? find : null, PageSize, cancel);
+        Dictionary<string, string> names = await ModelNamesAsync(catalogue, cancel);
+        return TypedResults.Ok(new UnitPage([.. rows.Select(u => View(u, names))], rows.Count == PageSize ? rows[^1].Tag : null));
+    }
+
+    private static async Task<Ok<UnitView>> GetAsync(string tag, HttpContext context, UnitStore units, CatalogueStore catalogue, CancellationToken cancel)
+    {
+        StoredUnit unit = await FindAsync(units, tag, cancel);
+        context.Response.Headers.ETag = ETags.Of(unit.Version);
+        return TypedResults.Ok(View(unit, await ModelNamesAsync(catalogue, cancel)));
+    }
+
+    private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> PutAsync(
+        string tag, UnitEdit edit, HttpContext context, UnitStore units, CatalogueStore catalogue, CancellationToken cancel)
+    {
+        if (ETags.Seen(context.Request) is not { } seen)
+        {
+            return TypedResults.Problem(ETags.Missing());
+        }
+
+        UnitRules.Check(tag, edit.Tape, edit.Place, edit.Status, "");
+        StoredUnit unit = await FindAsync(units, tag, cancel);
+        StoredUnit wanted = unit with { Tape = edit.Tape.Trim(), Place = edit.Place.Trim(), Status = edit.Status, Version = seen };
+        Dictionary<string, string> names = await ModelNamesAsync(catalogue, cancel);
+        if (await units.UpdateAsync(wanted, SessionEndpoints.Name(context.User), cancel) is not { } changed)
+        {
+            StoredUnit theirs = await FindAsync(units, tag, cancel);
+            return TypedResults.Problem(ProblemHandler.Problem(
+                412,
+                "changed-meanwhile",
+                "",
+                $"Somebody else changed {tag} while you did. Nothing of yours was kept yet: look at both and choose.",
+                new Dictionary<string, object?> { ["yours"] = View(wanted, names), ["theirs"] = View(theirs, names) }));
+        }
+
+        context.Response.Headers.ETag = ETags.Of(changed.Version);
+        return TypedResults.Ok(View(changed, names));
+    }
+
+    private static async Task<StoredUnit> FindAsync(UnitStore units, string tag, CancellationToken cancel) =>
+        await units.GetAsync(tag, cancel)
+        ?? throw new RefusedException("not-found", "/tag", $"There is no unit {tag}. Look at the tag again, or find it by its tape or place.");
+}

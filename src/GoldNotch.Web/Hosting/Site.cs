@@ -1,0 +1,161 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using System.Threading.RateLimiting;
+using GoldNotch.Data;
+using GoldNotch.Data.Exchange;
+using GoldNotch.Web.Features.Checks;
+using GoldNotch.Web.Features.Exchange;
+using GoldNotch.Web.Features.Find;
+using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Features.Sheets;
+using GoldNotch.Web.Features.Units;
+using Microsoft.AspNetCore.Authentication.Cookies;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.DataProtection.KeyManagement;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.RateLimiting;
+using Serilog;
+using Serilog.Events;
+using Serilog.Formatting.Compact;
+
+namespace GoldNotch.Web.Hosting;
+
+/// <summary>Puts the site together: services, pipeline, endpoints; and the few commands the start script gives.</summary>
+internal static class Site
+{
+    internal static async Task<int> RunAsync(string[] args)
+    {
+        if (args is ["migrate" or "import" or "person", ..])
+        {
+            return await Commands.RunAsync(args);
+        }
+
+        WebApplication app = Build(args);
+        await app.RunAsync();
+        return 0;
+    }
+
+    internal static WebApplication Build(string[] args)
+    {
+        WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
+        builder.WebHost.ConfigureKestrel(kestrel =>
+        {
+            kestrel.AddServerHeader = false;
+            kestrel.Limits.MaxRequestBodySize = 256 * 1024;
+        });
+        builder.Services.AddSerilog(log => log
+            .MinimumLevel.Information()
+            .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
+            .WriteTo.Console(new CompactJsonFormatter()));
+
+        IServiceCollection services = builder.Services;
+        services.AddNpgsqlDataSource(Connection.String(builder.Configuration));
+        services.AddSingleton<CatalogueStore>().AddSingleton<UnitStore>().AddSingleton<CheckStore>().AddSingleton<PersonStore>();
+        services.AddSingleton<ExchangeImporter>().AddSingleton<CheckJudge>();
+        services.AddSingleton(TimeProvider.System).AddSingleton<IPasswordHasher<StoredPerson>, PasswordHasher<StoredPerson>>();
+        services.ConfigureHttpJsonOptions(json => Configure(json.SerializerOptions));
+        services.AddOpenApi(OpenApiShape.Configure);
+        services.AddProblemDetails().AddExceptionHandler<ProblemHandler>();
+        services.AddResponseCompression(compression => compression.EnableForHttps = true);
+        AddSignIn(services);
+        services.AddRateLimiter(limits => Limit(limits, builder.Configuration));
+
+        WebApplication app = builder.Build();
+        app.UseExceptionHandler();
+        app.UseStatusCodePages(ProblemHandler.WriteStatusAsync);
+        app.UseSerilogRequestLogging(log => log.EnrichDiagnosticContext = (_, _) => { });
+        app.Use(SecurityHeaders);
+        app.UseResponseCompression();
+        app.UseDefaultFiles().UseStaticFiles(new StaticFileOptions { OnPrepareResponse = CacheHashedFiles });
+        app.UseAuthentication();
+        app.UseRateLimiter();
+        app.UseAuthorization();
+        app.UseMiddleware<AntiforgeryOnWrites>();
+
+        app.MapOpenApi("/api/openapi.json");
+        app.MapHealth();
+        RouteGroupBuilder api = app.MapGroup("/api").ProducesProblem(400).ProducesProblem(401).ProducesProblem(503);
+        api.MapSessions();
+        RouteGroupBuilder signedIn = api.MapGroup("").RequireAuthorization();
+        signedIn.MapSheets();
+        signedIn.MapUnits();
+        signedIn.MapChecks();
+        signedIn.MapFind();
+        signedIn.MapExchange();
+        api.MapFallback(() => Results.Problem(statusCode: 404, title: "There is nothing at this address.")).ExcludeFromDescription();
+        app.MapFallbackToFile("index.html");
+        return app;
+    }
+
+    internal static void Configure(JsonSerializerOptions json)
+    {
+        json.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase));
+        json.NumberHandling = JsonNumberHandling.Strict;
+        json.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
+        json.RespectNullableAnnotations = true;
+        json.RespectRequiredConstructorParameters = true;
+    }
+
+    private static void AddSignIn(IServiceCollection services)
+    {
+        services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(cookie =>
+        {
+            cookie.Cookie.Name = "gold-notch";
+            cookie.Cookie.HttpOnly = true;
+            cookie.Cookie.SameSite = SameSiteMode.Strict;
+            cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+            cookie.ExpireTimeSpan = TimeSpan.FromDays(14);
+            cookie.SlidingExpiration = true;
+            cookie.Events.OnRedirectToLogin = context => Status(context.Response, 401);
+            cookie.Events.OnRedirectToAccessDenied = context => Status(context.Response, 403);
+        });
+        services.AddAuthorizationBuilder().AddPolicy(Roles.Technician, policy => policy.RequireRole(Roles.Technician));
+        services.AddAntiforgery(forgery =>
+        {
+            forgery.HeaderName = AntiforgeryOnWrites.Header;
+            forgery.Cookie.Name = "gold-notch-forgery";
+            forgery.Cookie.SameSite = SameSiteMode.Strict;
+        });
+        services.AddDataProtection().SetApplicationName("gold-notch");
+        services.AddOptions<KeyManagementOptions>().Configure<PersonStore>((keys, store) => keys.XmlRepository = new KeyRing(store));
+
+        static Task Status(HttpResponse response, int status)
+        {
+            response.StatusCode = status;
+            return Task.CompletedTask;
+        }
+    }
+
+    private static void Limit(RateLimiterOptions limits, IConfiguration configuration)
+    {
+        int signIns = configuration.GetValue("GOLDNOTCH_SIGNINS_PER_MINUTE", 30);
+        limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+        limits.AddPolicy(SessionEndpoints.SignInLimit, context => RateLimitPartition.GetFixedWindowLimiter(
+            context.Connection.RemoteIpAddress?.ToString() ?? "", _ => new FixedWindowRateLimiterOptions { PermitLimit = signIns, Window = TimeSpan.FromMinutes(1) }));
+        limits.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context => RateLimitPartition.GetTokenBucketLimiter(
+            context.User.Identity?.Name ?? context.Connection.RemoteIpAddress?.ToString() ?? "",
+            _ => new TokenBucketRateLimiterOptions { TokenLimit = 600, TokensPerPeriod = 200, ReplenishmentPeriod = TimeSpan.FromSeconds(1) }));
+    }
+
+    // The component library writes its theme into style elements; scripts come from our own files alone.
+    private static Task SecurityHeaders(HttpContext context, RequestDelegate next)
+    {
+        IHeaderDictionary headers = context.Response.Headers;
+        headers.ContentSecurityPolicy = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
+        headers.XContentTypeOptions = "nosniff";
+        headers["Referrer-Policy"] = "same-origin";
+        if (context.Request.Path.StartsWithSegments("/api"))
+        {
+            headers.CacheControl = "no-store";
+        }
+
+        return next(context);
+    }
+
+    private static void CacheHashedFiles(Microsoft.AspNetCore.StaticFiles.StaticFileResponseContext context)
+    {
+        // Built files carry a hash in their name; the page that names them must always be asked for.
+        bool hashed = context.Context.Request.Path.StartsWithSegments("/assets");
+        context.Context.Response.Headers.CacheControl = hashed ? "public, max-age=31536000, immutable" : "no-cache";
+    }
+}

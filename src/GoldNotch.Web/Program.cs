@@ -1,0 +1,3 @@
+using GoldNotch.Web.Hosting;
+
+return await Site.RunAsync(args);

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { onMounted } from 'vue';
+import { away } from './client';
+import { loadSession, session } from './session';
+import SignIn from './SignIn.vue';
+import TopStrip from './TopStrip.vue';
+
+onMounted(loadSession);
+</script>
+
+<template>
+  <a class="skip" href="#work">Go to the work</a>
+  <TopStrip v-if="session" />
+  <p v-if="away && session" class="away" role="status">
+    <strong>{{ away }}</strong> What you type is kept here and goes up by itself.
+  </p>
+  <main id="work" tabindex="-1">
+    <SignIn v-if="session === null" />
+    <RouterView v-else-if="session" />
+    <p v-else class="page soft" role="status">Opening…</p>
+  </main>
+</template>
+
+<style scoped>
+.skip {
+  position: absolute;
+  left: -999px;
+}
+.skip:focus {
+  left: 8px;
+  top: 8px;
+  z-index: 10;
+  background: var(--panel);
+  padding: 8px;
+}
+.away {
+  background: var(--rust-ground);
+  border-bottom: 2px solid var(--rust);
+  padding: 8px 20px;
+}
+main:focus {
+  outline: none;
+}
+</style>

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { session, signOut } from './session';
+import FindBox from './FindBox.vue';
+import { changeTheme, theme } from './theme';
+</script>
+
+<template>
+  <header class="strip no-print">
+    <RouterLink to="/sheets" class="name" aria-label="Gold Notch, sheets">
+      <svg viewBox="0 0 30 18" aria-hidden="true">
+        <path
+          d="M2 4h8l5 10 5-10h8"
+          fill="none"
+          stroke="var(--brass)"
+          stroke-width="3"
+          stroke-linejoin="round"
+        />
+      </svg>
+      <span>Gold Notch</span>
+    </RouterLink>
+    <nav aria-label="The work">
+      <RouterLink to="/sheets">Sheets</RouterLink>
+      <RouterLink to="/bench">Bench</RouterLink>
+      <RouterLink to="/log">Log</RouterLink>
+    </nav>
+    <FindBox />
+    <span class="person">{{ session?.name }}</span>
+    <button class="link" type="button" @click="changeTheme">{{ theme === 'dark' ? 'Light' : 'Dark' }}</button>
+    <button class="link" type="button" @click="signOut">Sign out</button>
+  </header>
+</template>
+
+<style scoped>
+.strip {
+  display: flex;
+  align-items: center;
+  gap: 18px;
+  height: 50px;
+  padding: 0 20px;
+  background: var(--panel);
+  border-bottom: 1px solid var(--line);
+}
+.name {
+  display: flex;
+  align-items: center;
+  gap: 9px;
+  font-weight: 700;
+  font-size: 1.0625rem;
+  text-decoration: none;
+  white-space: nowrap;
+}
+.name svg {
+  width: 28px;
+}
+nav {
+  display: flex;
+  gap: 18px;
+  flex: 1;
+}
+nav a {
+  text-decoration: none;
+  color: var(--ink-soft);
+  line-height: 50px;
+}
+nav a.router-link-active {
+  color: var(--ink);
+  font-weight: 600;
+  box-shadow: inset 0 -3px var(--ink);
+}
+.person {
+  color: var(--ink-soft);
+  white-space: nowrap;
+}
+.link {
+  background: none;
+  border: 0;
+  padding: 4px;
+  color: var(--ink);
+  text-decoration: underline;
+  cursor: pointer;
+  white-space: nowrap;
+  font-size: 0.9375rem;
+}
+@media (max-width: 760px) {
+  .strip {
+    flex-wrap: wrap;
+    height: auto;
+    gap: 2px 14px;
+    padding: 6px 14px 0;
+  }
+  .name span,
+  .person {
+    display: none;
+  }
+  nav {
+    gap: 14px;
+  }
+  nav a {
+    line-height: 40px;
+  }
+}
+</style>

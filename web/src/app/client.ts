@@ -1,0 +1,68 @@
+import createClient from 'openapi-fetch';
+import { ref } from 'vue';
+import type { components, paths } from '../api/schema';
+
+export type Views = components['schemas'];
+
+/** A refusal from the site: a stable code, a sentence to act on, the field, and whatever else came with it. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly pointer = '',
+    readonly more: Record<string, unknown> = {},
+  ) {
+    super(message);
+  }
+
+  /** Nothing wrong with what was sent: it may be sent again when the site is back. */
+  get away(): boolean {
+    return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504;
+  }
+}
+
+/** Why the site cannot be reached, or null while it can. */
+export const away = ref<string | null>(null);
+
+let writeToken = '';
+export function useWriteToken(token: string): void {
+  writeToken = token;
+}
+
+export const api = createClient<paths>({ baseUrl: window.location.origin });
+
+api.use({
+  onRequest({ request }) {
+    if (request.method !== 'GET') request.headers.set('X-Gold-Notch-Token', writeToken);
+    return request;
+  },
+});
+
+type Answer<T> = { data?: T; error?: unknown; response: Response };
+
+/** Waits for an answer; a refusal or a broken line becomes a Problem. */
+export async function ask<T>(answer: Promise<Answer<T>>): Promise<T> {
+  let got: Answer<T>;
+  try {
+    got = await answer;
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error;
+    away.value = 'The site cannot be reached.';
+    throw new Problem(0, 'unreachable', away.value);
+  }
+  if (got.response.ok) {
+    away.value = null;
+    return got.data as T;
+  }
+  const body = (got.error ?? {}) as Record<string, unknown>;
+  const problem = new Problem(
+    got.response.status,
+    String(body.code ?? 'fault'),
+    String(body.detail ?? body.title ?? 'The site did not answer as it should. Try again.'),
+    String(body.pointer ?? ''),
+    body,
+  );
+  away.value = problem.away ? problem.message : null;
+  throw problem;
+}

@@ -1,0 +1,26 @@
+import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query';
+import PrimeVue from 'primevue/config';
+import { createApp } from 'vue';
+import App from './App.vue';
+import './fonts.css';
+import './app.css';
+import { Problem } from './client';
+import { router } from './router';
+import { preset } from './theme';
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 10_000,
+      // While the site is away keep asking; a refusal is an answer and is not asked again.
+      retry: (_count, error) => error instanceof Problem && error.away,
+      retryDelay: 2_000,
+    },
+  },
+});
+
+createApp(App)
+  .use(router)
+  .use(VueQueryPlugin, { queryClient: queries })
+  .use(PrimeVue, { theme: { preset, options: { darkModeSelector: '[data-theme="dark"]' } } })
+  .mount('#app');

@@ -1,0 +1,194 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
+import InputText from 'primevue/inputtext';
+import { computed, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { api, ask, type Views } from '../../app/client';
+
+const router = useRouter();
+const route = useRoute();
+const find = ref(String(route.query.unit ?? ''));
+const chosenUnit = ref('');
+const chosenStandard = ref(String(route.query.standard ?? ''));
+const wrong = ref('');
+
+const units = useQuery({
+  queryKey: computed(() => ['units', find.value]),
+  queryFn: () => ask(api.GET('/api/units', { params: { query: { find: find.value } } })),
+});
+const sheets = useQuery({ queryKey: ['sheets'], queryFn: () => ask(api.GET('/api/sheets')) });
+const open = useQuery({
+  queryKey: ['checks', 'open'],
+  queryFn: () => ask(api.GET('/api/checks', { params: { query: { open: true } } })),
+});
+
+const standards = computed(() => {
+  const unit = units.data.value?.units.find((u) => u.tag === chosenUnit.value);
+  return (sheets.data.value ?? []).filter((s) => s.modelKey === unit?.modelKey);
+});
+
+watch(
+  () => units.data.value,
+  (page) => {
+    if (page?.units.length === 1) chosenUnit.value = page.units[0]!.tag;
+    else if (!page?.units.some((u) => u.tag === chosenUnit.value)) chosenUnit.value = '';
+  },
+);
+watch(
+  () => route.query.unit,
+  (tag) => tag && (find.value = String(tag)),
+);
+
+async function begin(row: Views['SheetRowView']): Promise<void> {
+  wrong.value = '';
+  const id = crypto.randomUUID();
+  try {
+    await ask(
+      api.PUT('/api/checks/{id}', {
+        params: { path: { id } },
+        body: { unit: chosenUnit.value, standard: row.standardKey },
+      }),
+    );
+    await router.push(`/bench/${id}`);
+  } catch (error) {
+    wrong.value = (error as Error).message;
+  }
+}
+
+const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repair' };
+const when = (at: string) =>
+  new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+</script>
+
+<template>
+  <div class="page">
+    <h1>Bench</h1>
+    <p class="soft lead">Which camera is in your hand, and what is it for?</p>
+    <div class="two">
+      <section aria-labelledby="units">
+        <h2 id="units">Camera</h2>
+        <label for="find-unit" class="visually-hidden">Find by tag, tape, place or model</label>
+        <InputText
+          id="find-unit"
+          v-model="find"
+          placeholder="Tag, tape, place or model"
+          autofocus
+          autocomplete="off"
+        />
+        <p v-if="units.isPending.value" class="soft" role="status">Looking…</p>
+        <p v-else-if="units.error.value" class="problem" role="alert">{{ units.error.value.message }}</p>
+        <p v-else-if="!units.data.value?.units.length" class="soft" role="status">
+          No unit has “{{ find }}” in its tag, tape, place or model. Try less of it.
+        </p>
+        <ul v-else>
+          <li v-for="unit in units.data.value.units" :key="unit.tag">
+            <button type="button" :aria-pressed="unit.tag === chosenUnit" @click="chosenUnit = unit.tag">
+              <strong class="mono">{{ unit.tag }}</strong>
+              <span
+                >{{ unit.modelName }}<template v-if="unit.tape">, {{ unit.tape }} tape</template></span
+              >
+              <span class="soft small">{{ unit.place }} · {{ STATUS[unit.status] ?? unit.status }}</span>
+            </button>
+          </li>
+        </ul>
+        <p v-if="units.data.value?.next" class="soft small">There are more: type part of the tag.</p>
+      </section>
+
+      <section aria-labelledby="standards">
+        <h2 id="standards">Against</h2>
+        <p v-if="!chosenUnit" class="soft">Choose a camera first.</p>
+        <ul v-else>
+          <li v-for="row in standards" :key="row.standardKey">
+            <button type="button" :class="{ first: row.standardKey === chosenStandard }" @click="begin(row)">
+              <strong>{{ row.standardName }}</strong>
+              <span class="soft small">
+                version {{ row.standardVersion }} · {{ row.exact }} as asked<template v-if="row.compromise"
+                  >, {{ row.compromise }} compromise</template
+                >
+              </span>
+              <span class="begin">Begin check</span>
+            </button>
+          </li>
+        </ul>
+        <p v-if="wrong" class="problem" role="alert">{{ wrong }} Nothing was begun.</p>
+
+        <template v-if="open.data.value?.checks.length">
+          <h2 class="open-head">Begun and not signed</h2>
+          <ul>
+            <li v-for="c in open.data.value.checks" :key="c.id">
+              <RouterLink :to="`/bench/${c.id}`">
+                <strong class="mono">{{ c.unitTag }}</strong> <span>{{ c.standardKey }}</span>
+                <span class="soft small"
+                  >{{ c.startedBy }}, {{ when(c.startedAt) }} · {{ c.summary.unread }} not read</span
+                >
+              </RouterLink>
+            </li>
+          </ul>
+        </template>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.lead {
+  margin-bottom: 20px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 48px;
+}
+h2 {
+  margin-bottom: 8px;
+}
+.open-head {
+  margin-top: 32px;
+}
+ul {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+}
+li {
+  border-bottom: 1px solid var(--line);
+}
+li button,
+li a {
+  width: 100%;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 14px;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-align: left;
+  text-decoration: none;
+  font-size: 1rem;
+  padding: 11px 12px;
+  cursor: pointer;
+}
+li button:hover,
+li a:hover {
+  background: var(--panel-deep);
+}
+li button[aria-pressed='true'],
+li button.first {
+  background: var(--panel);
+  box-shadow: inset 4px 0 var(--ink);
+}
+.begin {
+  margin-left: auto;
+  text-decoration: underline;
+}
+#find-unit {
+  width: 100%;
+}
+@media (max-width: 760px) {
+  .two {
+    grid-template-columns: 1fr;
+    gap: 24px;
+  }
+}
+</style>

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Views } from '../../app/client';
+import { plain } from '../../instruments/fractions';
+import VerdictMark from '../../instruments/VerdictMark.vue';
+import type { Waiting } from './useCheck';
+
+const props = defineProps<{ lines: Views['CheckLineView'][]; current: string; waiting: Waiting[] }>();
+defineEmits<{ go: [setting: string] }>();
+
+const chapters = computed(() => {
+  const all: { name: string; lines: Views['CheckLineView'][] }[] = [];
+  for (const line of props.lines) {
+    const last = all.at(-1);
+    if (last?.name === line.line.chapter) last.lines.push(line);
+    else all.push({ name: line.line.chapter, lines: [line] });
+  }
+  return all;
+});
+const held = (setting: string) => props.waiting.find((w) => w.setting === setting);
+</script>
+
+<template>
+  <nav class="queue" aria-label="Notches of this check">
+    <template v-for="chapter in chapters" :key="chapter.name">
+      <h2>{{ chapter.name }}</h2>
+      <button
+        v-for="{ line, reading, verdict } in chapter.lines"
+        :key="line.setting"
+        type="button"
+        :data-setting="line.setting"
+        :data-verdict="verdict.kind"
+        :aria-current="line.setting === current ? 'step' : undefined"
+        @click="$emit('go', line.setting)"
+      >
+        <VerdictMark :kind="held(line.setting) ? 'unread' : verdict.kind" />
+        <span class="what">{{ line.name }}</span>
+        <span class="mono small value">{{
+          held(line.setting) ? 'kept here' : plain(reading.label) || '–'
+        }}</span>
+      </button>
+    </template>
+  </nav>
+</template>
+
+<style scoped>
+h2 {
+  font-size: 0.8125rem;
+  color: var(--ink-soft);
+  padding: 14px 18px 4px;
+}
+button {
+  display: flex;
+  align-items: center;
+  gap: 9px;
+  width: 100%;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-align: left;
+  font-size: 0.9375rem;
+  padding: 6px 14px 6px 18px;
+  cursor: pointer;
+  min-height: 34px;
+}
+button:hover {
+  background: var(--panel-deep);
+}
+button[aria-current] {
+  background: var(--ink);
+  color: var(--paper);
+}
+.what {
+  flex: 1;
+}
+.value {
+  text-align: right;
+  opacity: 0.85;
+  overflow-wrap: anywhere;
+}
+</style>

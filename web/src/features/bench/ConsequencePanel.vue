@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Views } from '../../app/client';
+import { plain } from '../../instruments/fractions';
+import SettingText from '../../instruments/SettingText.vue';
+
+const props = defineProps<{ now: Views['NowView']; ifRecorded?: string }>();
+
+const TOPICS: Record<Views['ConsequenceTopic'], string> = {
+  picture: 'Picture',
+  noise: 'Noise',
+  white: 'White',
+  motion: 'Motion',
+  flicker: 'Flicker',
+  format: 'Format',
+  focus: 'Focus',
+};
+const TONE: Record<Views['Severity'], string> = {
+  fine: '',
+  slight: 'slight',
+  fault: 'off',
+  floats: 'floats',
+  unknown: 'soft',
+};
+
+/** Only terms that move the picture are listed; the rest would be a column of noughts. */
+const terms = computed(() =>
+  props.now.terms.filter((t) => t.source !== 'assumed' && (t.source === 'floating' || t.label !== '0 stops')),
+);
+</script>
+
+<template>
+  <section class="now" :aria-label="ifRecorded ?? 'If it recorded now'">
+    <h2>{{ ifRecorded ?? 'If it recorded now' }}</h2>
+    <div v-for="(pair, i) in now.hidden" :key="i" class="problem">
+      <strong>Two wrongs that hide each other.</strong> {{ pair.because.sentence }}
+    </div>
+    <dl>
+      <template v-for="item in now.items" :key="item.topic">
+        <dt>{{ TOPICS[item.topic] }}</dt>
+        <dd :data-topic="item.topic">
+          <span class="value" :class="TONE[item.severity]"><SettingText :label="item.value" /></span>
+          <span v-if="item.severity !== 'unknown'" class="small soft sentence">{{
+            item.because.sentence
+          }}</span>
+        </dd>
+      </template>
+    </dl>
+    <table v-if="terms.length > 1" class="terms small">
+      <caption class="soft">
+        Picture, term by term
+      </caption>
+      <tbody>
+        <tr v-for="term in terms" :key="term.setting">
+          <th scope="row">{{ term.name }}</th>
+          <td class="mono">{{ term.source === 'floating' ? 'floats' : plain(term.label) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="now.metered" class="small soft">
+      On the standard's light this is <span class="mono">{{ plain(now.metered.errorLabel) }}</span> from the
+      meter.
+    </p>
+    <template v-if="now.order.length">
+      <h2>Put right, in this order</h2>
+      <ol class="order">
+        <li v-for="(step, i) in now.order" :key="i">
+          <p>
+            {{ step.name }} <strong class="mono">{{ plain(step.from) }}</strong><svg
+              class="arrow"
+              viewBox="0 0 18 10"
+              role="img"
+              aria-label="to"
+            >
+              <path d="M1 5h15m-4-4 4 4-4 4" /></svg
+            ><strong class="mono target">{{ plain(step.to) }}</strong>
+          </p>
+          <p class="small soft">{{ step.reason }}</p>
+        </li>
+      </ol>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.now {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+}
+dl {
+  display: grid;
+  grid-template-columns: 68px 1fr;
+  gap: 7px 10px;
+  margin: 0;
+}
+dt {
+  color: var(--ink-soft);
+}
+dd {
+  margin: 0;
+}
+.value {
+  font-size: 1.0625rem;
+}
+.value.off {
+  font-weight: 600;
+}
+.sentence {
+  display: block;
+  line-height: 1.3;
+}
+.terms {
+  border-collapse: collapse;
+}
+.terms caption {
+  text-align: left;
+}
+.terms th {
+  text-align: left;
+  font-weight: 400;
+  padding-right: 16px;
+}
+.terms td {
+  text-align: right;
+}
+.order {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  counter-reset: step;
+}
+.order li {
+  border-top: 1px solid var(--line);
+  padding: 7px 0 7px 26px;
+  position: relative;
+  counter-increment: step;
+}
+.order li::before {
+  content: counter(step);
+  position: absolute;
+  left: 4px;
+  font: 600 0.9375rem var(--mono);
+  color: var(--ink-soft);
+}
+.arrow {
+  width: 18px;
+  margin: 0 7px;
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 1.6;
+}
+</style>

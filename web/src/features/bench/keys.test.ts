@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest';
+import { benchKeys } from './keys';
+
+const press = (read: ReturnType<typeof benchKeys>, keys: string[], places: string[] = []) =>
+  keys.map((k) => read(k, false, '', places));
+
+describe('benchKeys', () => {
+  it('takes letters as commands while the field is empty, and as text once it is not', () => {
+    const read = benchKeys();
+    expect(press(read, ['n', 'w', 'y', ' ', 'Backspace'])).toEqual([
+      'not-fitted',
+      'where',
+      'why',
+      'as-sheet',
+      'back',
+    ]);
+    expect(read(' ', false, '5.6', [])).toBeNull();
+    expect(read('n', false, '5', [])).toBeNull();
+  });
+
+  it('lets the whole word auto be typed without spilling into the next notch', () => {
+    expect(press(benchKeys(), ['a', 'u', 't', 'o', 'Enter', ' '])).toEqual([
+      'automatic',
+      'swallow',
+      'swallow',
+      'swallow',
+      'swallow',
+      'as-sheet',
+    ]);
+  });
+
+  it('forgets the rest of the word when another key comes', () => {
+    expect(press(benchKeys(), ['a', ' ', 'u'])).toEqual(['automatic', 'as-sheet', null]);
+  });
+
+  it('types a letter that is the name of a place, and commands with Shift', () => {
+    const read = benchKeys();
+    expect(read('a', false, '', ['3200', 'A', 'B'])).toBeNull();
+    expect(read('A', true, '', ['3200', 'A', 'B'])).toBe('automatic');
+  });
+
+  it('moves along the dial only while nothing is typed, and between notches always', () => {
+    const read = benchKeys();
+    expect(read('ArrowRight', false, '', [])).toBe('right');
+    expect(read('ArrowRight', false, '1/4', [])).toBeNull();
+    expect(read('ArrowDown', false, '1/4', [])).toBe('down');
+  });
+});

@@ -1,0 +1,51 @@
+/** What a key asks for on the bench. */
+export type BenchAct =
+  | 'as-sheet'
+  | 'automatic'
+  | 'not-fitted'
+  | 'where'
+  | 'why'
+  | 'back'
+  | 'down'
+  | 'up'
+  | 'left'
+  | 'right'
+  | 'swallow'
+  | null;
+
+const LETTERS: Record<string, BenchAct> = { a: 'automatic', n: 'not-fitted', w: 'where', y: 'why' };
+const ARROWS: Record<string, BenchAct> = {
+  ArrowDown: 'down',
+  ArrowUp: 'up',
+  ArrowLeft: 'left',
+  ArrowRight: 'right',
+};
+
+/**
+ * Reads keys for one check. While the field is empty a letter is a command, unless it is the name of one of this control's
+ * places (white balance memory A): then it is typed, and with Shift it is still the command.
+ * A person who types the whole word `auto` has recorded it at the first letter; the rest of the word is swallowed.
+ */
+export function benchKeys() {
+  let rest = '';
+  return (key: string, shift: boolean, field: string, places: readonly string[]): BenchAct => {
+    if (rest) {
+      const expected = rest[0];
+      if (key === expected) {
+        rest = rest.slice(1);
+        return 'swallow';
+      }
+      const finished = key === 'Enter' && rest === '\n';
+      rest = '';
+      if (finished) return 'swallow';
+    }
+    if (ARROWS[key]) return field === '' || key === 'ArrowDown' || key === 'ArrowUp' ? ARROWS[key]! : null;
+    if (field !== '') return null;
+    if (key === ' ') return 'as-sheet';
+    if (key === 'Backspace') return 'back';
+    const act = LETTERS[key.toLowerCase()] ?? null;
+    if (!act || (!shift && places.some((p) => p.toLowerCase() === key.toLowerCase()))) return null;
+    if (act === 'automatic') rest = 'uto\n';
+    return act;
+  };
+}

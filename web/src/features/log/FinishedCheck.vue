@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
+import { computed } from 'vue';
+import { api, ask } from '../../app/client';
+import { plain } from '../../instruments/fractions';
+import VerdictMark from '../../instruments/VerdictMark.vue';
+import ConsequencePanel from '../bench/ConsequencePanel.vue';
+
+const props = defineProps<{ id: string }>();
+const {
+  data: check,
+  isPending,
+  error,
+  refetch,
+} = useQuery({
+  queryKey: computed(() => ['check', props.id]),
+  queryFn: () => ask(api.GET('/api/checks/{id}', { params: { path: { id: props.id } } })),
+});
+const when = (at: string) =>
+  new Date(at).toLocaleString(undefined, { dateStyle: 'long', timeStyle: 'short' });
+const print = () => window.print();
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="isPending" class="soft" role="status">Opening the check…</p>
+    <div v-else-if="error" class="problem" role="alert">
+      {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
+    </div>
+    <template v-else-if="check">
+      <p class="soft no-print"><RouterLink to="/log">Log</RouterLink></p>
+      <h1>{{ check.unitTag }} against {{ check.standardName }}</h1>
+      <p>
+        {{ check.modelName }}<template v-if="check.unitTape">, {{ check.unitTape }} tape</template>. Standard
+        version {{ check.standardVersion }}. Begun by {{ check.startedBy }}, {{ when(check.startedAt) }}.
+        <template v-if="check.signedAt">Signed by {{ check.signedBy }}, {{ when(check.signedAt) }}.</template>
+        <strong v-else class="floats">
+          Still open. <RouterLink :to="`/bench/${check.id}`">Go on with it.</RouterLink></strong
+        >
+      </p>
+      <p v-if="check.note" class="note">“{{ check.note }}”</p>
+      <p class="no-print acts">
+        <RouterLink
+          class="act quiet"
+          :to="{ path: '/bench', query: { unit: check.unitTag, standard: check.standardKey } }"
+          >Check this unit again</RouterLink
+        >
+        <button class="act quiet" type="button" @click="print">Print</button>
+      </p>
+      <div class="two">
+        <table class="plain-table">
+          <thead>
+            <tr>
+              <th scope="col">Notch</th>
+              <th scope="col">Sheet</th>
+              <th scope="col">Found</th>
+              <th scope="col">Verdict</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="{ line, reading, verdict } in check.lines"
+              :key="line.setting"
+              :data-setting="line.setting"
+            >
+              <th scope="row">{{ line.name }}</th>
+              <td class="mono target">{{ plain(line.target ?? 'cannot') }}</td>
+              <td class="mono">{{ plain(reading.label) || '–' }}</td>
+              <td>
+                <VerdictMark :kind="verdict.kind" word />
+                <span v-if="verdict.offLabel" class="mono small" :class="{ off: verdict.kind === 'off' }">
+                  {{ plain(verdict.offLabel) }}</span
+                >
+                <p v-if="!['on', 'unread'].includes(verdict.kind)" class="small soft">
+                  {{ verdict.because.sentence }}
+                </p>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <ConsequencePanel :now="check.now" if-recorded="If it had recorded as found" />
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.note {
+  margin: 8px 0;
+  font-style: italic;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+  margin: 14px 0 24px;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 330px;
+  gap: 40px;
+}
+tbody th {
+  color: var(--ink);
+  font-size: 0.9375rem;
+  white-space: nowrap;
+  padding-right: 20px;
+  vertical-align: top;
+  padding-top: 10px;
+}
+@media (max-width: 900px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
