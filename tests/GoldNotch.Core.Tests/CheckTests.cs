@@ -13,8 +13,8 @@ public class CheckTests
     private static readonly Sheet GlassBracken = SheetCompiler.Compile(Ottermere.Glasshouse, Ottermere.Bracken);
 
     [Theory]
-    [InlineData("iris-opening", "6.3", "f/5.6⅓")]
-    [InlineData("iris-opening", "5.6 1/3", "f/5.6⅓")]
+    [InlineData("iris-opening", "6.3", "f/6.3")]
+    [InlineData("iris-opening", "5.6 1/3", "f/6.3")]
     [InlineData("iris-opening", "f/2.6", "f/2.6")]
     [InlineData("shutter", "1/48", "1/48")]
     [InlineData("shutter", "60", "1/60")]

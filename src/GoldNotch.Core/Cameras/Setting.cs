@@ -50,7 +50,7 @@ public sealed record SettingName(Setting Setting, string Key, string Name, strin
     public static ImmutableArray<SettingName> All { get; } =
     [
         new(Setting.FullAuto, "full-auto", "Full auto", "Known state", NaturalUnit.None, "off"),
-        new(Setting.RecordFormat, "record-format", "Size, scan, rate", "Record format", NaturalUnit.None, "1080 29.97p"),
+        new(Setting.RecordFormat, "record-format", "Size, rate", "Record format", NaturalUnit.None, "1080 29.97p"),
         new(Setting.BitRate, "bit-rate", "Bit rate", "Record format", NaturalUnit.Megabits, "45"),
         new(Setting.Shutter, "shutter", "Shutter", "Exposure", NaturalUnit.Stops, "1/60 or 180°"),
         new(Setting.Gain, "gain", "Gain", "Exposure", NaturalUnit.Decibels, "+6"),

@@ -73,12 +73,12 @@ public abstract record SettingValue
         public override string Label => Manual ? "manual" : "auto";
     }
 
-    /// <summary>An iris opening.</summary>
+    /// <summary>An iris opening, labelled as the camera shows it: f/6.3.</summary>
     /// <param name="Number">The opening.</param>
     public sealed record Opening(FNumber Number) : SettingValue
     {
         /// <inheritdoc/>
-        public override string Label => Number.Engraved(OpeningStyle.Thirds);
+        public override string Label => Number.Engraved();
     }
 
     /// <summary>White from a preset or a dialled number.</summary>

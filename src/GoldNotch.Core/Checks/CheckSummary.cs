@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
-using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Checks;
 
@@ -35,7 +34,7 @@ public sealed record CheckSummary(int On, int WithinSlack, int Off, int Floating
     {
         string name = SettingName.Of(verdict.Line.Setting).Name;
         return verdict.Kind == VerdictKind.Floating ? $"{name} floats"
-            : verdict.Off.Unit != NaturalUnit.None && verdict.Off.Amount != 0 ? $"{name} {verdict.Off.Label()}"
+            : verdict.OffLabel.Length > 0 ? $"{name} {verdict.OffLabel}"
             : verdict.Reading is Reading.Of of ? $"{name} {of.Value.Label}"
             : name;
     }

@@ -48,7 +48,7 @@ public static class Consequences
                 [.. figures]));
         }
 
-        string[] assumed = [.. terms.Where(t => t.Source == TermSource.Assumed).Select(t => NameOf(t.Setting).ToLowerInvariant())];
+        string[] assumed = [.. terms.Where(t => t.Source == TermSource.Assumed).Select(t => NameOf(t.Setting))];
         if (assumed.Length == terms.Length)
         {
             return Unread(ConsequenceTopic.Picture, "Shutter, gain, filter and opening have not been read.");

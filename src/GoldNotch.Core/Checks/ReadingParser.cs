@@ -145,7 +145,7 @@ public static class ReadingParser
         {
             throw new QuantityException(
                 QuantityFault.OutOfRange,
-                $"The lens of {model.Name} goes from {widest.Engraved()} to {smallest.Engraved()}; {number.Engraved(OpeningStyle.Thirds)} is not on it. Look again.");
+                $"The lens of {model.Name} goes from {widest.Engraved()} to {smallest.Engraved()}; {number.Engraved()} is not on it. Look again.");
         }
 
         return new SettingValue.Opening(number);

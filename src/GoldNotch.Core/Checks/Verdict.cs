@@ -32,4 +32,10 @@ public enum VerdictKind
 /// <param name="Kind">How it stands.</param>
 /// <param name="Off">How far off in the setting's own unit; zero where it is not off by an amount.</param>
 /// <param name="Because">Why, with the numbers.</param>
-public sealed record Verdict(SheetLine Line, Reading Reading, VerdictKind Kind, Distance Off, Judgement Because);
+public sealed record Verdict(SheetLine Line, Reading Reading, VerdictKind Kind, Distance Off, Judgement Because)
+{
+    /// <summary>The distance as it is told, with what to do where a sign could be taken either way; empty when there is none.</summary>
+    public string OffLabel => Off.Amount == 0 ? ""
+        : Line.Setting == Setting.IrisOpening ? $"{Off.Label()}, {(Off.Amount > 0 ? "close" : "open")} it"
+        : Off.Label();
+}

@@ -32,6 +32,11 @@ public sealed record SheetLine(
 {
     /// <summary>What is set.</summary>
     public Setting Setting => Notch.Setting;
+
+    /// <summary>The size as it is told, with its direction where a sign could be taken either way; empty when there is none.</summary>
+    public string SizeLabel => Size.Amount == 0 ? ""
+        : Setting == Setting.IrisOpening ? $"{(Size.Amount > 0 ? "open" : "close")} {Size.Label()[1..]}"
+        : Size.Label();
 }
 
 /// <summary>A standard translated for one camera model, in the order of the work. Same input, same sheet.</summary>

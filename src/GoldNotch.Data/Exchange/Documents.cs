@@ -5,27 +5,20 @@ namespace GoldNotch.Data.Exchange;
 // The exchange format, as it is written in files. Every field is required unless it says otherwise;
 // docs/formats/exchange.schema.json publishes the same, and a test holds the two together.
 
-/// <summary>A file of the exchange format: any of its lists may be left out.</summary>
-public sealed record ExchangeDocument
-{
-    /// <summary>Always <c>gold-notch-exchange</c>.</summary>
-    public required string Format { get; init; }
-
-    /// <summary>Version of the format, 1.</summary>
-    public required int FormatVersion { get; init; }
-
-    /// <summary>Capability cards.</summary>
-    public IReadOnlyList<ModelDocument> Models { get; init; } = [];
-
-    /// <summary>Standards, each one version.</summary>
-    public IReadOnlyList<StandardDocument> Standards { get; init; } = [];
-
-    /// <summary>Units of the pool.</summary>
-    public IReadOnlyList<UnitDocument> Units { get; init; } = [];
-
-    /// <summary>Checks with their readings.</summary>
-    public IReadOnlyList<CheckDocument> Checks { get; init; } = [];
-}
+/// <summary>A file of the exchange format; any of its lists may be left out.</summary>
+/// <param name="Format">Always <c>gold-notch-exchange</c>.</param>
+/// <param name="FormatVersion">Version of the format, 1.</param>
+/// <param name="Models">Capability cards.</param>
+/// <param name="Standards">Standards, each one version.</param>
+/// <param name="Units">Units of the pool.</param>
+/// <param name="Checks">Checks with their readings.</param>
+public sealed record ExchangeDocument(
+    string Format,
+    int FormatVersion,
+    IReadOnlyList<ModelDocument>? Models = null,
+    IReadOnlyList<StandardDocument>? Standards = null,
+    IReadOnlyList<UnitDocument>? Units = null,
+    IReadOnlyList<CheckDocument>? Checks = null);
 
 /// <summary>A capability card.</summary>
 public sealed record ModelDocument(

@@ -30,10 +30,10 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         bool[] changes =
         [
-            .. await EachAsync(document.Models, (m, i) => PutModelAsync(transaction, m, $"/models/{i}", cancel)),
-            .. await EachAsync(document.Standards, (s, i) => PutStandardAsync(transaction, s, $"/standards/{i}", cancel)),
-            .. await EachAsync(document.Units, (u, i) => PutUnitAsync(transaction, u, $"/units/{i}", cancel)),
-            .. await EachAsync(document.Checks, (c, i) => PutCheckAsync(transaction, c, $"/checks/{i}", who, cancel)),
+            .. await EachAsync(document.Models ?? [], (m, i) => PutModelAsync(transaction, m, $"/models/{i}", cancel)),
+            .. await EachAsync(document.Standards ?? [], (s, i) => PutStandardAsync(transaction, s, $"/standards/{i}", cancel)),
+            .. await EachAsync(document.Units ?? [], (u, i) => PutUnitAsync(transaction, u, $"/units/{i}", cancel)),
+            .. await EachAsync(document.Checks ?? [], (c, i) => PutCheckAsync(transaction, c, $"/checks/{i}", who, cancel)),
         ];
         int added = changes.Count(c => c);
         if (added > 0)

@@ -1,7 +1,15 @@
 <script setup lang="ts">
+import { useRoute } from 'vue-router';
 import { session, signOut } from './session';
 import FindBox from './FindBox.vue';
 import { changeTheme, theme } from './theme';
+
+const route = useRoute();
+const WORK = [
+  { path: '/sheets', name: 'Sheets' },
+  { path: '/bench', name: 'Bench' },
+  { path: '/log', name: 'Log' },
+];
 </script>
 
 <template>
@@ -19,9 +27,13 @@ import { changeTheme, theme } from './theme';
       <span>Gold Notch</span>
     </RouterLink>
     <nav aria-label="The work">
-      <RouterLink to="/sheets">Sheets</RouterLink>
-      <RouterLink to="/bench">Bench</RouterLink>
-      <RouterLink to="/log">Log</RouterLink>
+      <RouterLink
+        v-for="to in WORK"
+        :key="to.path"
+        :to="to.path"
+        :class="{ here: route.path.startsWith(to.path) }"
+        >{{ to.name }}</RouterLink
+      >
     </nav>
     <FindBox />
     <span class="person">{{ session?.name }}</span>
@@ -62,7 +74,7 @@ nav a {
   color: var(--ink-soft);
   line-height: 50px;
 }
-nav a.router-link-active {
+nav a.here {
   color: var(--ink);
   font-weight: 600;
   box-shadow: inset 0 -3px var(--ink);

@@ -37,7 +37,7 @@ const names = computed(() => ({
 <template>
   <svg
     class="sketch"
-    viewBox="0 0 296 110"
+    viewBox="-10 0 306 110"
     role="img"
     :aria-label="`On the ${place.side}, marked ${place.name}`"
   >

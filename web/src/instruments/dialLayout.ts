@@ -19,9 +19,12 @@ export interface DrawnDial {
   x: (at: number) => number;
 }
 
-const EDGE = 44;
+const LEAST_EDGE = 44;
 const AUTO_ROOM = 72;
 const LETTER = 9.2;
+
+const halfWidth = (d?: { label: string; detail: string }) =>
+  d ? (Math.max(plain(d.label).length * LETTER, plain(d.detail).length * LETTER * 0.78) + 10) / 2 : 0;
 
 /** Where everything of a dial is drawn on a line of a given width. Drawing only: the coordinates come from the site. */
 export function layOut(dial: Views['DialView'], width: number, readingAt: number | null): DrawnDial {
@@ -37,9 +40,10 @@ export function layOut(dial: Views['DialView'], width: number, readingAt: number
   const high = Math.max(...ats);
   // A mode names automatic among its places already; then no second ring is drawn.
   const auto = dial.canFloat && !dial.detents.some((d) => d.label === 'auto');
-  const right = width - EDGE - (auto ? AUTO_ROOM : 0);
-  const scale = high > low ? (right - EDGE) / (high - low) : 0;
-  const x = (at: number) => (scale === 0 ? (EDGE + right) / 2 : EDGE + (at - low) * scale);
+  const left = Math.max(LEAST_EDGE, halfWidth(dial.detents[0]));
+  const right = width - Math.max(LEAST_EDGE, halfWidth(dial.detents.at(-1))) - (auto ? AUTO_ROOM : 0);
+  const scale = high > low ? (right - left) / (high - low) : 0;
+  const x = (at: number) => (scale === 0 ? (left + right) / 2 : left + (at - low) * scale);
   const near = (a: number, b: number | null) => b !== null && Math.abs(x(a) - x(b)) < 1;
 
   const detents = dial.detents.map((d) => ({
@@ -53,7 +57,7 @@ export function layOut(dial: Views['DialView'], width: number, readingAt: number
   // Labels are placed by rank, and left out where they would touch one that is there.
   const taken: [number, number][] = [];
   for (const detent of [...detents].sort((a, b) => a.rank - b.rank)) {
-    const half = (Math.max(detent.label.length * LETTER, detent.detail.length * LETTER * 0.78) + 10) / 2;
+    const half = halfWidth(detent);
     if (taken.every(([from, to]) => detent.x + half <= from || detent.x - half >= to)) {
       detent.shown = true;
       taken.push([detent.x - half, detent.x + half]);
@@ -65,7 +69,7 @@ export function layOut(dial: Views['DialView'], width: number, readingAt: number
     targetX: target === null ? null : x(target),
     slackFrom: target === null ? 0 : x(Math.max(low, target - dial.slack)),
     slackTo: target === null ? 0 : x(Math.min(high, target + dial.slack)),
-    autoX: auto ? width - EDGE : null,
+    autoX: auto ? width - LEAST_EDGE : null,
     crowded: dial.detents.length > 24,
     x,
   };

@@ -8,13 +8,17 @@ const SIGNS: Record<string, [string, string]> = {
   '⅚': ['5', '6'],
 };
 
+// The mono face has no thin space; without this the unit would be set in another face.
+const THIN = '\u202f';
+const WIDE = '\u00a0';
+
 export type Piece = string | { top: string; bottom: string };
 
 /** Cuts a label at its fractions, so that they can be drawn large enough to read at arm's length. */
 export function pieces(label: string): Piece[] {
   const out: Piece[] = [];
   let text = '';
-  for (const sign of label) {
+  for (const sign of label.replaceAll(THIN, WIDE)) {
     const fraction = SIGNS[sign];
     if (fraction) {
       if (text) out.push(text);
@@ -30,7 +34,7 @@ export function pieces(label: string): Piece[] {
 
 /** A label in one line of plain figures, for small type and drawings: `5.6⅓` is `5.6 1/3`. */
 export function plain(label: string): string {
-  return [...label]
+  return [...label.replaceAll(THIN, WIDE)]
     .map((sign, index, all) => {
       const fraction = SIGNS[sign];
       if (!fraction) return sign;

@@ -26,12 +26,12 @@ internal sealed class IrisOpeningRule : SheetRule
         string reach = ReachSentence(lens, target);
         if (Math.Abs(moved.Value) <= ExactWithinStops)
         {
-            return Exact(notch, draft, new SettingValue.Opening(target), Judgement.Of(Id, $"{target.Engraved(OpeningStyle.Thirds)} as the standard asks.{reach}", [.. figures]), moved);
+            return Exact(notch, draft, new SettingValue.Opening(target), Judgement.Of(Id, $"{target.Engraved()} as the standard asks.{reach}", [.. figures]), moved);
         }
 
         string why = wish.TakesUpTheRest && missing != Stops.Zero
-            ? $"This model's shutter, gain and filter leave the picture {new Distance(draft.LightSoFar.Value, NaturalUnit.Stops).Label()}: {Direction(moved)} from {wish.Number.Label()} to {target.Engraved(OpeningStyle.Thirds)}."
-            : $"The lens of {draft.Model.Name} does not reach {wish.Number.Label()}: {target.Engraved(OpeningStyle.Thirds)} is its limit.";
+            ? $"This model's shutter, gain and filter leave the picture {new Distance(draft.LightSoFar.Value, NaturalUnit.Stops).Label()}: {Direction(moved)} from {wish.Number.Label()} to {Both(target)}."
+            : $"The lens of {draft.Model.Name} does not reach {wish.Number.Label()}: {target.Engraved()} is its limit.";
         Stops rest = draft.LightSoFar + moved;
         string left = Math.Abs(rest.Value) <= ExactWithinStops ? "" : $" {new Distance(rest.Value, NaturalUnit.Stops).Label()} remains.";
         return Compromise(notch, draft, new SettingValue.Opening(target), moved.Value, Judgement.Of(Id, why + left + reach, [.. figures]), moved);
@@ -39,6 +39,9 @@ internal sealed class IrisOpeningRule : SheetRule
 
     private static string Direction(Stops moved) =>
         $"{(moved.Value > 0 ? "open" : "close")} {moved.LabelWithUnit().TrimStart('+', Notation.Minus)}";
+
+    // The camera shows the one, the arithmetic is done in the other; both are told where they differ.
+    private static string Both(FNumber n) => n.Mark % 3 is null or 0 ? n.Engraved() : $"{n.Engraved()} ({n.Label()})";
 
     private static IEnumerable<Figure> Reach(Lens lens, FNumber target)
     {

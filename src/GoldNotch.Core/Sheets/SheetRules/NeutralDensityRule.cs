@@ -35,7 +35,7 @@ internal sealed class NeutralDensityRule : SheetRule
         }
 
         string has = string.Join(", ", model.Filters.Select(f => new SettingValue.Filter(f).Label));
-        return Compromise(notch, draft, target, -light.Value, Judgement.Of(
+        return Compromise(notch, draft, target, light.Value, Judgement.Of(
             Id,
             $"{model.Name} has {has}. Position {chosen.Label} is nearest to {Amount(wanted)}: it takes {Amount(new Stops(Math.Abs(light.Value)))} {(light.Value < 0 ? "more" : "less")} light than asked.",
             Figure.InStops("wanted filter", wanted),

@@ -55,7 +55,8 @@ internal sealed class WhiteBalanceRule : SheetRule
         };
         bool exact = WhiteBalance.Grade(rest) == CastGrade.Unseen && notch.Wish is Wish.WhitePreset;
         return exact
-            ? Exact(notch, draft, target, Judgement.Of(Id, $"{chosen.Label()} leaves {rest.Label()} under {wanted.Label()}: {seen}.", figure))
+            ? Exact(notch, draft, target, Judgement.Of(
+                Id, chosen == wanted ? $"{model.Name} has {chosen.Label()} itself." : $"{chosen.Label()} leaves {rest.Label()} under {wanted.Label()}: {seen}.", figure))
             : Compromise(notch, draft, target, rest.Value, Judgement.Of(
                 Id, $"The nearest {model.Name} has to {wanted.Label()} is {chosen.Label()}, which leaves {rest.Label()}: {seen}.", figure));
     }

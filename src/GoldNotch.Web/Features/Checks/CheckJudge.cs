@@ -79,7 +79,7 @@ internal sealed class CheckJudge(CatalogueStore catalogue, UnitStore units)
     }
 
     private static string Means(string typed, string label) =>
-        typed.Trim().Equals(label, StringComparison.OrdinalIgnoreCase) ? "" : $"{typed.Trim()} is {label}";
+        label.StartsWith(typed.Trim(), StringComparison.OrdinalIgnoreCase) && !label.Contains(',', StringComparison.Ordinal) ? "" : $"{typed.Trim()} is {label}";
 
     // The bit rates on the dial are those of the format that the camera really stands at.
     private static Sheets.SheetLineView SheetViewOf(Sheet sheet, Verdict verdict, Dictionary<Setting, Reading> readings) =>

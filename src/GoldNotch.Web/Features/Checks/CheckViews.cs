@@ -64,7 +64,7 @@ internal static class CheckViews
         verdict.Kind,
         verdict.Off.Amount,
         verdict.Off.Unit,
-        verdict.Off.Amount == 0 ? "" : verdict.Off.Label(),
+        verdict.OffLabel,
         SheetViews.Of(verdict.Because));
 
     internal static ReadingView Of(SheetLine line, Reading reading, StoredReading? kept)

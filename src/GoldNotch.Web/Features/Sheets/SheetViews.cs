@@ -91,7 +91,7 @@ internal static class SheetViews
             line.Fit,
             line.Target?.Label,
             line.Notch.Slack.Amount == 0 ? "" : "±" + line.Notch.Slack.Label().TrimStart('+'),
-            line.Size.Amount == 0 ? "" : line.Size.Label(),
+            line.SizeLabel,
             line.Light.Value,
             Of(line.Because),
             line.Place is { } p ? new(p.Side, p.Across, p.Down, p.Name, p.Path, p.ManualSign, p.Trap) : null,
@@ -116,7 +116,7 @@ internal static class SheetViews
     {
         string name = SettingName.Of(line.Setting).Name;
         return line.Fit == Fit.NotPossible ? $"{name} not possible"
-            : line.Size.Amount == 0 ? $"{name} {line.Target!.Label}"
-            : $"{name} {line.Size.Label()}";
+            : line.SizeLabel.Length == 0 ? $"{name} {line.Target!.Label}"
+            : $"{name} {line.SizeLabel}";
     }
 }

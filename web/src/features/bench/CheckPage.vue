@@ -277,14 +277,14 @@ onMounted(() => field.value?.focus());
 
       <footer v-if="line && current !== END" class="keys">
         <button type="button" @click="asSheet"><kbd>Space</kbd> as the sheet says</button>
-        <span class="type"><kbd>Enter</kbd> type what you see</span>
+        <span class="type">type what you see</span>
         <button type="button" @click="put('auto')">
           <kbd>{{ letterAutoTyped ? 'Shift A' : 'A' }}</kbd> floats
         </button>
         <button type="button" @click="put('not fitted')"><kbd>N</kbd> not fitted</button>
         <button type="button" @click="show('where')"><kbd>W</kbd> where</button>
         <button type="button" @click="show('why')"><kbd>Y</kbd> why</button>
-        <button type="button" :disabled="at === 0" @click="step(-1)"><kbd>Backspace</kbd> back</button>
+        <button type="button" :disabled="at === 0" @click="step(-1)"><kbd>Bksp</kbd> back</button>
       </footer>
     </section>
 
@@ -346,6 +346,10 @@ onMounted(() => field.value?.focus());
   border-left: 1px solid var(--line);
   background: var(--panel);
   padding: 18px 20px;
+  max-height: calc(100vh - 50px);
+  overflow-y: auto;
+  position: sticky;
+  top: 0;
 }
 .head {
   display: flex;
@@ -385,7 +389,7 @@ h1 {
   grid-template-columns: auto 210px 1fr;
   align-items: center;
   gap: 6px 16px;
-  margin-top: 6px;
+  margin-top: 14px;
 }
 .seen label {
   color: var(--ink-soft);
@@ -399,6 +403,10 @@ h1 {
   border-radius: 4px;
   background: var(--panel);
   color: var(--ink);
+}
+.seen input:focus-visible {
+  outline: 1px solid var(--ink);
+  outline-offset: 0;
 }
 .seen input::placeholder {
   color: var(--ink-soft);
@@ -453,7 +461,7 @@ h1 {
   margin-top: auto;
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 16px;
+  gap: 6px 13px;
   padding: 12px 0;
   border-top: 1px solid var(--line);
   position: sticky;
@@ -483,6 +491,8 @@ h1 {
     grid-column: 1 / -1;
     border-left: 0;
     border-top: 1px solid var(--line);
+    position: static;
+    max-height: none;
   }
 }
 @media (max-width: 760px) {

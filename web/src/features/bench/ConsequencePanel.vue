@@ -25,7 +25,9 @@ const TONE: Record<Views['Severity'], string> = {
 
 /** Only terms that move the picture are listed; the rest would be a column of noughts. */
 const terms = computed(() =>
-  props.now.terms.filter((t) => t.source !== 'assumed' && (t.source === 'floating' || t.label !== '0 stops')),
+  props.now.terms.filter(
+    (t) => t.source !== 'assumed' && (t.source === 'floating' || Math.abs(t.stops) >= 0.005),
+  ),
 );
 </script>
 
@@ -40,27 +42,12 @@ const terms = computed(() =>
         <dt>{{ TOPICS[item.topic] }}</dt>
         <dd :data-topic="item.topic">
           <span class="value" :class="TONE[item.severity]"><SettingText :label="item.value" /></span>
-          <span v-if="item.severity !== 'unknown'" class="small soft sentence">{{
+          <span v-if="item.severity !== 'unknown' && item.severity !== 'fine'" class="small soft sentence">{{
             item.because.sentence
           }}</span>
         </dd>
       </template>
     </dl>
-    <table v-if="terms.length > 1" class="terms small">
-      <caption class="soft">
-        Picture, term by term
-      </caption>
-      <tbody>
-        <tr v-for="term in terms" :key="term.setting">
-          <th scope="row">{{ term.name }}</th>
-          <td class="mono">{{ term.source === 'floating' ? 'floats' : plain(term.label) }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <p v-if="now.metered" class="small soft">
-      On the standard's light this is <span class="mono">{{ plain(now.metered.errorLabel) }}</span> from the
-      meter.
-    </p>
     <template v-if="now.order.length">
       <h2>Put right, in this order</h2>
       <ol class="order">
@@ -79,6 +66,21 @@ const terms = computed(() =>
         </li>
       </ol>
     </template>
+    <table v-if="terms.length > 1" class="terms small">
+      <caption class="soft">
+        Picture, term by term
+      </caption>
+      <tbody>
+        <tr v-for="term in terms" :key="term.setting">
+          <th scope="row">{{ term.name }}</th>
+          <td class="mono">{{ term.source === 'floating' ? 'floats' : plain(term.label) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="now.metered" class="small soft">
+      On the standard's light this is <span class="mono">{{ plain(now.metered.errorLabel) }}</span> from the
+      meter.
+    </p>
   </section>
 </template>
 
