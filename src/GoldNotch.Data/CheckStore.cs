@@ -22,6 +22,7 @@ public sealed record StoredReading(Setting Setting, string Kind, string Typed, s
 /// <param name="UnitTag">The unit checked.</param>
 /// <param name="StandardKey">The standard.</param>
 /// <param name="StandardVersion">Its version.</param>
+/// <param name="StandardName">Its name; empty in a check that is not kept yet.</param>
 /// <param name="StartedBy">Who began.</param>
 /// <param name="StartedAt">When.</param>
 /// <param name="SignedBy">Who signed, or null while open.</param>
@@ -29,7 +30,7 @@ public sealed record StoredReading(Setting Setting, string Kind, string Typed, s
 /// <param name="Note">A note.</param>
 /// <param name="Summary">In one line.</param>
 public sealed record StoredCheck(
-    Guid Id, string UnitTag, string StandardKey, int StandardVersion, string StartedBy, DateTimeOffset StartedAt,
+    Guid Id, string UnitTag, string StandardKey, int StandardVersion, string StandardName, string StartedBy, DateTimeOffset StartedAt,
     string? SignedBy, DateTimeOffset? SignedAt, string Note, CheckSummary Summary);
 
 /// <summary>A check with its frozen card and its readings.</summary>
@@ -60,7 +61,8 @@ public sealed class CheckStore(NpgsqlDataSource source)
     private const string Columns =
         """
         id, unit_tag, standard_key, standard_version, started_by, started_at, signed_by, signed_at, note,
-        on_count, slack_count, off_count, floating_count, unread_count, headline
+        on_count, slack_count, off_count, floating_count, unread_count, headline,
+        (SELECT s.name FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version)) AS standard_name
         """;
 
     /// <summary>A page of checks, newest first, before a check; optionally of one unit or only open ones.</summary>
@@ -216,7 +218,7 @@ public sealed class CheckStore(NpgsqlDataSource source)
     private static async Task<WholeCheck?> GetAsync(NpgsqlTransaction transaction, Guid id, string locking, CancellationToken cancel)
     {
         WholeCheck? head = await transaction.Command($"SELECT {Columns}, model_card FROM check_run WHERE id = @id {locking}").With("id", id)
-            .FirstAsync(r => new WholeCheck(ReadCheck(r), r.GetString(15), []), cancel);
+            .FirstAsync(r => new WholeCheck(ReadCheck(r), r.GetString(16), []), cancel);
         if (head is null)
         {
             return null;
@@ -253,7 +255,7 @@ public sealed class CheckStore(NpgsqlDataSource source)
         SettingName.Parse(r.GetString(0)), r.GetString(1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4), r.GetInt32(5));
 
     private static StoredCheck ReadCheck(NpgsqlDataReader r) => new(
-        r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetInt32(3), r.GetString(4), r.GetFieldValue<DateTimeOffset>(5),
+        r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetInt32(3), r.GetString(15), r.GetString(4), r.GetFieldValue<DateTimeOffset>(5),
         r.IsDBNull(6) ? null : r.GetString(6), r.IsDBNull(7) ? null : r.GetFieldValue<DateTimeOffset>(7), r.GetString(8),
         new CheckSummary(r.GetInt32(9), r.GetInt32(10), r.GetInt32(11), r.GetInt32(12), r.GetInt32(13), r.GetString(14)));
 }

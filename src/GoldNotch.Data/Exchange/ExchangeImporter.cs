@@ -196,7 +196,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         }
 
         var stored = new StoredCheck(
-            check.Id, check.Unit, check.Standard, check.StandardVersion, check.StartedBy, check.StartedAt,
+            check.Id, check.Unit, check.Standard, check.StandardVersion, "", check.StartedBy, check.StartedAt,
             check.SignedBy, check.SignedAt, check.Note, CheckSummary.Of(CheckEvaluator.Evaluate(sheet, readings)));
         return await CheckStore.InsertAsync(transaction, new WholeCheck(stored, card, kept.ToImmutable()), who, cancel);
     }

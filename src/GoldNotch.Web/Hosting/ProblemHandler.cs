@@ -51,7 +51,7 @@ internal sealed class ProblemHandler : IExceptionHandler
         HttpContext http = context.HttpContext;
         return http.Response.StatusCode switch
         {
-            401 => WriteAsync(http, 401, "sign-in", "", "Sign in first."),
+            401 => WriteAsync(http, 401, "sign-in", "", "Sign in first; what you typed is still on the page."),
             403 => WriteAsync(http, 403, "not-allowed", "", "This needs a technician. Ask one, or sign in as one."),
             404 => WriteAsync(http, 404, "not-found", "", "There is nothing at this address."),
             405 => WriteAsync(http, 405, "bad-request", "", "This address does not take that method."),

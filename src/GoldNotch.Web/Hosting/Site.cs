@@ -1,3 +1,4 @@
+using System.IO.Compression;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Threading.RateLimiting;
@@ -14,6 +15,7 @@ using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.RateLimiting;
+using Microsoft.AspNetCore.ResponseCompression;
 using Serilog;
 using Serilog.Events;
 using Serilog.Formatting.Compact;
@@ -44,7 +46,7 @@ internal static class Site
             kestrel.Limits.MaxRequestBodySize = 256 * 1024;
         });
         builder.Services.AddSerilog(log => log
-            .MinimumLevel.Information()
+            .MinimumLevel.Is(builder.Configuration.GetValue("GOLDNOTCH_LOG", LogEventLevel.Information))
             .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
             .WriteTo.Console(new CompactJsonFormatter()));
 
@@ -54,9 +56,12 @@ internal static class Site
         services.AddSingleton<ExchangeImporter>().AddSingleton<CheckJudge>();
         services.AddSingleton(TimeProvider.System).AddSingleton<IPasswordHasher<StoredPerson>, PasswordHasher<StoredPerson>>();
         services.ConfigureHttpJsonOptions(json => Configure(json.SerializerOptions));
+        services.Configure<RouteHandlerOptions>(handlers => handlers.ThrowOnBadRequest = true);
         services.AddOpenApi(OpenApiShape.Configure);
         services.AddProblemDetails().AddExceptionHandler<ProblemHandler>();
         services.AddResponseCompression(compression => compression.EnableForHttps = true);
+        services.Configure<GzipCompressionProviderOptions>(gzip => gzip.Level = CompressionLevel.Optimal);
+        services.Configure<BrotliCompressionProviderOptions>(brotli => brotli.Level = CompressionLevel.Optimal);
         AddSignIn(services);
         services.AddRateLimiter(limits => Limit(limits, builder.Configuration));
 

@@ -250,6 +250,7 @@ export interface components {
             id: string;
             unitTag: string;
             standardKey: string;
+            standardName: string;
             /** Format: int32 */
             standardVersion: number;
             startedBy: string;
@@ -323,10 +324,10 @@ export interface components {
             format: string;
             /** Format: int32 */
             formatVersion: number;
-            models?: components["schemas"]["ModelDocument"][];
-            standards?: components["schemas"]["StandardDocument"][];
-            units?: components["schemas"]["UnitDocument"][];
-            checks?: components["schemas"]["CheckDocument"][];
+            models?: null | components["schemas"]["ModelDocument"][];
+            standards?: null | components["schemas"]["StandardDocument"][];
+            units?: null | components["schemas"]["UnitDocument"][];
+            checks?: null | components["schemas"]["CheckDocument"][];
         };
         FigureView: {
             name: string;

@@ -11,7 +11,7 @@ onMounted(loadSession);
 <template>
   <a class="skip" href="#work">Go to the work</a>
   <TopStrip v-if="session" />
-  <p v-if="away && session" class="away" role="status">
+  <p v-if="away && session !== null" class="away" role="status">
     <strong>{{ away }}</strong> What you type is kept here and goes up by itself.
   </p>
   <main id="work" tabindex="-1">

@@ -1,20 +1,32 @@
 import { ref } from 'vue';
 import { api, ask, Problem, useWriteToken, type Views } from './client';
 
+const LAST = 'gold-notch.session';
+const RETRY_MS = 1500;
+
 /** Who is signed in; undefined until asked, null for nobody. */
 export const session = ref<Views['SessionView'] | null | undefined>(undefined);
 
 function keep(view: Views['SessionView'] | null): void {
   session.value = view;
   useWriteToken(view?.writeToken ?? '');
+  // The token is not kept: it is asked for again with every load.
+  if (view) localStorage.setItem(LAST, JSON.stringify({ ...view, writeToken: '' }));
+  else localStorage.removeItem(LAST);
 }
 
+/** Asks who is signed in. While the site is away the last person goes on with what is kept here, and the question is asked again. */
 export async function loadSession(): Promise<void> {
   try {
     keep(await ask(api.GET('/api/session')));
   } catch (error) {
-    if (error instanceof Problem && error.away && session.value !== undefined) return;
-    keep(null);
+    if (!(error instanceof Problem && error.away)) {
+      keep(null);
+      return;
+    }
+    const last = localStorage.getItem(LAST);
+    if (session.value === undefined && last) session.value = JSON.parse(last) as Views['SessionView'];
+    setTimeout(() => void loadSession(), RETRY_MS);
   }
 }
 

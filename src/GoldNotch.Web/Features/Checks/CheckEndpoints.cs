@@ -63,7 +63,7 @@ internal static class CheckEndpoints
 
         string who = SessionEndpoints.Name(context.User);
         DateTimeOffset now = clock.GetUtcNow();
-        var head = new StoredCheck(id, unit.Tag, standard.Key, standard.Version, who, now, null, null, "", new CheckSummary(0, 0, 0, 0, 0, ""));
+        var head = new StoredCheck(id, unit.Tag, standard.Key, standard.Version, standard.Name, who, now, null, null, "", new CheckSummary(0, 0, 0, 0, 0, ""));
         var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(card, ExchangeJson.Default.ModelDocument), []);
         Sheet sheet = await judge.SheetOfAsync(whole, cancel);
         whole = whole with { Readings = ReadAll(sheet, request.Readings ?? [], who, now) };

@@ -43,8 +43,8 @@ public sealed record CheckView(
 
 /// <summary>A check in one row of the log.</summary>
 public sealed record CheckRowView(
-    Guid Id, string UnitTag, string StandardKey, int StandardVersion, string StartedBy, DateTimeOffset StartedAt, string? SignedBy, DateTimeOffset? SignedAt,
-    SummaryView Summary);
+    Guid Id, string UnitTag, string StandardKey, string StandardName, int StandardVersion, string StartedBy, DateTimeOffset StartedAt, string? SignedBy,
+    DateTimeOffset? SignedAt, SummaryView Summary);
 
 /// <summary>A page of checks, newest first; next goes into <c>before</c>, null on the last page.</summary>
 public sealed record CheckPage(IReadOnlyList<CheckRowView> Checks, string? Next);
@@ -58,7 +58,7 @@ internal static class CheckViews
     internal static SummaryView Of(CheckSummary s) => new(s.On, s.WithinSlack, s.Off, s.Floating, s.Unread, s.Headline);
 
     internal static CheckRowView Row(StoredCheck c) =>
-        new(c.Id, c.UnitTag, c.StandardKey, c.StandardVersion, c.StartedBy, c.StartedAt, c.SignedBy, c.SignedAt, Of(c.Summary));
+        new(c.Id, c.UnitTag, c.StandardKey, c.StandardName, c.StandardVersion, c.StartedBy, c.StartedAt, c.SignedBy, c.SignedAt, Of(c.Summary));
 
     internal static VerdictView Of(Verdict verdict) => new(
         verdict.Kind,

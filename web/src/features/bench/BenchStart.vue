@@ -117,7 +117,7 @@ const when = (at: string) =>
           <ul>
             <li v-for="c in open.data.value.checks" :key="c.id">
               <RouterLink :to="`/bench/${c.id}`">
-                <strong class="mono">{{ c.unitTag }}</strong> <span>{{ c.standardKey }}</span>
+                <strong class="mono">{{ c.unitTag }}</strong> <span>{{ c.standardName }}</span>
                 <span class="soft small"
                   >{{ c.startedBy }}, {{ when(c.startedAt) }} · {{ c.summary.unread }} not read</span
                 >

@@ -1,5 +1,6 @@
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { api, ask, Problem, type Views } from '../../app/client';
+import { loadSession } from '../../app/session';
 
 type Check = Views['CheckView'];
 
@@ -95,7 +96,9 @@ export function useCheck(id: string) {
       return true;
     } catch (error) {
       const problem = error as Problem;
-      if (problem.away || problem.status === 429) {
+      // An old token is no fault of the reading: a new one is asked for, and the reading waits.
+      if (problem.code === 'forgery-token') await loadSession();
+      if (problem.away || problem.status === 429 || problem.code === 'forgery-token') {
         later();
         return false;
       }

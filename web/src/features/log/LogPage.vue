@@ -44,11 +44,14 @@ const when = (at: string) =>
           </td>
           <th scope="row" class="mono">{{ row.unitTag }}</th>
           <td>
-            {{ row.standardKey }} <span class="soft small">v{{ row.standardVersion }}</span>
+            {{ row.standardName }} <span class="soft small">v{{ row.standardVersion }}</span>
           </td>
           <td class="found">
             <span v-if="row.summary.headline" class="mono small off">{{ plain(row.summary.headline) }}</span>
             <span v-else-if="!row.summary.unread" class="has">as the sheet says</span>
+            <span v-if="row.summary.withinSlack" class="small soft">
+              {{ row.summary.withinSlack }} within slack</span
+            >
             <span v-if="row.summary.unread" class="small soft"> {{ row.summary.unread }} not read</span>
           </td>
           <td>

@@ -1,0 +1,225 @@
+using OpenQA.Selenium;
+
+namespace GoldNotch.Browser.Tests;
+
+[Collection(BrowserTests.Name)]
+public class BenchTests(BrowserSite site)
+{
+    [Fact]
+    public void A_sheet_is_read_from_the_list()
+    {
+        using Browser browser = site.Open("mara");
+        browser.See("a[href='/sheets/lecture-room/bracken-3']").Click();
+        browser.Read("article[data-setting=gain] .value", "L, −3 dB");
+        browser.Read("article[data-setting=gain] .how", "nearest that adds no noise");
+        browser.Read("article[data-setting=gain] .where", "Lower row, middle switch");
+        browser.Read("article[data-setting=nd] .value", "clear");
+        browser.See("article[data-setting=gain] .dial svg").GetDomAttribute("aria-label")!.ShouldContain("The notch is at L");
+        browser.See("article[data-setting=shutter] .dial svg").GetDomAttribute("aria-label")!.ShouldNotContain("1/48");
+    }
+
+    [Fact]
+    public void A_whole_check_is_done_with_the_keyboard_alone()
+    {
+        using Browser browser = site.Open("mara");
+        browser.Go("/bench");
+        browser.See("#find-unit");
+        browser.Press("yellow");
+        browser.Read("section[aria-labelledby=standards]", "Lecture room");
+        TabTo(browser, "Lecture room");
+        browser.Press(Keys.Enter);
+
+        browser.AtNotch("full-auto");
+        browser.Press(" ");
+        browser.AtNotch("record-format");
+        browser.Press("1080 29.97p", Keys.Enter);
+        browser.AtNotch("bit-rate");
+        browser.Press(" ");
+        browser.AtNotch("shutter");
+        browser.Press("180°", Keys.Enter);
+        browser.AtNotch("gain");
+        browser.Press("H");
+        browser.Read(".zone-now [data-topic=noise]", "+15 dB");
+        browser.Press(Keys.Enter);
+        browser.AtNotch("nd");
+        browser.Press(" ");
+        browser.AtNotch("iris-mode");
+        browser.Press(" ");
+        browser.AtNotch("iris-opening");
+        browser.Press("2 2/3", Keys.Enter);
+        browser.AtNotch("white-balance");
+        browser.Press(Keys.ArrowRight);
+        browser.Until(() => browser.See("#seen").GetDomProperty("value") == "5600", "the dial to step to the daylight preset");
+        browser.Press(Keys.Enter);
+        browser.AtNotch("focus-mode");
+        browser.Press(" ");
+
+        browser.Read(".sign", "Everything is read");
+        browser.Read(".zone-now [data-topic=picture]", "2.49 stops over what the sheet means");
+        browser.Read(".zone-now [data-topic=white]", "134 mired to amber, plainly visible");
+        string order = browser.Read(".order", "White balance");
+        order.IndexOf("Gain", StringComparison.Ordinal).ShouldBeLessThan(order.IndexOf("White balance", StringComparison.Ordinal));
+
+        TabTo(browser, "Sign the check");
+        browser.Press(Keys.Enter);
+        browser.Read("main", "Signed by Mara Quill");
+        browser.Go("/log");
+        browser.Read("tbody tr:first-child", "Gain +15 dB · White balance +134 mired");
+    }
+
+    [Fact]
+    public void A_floating_gain_and_a_wrong_balance_are_reported_with_numbers()
+    {
+        using Browser browser = Begin(site, "OBG-105", "Glasshouse talk");
+        GoTo(browser, "gain");
+        browser.Press("a", "u", "t", "o", Keys.Enter);
+        browser.AtNotch("nd");
+        browser.See("#seen").GetDomProperty("value").ShouldBe("", "the rest of the word must not spill into the next notch");
+        browser.Verdict("gain").ShouldBe("floating");
+        browser.Read(".zone-now [data-topic=noise]", "floats");
+
+        GoTo(browser, "white-balance");
+        browser.Press("3200", Keys.Enter);
+        browser.Read(".zone-now [data-topic=white]", "127 mired to blue");
+        browser.Read(".order", "To manual before the numbers");
+
+        GoTo(browser, "white-balance");
+        browser.Press("A");
+        browser.See("#seen").GetDomProperty("value").ShouldBe("A", "A is a memory of this control, so it is typed");
+        browser.Press(Keys.Enter);
+        browser.Until(() => browser.Verdict("white-balance") == "on", "memory A to be on");
+    }
+
+    [Fact]
+    public void Two_wrongs_that_hide_each_other_are_told()
+    {
+        using Browser browser = Begin(site, "OBG-106", "Lecture room");
+        GoTo(browser, "gain");
+        browser.Press("H", Keys.Enter);
+        GoTo(browser, "nd");
+        browser.Press("1", Keys.Enter);
+        browser.Read(".zone-now .problem", "the noise does not");
+    }
+
+    [Fact]
+    public void A_bad_value_is_refused_at_its_field_and_what_was_typed_stays()
+    {
+        using Browser browser = Begin(site, "OBG-101", "Lecture room");
+        GoTo(browser, "iris-opening");
+        foreach (string typed in new[] { "f/0", "180°", "wide open" })
+        {
+            browser.Press(typed, Keys.Enter);
+            browser.See("#seen[aria-invalid=true]").GetDomProperty("value").ShouldBe(typed);
+            browser.See("[data-role=refusal]").Text.Length.ShouldBeGreaterThan(20);
+            browser.See("#seen").Clear();
+        }
+
+        browser.Press("5.6 1/3", Keys.Enter);
+        browser.Until(() => browser.Verdict("iris-opening") == "off", "the opening to be judged");
+        browser.Read(".queue [data-setting=iris-opening]", "f/6.3");
+    }
+
+    [Fact]
+    public void Reloading_keeps_everything()
+    {
+        using Browser browser = Begin(site, "OBG-106", "Lecture room");
+        browser.Press(" ");
+        browser.AtNotch("record-format");
+        GoTo(browser, "gain");
+        browser.Press("M", Keys.Enter);
+        browser.Until(() => browser.Verdict("gain") == "off", "gain to be kept");
+        browser.Reload();
+        browser.AtNotch("record-format");
+        (browser.Verdict("full-auto"), browser.Verdict("gain")).ShouldBe(("on", "off"));
+    }
+
+    [Fact]
+    public async Task With_the_database_away_the_page_says_so_keeps_what_was_typed_and_goes_on()
+    {
+        using Browser browser = Begin(site, "OBG-106", "Lecture room");
+        await site.Site.SetReachableAsync(false);
+        try
+        {
+            browser.Press(" ");
+            browser.AtNotch("record-format");
+            browser.Press("1080 59.94i", Keys.Enter);
+            browser.Read(".away", "database cannot be reached");
+            browser.Read(".queue [data-setting=record-format]", "kept here");
+            browser.Reload();
+            browser.Read(".queue [data-setting=record-format]", "kept here");
+            browser.Read(".away", "kept here and goes up by itself");
+        }
+        finally
+        {
+            await site.Site.SetReachableAsync(true);
+        }
+
+        browser.Until(() => browser.Verdict("record-format") == "off" && browser.Verdict("full-auto") == "on", "both readings to go up");
+        browser.Until(() => !browser.Has(".away"), "the warning to go");
+    }
+
+    [Fact]
+    public void Two_people_on_one_notch_choose_between_both_readings()
+    {
+        using Browser mara = Begin(site, "OBG-106", "Lecture room", "mara");
+        using Browser joss = site.Open("joss");
+        joss.Go(mara.Path);
+        joss.AtNotch("full-auto");
+        GoTo(joss, "gain");
+        GoTo(mara, "gain");
+        mara.Press("L", Keys.Enter);
+        mara.Until(() => mara.Verdict("gain") == "on", "the first reading");
+        joss.Press("H", Keys.Enter);
+        joss.Read("[role=dialog]", "Mara Quill read L, −3 dB meanwhile");
+        joss.See("[role=dialog] .act:not(.quiet)").Click();
+        joss.Until(() => joss.Verdict("gain") == "off", "the chosen reading");
+    }
+
+    [Fact]
+    public void The_find_box_goes_to_a_unit_by_its_tape()
+    {
+        using Browser browser = site.Open();
+        browser.Press("/");
+        browser.Press("yellow");
+        browser.Read("[role=listbox]", "OBG-106");
+        browser.Press(Keys.Enter);
+        browser.Read("section[aria-labelledby=standards]", "Begin check");
+        browser.Path.ShouldBe("/bench?unit=OBG-106");
+    }
+
+    internal static Browser Begin(BrowserSite site, string tag, string standard, string login = "ines", int width = 1280, string theme = "light")
+    {
+        Browser browser = site.Open(login, width, theme: theme);
+        browser.Go($"/bench?unit={tag}");
+        browser.Read("section[aria-labelledby=standards]", standard);
+        TabTo(browser, standard);
+        browser.Press(Keys.Enter);
+        browser.AtNotch("full-auto");
+        return browser;
+    }
+
+    internal static void GoTo(Browser browser, string setting)
+    {
+        if (!browser.Has(".queue"))
+        {
+            browser.See(".queue-button").Click();
+        }
+
+        browser.See($".queue [data-setting={setting}]").Click();
+        browser.AtNotch(setting);
+    }
+
+    private static void TabTo(Browser browser, string words)
+    {
+        for (int i = 0; i < 60; i++)
+        {
+            browser.Press(Keys.Tab);
+            if (((string?)browser.Script("return document.activeElement?.innerText") ?? "").Contains(words, StringComparison.Ordinal))
+            {
+                return;
+            }
+        }
+
+        throw new TimeoutException($"“{words}” is not reached with the Tab key");
+    }
+}

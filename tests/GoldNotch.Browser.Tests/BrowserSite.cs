@@ -1,0 +1,142 @@
+using System.Globalization;
+using GoldNotch.Web.Tests.Hosting;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+
+namespace GoldNotch.Browser.Tests;
+
+/// <summary>The site with the demo, and headless Chromium before it.</summary>
+public sealed class BrowserSite : IAsyncLifetime
+{
+    public TestSite Site { get; } = new();
+
+    public Task InitializeAsync() => Site.InitializeAsync();
+
+    public Task DisposeAsync() => Site.DisposeAsync();
+
+    /// <summary>A browser of its own, signed in where a name is given.</summary>
+    public Browser Open(string? login = "ines", int width = 1280, int height = 800, string theme = "light")
+    {
+        var browser = new Browser(Site.Address, width, height, theme);
+        if (login is not null)
+        {
+            browser.SignIn(login);
+        }
+
+        return browser;
+    }
+}
+
+[CollectionDefinition(Name)]
+public sealed class BrowserTests : ICollectionFixture<BrowserSite>
+{
+    public const string Name = "browser";
+}
+
+/// <summary>One browser window, driven as a person would: by keys and by what is on the page.</summary>
+public sealed class Browser : IDisposable
+{
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(15);
+    private readonly ChromeDriver _driver;
+    private readonly Uri _address;
+
+    internal Browser(Uri address, int width, int height, string theme)
+    {
+        _address = address;
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments(
+            "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+            "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", "--lang=en-GB");
+        ChromeDriverService service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
+        service.SuppressInitialDiagnosticInformation = true;
+        _driver = new ChromeDriver(service, options);
+        Resize(width, height);
+        Go("/");
+        Script($"localStorage.setItem('gold-notch.theme', '{theme}')");
+    }
+
+    public void Resize(int width, int height) => _driver.ExecuteCdpCommand(
+        "Emulation.setDeviceMetricsOverride",
+        new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = width < 500 });
+
+    public void Go(string path) => _driver.Navigate().GoToUrl(new Uri(_address, path));
+
+    public void Reload() => _driver.Navigate().Refresh();
+
+    public string Path => new Uri(_driver.Url).PathAndQuery;
+
+    public void SignIn(string login)
+    {
+        Go("/");
+        See("#login").SendKeys(login);
+        See("#password").SendKeys(TestSite.Password + Keys.Enter);
+        See("nav");
+    }
+
+    /// <summary>Waits for an element to be there and shown.</summary>
+    public IWebElement See(string css) => Wait(() => _driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed), css);
+
+    /// <summary>Waits until the text of an element holds something, and gives the whole text.</summary>
+    public string Read(string css, string holding) =>
+        Wait(() => Tidy(_driver.FindElements(By.CssSelector(css)).FirstOrDefault()?.Text) is { } text && text.Contains(holding, StringComparison.OrdinalIgnoreCase) ? text : null, $"“{holding}” in {css}, which says “{Tidy(_driver.FindElements(By.CssSelector(css)).FirstOrDefault()?.Text)}”");
+
+    public void Until(Func<bool> so, string what) => Wait(() => so() ? "so" : null, what);
+
+    public bool Has(string css) => _driver.FindElements(By.CssSelector(css)).Any(e => e.Displayed);
+
+    /// <summary>Presses keys into whatever has the focus.</summary>
+    public void Press(params string[] keys)
+    {
+        foreach (string key in keys)
+        {
+            _driver.SwitchTo().ActiveElement().SendKeys(key);
+        }
+    }
+
+    public object? Script(string script, params object[] with) => ((IJavaScriptExecutor)_driver).ExecuteScript(script, with);
+
+    public object? ScriptAsync(string script) => ((IJavaScriptExecutor)_driver).ExecuteAsyncScript(script);
+
+    /// <summary>Waits until this notch is before the person.</summary>
+    public void AtNotch(string setting) => See($".notch[data-setting={setting}]");
+
+    public string Verdict(string setting) => See($".queue [data-setting={setting}]").GetDomAttribute("data-verdict") ?? "";
+
+    public void Picture(string name)
+    {
+        Thread.Sleep(400); // fonts and transitions settle; nothing is asserted after it
+        _driver.GetScreenshot().SaveAsFile(System.IO.Path.Combine(TestSite.Root, "docs", "screenshots", name + ".png"));
+    }
+
+    public void Dispose() => _driver.Quit();
+
+    private static string? Tidy(string? text) => text?.Replace('\u202f', ' ').Replace('\u00a0', ' ').ReplaceLineEndings(" ");
+
+    private T Wait<T>(Func<T?> look, string what)
+        where T : class
+    {
+        DateTime until = DateTime.UtcNow + Patience;
+        while (true)
+        {
+            try
+            {
+                if (look() is { } found)
+                {
+                    return found;
+                }
+            }
+            catch (StaleElementReferenceException)
+            {
+                // The page was drawn again meanwhile: look again.
+            }
+
+            if (DateTime.UtcNow > until)
+            {
+                string seen = Tidy(_driver.FindElement(By.TagName("body")).Text) ?? "";
+                throw new TimeoutException(string.Create(CultureInfo.InvariantCulture, $"Never saw {what} at {_driver.Url}. The page says: {seen[..Math.Min(1500, seen.Length)]}"));
+            }
+
+            Thread.Sleep(40);
+        }
+    }
+}

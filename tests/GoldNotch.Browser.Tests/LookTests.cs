@@ -1,0 +1,123 @@
+using System.Text.Json;
+using GoldNotch.Web.Tests.Hosting;
+using OpenQA.Selenium;
+
+namespace GoldNotch.Browser.Tests;
+
+/// <summary>What every view must keep at every width and in both themes, and the pictures of the documentation.</summary>
+[Collection(BrowserTests.Name)]
+public class LookTests(BrowserSite site)
+{
+    private static readonly string[] Views = ["/sheets", "/sheets/lecture-room/bracken-3", "/sheets/glasshouse-talk/alder-20", "/bench", "/log", "/log/5d9a2c1e-0b7f-4f6e-9a35-1f2e3d4c5b01"];
+    private static readonly string Axe = File.ReadAllText(Path.Combine(TestSite.Root, "web", "node_modules", "axe-core", "axe.min.js"));
+
+    [Theory]
+    [InlineData(1280, "light")]
+    [InlineData(1280, "dark")]
+    [InlineData(390, "light")]
+    [InlineData(360, "dark")]
+    public void Every_view_keeps_to_the_accessibility_rules_and_to_its_width(int width, string theme)
+    {
+        using Browser browser = BenchTests.Begin(site, "OBG-106", "Lecture room", width: width, theme: theme);
+        BenchTests.GoTo(browser, "gain");
+        browser.Press("H", Keys.Enter);
+        browser.AtNotch("nd");
+        Inspect(browser, "the bench", width);
+        foreach (string view in Views)
+        {
+            browser.Go(view);
+            browser.See("h1");
+            browser.Until(() => !browser.Has("[role=status]"), $"{view} to be loaded");
+            Inspect(browser, view, width);
+        }
+    }
+
+    [Fact]
+    public void Missing_things_are_told_and_lead_on()
+    {
+        using Browser browser = site.Open();
+        browser.Go("/sheets/none/bracken-3");
+        browser.Read("[role=alert]", "no approved standard “none”");
+        browser.Go("/bench/00000000-0000-4000-8000-000000000000");
+        browser.Read("[role=alert]", "There is no check");
+        browser.Go("/nowhere");
+        browser.Read("main", "Go to the sheets");
+        browser.Go("/bench");
+        browser.See("#find-unit").SendKeys("zzzz");
+        browser.Read("section[aria-labelledby=units]", "No unit has “zzzz”");
+    }
+
+    [Fact]
+    public void The_first_view_is_under_350_kilobytes_as_it_comes_over_the_line()
+    {
+        using Browser browser = site.Open(null);
+        browser.See("#login");
+        browser.SignIn("mara");
+        browser.See("tbody");
+        double bytes = Convert.ToDouble(
+            browser.Script("return performance.getEntriesByType('resource').concat(performance.getEntriesByType('navigation')).reduce((s, e) => s + e.transferSize, 0)"),
+            System.Globalization.CultureInfo.InvariantCulture);
+        bytes.ShouldBeInRange(20_000, 350_000);
+    }
+
+    [Fact]
+    public void Pictures_of_the_documentation()
+    {
+        if (Environment.GetEnvironmentVariable("GOLDNOTCH_PICTURES") != "1")
+        {
+            return;
+        }
+
+        using Browser browser = site.Open();
+        browser.See("tbody");
+        browser.Picture("sheets");
+        browser.Go("/sheets/lecture-room/bracken-3");
+        browser.See("article[data-setting=gain]");
+        browser.Script("document.querySelector('article[data-setting=shutter]').scrollIntoView()");
+        browser.Picture("sheet");
+        browser.Go("/bench");
+        browser.See(".two li");
+        browser.Picture("bench-start");
+        browser.Go("/log");
+        browser.See("tbody");
+        browser.Picture("log");
+        browser.Go("/log/5d9a2c1e-0b7f-4f6e-9a35-1f2e3d4c5b01");
+        browser.See("tbody");
+        browser.Picture("finished-check");
+        foreach ((string name, int width, int height, string theme) in new[] { ("bench", 1280, 800, "light"), ("bench-dark", 1280, 800, "dark"), ("phone", 390, 844, "light") })
+        {
+            using Browser bench = BenchTests.Begin(site, "OBG-106", "Lecture room", width: width, theme: theme);
+            bench.Resize(width, height);
+            bench.Press(" ");
+            bench.AtNotch("record-format");
+            bench.Press(" ");
+            bench.AtNotch("bit-rate");
+            bench.Press(" ");
+            bench.AtNotch("shutter");
+            bench.Press(" ");
+            bench.AtNotch("gain");
+            BenchTests.GoTo(bench, "nd");
+            bench.Press("1", Keys.Enter);
+            bench.AtNotch("iris-mode");
+            BenchTests.GoTo(bench, "gain");
+            bench.Press("H");
+            bench.Read(".zone-now [data-topic=noise]", "+15 dB");
+            bench.Script("window.scrollTo(0, 0)");
+            bench.Picture(name);
+        }
+    }
+
+    private static void Inspect(Browser browser, string view, int width)
+    {
+        browser.Script(Axe);
+        string found = (string)browser.ScriptAsync(
+            """
+            const done = arguments[arguments.length - 1];
+            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] })
+              .then(r => done(JSON.stringify(r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + n.failureSummary).join(' | ')))));
+            """)!;
+        JsonSerializer.Deserialize<string[]>(found)!.ShouldBeEmpty($"{view} at {width} px");
+        long wide = (long)browser.Script("return document.documentElement.scrollWidth")!;
+        wide.ShouldBeLessThanOrEqualTo(width, $"{view} is wider than the window");
+    }
+}

@@ -1,0 +1,218 @@
+using System.Net;
+using System.Text;
+using System.Text.Json;
+using GoldNotch.Data;
+using GoldNotch.Data.Exchange;
+using GoldNotch.Web.Hosting;
+using Microsoft.AspNetCore.Builder;
+using Microsoft.AspNetCore.Identity;
+using Npgsql;
+
+namespace GoldNotch.Web.Tests.Hosting;
+
+/// <summary>The whole site on a real port over a real PostgreSQL database of its own, with the demo in it.</summary>
+public sealed class TestSite : IAsyncLifetime
+{
+    public const string Password = "made-for-tests-1";
+
+    private readonly string _database = "test_" + Guid.NewGuid().ToString("N");
+    private WebApplication? _app;
+
+    public static string Root { get; } = FindRoot();
+
+    public Uri Address { get; private set; } = new("http://127.0.0.1");
+
+    public string ConnectionString { get; private set; } = "";
+
+    private static string Server => Environment.GetEnvironmentVariable("GOLDNOTCH_TEST_DB")
+        ?? throw new InvalidOperationException("GOLDNOTCH_TEST_DB is not set: run the tests through ./test.");
+
+    public async Task InitializeAsync()
+    {
+        await OnServerAsync($"CREATE DATABASE {_database}");
+        ConnectionString = new NpgsqlConnectionStringBuilder(Server) { Database = _database }.ConnectionString;
+        Database.Migrate(ConnectionString);
+        await using (NpgsqlDataSource source = NpgsqlDataSource.Create(ConnectionString))
+        {
+            foreach (string file in Directory.GetFiles(Path.Combine(Root, "demo"), "*.json").Order())
+            {
+                await using FileStream json = File.OpenRead(file);
+                await new ExchangeImporter(source).ImportAsync(json, "tests", CancellationToken.None);
+            }
+
+            string hash = new PasswordHasher<StoredPerson>().HashPassword(new StoredPerson("", "", "", "", 0, null), Password);
+            var people = new PersonStore(source);
+            await people.PutAsync(new StoredPerson("ines", "Ines Calloway", "technician", hash, 0, null), CancellationToken.None);
+            await people.PutAsync(new StoredPerson("mara", "Mara Quill", "operator", hash, 0, null), CancellationToken.None);
+            await people.PutAsync(new StoredPerson("joss", "Joss Penhale", "operator", hash, 0, null), CancellationToken.None);
+        }
+
+        _app = Site.Build(
+        [
+            "--urls", "http://127.0.0.1:0", "--GOLDNOTCH_DB", ConnectionString, "--GOLDNOTCH_LOG", "Fatal", "--GOLDNOTCH_SIGNINS_PER_MINUTE", "10000",
+            "--webroot", Path.Combine(Root, "src", "GoldNotch.Web", "wwwroot"), "--environment", "Production",
+        ]);
+        await _app.StartAsync();
+        Address = new Uri(_app.Urls.First());
+    }
+
+    public async Task DisposeAsync()
+    {
+        if (_app is not null)
+        {
+            await _app.StopAsync();
+            await _app.DisposeAsync();
+        }
+
+        NpgsqlConnection.ClearAllPools();
+        await OnServerAsync($"DROP DATABASE IF EXISTS {_database} WITH (FORCE)");
+    }
+
+    /// <summary>Takes the database away, connections and all, or gives it back.</summary>
+    public async Task SetReachableAsync(bool reachable)
+    {
+        await OnServerAsync($"ALTER DATABASE {_database} ALLOW_CONNECTIONS {(reachable ? "true" : "false")}");
+        if (!reachable)
+        {
+            await OnServerAsync($"SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '{_database}'");
+        }
+    }
+
+    /// <summary>Runs a statement in the site's database, past the site.</summary>
+    public async Task<object?> SqlAsync(string statement)
+    {
+        await using var connection = new NpgsqlConnection(ConnectionString + ";Pooling=false");
+        await connection.OpenAsync();
+        await using var command = new NpgsqlCommand(statement, connection);
+        return await command.ExecuteScalarAsync();
+    }
+
+    /// <summary>A client, signed in where a name is given.</summary>
+    public async Task<TestClient> ClientAsync(string? login = "ines")
+    {
+        var client = new TestClient(Address);
+        if (login is not null)
+        {
+            await client.SignInAsync(login, Password);
+        }
+
+        return client;
+    }
+
+    private static async Task OnServerAsync(string statement)
+    {
+        await using var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(Server) { Pooling = false }.ConnectionString);
+        await connection.OpenAsync();
+        await using var command = new NpgsqlCommand(statement, connection);
+        await command.ExecuteNonQueryAsync();
+    }
+
+    private static string FindRoot()
+    {
+        string? folder = AppContext.BaseDirectory;
+        while (folder is not null && !File.Exists(Path.Combine(folder, "GoldNotch.slnx")))
+        {
+            folder = Path.GetDirectoryName(folder);
+        }
+
+        return folder ?? throw new InvalidOperationException("The project's root was not found above the tests.");
+    }
+}
+
+/// <summary>Speaks to the site as its own front end does: cookie, write token, JSON.</summary>
+public sealed class TestClient(Uri address) : IDisposable
+{
+    private readonly HttpClient _http = new(new HttpClientHandler { CookieContainer = new CookieContainer() }) { BaseAddress = address };
+
+    public string WriteToken { get; set; } = "";
+
+    public async Task SignInAsync(string login, string password) =>
+        WriteToken = (await SendAsync(HttpMethod.Post, "/api/session", new { login, password })).Expect(200).Text("writeToken");
+
+    public Task<Answer> GetAsync(string path) => SendAsync(HttpMethod.Get, path, null);
+
+    public Task<Answer> PutAsync(string path, object body, int? seen = null) => SendAsync(HttpMethod.Put, path, body, seen);
+
+    public Task<Answer> ReadAsync(Guid check, string setting, string? read, int seen = 0) =>
+        PutAsync($"/api/checks/{check}/readings/{setting}", new { read }, seen);
+
+    /// <summary>Begins a check and gives its id.</summary>
+    public async Task<Guid> BeginAsync(string unit = "OBG-106", string standard = "lecture-room")
+    {
+        var id = Guid.NewGuid();
+        (await PutAsync($"/api/checks/{id}", new { unit, standard })).Expect(201);
+        return id;
+    }
+
+    public async Task<Answer> SendAsync(HttpMethod method, string path, object? body, int? seen = null)
+    {
+        using var request = new HttpRequestMessage(method, path);
+        if (body is not null)
+        {
+            request.Content = new StringContent(body as string ?? JsonSerializer.Serialize(body), Encoding.UTF8, "application/json");
+        }
+
+        if (seen is not null)
+        {
+            request.Headers.TryAddWithoutValidation("If-Match", $"\"{seen}\"");
+        }
+
+        // A body that is too large is refused before it is sent, as a browser would see it.
+        request.Headers.ExpectContinue = body is not null;
+        request.Headers.Add("X-Gold-Notch-Token", WriteToken);
+        using HttpResponseMessage response = await _http.SendAsync(request);
+        string text = await response.Content.ReadAsStringAsync();
+        JsonElement json = text.StartsWith('{') || text.StartsWith('[') ? JsonDocument.Parse(text).RootElement : default;
+        return new Answer((int)response.StatusCode, response.Content.Headers.ContentType?.MediaType ?? "", json);
+    }
+
+    public void Dispose() => _http.Dispose();
+}
+
+/// <summary>An answer of the site.</summary>
+public sealed record Answer(int Status, string Type, JsonElement Json)
+{
+    public Answer Expect(int status)
+    {
+        Status.ShouldBe(status, Json.ValueKind == JsonValueKind.Undefined ? Type : Json.GetRawText());
+        return this;
+    }
+
+    /// <summary>Expects a problem document with a code, a pointer and a sentence to act on.</summary>
+    public Answer ExpectProblem(int status, string code, string pointer = "")
+    {
+        Expect(status);
+        Type.ShouldBe("application/problem+json");
+        Text("code").ShouldBe(code);
+        Text("pointer").ShouldBe(pointer);
+        Text("detail").Length.ShouldBeGreaterThan(15);
+        return this;
+    }
+
+    public string Text(string path) => At(path).GetString()!;
+
+    public int Int(string path) => At(path).GetInt32();
+
+    /// <summary>Walks <c>now/order/0/from</c>.</summary>
+    public JsonElement At(string path)
+    {
+        JsonElement at = Json;
+        foreach (string step in path.Split('/'))
+        {
+            at = at.ValueKind == JsonValueKind.Array ? at[int.Parse(step, System.Globalization.CultureInfo.InvariantCulture)] : at.GetProperty(step);
+        }
+
+        return at;
+    }
+
+    public JsonElement Line(string setting) =>
+        At("lines").EnumerateArray().First(l => l.GetProperty("line").GetProperty("setting").GetString() == setting);
+
+    public JsonElement Topic(string topic) => At("now/items").EnumerateArray().First(i => i.GetProperty("topic").GetString() == topic);
+}
+
+[CollectionDefinition(Name)]
+public sealed class SiteTests : ICollectionFixture<TestSite>
+{
+    public const string Name = "site";
+}
