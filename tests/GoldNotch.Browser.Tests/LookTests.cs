@@ -55,7 +55,7 @@ public class LookTests(BrowserSite site)
         browser.SignIn("mara");
         browser.See("tbody");
         double bytes = Convert.ToDouble(
-            browser.Script("return performance.getEntriesByType('resource').concat(performance.getEntriesByType('navigation')).reduce((s, e) => s + e.transferSize, 0)"),
+            browser.Script("return performance.getEntriesByType('resource').concat(performance.getEntriesByType('navigation')).reduce((s, e) => s + e.encodedBodySize, 0)"),
             System.Globalization.CultureInfo.InvariantCulture);
         bytes.ShouldBeInRange(20_000, 350_000);
     }

@@ -19,13 +19,14 @@ const router = useRouter();
 const { check, lines, waiting, refusal, conflict, failure, record, settle, sign, load } = useCheck(props.id);
 
 const END = 'end';
+const LONGEST_WAIT_MS = 500;
 const current = ref('');
 const text = ref('');
 const stepped = ref(false);
 const shown = ref<'where' | 'why' | null>(null);
 const queueOpen = ref(false);
 const field = ref<HTMLInputElement>();
-const preview = usePreview(props.id, current, text);
+const { preview, about } = usePreview(props.id, current, text);
 const readKey = benchKeys();
 
 const at = computed(() => lines.value.findIndex((l) => l.line.setting === current.value));
@@ -71,20 +72,30 @@ function onward(): void {
   go(next?.line.setting ?? END);
 }
 
-async function put(read: string): Promise<void> {
+/**
+ * Records and goes on. What is sure to be taken goes on at once; what may be refused waits for the answer, so that the page
+ * does not jump away and back, but not longer than a person waits.
+ */
+async function put(read: string, sure = true): Promise<void> {
   const setting = current.value;
-  const typed = text.value;
-  onward();
-  if (!(await record(setting, read))) {
+  const recorded = record(setting, read);
+  if (!sure) await Promise.race([recorded, new Promise((go) => setTimeout(go, LONGEST_WAIT_MS))]);
+  if (refusal.value?.setting === setting) return;
+  if (current.value === setting) onward();
+  if (!(await recorded)) {
     const refused = refusal.value;
     go(setting);
     refusal.value = refused;
-    text.value = typed || read;
+    text.value = read;
   }
 }
 
 async function enter(): Promise<void> {
-  if (text.value.trim()) await put(text.value.trim());
+  const typed = text.value.trim();
+  if (!typed) return;
+  const known = about.value === text.value ? preview.value : null;
+  if (known && !known.understood) refusal.value = { setting: current.value, message: known.message };
+  else await put(typed, known !== null);
 }
 
 function asSheet(): void {
@@ -113,9 +124,10 @@ function alongDial(by: number): void {
 function press(event: KeyboardEvent): void {
   if (event.ctrlKey || event.metaKey || event.altKey) return;
   const arrow = event.key.startsWith('Arrow');
-  const act = readKey(event.key, event.shiftKey, arrow && stepped.value ? '' : text.value, places.value);
+  const act = readKey(event.key, arrow && stepped.value ? '' : text.value, places.value);
   if (!act) {
     if (!arrow) stepped.value = false;
+    if (event.key !== 'Enter') refusal.value = null;
     return;
   }
   event.preventDefault();
@@ -279,7 +291,7 @@ onMounted(() => field.value?.focus());
         <button type="button" @click="asSheet"><kbd>Space</kbd> as the sheet says</button>
         <span class="type">type what you see</span>
         <button type="button" @click="put('auto')">
-          <kbd>{{ letterAutoTyped ? 'Shift A' : 'A' }}</kbd> floats
+          <kbd>{{ letterAutoTyped ? 'auto' : 'A' }}</kbd> floats
         </button>
         <button type="button" @click="put('not fitted')"><kbd>N</kbd> not fitted</button>
         <button type="button" @click="show('where')"><kbd>W</kbd> where</button>

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { benchKeys } from './keys';
 
 const press = (read: ReturnType<typeof benchKeys>, keys: string[], places: string[] = []) =>
-  keys.map((k) => read(k, false, '', places));
+  keys.map((k) => read(k, '', places));
 
 describe('benchKeys', () => {
   it('takes letters as commands while the field is empty, and as text once it is not', () => {
@@ -14,8 +14,8 @@ describe('benchKeys', () => {
       'as-sheet',
       'back',
     ]);
-    expect(read(' ', false, '5.6', [])).toBeNull();
-    expect(read('n', false, '5', [])).toBeNull();
+    expect(read(' ', '5.6', [])).toBeNull();
+    expect(read('n', '5', [])).toBeNull();
   });
 
   it('lets the whole word auto be typed without spilling into the next notch', () => {
@@ -33,16 +33,17 @@ describe('benchKeys', () => {
     expect(press(benchKeys(), ['a', ' ', 'u'])).toEqual(['automatic', 'as-sheet', null]);
   });
 
-  it('types a letter that is the name of a place, and commands with Shift', () => {
+  it('types a letter that is the name of a place, small or capital, and never takes it for a command', () => {
     const read = benchKeys();
-    expect(read('a', false, '', ['3200', 'A', 'B'])).toBeNull();
-    expect(read('A', true, '', ['3200', 'A', 'B'])).toBe('automatic');
+    expect(read('a', '', ['3200', 'A', 'B'])).toBeNull();
+    expect(read('A', '', ['3200', 'A', 'B'])).toBeNull();
+    expect(read('n', '', ['3200', 'A', 'B'])).toBe('not-fitted');
   });
 
   it('moves along the dial only while nothing is typed, and between notches always', () => {
     const read = benchKeys();
-    expect(read('ArrowRight', false, '', [])).toBe('right');
-    expect(read('ArrowRight', false, '1/4', [])).toBeNull();
-    expect(read('ArrowDown', false, '1/4', [])).toBe('down');
+    expect(read('ArrowRight', '', [])).toBe('right');
+    expect(read('ArrowRight', '1/4', [])).toBeNull();
+    expect(read('ArrowDown', '1/4', [])).toBe('down');
   });
 });

@@ -14,6 +14,8 @@ export type BenchAct =
   | null;
 
 const LETTERS: Record<string, BenchAct> = { a: 'automatic', n: 'not-fitted', w: 'where', y: 'why' };
+/** The rest of a word whose first letter has recorded it. */
+const REST: Record<string, string> = { automatic: 'uto\n', 'not-fitted': 'ot fitted\n' };
 const ARROWS: Record<string, BenchAct> = {
   ArrowDown: 'down',
   ArrowUp: 'up',
@@ -23,12 +25,12 @@ const ARROWS: Record<string, BenchAct> = {
 
 /**
  * Reads keys for one check. While the field is empty a letter is a command, unless it is the name of one of this control's
- * places (white balance memory A): then it is typed, and with Shift it is still the command.
- * A person who types the whole word `auto` has recorded it at the first letter; the rest of the word is swallowed.
+ * places (white balance memory A): then it is typed, and automatic is recorded by typing the word and Enter.
+ * A person who types the whole word `auto` or `not fitted` has recorded it at the first letter; the rest is swallowed.
  */
 export function benchKeys() {
   let rest = '';
-  return (key: string, shift: boolean, field: string, places: readonly string[]): BenchAct => {
+  return (key: string, field: string, places: readonly string[]): BenchAct => {
     if (rest) {
       const expected = rest[0];
       if (key === expected) {
@@ -44,8 +46,8 @@ export function benchKeys() {
     if (key === ' ') return 'as-sheet';
     if (key === 'Backspace') return 'back';
     const act = LETTERS[key.toLowerCase()] ?? null;
-    if (!act || (!shift && places.some((p) => p.toLowerCase() === key.toLowerCase()))) return null;
-    if (act === 'automatic') rest = 'uto\n';
+    if (!act || places.some((p) => p.toLowerCase() === key.toLowerCase())) return null;
+    rest = REST[act] ?? '';
     return act;
   };
 }

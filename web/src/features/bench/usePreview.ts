@@ -6,6 +6,8 @@ const PAUSE_MS = 60;
 /** What the text being typed would mean, asked of the site while typing; an older question is dropped for a newer one. */
 export function usePreview(id: string, setting: Ref<string>, text: Ref<string>) {
   const preview = ref<Views['PreviewView'] | null>(null);
+  /** The text that the preview is about; typing may be ahead of it. */
+  const about = ref('');
   let pause: ReturnType<typeof setTimeout> | undefined;
   let asking: AbortController | undefined;
 
@@ -22,14 +24,16 @@ export function usePreview(id: string, setting: Ref<string>, text: Ref<string>) 
     }
     pause = setTimeout(async () => {
       asking = new AbortController();
+      const asked = text.value;
       try {
         preview.value = await ask(
           api.POST('/api/checks/{id}/preview', {
             params: { path: { id } },
-            body: { setting: setting.value, text: text.value },
+            body: { setting: setting.value, text: asked },
             signal: asking.signal,
           }),
         );
+        about.value = asked;
       } catch {
         // Typing goes on without a preview; recording says what is wrong.
         if (!asking.signal.aborted) preview.value = null;
@@ -37,5 +41,5 @@ export function usePreview(id: string, setting: Ref<string>, text: Ref<string>) 
     }, PAUSE_MS);
   });
   onBeforeUnmount(drop);
-  return preview;
+  return { preview, about };
 }

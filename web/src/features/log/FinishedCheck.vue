@@ -112,4 +112,13 @@ tbody th {
     grid-template-columns: minmax(0, 1fr);
   }
 }
+@media (max-width: 640px) {
+  tbody th {
+    white-space: normal;
+  }
+  .plain-table :is(td, th) {
+    padding-right: 8px;
+    overflow-wrap: anywhere;
+  }
+}
 </style>
