@@ -4,6 +4,8 @@ say() { printf '\033[1m%s\033[0m\n' "$*" >&2; }
 die() { printf '%s\n' "$*" >&2; exit 1; }
 
 project=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
+# No build server stays behind when a script ends.
+export MSBUILDDISABLENODEREUSE=1 UseSharedCompilation=false DOTNET_CLI_USE_MSBUILD_SERVER=0
 export DOTNET_CLI_TELEMETRY_OPTOUT=1 DOTNET_NOLOGO=1 DOTNET_SKIP_FIRST_TIME_EXPERIENCE=1
 
 # --- what the machine must have -------------------------------------------------------------------

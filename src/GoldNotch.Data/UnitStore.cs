@@ -32,6 +32,11 @@ public sealed class UnitStore(NpgsqlDataSource source)
             .With("after", after).With("find", find).With("limit", limit)
             .ListAsync(Read, cancel);
 
+    /// <summary>The first units of one model, by tag.</summary>
+    public Task<List<StoredUnit>> OfModelAsync(string modelKey, int limit, CancellationToken cancel) =>
+        source.CreateCommand($"SELECT {Columns} FROM camera_unit WHERE model_key = @model ORDER BY tag LIMIT @limit")
+            .With("model", modelKey).With("limit", limit).ListAsync(Read, cancel);
+
     /// <summary>How many units each model has.</summary>
     public async Task<Dictionary<string, int>> CountsByModelAsync(CancellationToken cancel)
     {

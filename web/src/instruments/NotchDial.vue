@@ -12,6 +12,8 @@ const props = defineProps<{
   verdict?: Views['VerdictView'] | null;
   /** Lower, without the distance above the line: for a sheet, where nothing has been read. */
   low?: boolean;
+  /** The same as a table, for who reads better than looks. */
+  table?: boolean;
 }>();
 
 const holder = ref<HTMLElement>();
@@ -47,7 +49,38 @@ const text = computed(() => {
 
 <template>
   <div ref="holder" class="dial">
-    <svg :viewBox="`0 0 ${width} ${height}`" :height="height" role="img" :aria-label="text">
+    <table v-if="table" class="plain-table as-table">
+      <caption class="visually-hidden">
+        {{
+          text
+        }}
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Place</th>
+          <th scope="col">Is</th>
+          <th scope="col">On the sheet, on the camera</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(d, i) in drawn.detents" :key="i">
+          <th scope="row" class="mono">{{ d.label }}</th>
+          <td class="mono">{{ d.detail }}</td>
+          <td>
+            <strong v-if="d.target" class="target">the notch</strong>
+            <span v-if="tickX !== null && Math.abs(d.x - tickX) < 1" :class="off ? 'off' : 'has'">
+              stands here {{ distance }}</span
+            >
+          </td>
+        </tr>
+        <tr v-if="drawn.autoX !== null">
+          <th scope="row" class="mono">auto</th>
+          <td />
+          <td><span v-if="floats" class="floats">it floats</span></td>
+        </tr>
+      </tbody>
+    </table>
+    <svg v-else :viewBox="`0 0 ${width} ${height}`" :height="height" role="img" :aria-label="text">
       <line class="rail" x1="12" :x2="(drawn.autoX ?? width + 20) - 32" :y1="line" :y2="line" />
       <template v-if="drawn.targetX !== null">
         <line
@@ -116,6 +149,14 @@ const text = computed(() => {
 svg {
   display: block;
   width: 100%;
+}
+.as-table {
+  max-height: 240px;
+  overflow-y: auto;
+  display: block;
+}
+.as-table :is(td, th) {
+  padding: 4px 24px 4px 0;
 }
 .rail {
   stroke: var(--line);

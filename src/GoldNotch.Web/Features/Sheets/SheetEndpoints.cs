@@ -9,6 +9,9 @@ namespace GoldNotch.Web.Features.Sheets;
 /// <summary>Sheets: every approved standard translated for every model.</summary>
 internal static class SheetEndpoints
 {
+    // More than these are found on the bench.
+    private const int UnitsShown = 12;
+
     internal static void MapSheets(this IEndpointRouteBuilder api)
     {
         api.MapGet("/sheets", ListAsync).WithName("listSheets");
@@ -32,9 +35,9 @@ internal static class SheetEndpoints
             ?? throw new RefusedException("not-found", "/standardKey", $"There is no approved standard “{standardKey}”. Go to the list of sheets.");
         ModelDocument model = await catalogue.ModelAsync(modelKey, cancel)
             ?? throw new RefusedException("not-found", "/modelKey", $"There is no model “{modelKey}”. Go to the list of sheets.");
-        List<StoredUnit> found = await units.ListAsync(null, modelKey, 200, cancel);
+        List<StoredUnit> found = await units.OfModelAsync(modelKey, UnitsShown, cancel);
         return TypedResults.Ok(SheetViews.Of(
             SheetCompiler.Compile(Cards.ToStandard(standard), Cards.ToModel(model)),
-            [.. found.Where(u => u.ModelKey == modelKey).Select(u => new SheetUnitView(u.Tag, u.Tape, u.Place, u.Status))]));
+            [.. found.Select(u => new SheetUnitView(u.Tag, u.Tape, u.Place, u.Status))]));
     }
 }

@@ -25,6 +25,7 @@ const text = ref('');
 const stepped = ref(false);
 const shown = ref<'where' | 'why' | null>(null);
 const queueOpen = ref(false);
+const asTable = ref(false);
 const field = ref<HTMLInputElement>();
 const { preview, about } = usePreview(props.id, current, text);
 const readKey = benchKeys();
@@ -135,6 +136,7 @@ function press(event: KeyboardEvent): void {
   else if (act === 'automatic') void put('auto');
   else if (act === 'not-fitted') void put('not fitted');
   else if (act === 'where' || act === 'why') show(act);
+  else if (act === 'table') asTable.value = !asTable.value;
   else if (act === 'back' || act === 'up') step(-1);
   else if (act === 'down') step(1);
   else if (act === 'left') alongDial(-1);
@@ -224,7 +226,13 @@ onMounted(() => field.value?.focus());
             <strong class="target want"><SettingText :label="line.line.target ?? line.line.wish" /></strong>
           </p>
         </div>
-        <NotchDial :dial="line.line.dial" :name="line.line.name" :reading="reading" :verdict="verdict" />
+        <NotchDial
+          :dial="line.line.dial"
+          :name="line.line.name"
+          :reading="reading"
+          :verdict="verdict"
+          :table="asTable"
+        />
 
         <form class="seen" @submit.prevent="enter">
           <label for="seen">seen on the camera</label>
@@ -296,6 +304,9 @@ onMounted(() => field.value?.focus());
         <button type="button" @click="put('not fitted')"><kbd>N</kbd> not fitted</button>
         <button type="button" @click="show('where')"><kbd>W</kbd> where</button>
         <button type="button" @click="show('why')"><kbd>Y</kbd> why</button>
+        <button type="button" :aria-pressed="asTable" @click="asTable = !asTable">
+          <kbd>D</kbd> dial as table
+        </button>
         <button type="button" :disabled="at === 0" @click="step(-1)"><kbd>Bksp</kbd> back</button>
       </footer>
     </section>

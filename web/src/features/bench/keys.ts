@@ -5,6 +5,7 @@ export type BenchAct =
   | 'not-fitted'
   | 'where'
   | 'why'
+  | 'table'
   | 'back'
   | 'down'
   | 'up'
@@ -13,7 +14,13 @@ export type BenchAct =
   | 'swallow'
   | null;
 
-const LETTERS: Record<string, BenchAct> = { a: 'automatic', n: 'not-fitted', w: 'where', y: 'why' };
+const LETTERS: Record<string, BenchAct> = {
+  a: 'automatic',
+  n: 'not-fitted',
+  w: 'where',
+  y: 'why',
+  d: 'table',
+};
 /** The rest of a word whose first letter has recorded it. */
 const REST: Record<string, string> = { automatic: 'uto\n', 'not-fitted': 'ot fitted\n' };
 const ARROWS: Record<string, BenchAct> = {

@@ -2,7 +2,9 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Views } from '../../app/client';
+import { session } from '../../app/session';
 import { plain } from '../../instruments/fractions';
+import ImportFile from './ImportFile.vue';
 
 const { data, isPending, error, refetch } = useQuery({
   queryKey: ['sheets'],
@@ -27,9 +29,8 @@ const groups = computed(() => {
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>
     <p v-else-if="!groups.length">
-      There are no sheets yet: they need a standard and a camera model. Import both as an exchange file, or
-      begin with the demo:
-      <code>./start</code> without <code>--empty</code>.
+      There are no sheets yet: they need a standard and a camera model.
+      {{ session?.role === 'technician' ? 'Bring both in below.' : 'Ask a technician to bring both in.' }}
     </p>
     <section v-for="rows in groups" v-else :key="rows[0]!.standardKey">
       <h2>
@@ -70,6 +71,7 @@ const groups = computed(() => {
         </tbody>
       </table>
     </section>
+    <ImportFile v-if="session?.role === 'technician' && !isPending" class="no-print" />
   </div>
 </template>
 
