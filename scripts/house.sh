@@ -101,7 +101,7 @@ cluster_start() {
   as_database_user "$bin/pg_ctl" -D "$pg_home/data" -m fast -w stop >/dev/null 2>&1
   pg_port=$(free_port)
   as_database_user "$bin/pg_ctl" -D "$pg_home/data" -w -l "$pg_home/server.log" \
-    -o "-c listen_addresses=127.0.0.1 -c port=$pg_port -c unix_socket_directories='' $*" start >/dev/null \
+    -o "-c listen_addresses=127.0.0.1 -c port=$pg_port -c unix_socket_directories='' $*" start >/dev/null 9>&- \
     || die "PostgreSQL did not start: see $pg_home/server.log"
 }
 

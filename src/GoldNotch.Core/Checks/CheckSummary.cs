@@ -19,10 +19,10 @@ public sealed record CheckSummary(int On, int WithinSlack, int Off, int Floating
     public static CheckSummary Of(ImmutableArray<Verdict> verdicts)
     {
         int Count(VerdictKind kind) => verdicts.Count(v => v.Kind == kind);
-        Verdict[] wrong = [.. verdicts.Where(v => v.Kind == VerdictKind.Floating), .. verdicts.Where(v => v.Kind == VerdictKind.Off)];
+        Verdict[] wrong = [.. verdicts.Where(v => v.Kind == VerdictKind.Floating), .. verdicts.Where(v => v.Kind == VerdictKind.Off), .. verdicts.Where(v => v.Kind == VerdictKind.NotFitted)];
         string headline = string.Join(" · ", wrong.Take(Told).Select(Short));
         return new CheckSummary(
-            Count(VerdictKind.On) + Count(VerdictKind.NotFitted),
+            Count(VerdictKind.On),
             Count(VerdictKind.WithinSlack),
             Count(VerdictKind.Off),
             Count(VerdictKind.Floating),
@@ -34,6 +34,7 @@ public sealed record CheckSummary(int On, int WithinSlack, int Off, int Floating
     {
         string name = SettingName.Of(verdict.Line.Setting).Name;
         return verdict.Kind == VerdictKind.Floating ? $"{name} floats"
+            : verdict.Kind == VerdictKind.NotFitted ? $"{name} not fitted"
             : verdict.OffLabel.Length > 0 ? $"{name} {verdict.OffLabel}"
             : verdict.Reading is Reading.Of of ? $"{name} {of.Value.Label}"
             : name;

@@ -61,8 +61,8 @@ public static class Consequences
             : size <= Compares + Guard.Edge ? Severity.Slight
             : Severity.Fault;
         string sentence = size <= LooksRight + Guard.Edge
-            ? $"The picture comes out as bright as the sheet means it ({Exactly(total)})."
-            : $"The picture comes out {Exactly(total.Magnitude)} {(total.Value > 0 ? "over" : "under")} what the sheet means.";
+            ? $"The picture comes out as bright as the sheet means it ({total.InHundredths(withPlus: true)})."
+            : $"The picture comes out {total.Magnitude.InHundredths()} {(total.Value > 0 ? "over" : "under")} what the sheet means.";
         return new(ConsequenceTopic.Picture, severity, InStops(total).Label(), Judgement.Of(Rule, sentence + counted, [.. figures]));
     }
 
@@ -85,7 +85,7 @@ public static class Consequences
         string ratio = up.Value >= 3 ? $" {Notation.Number(up.Factor, 1)} times the grain." : "";
         string sentence = Math.Abs(up.Value) < 0.05 ? $"Noise is as the sheet means it, at {seen.Label}."
             : up.Value > 0 ? $"Noise is up by {up.Label().TrimStart('+')} against the sheet, {seen.Gain.Label()} against unity.{ratio}"
-            : $"Less gain than the sheet: no more noise, but {Exactly(up.ToStops().Magnitude)} of highlight room is gone.";
+            : $"Less gain than the sheet: no more noise, but {up.ToStops().Magnitude.InHundredths()} of highlight room is gone.";
         return new(ConsequenceTopic.Noise, severity, up.Label(), Judgement.Of(
             Rule, sentence, Figure.Of("against the sheet", new Distance(up.Value, NaturalUnit.Decibels)), Figure.Of("against 0 dB", new Distance(seen.Gain.Value, NaturalUnit.Decibels))));
     }
@@ -228,8 +228,6 @@ public static class Consequences
     private static string NameOf(Setting setting) => SettingName.Of(setting).Name;
 
     private static Distance InStops(Stops stops) => new(stops.Value, NaturalUnit.Stops);
-
-    private static string Exactly(Stops stops) => $"{Notation.Number(stops.Value, 2)}{Notation.ThinSpace}stops";
 
     private static string Listed(string[] names) => names.Length == 1 ? names[0] : string.Join(", ", names[..^1]) + " and " + names[^1];
 }

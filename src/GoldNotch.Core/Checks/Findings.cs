@@ -119,5 +119,5 @@ internal static class HiddenPairs
     }
 
     private static string Told(ExposureTerm term, Findings found) =>
-        $"{SettingName.Of(term.Setting).Name} {found.Value(term.Setting)?.Label} ({Notation.Number(term.Change.Value, 2, withPlus: true)}{Notation.ThinSpace}stops)";
+        $"{SettingName.Of(term.Setting).Name} {found.Value(term.Setting)?.Label} ({term.Change.InHundredths(withPlus: true)})";
 }

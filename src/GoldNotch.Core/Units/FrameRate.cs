@@ -11,14 +11,17 @@ public readonly record struct FrameRate
         ("23.976", 24), ("23.98", 24), ("29.97", 30), ("47.95", 48), ("59.94", 60), ("119.88", 120),
     ];
 
-    /// <summary>Makes a rate.</summary>
+    private const double Fastest = 100_000;
+
+    /// <summary>Makes a rate of at most 100 000 frames per second.</summary>
     /// <param name="numerator">Frames, more than zero.</param>
     /// <param name="denominator">Seconds, more than zero.</param>
-    /// <exception cref="QuantityException">Not positive.</exception>
+    /// <exception cref="QuantityException">Not positive, or too fast.</exception>
     public FrameRate(int numerator, int denominator = 1)
     {
         Guard.Positive(numerator, "frame rate");
         Guard.Positive(denominator, "frame rate");
+        Guard.InRange((double)numerator / denominator, 0, Fastest, "frame rate");
         int common = GreatestCommonDivisor(numerator, denominator);
         Numerator = numerator / common;
         Denominator = denominator / common;
@@ -72,7 +75,7 @@ public readonly record struct FrameRate
 
         if (tidy is not null && Notation.TryDecimal(tidy, out double rate))
         {
-            Guard.InRange(Guard.Positive(rate, "frame rate"), 0, 100_000, "frame rate");
+            Guard.InRange(Guard.Positive(rate, "frame rate"), 0, Fastest, "frame rate");
             return new FrameRate((int)Math.Max(1, Math.Round(rate * 1000)), 1000);
         }
 

@@ -44,6 +44,14 @@ public readonly record struct Stops : IComparable<Stops>
         return label + Notation.ThinSpace + (one ? "stop" : "stops");
     }
 
+    /// <summary>In hundredths, for sentences that must not round: <c>2.49 stops</c>, <c>0.5 stop</c>.</summary>
+    /// <param name="withPlus">Whether brighter carries a plus.</param>
+    public string InHundredths(bool withPlus = false)
+    {
+        string number = Notation.Number(Value, 2, withPlus);
+        return number + Notation.ThinSpace + (Math.Abs(Math.Round(Value, 2)) is > 0 and <= 1 ? "stop" : "stops");
+    }
+
     /// <summary>Reads <c>+1 1/3</c>, <c>−⅔ stop</c>, <c>0.5</c>.</summary>
     /// <exception cref="QuantityException">Cannot be read.</exception>
     public static Stops Parse(string? text)

@@ -24,6 +24,32 @@ public static class CheckReadings
         _ => new(setting, "unread", "", by, at, version),
     };
 
+    /// <summary>Reads several, in the order of the work whatever order they came in: an angle and a bit rate depend on the format.</summary>
+    /// <param name="sheet">The sheet they are read against.</param>
+    /// <param name="typed">What was typed for each setting, with who read it and when.</param>
+    /// <param name="at">JSON pointer to the list.</param>
+    /// <exception cref="RefusedException">One cannot be read, or a setting comes twice.</exception>
+    public static IReadOnlyList<StoredReading> ReadAll(Sheet sheet, IReadOnlyList<ReadingDocument> typed, string at)
+    {
+        var inOrder = typed
+            .Select((one, i) => (One: one, At: $"{at}/{i}", Setting: RefusedException.At($"{at}/{i}/setting", () => SettingName.Parse(one.Setting))))
+            .OrderBy(r => r.Setting);
+        Dictionary<Setting, Reading> readings = [];
+        List<StoredReading> kept = [];
+        foreach ((ReadingDocument one, string where, Setting setting) in inOrder)
+        {
+            Reading reading = RefusedException.At($"{where}/read", () => FromText(setting, sheet, one.Read, readings));
+            if (!readings.TryAdd(setting, reading))
+            {
+                throw new RefusedException("bad-value", $"{where}/setting", $"{one.Setting} is read twice in this check; keep one.");
+            }
+
+            kept.Add(ToStored(setting, reading, one.Read, one.By, one.At, 1));
+        }
+
+        return kept;
+    }
+
     /// <summary>Kept readings as the core judges them, in the order of the work, since an angle and a bit rate depend on the format.</summary>
     public static Dictionary<Setting, Reading> ToCore(Sheet sheet, IEnumerable<StoredReading> kept)
     {

@@ -1,6 +1,4 @@
-using System.Collections.Immutable;
 using System.Text.Json;
-using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
 using Npgsql;
@@ -180,24 +178,10 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
             ?? throw new RefusedException("standard-missing", $"{at}/standard", $"There is no standard {check.Standard} version {check.StandardVersion}. Nothing was imported.");
         Sheet sheet = SheetCompiler.Compile(Cards.ToStandard(CatalogueStore.ReadStandard(standard)), Cards.ToModel(CatalogueStore.ReadModel(card)));
 
-        var readings = new Dictionary<Setting, Reading>();
-        var kept = ImmutableArray.CreateBuilder<StoredReading>();
-        for (int i = 0; i < check.Readings.Count; i++)
-        {
-            ReadingDocument reading = check.Readings[i];
-            Setting setting = RefusedException.At($"{at}/readings/{i}/setting", () => SettingName.Parse(reading.Setting));
-            Reading read = RefusedException.At($"{at}/readings/{i}/read", () => CheckReadings.FromText(setting, sheet, reading.Read, readings));
-            if (!readings.TryAdd(setting, read))
-            {
-                throw new RefusedException("bad-value", $"{at}/readings/{i}/setting", $"{reading.Setting} is read twice in this check; keep one.");
-            }
-
-            kept.Add(CheckReadings.ToStored(setting, read, reading.Read, reading.By, reading.At, 1));
-        }
-
+        IReadOnlyList<StoredReading> kept = CheckReadings.ReadAll(sheet, check.Readings, $"{at}/readings");
         var stored = new StoredCheck(
             check.Id, check.Unit, check.Standard, check.StandardVersion, "", check.StartedBy, check.StartedAt,
-            check.SignedBy, check.SignedAt, check.Note, CheckSummary.Of(CheckEvaluator.Evaluate(sheet, readings)));
-        return await CheckStore.InsertAsync(transaction, new WholeCheck(stored, card, kept.ToImmutable()), who, cancel);
+            check.SignedBy, check.SignedAt, check.Note, CheckSummary.Of(CheckEvaluator.Evaluate(sheet, CheckReadings.ToCore(sheet, kept))));
+        return await CheckStore.InsertAsync(transaction, new WholeCheck(stored, card, kept), who, cancel);
     }
 }

@@ -5,7 +5,7 @@ using Npgsql;
 
 namespace GoldNotch.Web.Hosting;
 
-/// <summary>What the start script asks before it starts the site: <c>migrate</c>, <c>import FILE…</c>, <c>person LOGIN NAME ROLE</c>.</summary>
+/// <summary>What the start script asks before it starts the site: <c>migrate</c>, <c>people</c>, <c>import [--if-empty] FILE…</c>.</summary>
 internal static class Commands
 {
     internal static async Task<int> RunAsync(string[] args)
@@ -20,12 +20,14 @@ internal static class Commands
                 case ["migrate"]:
                     Database.Migrate(connection);
                     return 0;
+                case ["import", "--if-empty", .. var files]:
+                    return (await new CatalogueStore(source).ModelsAsync(CancellationToken.None)).Count > 0 ? 0 : await ImportAsync(source, files);
                 case ["import", .. var files]:
                     return await ImportAsync(source, files);
-                case ["person", var login, var name, var role]:
-                    return await PersonAsync(source, login, name, role);
+                case ["people"]:
+                    return await PeopleAsync(source);
                 default:
-                    await Console.Error.WriteLineAsync("migrate | import FILE… | person LOGIN NAME technician|operator (password on standard input)");
+                    await Console.Error.WriteLineAsync("migrate | import [--if-empty] FILE… | people (lines of login, password, role and name on standard input, parted by tabs)");
                     return 2;
             }
         }
@@ -49,18 +51,26 @@ internal static class Commands
         return 0;
     }
 
-    private static async Task<int> PersonAsync(NpgsqlDataSource source, string login, string name, string role)
+    // Only people who are not there yet are added: a start must not undo what was changed since.
+    private static async Task<int> PeopleAsync(NpgsqlDataSource source)
     {
-        string password = (await Console.In.ReadLineAsync())?.Trim() ?? "";
-        if (password.Length < 8 || role is not (Roles.Technician or Roles.Operator))
+        var people = new PersonStore(source);
+        while (await Console.In.ReadLineAsync() is { } line)
         {
-            await Console.Error.WriteLineAsync("The password needs 8 characters or more, and the role is technician or operator.");
-            return 1;
+            if (line.Split('\t') is not [var login, { Length: >= 8 } password, Roles.Technician or Roles.Operator, var name])
+            {
+                await Console.Error.WriteLineAsync("A line needs login, password of 8 characters or more, technician or operator, and name.");
+                return 1;
+            }
+
+            if (await people.GetAsync(login, CancellationToken.None) is null)
+            {
+                var person = new StoredPerson(login, name, line.Split('\t')[2], "", 0, null);
+                string hash = new PasswordHasher<StoredPerson>().HashPassword(person, password);
+                await people.PutAsync(person with { PasswordHash = hash }, CancellationToken.None);
+            }
         }
 
-        var person = new StoredPerson(login, name, role, "", 0, null);
-        string hash = new PasswordHasher<StoredPerson>().HashPassword(person, password);
-        await new PersonStore(source).PutAsync(person with { PasswordHash = hash }, CancellationToken.None);
         return 0;
     }
 }

@@ -69,7 +69,7 @@ const text = computed(() => {
           <td>
             <strong v-if="d.target" class="target">the notch</strong>
             <span v-if="tickX !== null && Math.abs(d.x - tickX) < 1" :class="off ? 'off' : 'has'">
-              stands here {{ distance }}</span
+              stands here{{ distance ? `, ${distance}` : '' }}</span
             >
           </td>
         </tr>

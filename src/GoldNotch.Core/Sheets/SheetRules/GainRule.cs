@@ -34,8 +34,8 @@ internal sealed class GainRule : SheetRule
 
         string has = string.Join(", ", model.Gain.Positions.Select(p => Value(p).Label));
         string cost = off.Value < 0
-            ? $"It is {Size(light)} darker and takes {Size(light)} of highlight room"
-            : $"Nothing lies below; it is {Size(light)} brighter and adds {off.Label()} of noise";
+            ? $"It is {light.Magnitude.InHundredths()} darker and takes {light.Magnitude.InHundredths()} of highlight room"
+            : $"Nothing lies below; it is {light.Magnitude.InHundredths()} brighter and adds {off.Label()} of noise";
         return Compromise(notch, draft, Value(chosen), off.Value, Judgement.Of(
             Id,
             $"{model.Name} has no {wish.Value.Label()}: its positions are {has}. {Value(chosen).Label} is the nearest that adds no noise it need not. {cost}.",
@@ -44,6 +44,4 @@ internal sealed class GainRule : SheetRule
     }
 
     private static SettingValue.GainAt Value(GainPosition position) => new(position.Gain, position.Name);
-
-    private static string Size(Stops light) => $"{Notation.Number(Math.Abs(light.Value), 2)}{Notation.ThinSpace}stop";
 }

@@ -21,7 +21,7 @@ internal sealed class NeutralDensityRule : SheetRule
                 ? Exact(notch, draft, new SettingValue.Filter(new FilterPosition("clear", Stops.Zero)), Judgement.Of(
                     Id, $"{model.Name} has no built-in filter, so its path is clear. Look that none is screwed on in front."))
                 : NotPossible(notch, draft, Judgement.Of(
-                    Id, $"{model.Name} has no built-in filter. Screw a front filter of {Amount(wanted)} on, or close the iris by as much.",
+                    Id, $"{model.Name} has no built-in filter. Screw a front filter of {wanted.InHundredths()} on, or close the iris by as much.",
                     Figure.InStops("wanted filter", wanted)));
         }
 
@@ -30,17 +30,15 @@ internal sealed class NeutralDensityRule : SheetRule
         Stops light = wanted - chosen.Loss;
         if (Math.Abs(light.Value) <= ExactWithinStops)
         {
-            string why = wanted == Stops.Zero ? "A filter left in makes people reach for gain." : $"Position {chosen.Label} takes {Amount(chosen.Loss)}.";
+            string why = wanted == Stops.Zero ? "A filter left in makes people reach for gain." : $"Position {chosen.Label} takes {chosen.Loss.InHundredths()}.";
             return Exact(notch, draft, target, Judgement.Of(Id, why));
         }
 
         string has = string.Join(", ", model.Filters.Select(f => new SettingValue.Filter(f).Label));
         return Compromise(notch, draft, target, light.Value, Judgement.Of(
             Id,
-            $"{model.Name} has {has}. Position {chosen.Label} is nearest to {Amount(wanted)}: it takes {Amount(new Stops(Math.Abs(light.Value)))} {(light.Value < 0 ? "more" : "less")} light than asked.",
+            $"{model.Name} has {has}. Position {chosen.Label} is nearest to {wanted.InHundredths()}: it takes {light.Magnitude.InHundredths()} {(light.Value < 0 ? "more" : "less")} light than asked.",
             Figure.InStops("wanted filter", wanted),
             Figure.Of("picture", new Distance(light.Value, NaturalUnit.Stops))), light);
     }
-
-    private static string Amount(Stops stops) => $"{Notation.Number(stops.Value, 2)}{Notation.ThinSpace}stops";
 }

@@ -66,7 +66,7 @@ internal static class CheckEndpoints
         var head = new StoredCheck(id, unit.Tag, standard.Key, standard.Version, standard.Name, who, now, null, null, "", new CheckSummary(0, 0, 0, 0, 0, ""));
         var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(card, ExchangeJson.Default.ModelDocument), []);
         Sheet sheet = await judge.SheetOfAsync(whole, cancel);
-        whole = whole with { Readings = ReadAll(sheet, request.Readings ?? [], who, now) };
+        whole = whole with { Readings = CheckReadings.ReadAll(sheet, [.. (request.Readings ?? []).Select(r => new ReadingDocument(r.Setting, r.Read, who, now))], "/readings") };
         whole = whole with { Check = head with { Summary = CheckJudge.Summarise(sheet, whole) } };
 
         bool created = await checks.CreateAsync(whole, who, cancel);
@@ -127,26 +127,6 @@ internal static class CheckEndpoints
 
         WholeCheck signed = await checks.SignAsync(id, SessionEndpoints.Name(context.User), clock.GetUtcNow(), request.Note.Trim(), cancel) ?? throw NotFound(id);
         return TypedResults.Ok(await judge.ViewAsync(signed, cancel));
-    }
-
-    private static List<StoredReading> ReadAll(Sheet sheet, IReadOnlyList<NewReading> typed, string who, DateTimeOffset now)
-    {
-        Dictionary<Setting, Reading> readings = [];
-        List<StoredReading> kept = [];
-        for (int i = 0; i < typed.Count; i++)
-        {
-            NewReading one = typed[i];
-            Setting setting = RefusedException.At($"/readings/{i}/setting", () => SettingName.Parse(one.Setting));
-            Reading reading = RefusedException.At($"/readings/{i}/read", () => CheckReadings.FromText(setting, sheet, one.Read, readings));
-            if (!readings.TryAdd(setting, reading))
-            {
-                throw new RefusedException("bad-value", $"/readings/{i}/setting", $"{one.Setting} is read twice; keep one.");
-            }
-
-            kept.Add(CheckReadings.ToStored(setting, reading, one.Read, who, now, 1));
-        }
-
-        return kept;
     }
 
     private static Microsoft.AspNetCore.Mvc.ProblemDetails Conflict(CheckView now, string setting, ReadingView yours)

@@ -305,7 +305,7 @@ onMounted(() => field.value?.focus());
         <button type="button" @click="show('where')"><kbd>W</kbd> where</button>
         <button type="button" @click="show('why')"><kbd>Y</kbd> why</button>
         <button type="button" :aria-pressed="asTable" @click="asTable = !asTable">
-          <kbd>D</kbd> dial as table
+          <kbd>D</kbd> as table
         </button>
         <button type="button" :disabled="at === 0" @click="step(-1)"><kbd>Bksp</kbd> back</button>
       </footer>

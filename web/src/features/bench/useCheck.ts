@@ -96,9 +96,14 @@ export function useCheck(id: string) {
       return true;
     } catch (error) {
       const problem = error as Problem;
-      // An old token is no fault of the reading: a new one is asked for, and the reading waits.
-      if (problem.code === 'forgery-token') await loadSession();
-      if (problem.away || problem.status === 429 || problem.code === 'forgery-token') {
+      // An old token or an ended session is no fault of the reading: it waits until the person is in again.
+      if (problem.code === 'forgery-token' || problem.status === 401) await loadSession();
+      if (
+        problem.away ||
+        problem.status === 429 ||
+        problem.status === 401 ||
+        problem.code === 'forgery-token'
+      ) {
         later();
         return false;
       }

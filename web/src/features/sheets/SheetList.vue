@@ -86,10 +86,19 @@ h2 {
   font-size: 1.25rem;
   margin-bottom: 4px;
 }
+table {
+  table-layout: fixed;
+}
+thead th:nth-child(1) {
+  width: 22%;
+}
+thead th:nth-child(-n + 4):not(:first-child),
+thead th:last-child {
+  width: 9%;
+}
 tbody th {
   font-size: 1.0625rem;
   color: var(--ink);
-  white-space: nowrap;
   padding: 10px 24px 10px 0;
   vertical-align: top;
 }

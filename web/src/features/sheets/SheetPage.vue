@@ -173,4 +173,15 @@ section > h2 {
     gap: 10px;
   }
 }
+@media print {
+  section {
+    margin-top: 12px;
+  }
+  .line {
+    grid-template-columns: 24% 1fr 26%;
+    gap: 14px;
+    padding: 8px 0;
+    font-size: 0.8125rem;
+  }
+}
 </style>
