@@ -188,6 +188,49 @@ public class BenchTests(BrowserSite site)
         browser.Path.ShouldBe("/bench?unit=OBG-106");
     }
 
+    [Fact]
+    public void The_dial_is_a_table_one_key_away()
+    {
+        using Browser browser = Begin(site, "OBG-106", "Lecture room");
+        GoTo(browser, "gain");
+        browser.Press("d", "H");
+        browser.Read(".as-table", "L −3 dB the notch");
+        browser.Read(".as-table", "H +12 dB stands here, off by +15 dB");
+    }
+
+    [Fact]
+    public void A_session_that_ended_mid_check_loses_no_reading()
+    {
+        using Browser browser = Begin(site, "OBG-106", "Lecture room", "mara");
+        browser.ForgetCookies();
+        browser.Press(" ");
+        browser.See("#login").SendKeys("mara");
+        browser.See("#password").SendKeys(GoldNotch.Web.Tests.Hosting.TestSite.Password + Keys.Enter);
+        browser.Until(() => browser.Has(".queue") && browser.Verdict("full-auto") == "on", "the reading to go up after signing in");
+    }
+
+    [Fact]
+    public void A_technician_brings_in_a_file_and_is_told_the_line_of_what_is_wrong()
+    {
+        string good = Temporary("""{"format":"gold-notch-exchange","formatVersion":1,"units":[{"tag":"OBG-150","model":"alder-20","tape":"violet","place":"Store"}]}""");
+        string bad = Temporary("{\n\"format\":\"gold-notch-exchange\",\n\"formatVersion\":1,\n\"unitz\":[]}");
+        using Browser browser = site.Open();
+        browser.Attach("input[type=file]", bad);
+        browser.Read(".import [role=alert]", "Line 4, column");
+        browser.Attach("input[type=file]", good);
+        browser.Read(".import [role=status]", "1 added or changed");
+        using Browser mara = site.Open("mara");
+        mara.See("tbody");
+        mara.Has(".import").ShouldBeFalse();
+    }
+
+    private static string Temporary(string text)
+    {
+        string path = Path.Combine(Path.GetTempPath(), $"gold-notch-{Guid.NewGuid():N}.json");
+        File.WriteAllText(path, text);
+        return path;
+    }
+
     internal static Browser Begin(BrowserSite site, string tag, string standard, string login = "ines", int width = 1280, string theme = "light")
     {
         Browser browser = site.Open(login, width, theme: theme);

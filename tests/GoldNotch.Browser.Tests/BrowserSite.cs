@@ -80,6 +80,12 @@ public sealed class Browser : IDisposable
     public string Read(string css, string holding) =>
         Wait(() => Tidy(_driver.FindElements(By.CssSelector(css)).FirstOrDefault()?.Text) is { } text && text.Contains(holding, StringComparison.OrdinalIgnoreCase) ? text : null, $"“{holding}” in {css}, which says “{Tidy(_driver.FindElements(By.CssSelector(css)).FirstOrDefault()?.Text)}”");
 
+    /// <summary>Gives a file to a file field.</summary>
+    public void Attach(string css, string path) => Wait(() => _driver.FindElements(By.CssSelector(css)).FirstOrDefault(), css).SendKeys(path);
+
+    /// <summary>As if the session had run out.</summary>
+    public void ForgetCookies() => _driver.Manage().Cookies.DeleteAllCookies();
+
     public void Until(Func<bool> so, string what) => Wait(() => so() ? "so" : null, what);
 
     public bool Has(string css) => _driver.FindElements(By.CssSelector(css)).Any(e => e.Displayed);

@@ -61,13 +61,28 @@ public class LookTests(BrowserSite site)
     }
 
     [Fact]
-    public void Pictures_of_the_documentation()
+    public async Task Pictures_of_the_documentation()
     {
         if (Environment.GetEnvironmentVariable("GOLDNOTCH_PICTURES") != "1")
         {
             return;
         }
 
+        // A site of its own: only the demo shows, nothing that other tests did.
+        var fresh = new BrowserSite();
+        await fresh.InitializeAsync();
+        try
+        {
+            TakePictures(fresh);
+        }
+        finally
+        {
+            await fresh.DisposeAsync();
+        }
+    }
+
+    private static void TakePictures(BrowserSite site)
+    {
         using Browser browser = site.Open();
         browser.See("tbody");
         browser.Picture("sheets");

@@ -111,21 +111,22 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool CanFloat)
 
     private static IEnumerable<Detent> WhitesOf(CameraModel model)
     {
-        List<Kelvin> numbers = [.. model.White.Presets];
+        SortedSet<double> numbers = [.. model.White.Presets.Select(k => k.Value)];
         if (model.White.Dial is { Lowest: { } lowest, Highest: { } highest } grid)
         {
             for (double k = lowest.Value; k <= highest.Value + Guard.Edge; k += grid.StepKelvin)
             {
-                numbers.Add(new Kelvin(k));
+                numbers.Add(k);
             }
         }
 
         double end = double.NegativeInfinity;
-        foreach (Kelvin k in numbers.Distinct().OrderBy(n => n.Value))
+        foreach (double number in numbers)
         {
+            var k = new Kelvin(number);
             end = -k.ToMired().Value;
-            yield return new Detent(
-                new SettingValue.WhiteNumber(k), Notation.Number(k.Value), "K", end, model.White.Presets.Contains(k) || k.Value % 2000 == 0);
+            bool major = number % 2000 == 0 || model.White.Presets.Contains(k);
+            yield return new Detent(new SettingValue.WhiteNumber(k), Notation.Number(number), "K", end, major);
         }
 
         end = double.IsNegativeInfinity(end) ? 0 : end;

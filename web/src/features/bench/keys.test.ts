@@ -29,6 +29,10 @@ describe('benchKeys', () => {
     ]);
   });
 
+  it('lets not fitted be typed out too, its space and all', () => {
+    expect(press(benchKeys(), [...'not fitted', 'Enter']).slice(1)).toEqual(Array(10).fill('swallow'));
+  });
+
   it('forgets the rest of the word when another key comes', () => {
     expect(press(benchKeys(), ['a', ' ', 'u'])).toEqual(['automatic', 'as-sheet', null]);
   });
