@@ -189,6 +189,20 @@ public class BenchTests(BrowserSite site)
     }
 
     [Fact]
+    public void Ten_times_space_says_that_the_camera_is_as_the_sheet()
+    {
+        using Browser browser = Begin(site, "OBG-105", "Glasshouse talk");
+        foreach (string setting in new[] { "full-auto", "record-format", "bit-rate", "shutter", "gain", "nd", "iris-mode", "iris-opening", "white-balance", "focus-mode" })
+        {
+            browser.AtNotch(setting);
+            browser.Press(" ");
+        }
+
+        browser.Read(".sign", "10 on, 0 within slack, 0 off, 0 floating, 0 not read");
+        browser.Has(".order").ShouldBeFalse();
+    }
+
+    [Fact]
     public void The_dial_is_a_table_one_key_away()
     {
         using Browser browser = Begin(site, "OBG-106", "Lecture room");

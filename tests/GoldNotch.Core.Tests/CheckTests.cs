@@ -117,7 +117,7 @@ public class CheckTests
         (pair.Brighter.Setting, pair.Darker.Setting).ShouldBe((Setting.Gain, Setting.NeutralDensity));
         pair.Left.Value.ShouldBe((15 / Decibels.PerStop) - 2.6, 1e-9);
         pair.Because.Sentence.ShouldContain("the noise does not");
-        Item(now, ConsequenceTopic.Picture).Severity.ShouldBe(Severity.Fault);
+        Item(now, ConsequenceTopic.Picture).Severity.ShouldBe(Severity.Fine, "the picture does look right: that is the trap");
     }
 
     [Fact]
@@ -206,6 +206,21 @@ public class CheckTests
     public void Slow_motion_left_on_is_told_by_how_much_slower() =>
         Item(Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("record-format", "1080 59.94p"))), ConsequenceTopic.Format)
             .Because.Sentence.ShouldContain("2 times slower");
+
+    [Fact]
+    public void The_sheets_shutter_at_another_rate_is_another_look()
+    {
+        ConsequenceReport now = Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("record-format", "1080 59.94p")));
+        Item(now, ConsequenceTopic.Motion).Severity.ShouldBe(Severity.Fault);
+        Item(now, ConsequenceTopic.Motion).Because.Sentence.ShouldContain("359.6°");
+    }
+
+    [Fact]
+    public void A_shutter_longer_than_a_field_is_told_to_repeat_pictures()
+    {
+        ConsequenceReport now = Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("record-format", "1080 59.94p"), ("shutter", "1/50")));
+        Item(now, ConsequenceTopic.Motion).Because.Sentence.ShouldContain("repeats pictures");
+    }
 
     [Fact]
     public void The_metered_balance_moves_with_what_was_read()

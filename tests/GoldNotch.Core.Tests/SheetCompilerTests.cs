@@ -176,6 +176,58 @@ public class SheetCompilerTests
     }
 
     [Fact]
+    public void The_school_of_at_least_double_never_goes_slower()
+    {
+        Standard faster = Ottermere.Make("faster", Ottermere.LectureRoom.Light, ("record-format", "1080 23.976p", null), ("shutter", "180° or faster", null));
+        SheetCompiler.Compile(faster, Ottermere.Alder).LineOf(Setting.Shutter)!.Target!.Label.ShouldBe("1/48");
+        CameraModel without48 = Ottermere.Alder with { Shutters = [ExposureTime.OneOver(40), ExposureTime.OneOver(60)] };
+        SheetCompiler.Compile(faster, without48).LineOf(Setting.Shutter)!.Target!.Label.ShouldBe("1/60");
+        CameraModel slow = Ottermere.Alder with { Shutters = [ExposureTime.OneOver(30)] };
+        SheetLine none = SheetCompiler.Compile(faster, slow).LineOf(Setting.Shutter)!;
+        none.Fit.ShouldBe(Fit.NotPossible);
+        none.Because.Sentence.ShouldContain("or shorter");
+    }
+
+    [Fact]
+    public void A_model_without_filters_is_clear_and_cannot_be_darkened()
+    {
+        CameraModel bare = Ottermere.Alder with { Filters = [] };
+        SheetCompiler.Compile(Ottermere.LectureRoom, bare).LineOf(Setting.NeutralDensity)!.Fit.ShouldBe(Fit.Exact);
+        SheetLine dark = SheetCompiler.Compile(Ottermere.Glasshouse, bare).LineOf(Setting.NeutralDensity)!;
+        dark.Fit.ShouldBe(Fit.NotPossible);
+        dark.Because.Sentence.ShouldContain("front filter of 2\u202fstops");
+    }
+
+    [Fact]
+    public void A_card_balance_without_its_memory_goes_to_another_and_without_any_to_a_preset()
+    {
+        CameraModel onlyB = Ottermere.Bracken with { White = Ottermere.Bracken.White with { Memories = ["B"] } };
+        SheetCompiler.Compile(Ottermere.Glasshouse, onlyB).LineOf(Setting.WhiteBalance)!.Target!.Label.ShouldBe("memory B");
+        CameraModel none = Ottermere.Bracken with { White = Ottermere.Bracken.White with { Memories = [] } };
+        SheetLine preset = SheetCompiler.Compile(Ottermere.Glasshouse, none).LineOf(Setting.WhiteBalance)!;
+        preset.Fit.ShouldBe(Fit.Compromise, "a preset is not the card that was asked for, however near");
+        preset.Target!.Label.ShouldBe("5600\u202fK");
+        CameraModel nothing = none with { White = none.White with { Presets = [] } };
+        SheetCompiler.Compile(Ottermere.Glasshouse, nothing).LineOf(Setting.WhiteBalance)!.Fit.ShouldBe(Fit.NotPossible);
+    }
+
+    [Fact]
+    public void The_lowest_gain_and_the_highest_bit_rate_are_taken_as_they_are()
+    {
+        Standard ends = Ottermere.Make("ends", Ottermere.LectureRoom.Light, ("record-format", "2160 29.97p", null), ("bit-rate", "highest", null), ("gain", "lowest", null));
+        Sheet sheet = SheetCompiler.Compile(ends, Ottermere.Alder);
+        sheet.LineOf(Setting.BitRate)!.Target!.Label.ShouldBe("140\u202fMb/s");
+        sheet.LineOf(Setting.Gain)!.Target!.Label.ShouldBe("−3\u202fdB");
+    }
+
+    [Fact]
+    public void The_direction_of_an_opening_is_told_in_words()
+    {
+        GlassBracken.LineOf(Setting.IrisOpening)!.SizeLabel.ShouldBe("open 1\u202fstop");
+        GlassBracken.LineOf(Setting.NeutralDensity)!.SizeLabel.ShouldBe("−⅔\u202fstop", "a filter that takes more is darker, and darker is negative");
+    }
+
+    [Fact]
     public void Two_notches_for_one_setting_are_refused() =>
         Should.Throw<QuantityException>(() => Ottermere.Make("twice", Ottermere.LectureRoom.Light, ("gain", "0 dB", null), ("gain", "lowest", null)))
             .Message.ShouldContain("gain");

@@ -123,6 +123,16 @@ public class UnitTests
             }
         });
 
+    [Theory]
+    [InlineData("⅙ stop")]
+    [InlineData("⅓ stop")]
+    [InlineData("½ stop")]
+    [InlineData("1 stop")]
+    [InlineData("1⅔ stops")]
+    [InlineData("0.4 stop")]
+    public void A_slack_is_told_as_it_was_given(string slack) =>
+        Distance.ParseSlack(slack, NaturalUnit.Stops).SlackLabel().ShouldBe(slack.Replace(' ', '\u202f'));
+
     [Fact]
     public void A_slack_must_be_in_the_settings_own_unit()
     {

@@ -34,6 +34,25 @@ public class CheckApiTests(TestSite site)
         (await client.GetAsync("/api/checks")).Expect(200).At("checks").EnumerateArray().ShouldContain(c => c.GetProperty("id").GetGuid() == id);
     }
 
+    [Theory]
+    [InlineData("OBG-101", "lecture-room")]
+    [InlineData("OBG-101", "glasshouse-talk")]
+    [InlineData("OBG-106", "lecture-room")]
+    [InlineData("OBG-106", "glasshouse-talk")]
+    public async Task As_the_sheet_says_is_taken_for_every_notch_of_every_sheet(string unit, string standard)
+    {
+        using TestClient client = await site.ClientAsync();
+        Guid id = await client.BeginAsync(unit, standard);
+        Answer check = await client.GetAsync($"/api/checks/{id}");
+        foreach (JsonElement line in check.At("lines").EnumerateArray().Select(l => l.GetProperty("line")).ToArray())
+        {
+            check = (await client.ReadAsync(id, line.GetProperty("setting").GetString()!, line.GetProperty("target").GetString())).Expect(200);
+        }
+
+        check.Int("summary/on").ShouldBe(10);
+        check.At("now/order").GetArrayLength().ShouldBe(0);
+    }
+
     [Fact]
     public async Task A_retry_changes_nothing()
     {

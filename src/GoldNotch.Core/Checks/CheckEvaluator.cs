@@ -60,7 +60,7 @@ public static class CheckEvaluator
         bool within = off.Amount != 0 && off.Within(line.Notch.Slack);
         return new Verdict(line, reading, within ? VerdictKind.WithinSlack : VerdictKind.Off, off, Judgement.Of(
             Rule,
-            $"{name} is at {seen.Label}; the sheet wants {target.Label}: {told}{(within ? ", within the slack of " + line.Notch.Slack.Label().TrimStart('+') : "")}.",
+            $"{name} is at {seen.Label}; the sheet wants {target.Label}: {told}{(within ? ", within the slack of " + line.Notch.Slack.SlackLabel() : "")}.",
             Figure.Of("off by", off)));
 
         Verdict Verdict(VerdictKind kind, double amount, string sentence) =>

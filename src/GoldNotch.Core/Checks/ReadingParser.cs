@@ -44,7 +44,7 @@ public static class ReadingParser
 
         foreach (Detent detent in dial.Detents)
         {
-            if (detent.Label.Equals(typed, StringComparison.OrdinalIgnoreCase) || detent.Value.Label.Equals(typed, StringComparison.OrdinalIgnoreCase))
+            if (Same(detent.Label, typed) || Same(detent.Value.Label, typed))
             {
                 return new Reading.Of(detent.Value);
             }
@@ -63,6 +63,9 @@ public static class ReadingParser
         };
         return new Reading.Of(value);
     }
+
+    // Labels carry a true minus and thin spaces; what was typed has been tidied of both.
+    private static bool Same(string label, string typed) => string.Equals(Notation.Tidy(label), typed, StringComparison.OrdinalIgnoreCase);
 
     // For modes, automatic is one of the control's places; for values, it means that the value floats.
     private static Reading FloatingOrRefused(Setting setting, CameraModel model, Dial dial) =>

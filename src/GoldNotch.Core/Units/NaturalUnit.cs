@@ -39,6 +39,22 @@ public readonly record struct Distance(double Amount, NaturalUnit Unit)
         _ => "",
     };
 
+    /// <summary>As a tolerance: no sign, and sixths of a stop kept, so that a slack of ⅙ is not told as ⅓.</summary>
+    public string SlackLabel()
+    {
+        if (Unit != NaturalUnit.Stops)
+        {
+            return Label().TrimStart('+');
+        }
+
+        double sixths = Math.Abs(Amount) * 6;
+        (int whole, int rest) = Math.DivRem((int)Math.Round(sixths), 6);
+        string fraction = rest switch { 1 => "⅙", 2 => "⅓", 3 => "½", 4 => "⅔", 5 => "⅚", _ => "" };
+        bool even = Math.Abs(sixths - Math.Round(sixths)) < 1e-6;
+        string number = !even ? Notation.Number(Math.Abs(Amount), 2) : whole == 0 && rest > 0 ? fraction : whole + fraction;
+        return number + Notation.ThinSpace + (Math.Abs(Amount) <= 1 ? "stop" : "stops");
+    }
+
     /// <summary>Reads a slack: <c>⅓ stop</c>, <c>3 dB</c>, <c>10 mired</c>, <c>5 Mb/s</c>, <c>none</c>. Never negative.</summary>
     /// <param name="text">What was written.</param>
     /// <param name="unit">The unit the setting is felt in.</param>

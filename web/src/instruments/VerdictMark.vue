@@ -37,6 +37,8 @@ const word = computed(() => WORDS[props.kind]);
 .verdict {
   display: inline-flex;
   align-items: center;
+  vertical-align: middle;
+  line-height: 1;
   gap: 6px;
 }
 svg {

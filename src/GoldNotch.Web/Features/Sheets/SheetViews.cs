@@ -90,7 +90,7 @@ internal static class SheetViews
             line.Notch.Reason,
             line.Fit,
             line.Target?.Label,
-            line.Notch.Slack.Amount == 0 ? "" : "±" + line.Notch.Slack.Label().TrimStart('+'),
+            line.Notch.Slack.Amount == 0 ? "" : "±" + line.Notch.Slack.SlackLabel(),
             line.SizeLabel,
             line.Light.Value,
             Of(line.Because),

@@ -35,7 +35,7 @@ const terms = computed(() =>
   <section class="now" :aria-label="ifRecorded ?? 'If it recorded now'">
     <h2>{{ ifRecorded ?? 'If it recorded now' }}</h2>
     <div v-for="(pair, i) in now.hidden" :key="i" class="problem">
-      <strong>Two wrongs that hide each other.</strong> {{ pair.because.sentence }}
+      <strong>Two wrongs that hide each other.</strong> {{ plain(pair.because.sentence) }}
     </div>
     <dl>
       <template v-for="item in now.items" :key="item.topic">

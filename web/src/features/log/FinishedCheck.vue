@@ -68,11 +68,15 @@ const print = () => window.print();
               <td class="mono">{{ plain(reading.label) || '–' }}</td>
               <td>
                 <VerdictMark :kind="verdict.kind" word />
-                <span v-if="verdict.offLabel" class="mono small" :class="{ off: verdict.kind === 'off' }">
+                <span
+                  v-if="verdict.offLabel"
+                  class="mono small distance"
+                  :class="{ off: verdict.kind === 'off' }"
+                >
                   {{ plain(verdict.offLabel) }}</span
                 >
                 <p v-if="!['on', 'unread'].includes(verdict.kind)" class="small soft">
-                  {{ verdict.because.sentence }}
+                  {{ plain(verdict.because.sentence) }}
                 </p>
               </td>
             </tr>
@@ -85,6 +89,12 @@ const print = () => window.print();
 </template>
 
 <style scoped>
+.distance {
+  margin-left: 8px;
+}
+td.mono {
+  white-space: nowrap;
+}
 .note {
   margin: 8px 0;
   font-style: italic;
@@ -119,6 +129,7 @@ tbody th {
   .plain-table :is(td, th) {
     padding-right: 8px;
     overflow-wrap: anywhere;
+    white-space: normal;
   }
 }
 </style>

@@ -2,8 +2,9 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Views } from '../../app/client';
-import BodySketch from '../../instruments/BodySketch.vue';
+import ControlWhere from '../../instruments/ControlWhere.vue';
 import NotchDial from '../../instruments/NotchDial.vue';
+import { plain } from '../../instruments/fractions';
 import SettingText from '../../instruments/SettingText.vue';
 
 const props = defineProps<{ standard: string; model: string }>();
@@ -91,26 +92,19 @@ const print = () => window.print();
               <span v-if="line.slack">slack <SettingText :label="line.slack" />, </span>{{ line.importance }}
             </p>
             <p class="fit small" :class="line.fit">
-              {{ FITS[line.fit] }}<template v-if="line.size"> <SettingText :label="line.size" /></template>
+              {{ FITS[line.fit] }}{{ line.size ? ', ' : ''
+              }}<SettingText v-if="line.size" :label="line.size" />
             </p>
           </div>
           <div class="how">
             <NotchDial :dial="line.dial" :name="line.name" low />
-            <p>{{ line.because.sentence }}</p>
+            <p>{{ plain(line.because.sentence) }}</p>
             <p class="soft small">
               Asked: <span class="mono">{{ line.wish }}</span>. {{ line.reason }}
               <span class="mono rule">{{ line.because.ruleId }}</span>
             </p>
           </div>
-          <div v-if="line.place" class="where">
-            <BodySketch :place="line.place" />
-            <p>
-              <strong>{{ line.place.name }}</strong>. {{ line.place.path }}
-            </p>
-            <p v-if="line.place.manualSign" class="small">Manual is seen by: {{ line.place.manualSign }}</p>
-            <p v-if="line.place.trap" class="small soft">Watch: {{ line.place.trap }}</p>
-          </div>
-          <p v-else class="where soft small">The card of this model does not say where it is.</p>
+          <ControlWhere class="small" :place="line.place" />
         </article>
       </section>
     </template>
@@ -174,6 +168,9 @@ section > h2 {
   }
 }
 @media print {
+  section > h2 {
+    break-after: avoid;
+  }
   section {
     margin-top: 12px;
   }
