@@ -99,10 +99,8 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool CanFloat)
     // A ring is continuous: the two ends are positions, and between them the third-stop marks are drawn.
     private static IEnumerable<Detent> OpeningsOf(CameraModel model)
     {
-        double widest = IrisCoordinate(model.Lens.WidestAtShort);
-        double smallest = IrisCoordinate(model.Lens.Smallest);
         IEnumerable<FNumber> marks = Enumerable.Range(0, 37).Select(FNumber.AtMark)
-            .Where(n => IrisCoordinate(n) > widest + 0.05 && IrisCoordinate(n) < smallest - 0.05);
+            .Where(n => model.Lens.Reach(n) == n && n != model.Lens.WidestAtShort && n != model.Lens.Smallest);
         foreach (FNumber n in marks.Prepend(model.Lens.WidestAtShort).Append(model.Lens.Smallest))
         {
             yield return new Detent(new SettingValue.Opening(n), n.Engraved()[2..], "", IrisCoordinate(n), n.Mark % 3 == 0);

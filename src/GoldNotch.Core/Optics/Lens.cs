@@ -11,6 +11,15 @@ namespace GoldNotch.Core.Optics;
 /// <remarks>A zoom whose opening ramps is interpolated in stops against the logarithm of focal length (bench rule).</remarks>
 public sealed record Lens(Millimetres Shortest, Millimetres Longest, FNumber WidestAtShort, FNumber WidestAtLong, FNumber Smallest)
 {
+    // A mark this near to an end is engraved with the same figure, so it is that end: 0.1 stop.
+    private const double SameFigure = 0.1;
+
+    /// <summary>The opening the ring takes when an opening is asked of it: inside its ends, and at an end where the figures are the same.</summary>
+    public FNumber Reach(FNumber asked) =>
+        asked.OpennessFrom(WidestAtShort).Value > -SameFigure ? WidestAtShort
+        : asked.OpennessFrom(Smallest).Value < SameFigure ? Smallest
+        : asked;
+
     /// <summary>The smallest N the lens opens to at a focal length.</summary>
     /// <exception cref="QuantityException">The focal length is outside the zoom.</exception>
     public FNumber WidestAt(Millimetres focal)

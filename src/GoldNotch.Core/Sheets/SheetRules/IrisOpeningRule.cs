@@ -18,9 +18,7 @@ internal sealed class IrisOpeningRule : SheetRule
         Lens lens = draft.Model.Lens;
         Stops missing = wish.TakesUpTheRest ? -draft.LightSoFar : Stops.Zero;
         FNumber asked = missing == Stops.Zero ? wish.Number : wish.Number.OpenedBy(missing).NearestThird();
-        FNumber target = asked.Value < lens.WidestAtShort.Value ? lens.WidestAtShort
-            : asked.Value > lens.Smallest.Value ? lens.Smallest
-            : asked;
+        FNumber target = lens.Reach(asked);
         Stops moved = target.OpennessFrom(wish.Number);
         Figure[] figures = [Figure.Of("opened against the standard", new Distance(moved.Value, NaturalUnit.Stops)), .. Reach(lens, target)];
         string reach = ReachSentence(lens, target);

@@ -93,6 +93,9 @@ export function useCheck(id: string) {
       );
       drop();
       take(view);
+      // A newer reading of the same notch that waits has now seen this one: one must not conflict with oneself.
+      const seen = versionOf(next.setting);
+      waiting.value = waiting.value.map((w) => (w.setting === next.setting ? { ...w, seen } : w));
       return true;
     } catch (error) {
       const problem = error as Problem;

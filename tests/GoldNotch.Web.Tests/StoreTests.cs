@@ -1,0 +1,150 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
+using GoldNotch.Data;
+using GoldNotch.Data.Exchange;
+using GoldNotch.Web.Tests.Hosting;
+using Npgsql;
+
+namespace GoldNotch.Web.Tests;
+
+/// <summary>The stores against the real server, where the database itself must hold the line.</summary>
+[Collection(SiteTests.Name)]
+public sealed class StoreTests(TestSite site) : IAsyncLifetime
+{
+    private NpgsqlDataSource _source = null!;
+
+    public Task InitializeAsync()
+    {
+        _source = NpgsqlDataSource.Create(site.ConnectionString);
+        return Task.CompletedTask;
+    }
+
+    public async Task DisposeAsync() => await _source.DisposeAsync();
+
+    [Fact]
+    public void Migrating_again_changes_nothing() => Should.NotThrow(() => Database.Migrate(site.ConnectionString));
+
+    [Fact]
+    public async Task A_check_whose_readings_fail_half_way_leaves_nothing()
+    {
+        var store = new CheckStore(_source);
+        WholeCheck whole = await NewCheckAsync("OBG-106");
+        StoredReading bad = Reading(Setting.NeutralDensity, "1") with { Kind = "guessed" };
+        await Should.ThrowAsync<PostgresException>(() => store.CreateAsync(whole with { Readings = [Reading(Setting.Gain, "L"), bad] }, "tests", CancellationToken.None));
+        (await store.GetAsync(whole.Check.Id, CancellationToken.None)).ShouldBeNull();
+        (await site.SqlAsync($"SELECT count(*) FROM check_reading WHERE check_id = '{whole.Check.Id}'")).ShouldBe(0L);
+        (await site.SqlAsync($"SELECT count(*) FROM audit_entry WHERE subject = '{whole.Check.Id}'")).ShouldBe(0L);
+    }
+
+    [Fact]
+    public async Task A_check_of_a_unit_that_is_gone_names_the_unit()
+    {
+        WholeCheck whole = await NewCheckAsync("OBG-404");
+        RefusedException refused = await Should.ThrowAsync<RefusedException>(() => new CheckStore(_source).CreateAsync(whole, "tests", CancellationToken.None));
+        (refused.Code, refused.Pointer).ShouldBe(("unit-missing", "/unit"));
+    }
+
+    [Fact]
+    public async Task A_reading_is_kept_with_who_when_and_what_it_was_before()
+    {
+        var store = new CheckStore(_source);
+        WholeCheck whole = await NewCheckAsync("OBG-106");
+        await store.CreateAsync(whole, "tests", CancellationToken.None);
+        Guid id = whole.Check.Id;
+        (await store.RecordAsync(id, Reading(Setting.Gain, "L"), Summary, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Recorded);
+        (await store.RecordAsync(id, Reading(Setting.Gain, "H") with { Version = 1 }, Summary, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Recorded);
+        (await site.SqlAsync($"SELECT before ->> 'Typed' FROM audit_entry WHERE subject = '{id} gain' ORDER BY id DESC LIMIT 1")).ShouldBe("L");
+        (await site.SqlAsync($"SELECT headline FROM check_run WHERE id = '{id}'")).ShouldBe("summed up");
+        (await store.RecordAsync(Guid.NewGuid(), Reading(Setting.Gain, "L"), Summary, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Missing);
+    }
+
+    [Fact]
+    public async Task A_clock_that_runs_backwards_does_not_end_a_check_before_it_began()
+    {
+        var store = new CheckStore(_source);
+        WholeCheck whole = await NewCheckAsync("OBG-106");
+        await store.CreateAsync(whole, "tests", CancellationToken.None);
+        WholeCheck? signed = await store.SignAsync(whole.Check.Id, "tests", whole.Check.StartedAt.AddHours(-3), "", CancellationToken.None);
+        signed!.Check.SignedAt.ShouldBe(whole.Check.StartedAt);
+    }
+
+    [Fact]
+    public async Task A_check_keeps_the_card_it_began_with_when_the_model_gets_a_new_one()
+    {
+        var store = new CheckStore(_source);
+        WholeCheck whole = await NewCheckAsync("OBG-106");
+        await store.CreateAsync(whole, "tests", CancellationToken.None);
+        ModelDocument card = (await new CatalogueStore(_source).ModelAsync("bracken-3", CancellationToken.None))!;
+        var newer = new ExchangeDocument("gold-notch-exchange", 1, Models: [card with { Version = card.Version + 1, Filters = [new FilterDocument("clear", 0)] }]);
+        await using var json = new MemoryStream(System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(newer, ExchangeJson.Default.ExchangeDocument));
+        await new ExchangeImporter(_source).ImportAsync(json, "tests", CancellationToken.None);
+        try
+        {
+            WholeCheck kept = (await store.GetAsync(whole.Check.Id, CancellationToken.None))!;
+            CatalogueStore.Card(kept.ModelCard).Filters.Count.ShouldBe(3);
+            (await new CatalogueStore(_source).ModelAsync("bracken-3", CancellationToken.None))!.Filters.Count.ShouldBe(1);
+        }
+        finally
+        {
+            // The other tests of this site know the first card.
+            await site.SqlAsync("ALTER TABLE camera_model DISABLE TRIGGER model_version_is_immutable; DELETE FROM camera_model WHERE key = 'bracken-3' AND version > 1; ALTER TABLE camera_model ENABLE TRIGGER model_version_is_immutable");
+        }
+    }
+
+    [Fact]
+    public async Task Units_are_paged_by_tag_and_found_without_wildcards()
+    {
+        var store = new UnitStore(_source);
+        List<StoredUnit> first = await store.ListAsync(null, null, 2, CancellationToken.None);
+        List<StoredUnit> rest = await store.ListAsync(first[^1].Tag, null, 200, CancellationToken.None);
+        first.Concat(rest).Select(u => u.Tag).ShouldBe([.. first.Concat(rest).Select(u => u.Tag).Order(StringComparer.Ordinal)]);
+        first.Select(u => u.Tag).ShouldNotContain(t => rest.Any(r => r.Tag == t));
+        (await store.ListAsync(null, "_", 200, CancellationToken.None)).ShouldBeEmpty();
+        (await store.ListAsync(null, "YELLOW", 200, CancellationToken.None)).Select(u => u.Tag).ShouldBe(["OBG-106"]);
+    }
+
+    [Fact]
+    public async Task A_unit_changed_to_what_it_is_stays_at_its_version()
+    {
+        var store = new UnitStore(_source);
+        StoredUnit unit = (await store.GetAsync("OBG-105", CancellationToken.None))!;
+        (await store.UpdateAsync(unit, "tests", CancellationToken.None)).ShouldBe(unit);
+        (await store.UpdateAsync(unit with { Version = unit.Version + 7 }, "tests", CancellationToken.None)).ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task Many_wrong_passwords_at_once_are_all_counted()
+    {
+        var store = new PersonStore(_source);
+        await store.PutAsync(new StoredPerson("devi", "Devi Anand", "operator", "x", 0, null), CancellationToken.None);
+        DateTimeOffset until = DateTimeOffset.UtcNow.AddMinutes(5);
+        await Task.WhenAll(Enumerable.Range(0, 12).Select(_ => store.CountFailureAsync("devi", 12, until, CancellationToken.None)));
+        StoredPerson locked = (await store.GetAsync("devi", CancellationToken.None))!;
+        locked.FailedCount.ShouldBe(12);
+        locked.LockedUntil.ShouldNotBeNull();
+        await store.ClearFailuresAsync("devi", CancellationToken.None);
+        (await store.GetAsync("devi", CancellationToken.None))!.LockedUntil.ShouldBeNull();
+    }
+
+    [Fact]
+    public void Cookie_keys_outlive_the_process()
+    {
+        var store = new PersonStore(_source);
+        store.AddKey("key-1", "<key id=\"1\"/>");
+        store.AddKey("key-1", "<key id=\"2\"/>");
+        store.KeyRing().ShouldContain("<key id=\"2\"/>");
+        store.KeyRing().ShouldNotContain("<key id=\"1\"/>");
+    }
+
+    private async Task<WholeCheck> NewCheckAsync(string tag)
+    {
+        string card = (string)(await site.SqlAsync("SELECT card::text FROM camera_model WHERE key = 'bracken-3' AND version = 1"))!;
+        var at = new DateTimeOffset(2026, 11, 20, 9, 0, 0, TimeSpan.Zero);
+        var head = new StoredCheck(Guid.NewGuid(), tag, "lecture-room", 4, "Lecture room", "tests", at, null, null, "", new CheckSummary(0, 0, 0, 0, 10, ""));
+        return new WholeCheck(head, card, []);
+    }
+
+    private static StoredReading Reading(Setting setting, string typed) => new(setting, "value", typed, "tests", DateTimeOffset.UtcNow, 0);
+
+    private static CheckSummary Summary(WholeCheck check) => new(check.Readings.Count, 0, 0, 0, 0, "summed up");
+}

@@ -1,0 +1,196 @@
+import { mount } from '@vue/test-utils';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { defineComponent } from 'vue';
+import { away } from '../../app/client';
+import { useCheck } from './useCheck';
+
+const line = (setting: string, version = 0) => ({
+  line: { setting },
+  reading: { kind: version ? 'value' : 'unread', version },
+  verdict: {},
+});
+const view = (...lines: ReturnType<typeof line>[]) => ({
+  id: 'c1',
+  signedAt: null,
+  lines,
+  summary: {},
+  now: {},
+});
+
+/** The site, as a list of answers: each request takes the next one. */
+function site(...answers: (() => Response)[]) {
+  const asked: { method: string; path: string; seen: string | null; body: unknown }[] = [];
+  vi.stubGlobal('fetch', async (request: Request) => {
+    const body = request.method === 'GET' ? null : await request.json().catch(() => null);
+    asked.push({
+      method: request.method,
+      path: new URL(request.url).pathname,
+      seen: request.headers.get('If-Match'),
+      body,
+    });
+    const next = answers.shift();
+    if (!next) throw new TypeError('nobody answers');
+    return next();
+  });
+  return asked;
+}
+const json = (status: number, body: unknown) => () =>
+  new Response(JSON.stringify(body), {
+    status,
+    headers: { 'Content-Type': status < 400 ? 'application/json' : 'application/problem+json' },
+  });
+const gone = () => {
+  throw new TypeError('connection refused');
+};
+
+function open() {
+  let check!: ReturnType<typeof useCheck>;
+  const wrapper = mount(
+    defineComponent({
+      setup: () => {
+        check = useCheck('c1');
+        return () => null;
+      },
+    }),
+  );
+  return { check, wrapper };
+}
+const settled = () =>
+  vi
+    .waitFor(() => expect(true).toBe(true), { timeout: 50 })
+    .then(() => new Promise((r) => setTimeout(r, 20)));
+
+describe('useCheck', () => {
+  beforeEach(() => {
+    localStorage.clear();
+    away.value = null;
+    vi.useRealTimers();
+  });
+
+  it('sends a reading with the version that was seen', async () => {
+    const asked = site(json(200, view(line('gain', 3))), json(200, view(line('gain', 4))));
+    const { check } = open();
+    await settled();
+    expect(await check.record('gain', 'H')).toBe(true);
+    expect(asked[1]).toMatchObject({
+      method: 'PUT',
+      path: '/api/checks/c1/readings/gain',
+      seen: '"3"',
+      body: { read: 'H' },
+    });
+    expect(check.waiting.value).toEqual([]);
+    expect(check.check.value?.lines[0]!.reading.version).toBe(4);
+  });
+
+  it('keeps a reading while the site is away, says so, and sends it when it is back', async () => {
+    const away503 = json(503, { code: 'database-away', detail: 'The database cannot be reached.' });
+    const asked = site(json(200, view(line('gain'))), away503, json(200, view(line('gain', 1))));
+    const { check } = open();
+    await settled();
+    expect(await check.record('gain', 'H')).toBe(true);
+    expect(check.waiting.value).toEqual([{ setting: 'gain', read: 'H', seen: 0 }]);
+    expect(away.value).toContain('database');
+    await vi.waitFor(() => expect(check.waiting.value).toEqual([]), { timeout: 4000 });
+    expect(asked.filter((a) => a.method === 'PUT')).toHaveLength(2);
+    expect(away.value).toBeNull();
+  });
+
+  it('finds what waited again after a reload, and the check with it', async () => {
+    site(json(200, view(line('gain'))), gone);
+    const first = open();
+    await settled();
+    await first.check.record('gain', 'H');
+    first.wrapper.unmount();
+
+    site(gone);
+    const second = open();
+    await settled();
+    expect(second.check.check.value?.id).toBe('c1');
+    expect(second.check.waiting.value).toEqual([{ setting: 'gain', read: 'H', seen: 0 }]);
+    second.wrapper.unmount();
+  });
+
+  it('sends several in order, and a correction of a reading that is on its way does not conflict with it', async () => {
+    const after = (gain: number, nd: number) => json(200, view(line('gain', gain), line('nd', nd)));
+    const asked = site(after(0, 0), gone, after(1, 0), after(1, 1), after(2, 1));
+    const { check } = open();
+    await settled();
+    await check.record('gain', 'M');
+    void check.record('nd', '1');
+    void check.record('gain', 'H');
+    await vi.waitFor(() => expect(check.waiting.value).toEqual([]), { timeout: 4000 });
+    const puts = asked.filter((a) => a.method === 'PUT').slice(1);
+    expect(puts.map((a) => [a.path.split('/').at(-1), (a.body as { read: string }).read, a.seen])).toEqual([
+      ['gain', 'M', '"0"'],
+      ['nd', '1', '"0"'],
+      ['gain', 'H', '"1"'],
+    ]);
+  });
+
+  it('shows a refusal at its notch and does not send it again', async () => {
+    const asked = site(
+      json(200, view(line('gain'))),
+      json(400, { code: 'bad-value', pointer: '/read', detail: 'Gain has no “x”.' }),
+    );
+    const { check } = open();
+    await settled();
+    expect(await check.record('gain', 'x')).toBe(false);
+    expect(check.refusal.value).toEqual({ setting: 'gain', message: 'Gain has no “x”.' });
+    expect(check.waiting.value).toEqual([]);
+    expect(asked).toHaveLength(2);
+  });
+
+  it('asks the person when somebody else read the same notch, and puts theirs over only when told', async () => {
+    const clash = {
+      code: 'changed-meanwhile',
+      detail: 'Mara read L meanwhile.',
+      yours: { label: 'H' },
+      theirs: { label: 'L', by: 'Mara' },
+    };
+    const asked = site(
+      json(200, view(line('gain'))),
+      json(412, clash),
+      json(200, view(line('gain', 1))),
+      json(200, view(line('gain', 2))),
+    );
+    const { check } = open();
+    await settled();
+    await check.record('gain', 'H');
+    expect(check.conflict.value).toMatchObject({ setting: 'gain', read: 'H', theirs: { by: 'Mara' } });
+    await check.settle(true);
+    expect(asked.at(-1)).toMatchObject({ seen: '"1"', body: { read: 'H' } });
+    expect(check.conflict.value).toBeNull();
+  });
+
+  it('lets theirs stand without sending anything', async () => {
+    const asked = site(
+      json(200, view(line('gain'))),
+      json(412, { code: 'changed-meanwhile', yours: {}, theirs: {} }),
+      json(200, view(line('gain', 1))),
+    );
+    const { check } = open();
+    await settled();
+    await check.record('gain', 'H');
+    await check.settle(false);
+    expect(asked).toHaveLength(3);
+  });
+
+  it('says what is wrong when the check is not there', async () => {
+    site(json(404, { code: 'not-found', detail: 'There is no check c1.' }));
+    const { check } = open();
+    await settled();
+    expect(check.failure.value).toBe('There is no check c1.');
+  });
+
+  it('forgets what it kept once the check is signed', async () => {
+    site(
+      json(200, view(line('gain', 1))),
+      json(200, { ...view(line('gain', 1)), signedAt: '2026-11-20T10:00:00Z' }),
+    );
+    const { check } = open();
+    await settled();
+    expect(localStorage.getItem('gold-notch.check.c1.view')).not.toBeNull();
+    await check.sign('fine');
+    expect(localStorage.getItem('gold-notch.check.c1.view')).toBeNull();
+  });
+});
