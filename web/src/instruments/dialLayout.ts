@@ -24,7 +24,7 @@ const AUTO_ROOM = 72;
 const LETTER = 9.2;
 
 const halfWidth = (d?: { label: string; detail: string }) =>
-  d ? (Math.max(plain(d.label).length * LETTER, plain(d.detail).length * LETTER * 0.78) + 10) / 2 : 0;
+  d ? (Math.max(plain(d.label).length * LETTER, plain(d.detail).length * LETTER * 0.78) + 7) / 2 : 0;
 
 /** Where everything of a dial is drawn on a line of a given width. Drawing only: the coordinates come from the site. */
 export function layOut(dial: Views['DialView'], width: number, readingAt: number | null): DrawnDial {

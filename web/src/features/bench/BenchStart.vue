@@ -78,7 +78,13 @@ const when = (at: string) =>
         <p v-if="units.isPending.value" class="soft" role="status">Looking…</p>
         <p v-else-if="units.error.value" class="problem" role="alert">{{ units.error.value.message }}</p>
         <p v-else-if="!units.data.value?.units.length" class="soft" role="status">
-          No unit has “{{ find }}” in its tag, tape, place or model. Try less of it.
+          <template v-if="find"
+            >No unit has “{{ find }}” in its tag, tape, place or model. Try less of it.</template
+          >
+          <template v-else
+            >There are no cameras yet. A technician brings them in on the page
+            <RouterLink to="/sheets">Sheets</RouterLink>.</template
+          >
         </p>
         <ul v-else>
           <li v-for="unit in units.data.value.units" :key="unit.tag">
