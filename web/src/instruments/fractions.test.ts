@@ -8,8 +8,8 @@ describe('fractions', () => {
     expect(pieces('1/60')).toEqual(['1/60']);
   });
 
-  it('are written out where type is small, with a gap only after a figure', () => {
-    expect(plain('f/5.6⅓')).toBe('f/5.6 1/3');
+  it('are written out where type is small, with a gap only after a figure, where no line breaks', () => {
+    expect(plain('f/5.6⅓')).toBe('f/5.6\u00a01/3');
     expect(plain('−⅔')).toBe('−2/3');
   });
 });

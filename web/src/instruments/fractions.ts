@@ -38,7 +38,7 @@ export function plain(label: string): string {
     .map((sign, index, all) => {
       const fraction = SIGNS[sign];
       if (!fraction) return sign;
-      const gap = /\d/.test(all[index - 1] ?? '') ? ' ' : '';
+      const gap = /\d/.test(all[index - 1] ?? '') ? WIDE : '';
       return `${gap}${fraction[0]}/${fraction[1]}`;
     })
     .join('');

@@ -118,7 +118,7 @@ describe('SettingText', () => {
   it('draws a fraction and says it in words', () => {
     const wrapper = mount(SettingText, { props: { label: 'f/5.6⅓' } });
     expect(wrapper.get('.fraction').text()).toBe('13');
-    expect(wrapper.get('.visually-hidden').text()).toBe('f/5.6 1/3');
+    expect(wrapper.get('.visually-hidden').text()).toBe('f/5.6\u00a01/3');
   });
 
   it('leaves a speed alone', () => {

@@ -108,6 +108,7 @@ td.mono {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 330px;
   gap: 40px;
+  align-items: start;
 }
 tbody th {
   color: var(--ink);
