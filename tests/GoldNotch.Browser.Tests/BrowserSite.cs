@@ -37,6 +37,7 @@ public sealed class BrowserTests : ICollectionFixture<BrowserSite>
 public sealed class Browser : IDisposable
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(15);
+    private readonly ChromeDriverService _service;
     private readonly ChromeDriver _driver;
     private readonly Uri _address;
 
@@ -47,9 +48,9 @@ public sealed class Browser : IDisposable
         options.AddArguments(
             "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
             "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", "--lang=en-GB");
-        ChromeDriverService service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
-        service.SuppressInitialDiagnosticInformation = true;
-        _driver = new ChromeDriver(service, options);
+        _service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
+        _service.SuppressInitialDiagnosticInformation = true;
+        _driver = new ChromeDriver(_service, options);
         Resize(width, height);
         Go("/");
         Script($"localStorage.setItem('gold-notch.theme', '{theme}')");
@@ -114,7 +115,13 @@ public sealed class Browser : IDisposable
         _driver.GetScreenshot().SaveAsFile(System.IO.Path.Combine(TestSite.Root, "docs", "screenshots", name + ".png"));
     }
 
-    public void Dispose() => _driver.Quit();
+    public void Dispose()
+    {
+        _driver.Quit();
+
+        // The driver leaves a service that was handed to it running.
+        _service.Dispose();
+    }
 
     private static string? Tidy(string? text) => text?.Replace('\u202f', ' ').Replace('\u00a0', ' ').ReplaceLineEndings(" ");
 
