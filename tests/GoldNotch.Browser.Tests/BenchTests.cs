@@ -245,16 +245,15 @@ public class BenchTests(BrowserSite site)
         return path;
     }
 
-    internal static Browser Begin(BrowserSite site, string tag, string standard, string login = "ines", int width = 1280, string theme = "light")
-    {
-        Browser browser = site.Open(login, width, theme: theme);
-        browser.Go($"/bench?unit={tag}");
-        browser.Read("section[aria-labelledby=standards]", standard);
-        TabTo(browser, standard);
-        browser.Press(Keys.Enter);
-        browser.AtNotch("full-auto");
-        return browser;
-    }
+    internal static Browser Begin(BrowserSite site, string tag, string standard, string login = "ines", int width = 1280, string theme = "light") =>
+        site.Open(login, width, theme: theme).OrClosed(browser =>
+        {
+            browser.Go($"/bench?unit={tag}");
+            browser.Read("section[aria-labelledby=standards]", standard);
+            TabTo(browser, standard);
+            browser.Press(Keys.Enter);
+            browser.AtNotch("full-auto");
+        });
 
     internal static void GoTo(Browser browser, string setting)
     {

@@ -18,12 +18,13 @@ public sealed class BrowserSite : IAsyncLifetime
     public Browser Open(string? login = "ines", int width = 1280, int height = 800, string theme = "light")
     {
         var browser = new Browser(Site.Address, width, height, theme);
-        if (login is not null)
+        return browser.OrClosed(b =>
         {
-            browser.SignIn(login);
-        }
-
-        return browser;
+            if (login is not null)
+            {
+                b.SignIn(login);
+            }
+        });
     }
 }
 
@@ -72,6 +73,21 @@ public sealed class Browser : IDisposable
         See("#login").SendKeys(login);
         See("#password").SendKeys(TestSite.Password + Keys.Enter);
         See("nav");
+    }
+
+    /// <summary>Does the first steps; a browser that fails in them is closed, or it would outlive the tests.</summary>
+    public Browser OrClosed(Action<Browser> steps)
+    {
+        try
+        {
+            steps(this);
+            return this;
+        }
+        catch
+        {
+            Dispose();
+            throw;
+        }
     }
 
     /// <summary>Waits for an element to be there and shown.</summary>
