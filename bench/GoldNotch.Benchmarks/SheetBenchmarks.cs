@@ -50,6 +50,6 @@ public class SheetBenchmarks
             folder = Path.GetDirectoryName(folder);
         }
 
-        return JsonSerializer.Deserialize(File.ReadAllText(Path.Combine(folder!, "demo", file)), ExchangeJson.Default.ExchangeDocument)!;
+        return JsonSerializer.Deserialize(File.ReadAllText(Path.Combine(folder!, "tests", "fixtures", file)), ExchangeJson.Default.ExchangeDocument)!;
     }
 }

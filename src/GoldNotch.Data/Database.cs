@@ -86,6 +86,9 @@ public sealed class RefusedException : Exception
         Pointer = pointer;
     }
 
+    /// <summary>Everything that was wrong, where a file had more than one fault.</summary>
+    public IReadOnlyList<Exchange.ImportFault> Faults { get; init; } = [];
+
     /// <summary>Stable code.</summary>
     public string Code { get; }
 

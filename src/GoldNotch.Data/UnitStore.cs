@@ -1,3 +1,5 @@
+using System.Text.Json;
+using GoldNotch.Data.Exchange;
 using Npgsql;
 
 namespace GoldNotch.Data;
@@ -9,12 +11,16 @@ namespace GoldNotch.Data;
 /// <param name="Place">Where it lives.</param>
 /// <param name="Status"><c>in</c>, <c>out</c> or <c>repair</c>.</param>
 /// <param name="Version">Rises with each change.</param>
-public sealed record StoredUnit(string Tag, string ModelKey, string Tape, string Place, string Status, int Version);
+/// <param name="Filters">What was measured on its filters; empty where nothing was.</param>
+/// <param name="ColourOffsetMired">What it needs to match the reference, mired; null where nobody measured it.</param>
+/// <param name="DueBack">When it is due back; null while it is in.</param>
+public sealed record StoredUnit(
+    string Tag, string ModelKey, string Tape, string Place, string Status, int Version, IReadOnlyList<FilterDocument> Filters, double? ColourOffsetMired, DateOnly? DueBack);
 
 /// <summary>Units of the pool.</summary>
 public sealed class UnitStore(NpgsqlDataSource source)
 {
-    private const string Columns = "tag, model_key, tape, place, status, version";
+    private const string Columns = "tag, model_key, tape, place, status, version, filters, colour_offset_mired, due_back";
 
     /// <summary>A page of units by tag, after a tag; optionally those whose tag, tape, place or model holds a text.</summary>
     /// <param name="after">The last tag of the page before, or null.</param>
@@ -68,7 +74,7 @@ public sealed class UnitStore(NpgsqlDataSource source)
         }
 
         StoredUnit after = unit with { Version = unit.Version + 1 };
-        await transaction.Command("UPDATE camera_unit SET tape = @tape, place = @place, status = @status, version = @version WHERE tag = @tag")
+        await transaction.Command("UPDATE camera_unit SET tape = @tape, place = @place, status = @status, due_back = @due, version = @version WHERE tag = @tag").With("due", after.DueBack)
             .With("tag", after.Tag).With("tape", after.Tape).With("place", after.Place).With("status", after.Status).With("version", after.Version)
             .RunAsync(cancel);
         await Audit.WriteAsync(transaction, who, "unit changed", after.Tag, before, after, cancel);
@@ -77,5 +83,14 @@ public sealed class UnitStore(NpgsqlDataSource source)
     }
 
     private static StoredUnit Read(NpgsqlDataReader r) =>
-        new(r.GetString(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetString(4), r.GetInt32(5));
+        new(
+            r.GetString(0),
+            r.GetString(1),
+            r.GetString(2),
+            r.GetString(3),
+            r.GetString(4),
+            r.GetInt32(5),
+            r.IsDBNull(6) ? [] : JsonSerializer.Deserialize(r.GetString(6), ExchangeJson.Default.IReadOnlyListFilterDocument) ?? [],
+            r.IsDBNull(7) ? null : r.GetDouble(7),
+            r.IsDBNull(8) ? null : r.GetFieldValue<DateOnly>(8));
 }

@@ -16,11 +16,19 @@ internal static class VectorOperations
         QuantityFault.NotPositive => "not-positive",
         QuantityFault.OutOfRange => "out-of-range",
         QuantityFault.BadLabel => "bad-label",
+        QuantityFault.WrongVoltage => "voltage",
+        QuantityFault.NoDropFrame => "drop-frame-rate",
+        QuantityFault.Circle => "circle",
         _ => "no-choice",
     };
 
     internal static Dictionary<string, object?> Run(string op, JsonElement x)
     {
+        if (MediaOperations.Run(op, x) is { } media)
+        {
+            return media;
+        }
+
         switch (op)
         {
             case "fnumber.parse":
@@ -215,15 +223,15 @@ internal static class VectorOperations
 
     private static ScanRate Progressive(JsonElement x) => new(Rate(x, "rate"), Scan.Progressive);
 
-    private static FrameRate Rate(JsonElement x, string key) => new((int)Num(x, key + "_num"), (int)Num(x, key + "_den", 1));
+    internal static FrameRate Rate(JsonElement x, string key) => new((int)Num(x, key + "_num"), (int)Num(x, key + "_den", 1));
 
     private static ExposureTime Time(JsonElement x) => new(Num(x, "t_s"));
 
-    private static bool Yes(JsonElement x, string key) => x.GetProperty(key).GetBoolean();
+    internal static bool Yes(JsonElement x, string key) => x.GetProperty(key).GetBoolean();
 
-    private static string Text(JsonElement x, string key) => x.GetProperty(key).GetString()!;
+    internal static string Text(JsonElement x, string key) => x.GetProperty(key).GetString()!;
 
-    private static double Num(JsonElement x, string key, double? absent = null)
+    internal static double Num(JsonElement x, string key, double? absent = null)
     {
         if (!x.TryGetProperty(key, out JsonElement value))
         {
@@ -235,5 +243,5 @@ internal static class VectorOperations
             : value.GetDouble();
     }
 
-    private static Dictionary<string, object?> One(string key, object? value) => new() { [key] = value };
+    internal static Dictionary<string, object?> One(string key, object? value) => new() { [key] = value };
 }

@@ -6,7 +6,7 @@ namespace GoldNotch.Core.Tests;
 /// <summary>Every worked value of the sections that are built. A section that is not built yet is named here, so none is forgotten.</summary>
 public class VectorTests
 {
-    private static readonly string[] NotBuiltYet = ["7", "9", "10", "11", "12", "13", "14"];
+    private static readonly string[] NotBuiltYet = ["7", "11", "12", "13", "14"];
 
     private static readonly JsonElement Root = JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "vectors.json"))).RootElement;
 
@@ -54,7 +54,7 @@ public class VectorTests
     [Fact]
     public void Every_built_section_has_vectors() =>
         Root.GetProperty("vectors").EnumerateArray().Select(v => v.GetProperty("section").GetString()!).Distinct().Except(NotBuiltYet)
-            .ShouldBe(["1", "2", "3", "4", "5", "6", "8"], ignoreOrder: true);
+            .ShouldBe(["1", "2", "3", "4", "5", "6", "8", "9", "10"], ignoreOrder: true);
 
     private static void Compare(object? got, JsonElement want, double relative, double absolute, string name)
     {

@@ -108,7 +108,7 @@ public class ExchangeTests(TestSite site)
 
     private static Task<Answer> ImportAsync(TestClient client, string json) => client.SendAsync(HttpMethod.Post, "/api/import", json);
 
-    private static string Demo(string file) => File.ReadAllText(Path.Combine(TestSite.Root, "demo", file));
+    private static string Demo(string file) => File.ReadAllText(Path.Combine(TestSite.Root, "tests", "fixtures", file));
 
     private static string With(string json, string at, string value)
     {

@@ -77,7 +77,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
         ModelDocument card = (await new CatalogueStore(_source).ModelAsync("bracken-3", CancellationToken.None))!;
         var newer = new ExchangeDocument("gold-notch-exchange", 1, Models: [card with { Version = card.Version + 1, Filters = [new FilterDocument("clear", 0)] }]);
         await using var json = new MemoryStream(System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(newer, ExchangeJson.Default.ExchangeDocument));
-        await new ExchangeImporter(_source).ImportAsync(json, "tests", CancellationToken.None);
+        await new ExchangeImporter(_source).ImportAsync(json, "tests", false, CancellationToken.None);
         try
         {
             WholeCheck kept = (await store.GetAsync(whole.Check.Id, CancellationToken.None))!;

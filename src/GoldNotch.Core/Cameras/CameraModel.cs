@@ -45,7 +45,29 @@ public sealed record ControlPlace(BodySide Side, double Across, double Down, str
 /// <param name="Size">Picture size.</param>
 /// <param name="Rate">Rate with scan.</param>
 /// <param name="BitRates">Its bit rates, one or more.</param>
-public sealed record RecordFormat(FrameSize Size, ScanRate Rate, ImmutableArray<BitRate> BitRates);
+public sealed record RecordFormat(FrameSize Size, ScanRate Rate, ImmutableArray<BitRate> BitRates)
+{
+    /// <summary>Codecs it can be coded in; empty where there is no choice.</summary>
+    public ImmutableArray<string> Codecs { get; init; } = [];
+
+    /// <summary>Card types it can be written to; empty where every card will do.</summary>
+    public ImmutableArray<string> CardTypes { get; init; } = [];
+
+    /// <summary>How much narrower the picture is than the sensor allows, 1 and up: 1.3 frames a third tighter.</summary>
+    public double Crop { get; init; } = 1;
+
+    /// <summary>Longest clip, minutes; null where there is no limit.</summary>
+    public double? ClipMinutes { get; init; }
+
+    /// <summary>What is lost at this rate besides the crop; empty where nothing is.</summary>
+    public string Cost { get; init; } = "";
+
+    /// <summary>Worst bit rate of a variable-rate format; null where the stated rate is the worst.</summary>
+    public BitRate? Worst { get; init; }
+
+    /// <summary>Whether it is raw: white is then chosen afterwards.</summary>
+    public bool Raw { get; init; }
+}
 
 /// <summary>A position of the gain control.</summary>
 /// <param name="Name">Name of the switch position, or empty where the control shows dB.</param>
@@ -56,7 +78,29 @@ public sealed record GainPosition(string Name, Decibels Gain);
 /// <param name="Positions">Every gain it can stand at, rising.</param>
 /// <param name="CanFloat">Whether it has an automatic.</param>
 /// <param name="IsoAtZeroGain">ISO at 0 dB; null where the maker gives none, and then nothing absolute is claimed.</param>
-public sealed record GainControl(ImmutableArray<GainPosition> Positions, bool CanFloat, Iso? IsoAtZeroGain);
+public sealed record GainControl(ImmutableArray<GainPosition> Positions, bool CanFloat, Iso? IsoAtZeroGain)
+{
+    /// <summary>Two bases or more, lowest first, or empty: then the control is as the other fields say.</summary>
+    public ImmutableArray<GainBase> Bases { get; init; } = [];
+
+    /// <summary>Most gain the department allows on this model as a last resort; null: none.</summary>
+    public Decibels? Cap { get; init; }
+
+    /// <summary>Room above and below mid grey at 0 dB; null where nobody has measured it.</summary>
+    public Latitude? Room { get; init; }
+
+    /// <summary>Whether the control shows ISO numbers instead of decibels.</summary>
+    public bool ShowsIso { get; init; }
+
+    /// <summary>The gains on a base; those of the control where it has one base.</summary>
+    public ImmutableArray<GainPosition> PositionsOn(string? word) => BaseOf(word)?.Positions ?? Positions;
+
+    /// <summary>The speed at 0 dB on a base; null where the maker gives none.</summary>
+    public Iso? IsoOn(string? word) => BaseOf(word)?.Base.IsoAtZeroGain ?? IsoAtZeroGain;
+
+    /// <summary>The base of a word, the lowest where none is named; null where there is one base only.</summary>
+    public GainBase? BaseOf(string? word) => Bases.IsEmpty ? null : Bases.FirstOrDefault(b => b.Word == word) ?? Bases[0];
+}
 
 /// <summary>The white balance control.</summary>
 /// <param name="Presets">Fixed numbers.</param>
@@ -101,6 +145,81 @@ public sealed record CameraModel(
     ModeControl Focus,
     ImmutableDictionary<Setting, ControlPlace> Controls)
 {
+    /// <summary>Sensor, width by height in millimetres; null where the card does not say.</summary>
+    public (Millimetres Width, Millimetres Height)? Sensor { get; init; }
+
+    /// <summary>Lenses that go with the body, where it changes lenses.</summary>
+    public ImmutableArray<NamedLens> Lenses { get; init; } = [];
+
+    /// <summary>Shutter by angle; null where it goes by speeds only.</summary>
+    public AngleControl? Angles { get; init; }
+
+    /// <summary>Variable filter; null where the positions are fixed.</summary>
+    public VariableFilter? Variable { get; init; }
+
+    /// <summary>Controls with named positions.</summary>
+    public ImmutableDictionary<Setting, ChoiceControl> Choices { get; init; } = ImmutableDictionary<Setting, ChoiceControl>.Empty;
+
+    /// <summary>Controls with numbers.</summary>
+    public ImmutableDictionary<Setting, LevelControl> Levels { get; init; } = ImmutableDictionary<Setting, LevelControl>.Empty;
+
+    /// <summary>What this model is known not to have.</summary>
+    public ImmutableHashSet<Setting> NotFitted { get; init; } = [];
+
+    /// <summary>Slots for cards and drives.</summary>
+    public ImmutableArray<MediaSlot> Slots { get; init; } = [];
+
+    /// <summary>The card the department issues with it; null where none is.</summary>
+    public IssuedCard? Card { get; init; }
+
+    /// <summary>Battery and consumption; null where the card does not say.</summary>
+    public PowerNeed? Power { get; init; }
+
+    /// <summary>Memory buffer in 10⁹ bytes that a high-speed camera records into; null where it writes to the card.</summary>
+    public double? BufferGb { get; init; }
+
+    /// <summary>Minutes after which the black reference is taken again; null where it wants none.</summary>
+    public double? BlackReferenceMinutes { get; init; }
+
+    /// <summary>What a factory reset does; null where the card does not say.</summary>
+    public ResetBehaviour? Reset { get; init; }
+
+    /// <summary>Values that bring others with them.</summary>
+    public ImmutableArray<Dependency> Dependencies { get; init; } = [];
+
+    /// <summary>The format of a size and rate, or null.</summary>
+    public RecordFormat? FormatOf(SettingValue.Format? chosen)
+    {
+        foreach (RecordFormat format in Formats)
+        {
+            if (chosen is not null && format.Size == chosen.Size && format.Rate == chosen.Rate)
+            {
+                return format;
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>Whether the card says anything about a setting: that it is there, or that it is not.</summary>
+    public bool Knows(Setting setting) => NotFitted.Contains(setting) || SettingName.Of(setting) switch
+    {
+        { Kind: SettingKind.Choice } => setting switch
+        {
+            Setting.Base => true,
+            Setting.FileSystem => !Slots.IsEmpty,
+            _ => Choices.ContainsKey(setting),
+        },
+        { Kind: SettingKind.Level } => setting switch
+        {
+            Setting.RunningMinutes => Power is not null,
+            Setting.CardMinutes or Setting.CardSpeed => Card is not null,
+            Setting.PeakLevel or Setting.TimecodeHour => true,
+            _ => Levels.ContainsKey(setting),
+        },
+        _ => true,
+    };
+
     /// <summary>Where a control is, or null where the card does not say.</summary>
     public ControlPlace? PlaceOf(Setting setting) => Controls.GetValueOrDefault(setting);
 
@@ -112,7 +231,7 @@ public sealed record CameraModel(
         Setting.IrisMode or Setting.IrisOpening => Iris.Automatic,
         Setting.FocusMode => Focus.Automatic,
         Setting.Shutter => HasFullAuto,
-        _ => false,
+        _ => (Choices.GetValueOrDefault(setting)?.CanFloat ?? false) || (Levels.GetValueOrDefault(setting)?.CanFloat ?? false),
     };
 }
 

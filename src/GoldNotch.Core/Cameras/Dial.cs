@@ -20,8 +20,12 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool CanFloat)
     // Memories stand beyond the end of the kelvin scale, this many mired apart.
     private const double MemoryGap = 40;
 
-    /// <summary>Draws the control of a model. The bit rates are those of <paramref name="format"/>.</summary>
-    public static Dial Of(Setting setting, CameraModel model, SettingValue.Format? format)
+    /// <summary>Draws the control of a model. Bit rates, codecs and angles are those of <paramref name="format"/>, gains those of the base.</summary>
+    /// <param name="setting">The setting.</param>
+    /// <param name="model">The model.</param>
+    /// <param name="format">The format the camera stands at; null where none is known.</param>
+    /// <param name="baseWord">The base in use; null for the lowest.</param>
+    public static Dial Of(Setting setting, CameraModel model, SettingValue.Format? format, string? baseWord = null)
     {
         IEnumerable<Detent> detents = setting switch
         {
@@ -32,19 +36,26 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool CanFloat)
                 Named(new SettingValue.Format(f.Size, f.Rate), $"{f.Size.Label()} {f.Rate.Label()}", i)),
             Setting.BitRate => BitRatesOf(model, format).Select(b =>
                 new Detent(new SettingValue.Bits(b), Notation.Number(b.Megabits, 1), "Mb/s", b.Megabits, true)),
-            Setting.Shutter => model.Shutters.Select(t =>
-                new Detent(new SettingValue.Speed(t), t.Label(), "", -Math.Log2(t.Seconds), true)),
-            Setting.Gain => model.Gain.Positions.Select(GainDetent),
-            Setting.NeutralDensity => model.Filters.Select(f => new Detent(
+            Setting.Shutter => SpeedsOf(model, format),
+            Setting.Base => model.Gain.Bases.Select((b, i) =>
+                new Detent(new SettingValue.Choice(b.Word, b.Base.Name), b.Base.Name, b.Word, i, true)),
+            Setting.Gain => model.Gain.PositionsOn(baseWord).Select(GainDetent),
+            Setting.NeutralDensity => FiltersOf(model).Select(f => new Detent(
                 new SettingValue.Filter(f),
                 f.Label,
                 f.Loss == Stops.Zero ? "" : Notation.Number(f.Loss.Value, 2) + Notation.ThinSpace + "stops",
                 f.Loss.Value,
-                true)),
+                model.Variable is null || f.Loss.Value == Math.Round(f.Loss.Value))),
             Setting.IrisMode => ModesOf(model.Iris),
             Setting.FocusMode => ModesOf(model.Focus),
             Setting.IrisOpening => OpeningsOf(model),
-            _ => WhitesOf(model),
+            Setting.WhiteBalance => WhitesOf(model),
+            _ => SettingName.Of(setting).Kind switch
+            {
+                SettingKind.Choice => ChoicesOf(setting, model, format),
+                SettingKind.Level => LevelsOf(setting, model),
+                _ => [Named(new SettingValue.Act(true), "done", 0), Named(new SettingValue.Act(false), "not done", 1)],
+            },
         };
         return new Dial([.. detents], model.CanFloat(setting));
     }
@@ -65,8 +76,79 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool CanFloat)
             SettingValue.Opening o => IrisCoordinate(o.Number),
             SettingValue.WhiteNumber w => -w.Temperature.ToMired().Value,
             SettingValue.Bits b => b.Rate.Megabits,
+            SettingValue.Amount n => n.Value,
+            SettingValue.Speed { Angle: not null } s => -Math.Log2(s.Time.Seconds),
             _ => null,
         };
+    }
+
+    /// <summary>The filter positions of a model: those it has, or the steps of its variable filter.</summary>
+    public static IEnumerable<FilterPosition> FiltersOf(CameraModel model)
+    {
+        if (model.Variable is not { } variable)
+        {
+            return model.Filters;
+        }
+
+        int steps = (int)Math.Floor(((variable.Most.Value - variable.Least.Value) / variable.Step.Value) + 1e-6);
+        return
+        [
+            new FilterPosition("clear", Stops.Zero),
+            .. Enumerable.Range(0, steps + 1).Select(i => new Stops(variable.Least.Value + (i * variable.Step.Value)))
+                .Select(loss => new FilterPosition("1/" + Notation.Number(Math.Pow(2, loss.Value)), loss)),
+        ];
+    }
+
+    // An angle is a time only once the rate is known.
+    private static IEnumerable<Detent> SpeedsOf(CameraModel model, SettingValue.Format? format)
+    {
+        if (model.Angles is { } angles && format is not null)
+        {
+            foreach (ShutterAngle angle in angles.Marks)
+            {
+                ExposureTime time = angle.At(format.Rate.Frames);
+                yield return new Detent(new SettingValue.Speed(time, angle), angle.Label(), time.Label(), -Math.Log2(time.Seconds), true);
+            }
+        }
+
+        foreach (ExposureTime time in model.Shutters)
+        {
+            yield return new Detent(new SettingValue.Speed(time), time.Label(), "", -Math.Log2(time.Seconds), true);
+        }
+    }
+
+    private static IEnumerable<Detent> ChoicesOf(Setting setting, CameraModel model, SettingValue.Format? format)
+    {
+        if (setting == Setting.FileSystem)
+        {
+            return model.Slots.SelectMany(s => s.FileSystems).Distinct().Select((f, i) => Named(new SettingValue.Choice(f), f, i));
+        }
+
+        ImmutableArray<string> codecs = setting == Setting.Codec ? model.FormatOf(format)?.Codecs ?? [] : [];
+        return (model.Choices.GetValueOrDefault(setting)?.Positions ?? [])
+            .Where(p => codecs.IsEmpty || codecs.Contains(p.Word))
+            .Select((p, i) => new Detent(
+                new SettingValue.Choice(p.Word, p.Shown), p.Label, p.Label.Equals(p.Word, StringComparison.OrdinalIgnoreCase) ? "" : p.Word, i, true));
+    }
+
+    private static IEnumerable<Detent> LevelsOf(Setting setting, CameraModel model)
+    {
+        if (model.Levels.GetValueOrDefault(setting) is not { } control)
+        {
+            yield break;
+        }
+
+        NaturalUnit unit = SettingName.Of(setting).Unit;
+        double span = control.Marks[^1] - control.Marks[0];
+        if (control.HasOff)
+        {
+            yield return Named(new SettingValue.Choice("off"), "off", control.Marks[0] - Math.Max(span / 8, 1));
+        }
+
+        foreach (double mark in control.Marks)
+        {
+            yield return new Detent(new SettingValue.Amount(mark, unit), Notation.Number(mark, 1), "", mark, true);
+        }
     }
 
     private static Detent Named(SettingValue value, string label, double at) => new(value, label, "", at, true);
@@ -110,14 +192,7 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool CanFloat)
     private static IEnumerable<Detent> WhitesOf(CameraModel model)
     {
         SortedSet<double> numbers = [.. model.White.Presets.Select(k => k.Value)];
-        if (model.White.Dial is { Lowest: { } lowest, Highest: { } highest } grid)
-        {
-            for (double k = lowest.Value; k <= highest.Value + Guard.Edge; k += grid.StepKelvin)
-            {
-                numbers.Add(k);
-            }
-        }
-
+        numbers.UnionWith(model.White.Dial?.Numbers().Select(k => k.Value) ?? []);
         double end = double.NegativeInfinity;
         foreach (double number in numbers)
         {

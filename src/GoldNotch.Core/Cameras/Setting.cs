@@ -1,25 +1,100 @@
-using System.Collections.Immutable;
-using GoldNotch.Core.Units;
-
 namespace GoldNotch.Core.Cameras;
 
 /// <summary>What a sheet sets, declared in the order of the work: later settings depend on earlier ones.</summary>
 public enum Setting
 {
+    /// <summary>Every piece of the kit counted against its list.</summary>
+    KitCounted,
+
+    /// <summary>The plate of this camera is with it, screwed tight, and has passed the lift test.</summary>
+    TripodPlate,
+
+    /// <summary>Fresh cells for wireless and recorder, and one spare set.</summary>
+    SpareCells,
+
+    /// <summary>Cap in the bag, front glass looked at against the light.</summary>
+    LensCap,
+
+    /// <summary>Battery the right way round, clicked home, charge seen.</summary>
+    BatterySeated,
+
+    /// <summary>What the mains adapter is switched to.</summary>
+    MainsAdapter,
+
+    /// <summary>Minutes the battery will run the camera.</summary>
+    RunningMinutes,
+
+    /// <summary>Card in the right slot, contacts the right way, never forced.</summary>
+    CardSeated,
+
+    /// <summary>Sustained write speed that the class on the card promises.</summary>
+    CardSpeed,
+
+    /// <summary>How the card is formatted.</summary>
+    FileSystem,
+
+    /// <summary>Every clip on the card is known to be copied and was opened there, before anything is formatted.</summary>
+    CardCleared,
+
+    /// <summary>Formatted in this camera, after the clips were cleared.</summary>
+    CardFormatted,
+
+    /// <summary>What the second slot does.</summary>
+    SlotMode,
+
+    /// <summary>The medium the camera writes to first.</summary>
+    RecordTo,
+
+    /// <summary>Remaining minutes the display shows at this format.</summary>
+    CardMinutes,
+
+    /// <summary>Reset to the factory state; the card is untouched by it.</summary>
+    FactoryReset,
+
+    /// <summary>Date, time and zone set.</summary>
+    Clock,
+
+    /// <summary>Language of the menus.</summary>
+    Language,
+
     /// <summary>The switch that lets the camera decide everything.</summary>
     FullAuto,
 
     /// <summary>Picture size, scan and rate.</summary>
     RecordFormat,
 
+    /// <summary>The mode that records faster than it plays.</summary>
+    HighRate,
+
+    /// <summary>How the picture is coded.</summary>
+    Codec,
+
     /// <summary>Bits a second of the recorded picture.</summary>
     BitRate,
+
+    /// <summary>Shape of the recorded picture.</summary>
+    Aspect,
+
+    /// <summary>What the viewing picture is stretched by for an anamorphic lens.</summary>
+    Squeeze,
+
+    /// <summary>What the output carries; it is set apart from the recording.</summary>
+    Output,
 
     /// <summary>Exposure time of a frame.</summary>
     Shutter,
 
+    /// <summary>Which base sensitivity of the sensor is in use.</summary>
+    Base,
+
     /// <summary>Electronic amplification.</summary>
     Gain,
+
+    /// <summary>The most that automatic gain may add.</summary>
+    GainLimit,
+
+    /// <summary>Hyper gain, slow-shutter boost and smoothing.</summary>
+    ExtraGain,
 
     /// <summary>Built-in neutral density filter.</summary>
     NeutralDensity,
@@ -30,54 +105,147 @@ public enum Setting
     /// <summary>The opening itself.</summary>
     IrisOpening,
 
+    /// <summary>Bias of the automatic exposure; it is no effect.</summary>
+    ExposureShift,
+
     /// <summary>Where white is taken from, and its number.</summary>
     WhiteBalance,
 
+    /// <summary>Green to magenta, in the camera's own steps.</summary>
+    Tint,
+
     /// <summary>Whether a person or the camera focuses.</summary>
     FocusMode,
-}
 
-/// <summary>Names of the settings: the word on the page, the key in files and addresses, the chapter of the work.</summary>
-/// <param name="Setting">The setting.</param>
-/// <param name="Key">Key in exchange files and addresses, e.g. <c>white-balance</c>.</param>
-/// <param name="Name">The word on the page.</param>
-/// <param name="Chapter">The chapter of the work it belongs to.</param>
-/// <param name="Unit">The unit its slack is given in.</param>
-/// <param name="Example">How a reading of it is typed.</param>
-public sealed record SettingName(Setting Setting, string Key, string Name, string Chapter, NaturalUnit Unit, string Example)
-{
-    /// <summary>All settings in the order of the work.</summary>
-    public static ImmutableArray<SettingName> All { get; } =
-    [
-        new(Setting.FullAuto, "full-auto", "Full auto", "Known state", NaturalUnit.None, "off"),
-        new(Setting.RecordFormat, "record-format", "Size, rate", "Record format", NaturalUnit.None, "1080 29.97p"),
-        new(Setting.BitRate, "bit-rate", "Bit rate", "Record format", NaturalUnit.Megabits, "45"),
-        new(Setting.Shutter, "shutter", "Shutter", "Exposure", NaturalUnit.Stops, "1/60 or 180°"),
-        new(Setting.Gain, "gain", "Gain", "Exposure", NaturalUnit.Decibels, "+6"),
-        new(Setting.NeutralDensity, "nd", "ND filter", "Exposure", NaturalUnit.Stops, "clear"),
-        new(Setting.IrisMode, "iris-mode", "Iris", "Exposure", NaturalUnit.None, "manual"),
-        new(Setting.IrisOpening, "iris-opening", "Opening", "Exposure", NaturalUnit.Stops, "6.3 or 5.6 1/3"),
-        new(Setting.WhiteBalance, "white-balance", "White balance", "Colour", NaturalUnit.Mired, "3200"),
-        new(Setting.FocusMode, "focus-mode", "Focus", "Lens", NaturalUnit.None, "manual"),
-    ];
+    /// <summary>The second focus switch; both must agree.</summary>
+    LensFocus,
 
-    /// <summary>The names of one setting.</summary>
-    public static SettingName Of(Setting setting) => All[(int)setting];
+    /// <summary>Servo or hand.</summary>
+    ZoomMode,
 
-    /// <summary>The setting of a key.</summary>
-    /// <exception cref="QuantityException">No setting has this key.</exception>
-    public static Setting Parse(string? key)
-    {
-        foreach (SettingName name in All)
-        {
-            if (name.Key == key)
-            {
-                return name.Setting;
-            }
-        }
+    /// <summary>Enlarging the pixels; never an optical zoom.</summary>
+    DigitalZoom,
 
-        throw new QuantityException(
-            QuantityFault.BadLabel,
-            $"There is no setting “{Notation.Excerpt(key ?? "")}”. The settings are {string.Join(", ", All.Select(n => n.Key))}.");
-    }
+    /// <summary>Steadying of the picture.</summary>
+    Stabiliser,
+
+    /// <summary>Eyepiece set to the eye of the person who shoots.</summary>
+    Eyepiece,
+
+    /// <summary>The sensor that blanks the screen.</summary>
+    EyeSensor,
+
+    /// <summary>Tone curve and colour that are recorded.</summary>
+    Profile,
+
+    /// <summary>A look laid over the screen only; it is not recorded.</summary>
+    ViewingLook,
+
+    /// <summary>Level at which stripes are drawn.</summary>
+    Zebra,
+
+    /// <summary>Colour that marks still, sharp edges.</summary>
+    Peaking,
+
+    /// <summary>Enlarged view for focusing.</summary>
+    Magnifier,
+
+    /// <summary>Centre and safe area on the screen.</summary>
+    Markers,
+
+    /// <summary>Guide for another aspect ratio.</summary>
+    AspectGuide,
+
+    /// <summary>Levels shown as colours.</summary>
+    ExposureColours,
+
+    /// <summary>Distribution of levels on the screen.</summary>
+    Histogram,
+
+    /// <summary>What assignable button 1 does.</summary>
+    Button1,
+
+    /// <summary>What assignable button 2 does.</summary>
+    Button2,
+
+    /// <summary>What assignable button 3 does.</summary>
+    Button3,
+
+    /// <summary>What input 1 is switched to.</summary>
+    Input1,
+
+    /// <summary>What input 2 is switched to.</summary>
+    Input2,
+
+    /// <summary>48 V on input 1.</summary>
+    Phantom1,
+
+    /// <summary>48 V on input 2.</summary>
+    Phantom2,
+
+    /// <summary>What is recorded on channel 1.</summary>
+    Channel1,
+
+    /// <summary>What is recorded on channel 2.</summary>
+    Channel2,
+
+    /// <summary>Whether a person or the camera sets the level.</summary>
+    SoundMode,
+
+    /// <summary>Peaks of the voice on the meter.</summary>
+    PeakLevel,
+
+    /// <summary>Filter against rumble and wind.</summary>
+    LowCut,
+
+    /// <summary>Attenuation before the amplifier.</summary>
+    Pad,
+
+    /// <summary>Catches peaks before they clip.</summary>
+    Limiter,
+
+    /// <summary>How sound is coded.</summary>
+    SoundFormat,
+
+    /// <summary>Headphones on, both channels heard.</summary>
+    Headphones,
+
+    /// <summary>Same channel, lamps on, cells fresh, receiver powered.</summary>
+    WirelessCells,
+
+    /// <summary>Drop-frame keeps to the clock at 29.97 and 59.94.</summary>
+    TimecodeCount,
+
+    /// <summary>Free, or with the recording.</summary>
+    TimecodeRun,
+
+    /// <summary>Hour digit that says the card or the day.</summary>
+    TimecodeHour,
+
+    /// <summary>Taken with the lens capped, after warm-up.</summary>
+    BlackReference,
+
+    /// <summary>Ten seconds recorded, played back, looked at and listened to; playback left again.</summary>
+    TestClip,
+
+    /// <summary>On each change of light, place or lens: filter, iris, white, focus again.</summary>
+    ShortList,
+
+    /// <summary>Copied, opened, counted, verified, and the card marked.</summary>
+    ClipsCopied,
+
+    /// <summary>Reset to the known state, language back.</summary>
+    ResetAfter,
+
+    /// <summary>Power off, cap on, card and battery out, tripod low, packed as it was found.</summary>
+    Packed,
+
+    /// <summary>Batteries on the charger.</summary>
+    Charged,
+
+    /// <summary>The kit counted again.</summary>
+    KitBack,
+
+    /// <summary>What failed is written down for the next person.</summary>
+    FaultsNoted,
 }

@@ -40,10 +40,37 @@ public abstract record SettingValue
 
     /// <summary>A shutter speed.</summary>
     /// <param name="Time">Exposure time.</param>
-    public sealed record Speed(ExposureTime Time) : SettingValue
+    /// <param name="Angle">The angle, where the camera shows one.</param>
+    public sealed record Speed(ExposureTime Time, ShutterAngle? Angle = null) : SettingValue
     {
         /// <inheritdoc/>
-        public override string Label => Time.Label();
+        public override string Label => Angle?.Label() ?? Time.Label();
+    }
+
+    /// <summary>A named position.</summary>
+    /// <param name="Word">The department's word.</param>
+    /// <param name="Shown">What the camera calls it; empty where it uses the same word.</param>
+    public sealed record Choice(string Word, string Shown = "") : SettingValue
+    {
+        /// <inheritdoc/>
+        public override string Label => Shown.Length == 0 || Shown.Equals(Word, StringComparison.OrdinalIgnoreCase) ? Word : $"{Shown} ({Word})";
+    }
+
+    /// <summary>A number on a control or a display.</summary>
+    /// <param name="Value">The number.</param>
+    /// <param name="Unit">Its unit.</param>
+    public sealed record Amount(double Value, NaturalUnit Unit) : SettingValue
+    {
+        /// <inheritdoc/>
+        public override string Label => Level.Label(Value, Unit);
+    }
+
+    /// <summary>An act.</summary>
+    /// <param name="Yes">Whether it is done.</param>
+    public sealed record Act(bool Yes) : SettingValue
+    {
+        /// <inheritdoc/>
+        public override string Label => Yes ? "done" : "not done";
     }
 
     /// <summary>A gain, with the name of its switch position where it has one.</summary>

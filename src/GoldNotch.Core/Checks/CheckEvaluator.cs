@@ -28,11 +28,13 @@ public static class CheckEvaluator
         string name = SettingName.Of(line.Setting).Name;
         switch (reading)
         {
+            case Reading.Unread when line.NothingToDo:
+                return Verdict(VerdictKind.On, 0, line.Because.Sentence);
             case Reading.Unread:
                 return Verdict(VerdictKind.Unread, 0, $"{name} has not been read.");
             case Reading.NotFitted:
                 return Verdict(VerdictKind.NotFitted, 0, $"{name} is not fitted on this unit, says the person who looked. The card of {sheet.Model.Name} {(line.Dial.Detents.IsEmpty ? "says so too" : "lists one: mend the card or look again")}.");
-            case Reading.Automatic when line.Notch.Wish is Wish.AutomaticMode:
+            case Reading.Automatic when line.Target is SettingValue.Mode { Manual: false } or SettingValue.Choice { Word: "automatic" }:
                 return Verdict(VerdictKind.On, 0, $"{name} is automatic, as the standard wants it here.");
             case Reading.Automatic:
                 return Verdict(VerdictKind.Floating, 0, $"{name} is automatic: it moves with the scene, so no number holds. {line.Place?.ManualSign}".TrimEnd());
@@ -41,11 +43,13 @@ public static class CheckEvaluator
         SettingValue seen = ((Reading.Of)reading).Value;
         if (line.Target is not { } target)
         {
-            return Verdict(VerdictKind.Off, 0, $"{name} stands at {seen.Label}; the sheet could not be met on this model: {line.Because.Sentence}");
+            return line.Fit == Fit.Look
+                ? Verdict(VerdictKind.On, 0, $"{name} stands at {seen.Label}; the sheet leaves it to the person at the camera.")
+                : Verdict(VerdictKind.Off, 0, $"{name} stands at {seen.Label}; the sheet could not be met on this model: {line.Because.Sentence}");
         }
 
         // "Auto" as a mode is the same danger as an automatic value: it floats.
-        if (seen is SettingValue.Mode { Manual: false } && target is SettingValue.Mode { Manual: true })
+        if (Automatic(seen) && !Automatic(target))
         {
             return Verdict(VerdictKind.Floating, 0, $"{name} is automatic: it moves with the scene. {line.Place?.ManualSign}".TrimEnd());
         }
@@ -66,6 +70,8 @@ public static class CheckEvaluator
         Verdict Verdict(VerdictKind kind, double amount, string sentence) =>
             new(line, reading, kind, new Distance(amount, SettingName.Of(line.Setting).Unit), Judgement.Of(Rule, sentence));
     }
+
+    private static bool Automatic(SettingValue value) => value is SettingValue.Mode { Manual: false } or SettingValue.Choice { Word: "automatic" };
 
     /// <summary>The signed distance from the target in the setting's unit, and how it is told; nothing told means it is on.</summary>
     private static (double Distance, string Told) Compare(Sheet sheet, SheetLine line, SettingValue seen, SettingValue target)
@@ -104,9 +110,28 @@ public static class CheckEvaluator
                 return Cast(sheet, s.Temperature, "a preset, not balanced on the card");
             case (SettingValue.WhiteNumber s, SettingValue.WhiteNumber t):
                 return Told(WhiteBalance.Cast(t.Temperature, s.Temperature).Value, NaturalUnit.Mired, 0.05, "");
+            case (SettingValue.Choice s, SettingValue.Choice t):
+                return (0, s.Word.Equals(t.Word, StringComparison.OrdinalIgnoreCase) ? "" : $"{t.Word} is wanted");
+            case (SettingValue.Act s, SettingValue.Act t):
+                return (0, s == t ? "" : "do it now");
+            case (SettingValue.Amount s, SettingValue.Amount t):
+                return NumberDifference(line, s, t);
             default:
                 return (0, "another kind of value");
         }
+    }
+
+    // A number that is good on one side is never wrong on the other: more minutes than enough are enough.
+    private static (double Distance, string Told) NumberDifference(SheetLine line, SettingValue.Amount seen, SettingValue.Amount target)
+    {
+        double more = seen.Value - target.Value;
+        bool good = line.Notch.Wish switch
+        {
+            Wish.Enough or Wish.Amount { Bound: Bound.AtLeast } => more >= -Guard.Edge,
+            Wish.Amount { Bound: Bound.AtMost } => more <= Guard.Edge,
+            _ => false,
+        };
+        return good ? (0, "") : Told(more, target.Unit, 0.05, more > 0 ? "too high" : line.Notch.Wish is Wish.Enough ? "not enough" : "too low");
     }
 
     private static (double Distance, string Told) Cast(Sheet sheet, Kelvin set, string note)

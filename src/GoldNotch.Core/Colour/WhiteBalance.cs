@@ -32,7 +32,35 @@ public enum CardAdvice
 /// <param name="Lowest">Lowest kelvin, also where the steps start; null: steps are multiples from zero.</param>
 /// <param name="Highest">Highest kelvin; null: no limit.</param>
 /// <param name="StepKelvin">Step in kelvin, more than zero.</param>
-public sealed record KelvinGrid(Kelvin? Lowest, Kelvin? Highest, double StepKelvin);
+public sealed record KelvinGrid(Kelvin? Lowest, Kelvin? Highest, double StepKelvin)
+{
+    /// <summary>Step in mired from the lowest kelvin, for a camera that steps evenly in colour; null: the steps are in kelvin.</summary>
+    public double? StepMired { get; init; }
+
+    /// <summary>Every number from the lowest to the highest, to a whole kelvin as cameras show it; none where an end is missing.</summary>
+    public IEnumerable<Kelvin> Numbers()
+    {
+        if (Lowest is not { } lowest || Highest is not { } highest)
+        {
+            yield break;
+        }
+
+        if (StepMired is { } step)
+        {
+            for (double mired = lowest.ToMired().Value; mired >= highest.ToMired().Value - Guard.Edge; mired -= step)
+            {
+                yield return new Kelvin(Math.Round(1e6 / mired));
+            }
+
+            yield break;
+        }
+
+        for (double k = lowest.Value; k <= highest.Value + Guard.Edge; k += StepKelvin)
+        {
+            yield return new Kelvin(k);
+        }
+    }
+}
 
 /// <summary>Colour temperature set against colour temperature lit, always in mired.</summary>
 public static class WhiteBalance
@@ -61,6 +89,11 @@ public static class WhiteBalance
     /// <exception cref="QuantityException">The step is not positive.</exception>
     public static Kelvin Round(Kelvin wanted, KelvinGrid grid)
     {
+        if (grid.StepMired is not null)
+        {
+            return grid.Numbers().MinBy(k => (Math.Round(Math.Abs(Shift(wanted, k).Value), 9), k.Value));
+        }
+
         double step = Guard.Positive(grid.StepKelvin, "kelvin step");
         double origin = grid.Lowest?.Value ?? 0;
         double least = grid.Lowest?.Value ?? step;

@@ -16,6 +16,9 @@ public enum Fit
 
     /// <summary>This model cannot; the line says what to do instead.</summary>
     NotPossible,
+
+    /// <summary>The card does not say enough: a person must look.</summary>
+    Look,
 }
 
 /// <summary>One line of a sheet: a notch translated for one model.</summary>
@@ -26,10 +29,22 @@ public enum Fit
 /// <param name="Light">What the compromise does to the picture: positive is brighter than the standard meant.</param>
 /// <param name="Because">Why, with the numbers.</param>
 /// <param name="Place">Where the control is; null where the card does not say.</param>
-/// <param name="Dial">The control with its real detents.</param>
+/// <param name="Control">The control it is about.</param>
 public sealed record SheetLine(
-    Notch Notch, Fit Fit, SettingValue? Target, Distance Size, Stops Light, Judgement Because, ControlPlace? Place, Dial Dial)
+    Notch Notch, Fit Fit, SettingValue? Target, Distance Size, Stops Light, Judgement Because, ControlPlace? Place, ControlSource Control)
 {
+    /// <summary>The control with its real detents; drawn when it is asked for, since most lines of a grid are never looked at.</summary>
+    public Dial Dial => Dial.Of(Setting, Control.Model, Target as SettingValue.Format ?? Control.Format, Control.BaseWord);
+
+    /// <summary>Whether this model meets the notch by not having the control: nobody has to read anything.</summary>
+    public bool NothingToDo { get; init; }
+
+    /// <summary>What the control stands at after a factory reset, as the camera shows it; null where the card does not say.</summary>
+    public string? AfterReset { get; init; }
+
+    /// <summary>Whether a reset camera already stands there; null where the card does not say.</summary>
+    public bool? ResetIsRight { get; init; }
+
     /// <summary>What is set.</summary>
     public Setting Setting => Notch.Setting;
 
@@ -45,6 +60,18 @@ public sealed record SheetLine(
 /// <param name="Lines">The lines in the order of the work.</param>
 public sealed record Sheet(Standard Standard, CameraModel Model, ImmutableArray<SheetLine> Lines)
 {
+    /// <summary>The circumstances it was made for.</summary>
+    public Circumstances Circumstances { get; init; } = Standard.Circumstances;
+
+    /// <summary>The recording decided, with what the card says about it; null where none was.</summary>
+    public RecordFormat? Format => Model.FormatOf(Target<SettingValue.Format>(Setting.RecordFormat));
+
+    /// <summary>The base decided; null for the lowest.</summary>
+    public string? BaseWord => Target<SettingValue.Choice>(Setting.Base)?.Word;
+
+    /// <summary>The word a choice was decided on; null where it was not.</summary>
+    public string? Word(Setting setting) => Target<SettingValue.Choice>(setting)?.Word;
+
     /// <summary>The line of a setting, or null where the standard does not ask.</summary>
     public SheetLine? LineOf(Setting setting)
     {
@@ -77,7 +104,7 @@ public sealed record Sheet(Standard Standard, CameraModel Model, ImmutableArray<
     public ExposureBalance? PredictedWith(Func<SheetLine, SettingValue?> valueOf)
     {
         SettingValue? At(Setting setting) => LineOf(setting) is { } line ? valueOf(line) : null;
-        return Model.Gain.IsoAtZeroGain is { } iso
+        return Model.Gain.IsoOn((At(Setting.Base) as SettingValue.Choice)?.Word) is { } iso
             && Standard.Light.Illuminance is { } lux
             && At(Setting.Shutter) is SettingValue.Speed shutter
             && At(Setting.Gain) is SettingValue.GainAt gain

@@ -1,56 +1,129 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
-using GoldNotch.Core.Sheets.SheetRules;
+using GoldNotch.Core.Sheets.Translators;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets;
 
-/// <summary>Translates a standard for a model: standard × model → sheet, each line exact, a compromise with its size, or not possible.</summary>
+/// <summary>Translates a standard for a model: standard × model → sheet, each line exact, a compromise with its size, not possible, or for a person to look at.</summary>
 public static class SheetCompiler
 {
-    private static readonly ImmutableArray<SheetRule> Rules =
-    [
-        new FullAutoRule(),
-        new RecordFormatRule(),
-        new BitRateRule(),
-        new ShutterRule(),
-        new GainRule(),
-        new NeutralDensityRule(),
-        new ModeRule(Setting.IrisMode, m => m.Iris),
-        new IrisOpeningRule(),
-        new WhiteBalanceRule(),
-        new ModeRule(Setting.FocusMode, m => m.Focus),
-    ];
+    private static readonly ImmutableArray<Translator> Translators =
+        [.. SettingName.All.Select(name => name.Setting switch
+        {
+            Setting.FullAuto => new FullAutoTranslator(),
+            Setting.RecordFormat => new RecordFormatTranslator(),
+            Setting.BitRate => new BitRateTranslator(),
+            Setting.Shutter => new ShutterTranslator(),
+            Setting.Base => new BaseTranslator(),
+            Setting.Gain => new GainTranslator(),
+            Setting.NeutralDensity => new NeutralDensityTranslator(),
+            Setting.IrisMode => new ModeTranslator(Setting.IrisMode, m => m.Iris),
+            Setting.IrisOpening => new IrisOpeningTranslator(),
+            Setting.WhiteBalance => new WhiteBalanceTranslator(),
+            Setting.FocusMode => new ModeTranslator(Setting.FocusMode, m => m.Focus),
+            Setting.CardSpeed or Setting.CardMinutes or Setting.RunningMinutes => new EnoughTranslator(name.Setting),
+            Setting.FileSystem => new FileSystemTranslator(),
+            _ => name.Kind switch
+            {
+                SettingKind.Choice => new ChoiceTranslator(name.Setting),
+                SettingKind.Level => new LevelTranslator(name.Setting),
+                _ => (Translator)new ActTranslator(name.Setting),
+            },
+        })];
+
+    /// <summary>Makes the sheet for the circumstances the standard is usually used in.</summary>
+    public static Sheet Compile(Standard standard, CameraModel model) => Compile(standard, model, standard.Circumstances);
 
     /// <summary>Makes the sheet. Lines follow the order of the work, because later settings depend on earlier ones.</summary>
-    public static Sheet Compile(Standard standard, CameraModel model)
+    /// <param name="standard">The intention.</param>
+    /// <param name="model">The camera.</param>
+    /// <param name="circumstances">The shoot.</param>
+    public static Sheet Compile(Standard standard, CameraModel model, Circumstances circumstances)
     {
-        var draft = new SheetDraft(standard, model);
-        foreach (Notch notch in standard.Notches)
+        var draft = new SheetDraft(standard, model, circumstances);
+        foreach (Notch notch in draft.Notches)
         {
-            draft.Add(Rules[(int)notch.Setting].Translate(notch, draft));
+            SheetLine line = Translators[(int)notch.Setting].Translate(notch, draft);
+            draft.Add(ResetStates.Marked(Forced.By(draft, line), draft));
         }
 
+        GainAsLastResort.Apply(draft);
         return draft.Finish();
     }
 }
 
-/// <summary>A sheet being written: what the rules before have already decided.</summary>
-internal sealed class SheetDraft(Standard standard, CameraModel model)
+/// <summary>A sheet being written: what the lines before have already decided.</summary>
+internal sealed class SheetDraft(Standard standard, CameraModel model, Circumstances circumstances)
 {
     private readonly ImmutableArray<SheetLine>.Builder _lines = ImmutableArray.CreateBuilder<SheetLine>();
+    private (RecordFormat? Format, BitRate? Rate)? _ahead;
 
     internal Standard Standard => standard;
 
     internal CameraModel Model => model;
 
-    /// <summary>What the lines so far do to the picture; positive is brighter than meant.</summary>
-    internal Stops LightSoFar => _lines.Aggregate(Stops.Zero, (sum, line) => sum + line.Light);
+    internal Circumstances Circumstances => circumstances;
 
-    /// <summary>The record format decided, or else the one of the model that comes first.</summary>
-    internal SettingValue.Format? Format => _lines.FirstOrDefault(l => l.Setting == Setting.RecordFormat)?.Target as SettingValue.Format;
+    /// <summary>The notches that hold, in the order of the work.</summary>
+    internal ImmutableArray<Notch> Notches { get; } = standard.NotchesIn(circumstances);
+
+    /// <summary>The format and bit rate that will be decided further down.</summary>
+    internal (RecordFormat? Format, BitRate? Rate) Ahead => _ahead ??= FormatAhead.Of(this);
+
+    /// <summary>What the lines so far do to the picture; positive is brighter than meant.</summary>
+    internal Stops LightSoFar
+    {
+        get
+        {
+            Stops sum = Stops.Zero;
+            foreach (SheetLine line in _lines)
+            {
+                sum += line.Light;
+            }
+
+            return sum;
+        }
+    }
+
+    /// <summary>The record format decided; null where none is.</summary>
+    internal SettingValue.Format? Format => LineOf(Setting.RecordFormat)?.Target as SettingValue.Format;
+
+    /// <summary>The base decided; null for the lowest.</summary>
+    internal string? BaseWord => (LineOf(Setting.Base)?.Target as SettingValue.Choice)?.Word;
+
+    internal ControlSource Control => new(model, Format, BaseWord);
+
+    internal bool Policy(PolicyMatter matter, string school) => standard.Policies.Is(matter, school);
+
+    internal SheetLine? LineOf(Setting setting)
+    {
+        foreach (SheetLine line in _lines)
+        {
+            if (line.Setting == setting)
+            {
+                return line;
+            }
+        }
+
+        return null;
+    }
+
+    internal T? Target<T>(Setting setting)
+        where T : SettingValue => LineOf(setting)?.Target as T;
 
     internal void Add(SheetLine line) => _lines.Add(line);
 
-    internal Sheet Finish() => new(standard, model, _lines.ToImmutable());
+    internal void Replace(SheetLine line)
+    {
+        for (int i = 0; i < _lines.Count; i++)
+        {
+            if (_lines[i].Setting == line.Setting)
+            {
+                _lines[i] = line;
+            }
+        }
+    }
+
+    internal Sheet Finish() => new(standard, model, _lines.ToImmutable()) { Circumstances = circumstances };
 }

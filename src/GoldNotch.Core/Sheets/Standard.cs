@@ -58,7 +58,14 @@ public sealed record SceneLight(string Description, Lux? Illuminance, Kelvin Tem
 /// <param name="Slack">How far off still counts, in the setting's own unit.</param>
 /// <param name="Importance">How much it weighs.</param>
 /// <param name="Reason">Why the department wants it.</param>
-public sealed record Notch(Setting Setting, Wish Wish, Distance Slack, Importance Importance, string Reason);
+public sealed record Notch(Setting Setting, Wish Wish, Distance Slack, Importance Importance, string Reason)
+{
+    /// <summary>When it holds; empty: always. Of several that hold, the one with the most conditions counts.</summary>
+    public ImmutableArray<Condition> When { get; init; } = [];
+
+    /// <summary>Whether it holds.</summary>
+    public bool Holds(Circumstances circumstances) => When.All(circumstances.Has);
+}
 
 /// <summary>A department's standard for one kind of shoot: intention only, translated for each model by <see cref="SheetCompiler"/>.</summary>
 public sealed record Standard
@@ -69,8 +76,8 @@ public sealed record Standard
     /// <param name="version">Version number, 1 and up.</param>
     /// <param name="purpose">What it is for, in a sentence.</param>
     /// <param name="light">The light it is made for.</param>
-    /// <param name="notches">One notch for a setting at the most.</param>
-    /// <exception cref="QuantityException">A setting has two notches.</exception>
+    /// <param name="notches">One notch for a setting and its conditions at the most.</param>
+    /// <exception cref="QuantityException">A setting has two notches under the same conditions.</exception>
     public Standard(string key, string name, int version, string purpose, SceneLight light, IEnumerable<Notch> notches)
     {
         Key = key;
@@ -78,11 +85,15 @@ public sealed record Standard
         Version = version;
         Purpose = purpose;
         Light = light;
-        Notches = [.. notches.OrderBy(n => n.Setting)];
-        foreach (IGrouping<Setting, Notch> twice in Notches.GroupBy(n => n.Setting).Where(g => g.Skip(1).Any()))
+        Notches = [.. notches.OrderBy(n => n.Setting).ThenBy(n => n.When.Length)];
+        foreach (IGrouping<Setting, Notch> all in Notches.GroupBy(n => n.Setting))
         {
-            throw new QuantityException(
-                QuantityFault.BadLabel, $"The standard “{name}” has two notches for {SettingName.Of(twice.Key).Key}; keep one.");
+            if (all.GroupBy(n => string.Join(", ", n.When.Order().Select(ConditionWords.Of))).FirstOrDefault(g => g.Skip(1).Any()) is { } twice)
+            {
+                string under = twice.Key.Length == 0 ? "" : $" under the same conditions ({twice.Key})";
+                throw new QuantityException(
+                    QuantityFault.BadLabel, $"The standard “{name}” has two notches for {SettingName.Of(all.Key).Key}{under}; keep one.");
+            }
         }
     }
 
@@ -103,4 +114,41 @@ public sealed record Standard
 
     /// <summary>The notches in the order of the work.</summary>
     public ImmutableArray<Notch> Notches { get; }
+
+    /// <summary>What the footage is for.</summary>
+    public FootageUse Use { get; init; }
+
+    /// <summary>Minutes to be recorded; null where nobody can say.</summary>
+    public double? PlannedMinutes { get; init; }
+
+    /// <summary>The circumstances it is usually used in.</summary>
+    public Circumstances Circumstances { get; init; } = Circumstances.Usual;
+
+    /// <summary>The schools it goes by.</summary>
+    public Policies Policies { get; init; } = Policies.Defaults;
+
+    /// <summary>The notches that hold under some circumstances, in the order of the work: of several for a setting, the one with the most conditions.</summary>
+    public ImmutableArray<Notch> NotchesIn(Circumstances circumstances)
+    {
+        var held = ImmutableArray.CreateBuilder<Notch>(Notches.Length);
+        foreach (Notch notch in Notches)
+        {
+            if (!notch.Holds(circumstances))
+            {
+                continue;
+            }
+
+            // They come with the fewest conditions first, so that a later one is the more particular.
+            if (held.Count > 0 && held[^1].Setting == notch.Setting)
+            {
+                held[^1] = notch;
+            }
+            else
+            {
+                held.Add(notch);
+            }
+        }
+
+        return held.ToImmutable();
+    }
 }

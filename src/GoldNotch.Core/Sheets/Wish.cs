@@ -5,8 +5,21 @@ using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets;
 
+/// <summary>Which side of a number is good.</summary>
+public enum Bound
+{
+    /// <summary>Just there.</summary>
+    Exactly,
+
+    /// <summary>There or above.</summary>
+    AtLeast,
+
+    /// <summary>There or below.</summary>
+    AtMost,
+}
+
 /// <summary>What a standard wants of a setting: a value or a rule, written in the field's own notation. A closed set.</summary>
-public abstract record Wish
+public abstract partial record Wish
 {
     private Wish()
     {
@@ -48,11 +61,24 @@ public abstract record Wish
 
     /// <summary>A shutter angle, by one of two schools.</summary>
     /// <param name="Value">The angle.</param>
-    /// <param name="School">Nearest, or never slower.</param>
-    public sealed record Angle(ShutterAngle Value, ShutterSchool School) : Wish
+    /// <param name="School">Nearest, or never slower; null: as the standard's policy says.</param>
+    public sealed record Angle(ShutterAngle Value, ShutterSchool? School) : Wish
     {
         /// <inheritdoc/>
-        public override string Text => Value.Label() + (School == ShutterSchool.AtLeastDouble ? " or faster" : "");
+        public override string Text => School switch
+        {
+            ShutterSchool.AtLeastDouble => Value.Label() + " or faster",
+            ShutterSchool.Nearest => "nearest to " + Value.Label(),
+            _ => Value.Label(),
+        };
+    }
+
+    /// <summary>One fixed speed, whatever the rate.</summary>
+    /// <param name="Time">The speed.</param>
+    public sealed record Speed(ExposureTime Time) : Wish
+    {
+        /// <inheritdoc/>
+        public override string Text => Time.Label();
     }
 
     /// <summary>This gain.</summary>
@@ -68,6 +94,86 @@ public abstract record Wish
     {
         /// <inheritdoc/>
         public override string Text => "lowest";
+    }
+
+    /// <summary>Unity gain, or the native ISO of the base in use.</summary>
+    public sealed record NativeGain : Wish
+    {
+        /// <inheritdoc/>
+        public override string Text => "base";
+    }
+
+    /// <summary>As the standard's policy on the matter says.</summary>
+    public sealed record ByPolicy : Wish
+    {
+        /// <inheritdoc/>
+        public override string Text => "by policy";
+    }
+
+    /// <summary>Size and rate as the use of the footage asks.</summary>
+    public sealed record ByUse : Wish
+    {
+        /// <inheritdoc/>
+        public override string Text => "by the use";
+    }
+
+    /// <summary>This size at the rate of the line-up the camera is in.</summary>
+    /// <param name="Size">Picture size.</param>
+    public sealed record LineUpRate(FrameSize Size) : Wish
+    {
+        /// <inheritdoc/>
+        public override string Text => $"{Size.Label()} at the rate of the line-up";
+    }
+
+    /// <summary>The highest bit rate that the issued card keeps up with.</summary>
+    public sealed record HighestForCard : Wish
+    {
+        /// <inheritdoc/>
+        public override string Text => "highest the card takes";
+    }
+
+    /// <summary>One of a control's positions, by the department's word.</summary>
+    /// <param name="Word">The word.</param>
+    public sealed record Position(string Word) : Wish
+    {
+        /// <inheritdoc/>
+        public override string Text => Word;
+    }
+
+    /// <summary>A number, exactly, at least or at most.</summary>
+    /// <param name="Value">The number.</param>
+    /// <param name="Bound">Which side of it is good.</param>
+    /// <param name="Unit">Its unit.</param>
+    public sealed record Amount(double Value, Bound Bound, NaturalUnit Unit) : Wish
+    {
+        /// <inheritdoc/>
+        public override string Text => Bound switch
+        {
+            Bound.AtLeast => "at least ",
+            Bound.AtMost => "at most ",
+            _ => "",
+        } + Level.Label(Value, Unit);
+    }
+
+    /// <summary>As much as the plan and the format need: minutes on a card, running time, speed of the card; any file system the camera writes.</summary>
+    public sealed record Enough : Wish
+    {
+        /// <inheritdoc/>
+        public override string Text => "enough";
+    }
+
+    /// <summary>An act, done.</summary>
+    public sealed record Done : Wish
+    {
+        /// <inheritdoc/>
+        public override string Text => "done";
+    }
+
+    /// <summary>The opening that the meter asks for in the standard's light.</summary>
+    public sealed record AsMetered : Wish
+    {
+        /// <inheritdoc/>
+        public override string Text => "as metered";
     }
 
     /// <summary>Filters that take this many stops; zero is clear.</summary>
@@ -116,50 +222,4 @@ public abstract record Wish
         /// <inheritdoc/>
         public override string Text => $"card in memory {Memory}";
     }
-
-    /// <summary>Reads a wish for a setting, e.g. <c>180° or faster</c>, <c>card in memory A</c>, <c>f/5.6, takes up the rest</c>.</summary>
-    /// <exception cref="QuantityException">Cannot be read as a wish for this setting.</exception>
-    public static Wish Parse(Setting setting, string? text)
-    {
-        string tidy = Notation.Tidy(text) ?? throw Guard.Unreadable(text ?? "", "a wish", Example(setting));
-        return setting switch
-        {
-            Setting.FullAuto when tidy == "off" => new Off(),
-            Setting.RecordFormat when tidy.Split(' ') is [var size, var rate] => new Format(FrameSize.Parse(size), ScanRate.Parse(rate)),
-            Setting.BitRate when tidy == "highest" => new HighestBitRate(),
-            Setting.BitRate when After(tidy, "at least ") is { } rest => new BitRateAtLeast(BitRate.Parse(rest)),
-            Setting.Shutter => Before(tidy, " or faster") is { } angle
-                ? new Angle(ShutterAngle.Parse(angle), ShutterSchool.AtLeastDouble)
-                : new Angle(ShutterAngle.Parse(tidy), ShutterSchool.Nearest),
-            Setting.Gain => tidy == "lowest" ? new LowestGain() : new Gain(Decibels.Parse(tidy)),
-            Setting.NeutralDensity => new FilterLoss(NeutralDensity.ParseLoss(tidy)),
-            Setting.IrisMode or Setting.FocusMode when tidy == "manual" => new ManualMode(),
-            Setting.IrisMode or Setting.FocusMode when tidy == "automatic" => new AutomaticMode(),
-            Setting.IrisOpening => Before(tidy, ", takes up the rest") is { } number
-                ? new Opening(FNumber.Parse(number), TakesUpTheRest: true)
-                : new Opening(FNumber.Parse(tidy), TakesUpTheRest: false),
-            Setting.WhiteBalance when After(tidy, "preset nearest to ") is { } kelvin => new WhitePreset(Kelvin.Parse(kelvin)),
-            Setting.WhiteBalance when After(tidy, "card in memory ") is { Length: > 0 } memory => new WhiteCard(memory),
-            _ => throw Guard.Unreadable(tidy, $"a wish for {SettingName.Of(setting).Name.ToLowerInvariant()}", Example(setting)),
-        };
-    }
-
-    private static string? After(string text, string start) =>
-        text.StartsWith(start, StringComparison.OrdinalIgnoreCase) ? text[start.Length..].Trim() : null;
-
-    private static string? Before(string text, string end) =>
-        text.EndsWith(end, StringComparison.OrdinalIgnoreCase) ? text[..^end.Length].Trim() : null;
-
-    private static string Example(Setting setting) => setting switch
-    {
-        Setting.FullAuto => "off",
-        Setting.RecordFormat => "1080 29.97p",
-        Setting.BitRate => "highest, or at least 40 Mb/s",
-        Setting.Shutter => "180°, or 180° or faster",
-        Setting.Gain => "0 dB, or lowest",
-        Setting.NeutralDensity => "clear, or 2 stops",
-        Setting.IrisMode or Setting.FocusMode => "manual or automatic",
-        Setting.IrisOpening => "f/5.6, or f/5.6, takes up the rest",
-        _ => "preset nearest to 3200 K, or card in memory A",
-    };
 }

@@ -17,6 +17,24 @@ public enum NaturalUnit
 
     /// <summary>Megabits a second.</summary>
     Megabits,
+
+    /// <summary>Per cent of the recorded scale.</summary>
+    Percent,
+
+    /// <summary>Minutes.</summary>
+    Minutes,
+
+    /// <summary>Decibels below full scale of the sound.</summary>
+    FullScale,
+
+    /// <summary>Megabytes a second, sustained.</summary>
+    MegabytesPerSecond,
+
+    /// <summary>Steps of a camera's own tint control.</summary>
+    Tint,
+
+    /// <summary>Hours of a timecode.</summary>
+    Hours,
 }
 
 /// <summary>A distance in a setting's own unit, signed: brighter, louder, warmer, more is positive.</summary>
@@ -36,7 +54,9 @@ public readonly record struct Distance(double Amount, NaturalUnit Unit)
         NaturalUnit.Decibels => new Decibels(Amount).Label(),
         NaturalUnit.Mired => new MiredShift(Amount).Label(),
         NaturalUnit.Megabits => Notation.Number(Amount, 1, withPlus: true) + Notation.ThinSpace + "Mb/s",
-        _ => "",
+        NaturalUnit.FullScale => new Decibels(Amount).Label(),
+        NaturalUnit.None => "",
+        _ => Notation.Number(Amount, 1, withPlus: true) + Level.Suffix(Unit),
     };
 
     /// <summary>As a tolerance: no sign, and sixths of a stop kept, so that a slack of ⅙ is not told as ⅓.</summary>
@@ -74,6 +94,8 @@ public readonly record struct Distance(double Amount, NaturalUnit Unit)
             NaturalUnit.Mired when tidy.EndsWith("mired", StringComparison.OrdinalIgnoreCase)
                 && Notation.TryDecimal(tidy[..^5].TrimEnd(), out double mired) => mired,
             NaturalUnit.Megabits when tidy.Contains("Mb", StringComparison.OrdinalIgnoreCase) => BitRate.Parse(tidy).Megabits,
+            NaturalUnit.FullScale when tidy.EndsWith("dB", StringComparison.OrdinalIgnoreCase) => Decibels.Parse(tidy).Value,
+            NaturalUnit.Percent or NaturalUnit.Minutes or NaturalUnit.MegabytesPerSecond or NaturalUnit.Tint or NaturalUnit.Hours => Level.Parse(tidy, unit),
             _ => throw Guard.Unreadable(tidy, "a slack for this setting", SlackExample(unit)),
         };
         return new Distance(Guard.InRange(amount, 0, 1000, "slack"), unit);
@@ -88,6 +110,8 @@ public readonly record struct Distance(double Amount, NaturalUnit Unit)
         NaturalUnit.Decibels => "3 dB",
         NaturalUnit.Mired => "10 mired",
         NaturalUnit.Megabits => "5 Mb/s",
+        NaturalUnit.FullScale => "3 dB",
+        NaturalUnit.Percent or NaturalUnit.Minutes or NaturalUnit.MegabytesPerSecond or NaturalUnit.Tint or NaturalUnit.Hours => "5" + Level.Suffix(unit),
         _ => "none: this setting has no half way",
     };
 }

@@ -17,6 +17,15 @@ public enum QuantityFault
 
     /// <summary>Nothing in the list fits.</summary>
     NoChoice,
+
+    /// <summary>Voltages that must not be connected.</summary>
+    WrongVoltage,
+
+    /// <summary>Drop-frame where there is none.</summary>
+    NoDropFrame,
+
+    /// <summary>Things that depend on each other in a circle.</summary>
+    Circle,
 }
 
 /// <summary>A number or a label was refused; <see cref="Exception.Message"/> is written for the person who typed it.</summary>

@@ -85,6 +85,24 @@ public static class CheckReadings
 /// <summary>What a unit's fields may be.</summary>
 public static class UnitRules
 {
+    /// <summary>Refuses a unit that cannot be kept, naming the field.</summary>
+    /// <exception cref="RefusedException">A field cannot be.</exception>
+    public static void Check(UnitDocument unit, string at)
+    {
+        Check(unit.Tag, unit.Tape, unit.Place, unit.Status, at);
+        int i = 0;
+        foreach (FilterDocument filter in unit.Filters ?? [])
+        {
+            Fields.Text(filter.Label, 20, $"{at}/filters/{i}/label");
+            Fields.InRange(filter.Stops, 0, 33, $"{at}/filters/{i++}/stops", "loss of a filter in stops");
+        }
+
+        if (unit.ColourOffsetMired is { } offset)
+        {
+            Fields.InRange(offset, -200, 200, $"{at}/colourOffsetMired", "colour offset in mired");
+        }
+    }
+
     /// <summary>Refuses what cannot be kept, naming the field.</summary>
     /// <exception cref="RefusedException">A field cannot be.</exception>
     public static void Check(string tag, string tape, string place, string status, string at)

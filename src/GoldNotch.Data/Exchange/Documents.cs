@@ -20,64 +20,48 @@ public sealed record ExchangeDocument(
     IReadOnlyList<UnitDocument>? Units = null,
     IReadOnlyList<CheckDocument>? Checks = null);
 
-/// <summary>A capability card.</summary>
-public sealed record ModelDocument(
+/// <summary>A version of a standard.</summary>
+/// <param name="Key">Key in files and addresses.</param>
+/// <param name="Name">Name as spoken.</param>
+/// <param name="Version">Version, 1 and up.</param>
+/// <param name="State"><c>draft</c>, <c>approved</c> or <c>retired</c>.</param>
+/// <param name="Purpose">What it is for.</param>
+/// <param name="Light">The light it is made for.</param>
+/// <param name="Notches">What it asks for.</param>
+/// <param name="Use">What the footage is for: <c>general</c>, <c>live</c>, <c>web</c>, <c>film</c>, <c>slow-motion</c>, <c>stills</c>.</param>
+/// <param name="PlannedMinutes">Minutes to be recorded.</param>
+/// <param name="Circumstances">Circumstances that differ from the usual, e.g. <c>by hand</c>, <c>cut with others</c>.</param>
+/// <param name="Policies">Schools that differ from the default, by matter.</param>
+public sealed record StandardDocument(
     string Key,
     string Name,
     int Version,
-    string Kind,
-    bool FullAuto,
-    LensDocument Lens,
-    IReadOnlyList<FormatDocument> Formats,
-    IReadOnlyList<string> Shutters,
-    GainDocument Gain,
-    IReadOnlyList<FilterDocument> Filters,
-    ModeDocument Iris,
-    WhiteBalanceDocument WhiteBalance,
-    ModeDocument Focus,
-    IReadOnlyDictionary<string, ControlDocument> Controls);
-
-/// <summary>A lens.</summary>
-public sealed record LensDocument(double ShortestMm, double LongestMm, string WidestAtShort, string WidestAtLong, string Smallest);
-
-/// <summary>A recording the camera can make.</summary>
-public sealed record FormatDocument(string Size, string Rate, IReadOnlyList<double> BitRatesMbps);
-
-/// <summary>The gain control; <c>isoAtZeroGain</c> is left out where the maker gives none.</summary>
-public sealed record GainDocument(IReadOnlyList<GainPositionDocument> Positions, bool Automatic, double? IsoAtZeroGain = null);
-
-/// <summary>A gain position; <c>name</c> is empty where the control shows dB.</summary>
-public sealed record GainPositionDocument(double GainDb, string Name = "");
-
-/// <summary>A built-in filter position with its loss in stops.</summary>
-public sealed record FilterDocument(string Label, double Stops);
-
-/// <summary>Who can move a control.</summary>
-public sealed record ModeDocument(bool Manual, bool Automatic);
-
-/// <summary>The white balance control; <c>dial</c> is left out where no number can be dialled.</summary>
-public sealed record WhiteBalanceDocument(
-    IReadOnlyList<double> PresetsK, IReadOnlyList<string> Memories, bool Automatic, KelvinDialDocument? Dial = null);
-
-/// <summary>Numbers white can be dialled to.</summary>
-public sealed record KelvinDialDocument(double LowestK, double HighestK, double StepK);
-
-/// <summary>Where a control is.</summary>
-public sealed record ControlDocument(
-    string Side, double Across, double Down, string Name, string Path, string ManualSign = "", string Trap = "");
-
-/// <summary>A version of a standard.</summary>
-public sealed record StandardDocument(
-    string Key, string Name, int Version, string State, string Purpose, LightDocument Light, IReadOnlyList<NotchDocument> Notches);
+    string State,
+    string Purpose,
+    LightDocument Light,
+    IReadOnlyList<NotchDocument> Notches,
+    string Use = "general",
+    double? PlannedMinutes = null,
+    IReadOnlyList<string>? Circumstances = null,
+    IReadOnlyDictionary<string, string>? Policies = null);
 
 /// <summary>The light a standard is made for; <c>lux</c> is left out where it changes too much to say.</summary>
 public sealed record LightDocument(string Description, double TemperatureK, double MainsHz, string Lamp, double? Lux = null);
 
-/// <summary>A notch in the field's notation, e.g. setting <c>shutter</c>, want <c>180°</c>, slack <c>⅙ stop</c>.</summary>
-public sealed record NotchDocument(string Setting, string Want, string Importance, string Reason, string Slack = "none");
+/// <summary>A notch in the field's notation, e.g. setting <c>shutter</c>, want <c>180°</c>, slack <c>⅙ stop</c>; <c>when</c> names conditions.</summary>
+public sealed record NotchDocument(
+    string Setting, string Want, string Importance, string Reason, string Slack = "none", IReadOnlyList<string>? When = null);
 
-/// <summary>A unit of the pool.</summary>
-public sealed record UnitDocument(string Tag, string Model, string Tape, string Place, string Status = "in");
+/// <summary>A unit of the pool; <c>filters</c> are what was measured on this very unit, <c>colourOffsetMired</c> what it needs to match the reference.</summary>
+public sealed record UnitDocument(
+    string Tag,
+    string Model,
+    string Tape,
+    string Place,
+    string Status = "in",
+    IReadOnlyList<FilterDocument>? Filters = null,
+    double? ColourOffsetMired = null,
+    DateOnly? DueBack = null);
 
 /// <summary>A check with its readings; <c>signedBy</c> and <c>signedAt</c> are left out while it is open.</summary>
 public sealed record CheckDocument(
@@ -101,7 +85,9 @@ public sealed record ReadingDocument(string Setting, string Read, string By, Dat
     UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
     RespectNullableAnnotations = true,
     RespectRequiredConstructorParameters = true,
+    AllowDuplicateProperties = false,
     WriteIndented = true,
     DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull)]
 [JsonSerializable(typeof(ExchangeDocument))]
+[JsonSerializable(typeof(IReadOnlyList<FilterDocument>))]
 public sealed partial class ExchangeJson : JsonSerializerContext;

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.Json.Serialization.Metadata;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
 using Npgsql;
@@ -8,91 +9,95 @@ namespace GoldNotch.Data.Exchange;
 /// <summary>What an import did.</summary>
 /// <param name="Added">Entries that were new or changed.</param>
 /// <param name="Unchanged">Entries that were there already, the same.</param>
-public sealed record ImportReport(int Added, int Unchanged);
+/// <param name="LeftOut">Entries that could not be kept, where the person said to keep the others.</param>
+public sealed record ImportReport(int Added, int Unchanged, IReadOnlyList<ImportFault> LeftOut);
 
-/// <summary>Reads an exchange file and keeps all of it, or nothing. The demo comes in through here at each start.</summary>
+/// <summary>Reads an exchange file and keeps all of it, or nothing, or, when told so, the entries that can be kept. The demo comes in through here at each start.</summary>
 public sealed class ExchangeImporter(NpgsqlDataSource source)
 {
     /// <summary>The version of the format read here.</summary>
     public const int FormatVersion = 1;
 
+    // More than these help nobody; the rest is counted.
+    private const int FaultsTold = 200;
+
     /// <summary>Imports a document in one transaction.</summary>
     /// <param name="json">The file, UTF-8.</param>
     /// <param name="who">Who imports.</param>
+    /// <param name="keepGood">Whether entries that can be kept are kept although others cannot.</param>
     /// <param name="cancel">Cancels; then nothing is kept.</param>
-    /// <exception cref="RefusedException">Anything in it cannot be; nothing is kept.</exception>
-    public async Task<ImportReport> ImportAsync(Stream json, string who, CancellationToken cancel)
+    /// <exception cref="RefusedException">It is no exchange file, or something in it cannot be kept and <paramref name="keepGood"/> is false; nothing is kept.</exception>
+    public async Task<ImportReport> ImportAsync(Stream json, string who, bool keepGood, CancellationToken cancel)
     {
-        ExchangeDocument document = await ParseAsync(json, cancel);
+        using var buffer = new MemoryStream();
+        await json.CopyToAsync(buffer, cancel);
+        ExchangeFile file = ExchangeFile.Open(buffer.ToArray());
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        bool[] changes =
-        [
-            .. await EachAsync(document.Models ?? [], (m, i) => PutModelAsync(transaction, m, $"/models/{i}", cancel)),
-            .. await EachAsync(document.Standards ?? [], (s, i) => PutStandardAsync(transaction, s, $"/standards/{i}", cancel)),
-            .. await EachAsync(document.Units ?? [], (u, i) => PutUnitAsync(transaction, u, $"/units/{i}", cancel)),
-            .. await EachAsync(document.Checks ?? [], (c, i) => PutCheckAsync(transaction, c, $"/checks/{i}", who, cancel)),
-        ];
-        int added = changes.Count(c => c);
-        if (added > 0)
+        var import = new Import(file, transaction, cancel);
+        await import.EachAsync("models", ExchangeJson.Default.ModelDocument, (m, at) => PutModelAsync(transaction, m, at, cancel));
+        await import.EachAsync("standards", ExchangeJson.Default.StandardDocument, (s, at) => PutStandardAsync(transaction, s, at, who, cancel));
+        await import.EachAsync("units", ExchangeJson.Default.UnitDocument, (u, at) => PutUnitAsync(transaction, u, at, cancel));
+        await import.EachAsync("checks", ExchangeJson.Default.CheckDocument, (c, at) => PutCheckAsync(transaction, c, at, who, cancel));
+        if (import.Faults is [var first, ..] && !keepGood)
         {
-            await Audit.WriteAsync(transaction, who, "import", "exchange", null, new { added, unchanged = changes.Length - added }, cancel);
+            string more = import.Faults.Count > 1 ? $" {import.Faults.Count} entries cannot be kept." : "";
+            throw new RefusedException(first.Code, first.Pointer, $"{first.Message}{more} Nothing was imported.") { Faults = [.. import.Faults.Take(FaultsTold)] };
+        }
+
+        if (import.Added > 0)
+        {
+            await Audit.WriteAsync(transaction, who, "import", "exchange", null, new { added = import.Added, unchanged = import.Unchanged, leftOut = import.Faults.Count }, cancel);
         }
 
         await transaction.CommitAsync(cancel);
-        return new ImportReport(added, changes.Length - added);
+        return new ImportReport(import.Added, import.Unchanged, [.. import.Faults.Take(FaultsTold)]);
     }
 
-    private static async Task<ExchangeDocument> ParseAsync(Stream json, CancellationToken cancel)
+    /// <summary>One import on its way: each entry under a savepoint of its own.</summary>
+    private sealed class Import(ExchangeFile file, NpgsqlTransaction transaction, CancellationToken cancel)
     {
-        ExchangeDocument? document;
-        try
+        private const string Entry = "entry";
+
+        internal int Added { get; private set; }
+
+        internal int Unchanged { get; private set; }
+
+        internal List<ImportFault> Faults { get; } = [];
+
+        internal async Task EachAsync<T>(string list, JsonTypeInfo<T> type, Func<T, string, Task<bool>> put)
+            where T : class
         {
-            document = await JsonSerializer.DeserializeAsync(json, ExchangeJson.Default.ExchangeDocument, cancel);
+            foreach (ExchangeItem<T> item in file.Items(list, type))
+            {
+                if (item.Value is not { } value)
+                {
+                    Faults.Add(item.Fault!);
+                    continue;
+                }
+
+                await transaction.SaveAsync(Entry, cancel);
+                try
+                {
+                    bool changed = await put(value, item.Pointer);
+                    (Added, Unchanged) = changed ? (Added + 1, Unchanged) : (Added, Unchanged + 1);
+                    await transaction.ReleaseAsync(Entry, cancel);
+                }
+                catch (RefusedException refused)
+                {
+                    await transaction.RollbackAsync(Entry, cancel);
+                    (long line, long column) = file.PlaceOf(refused.Pointer);
+                    Faults.Add(new ImportFault(refused.Pointer, line, column, refused.Code, $"Line {line}, column {column}: {refused.Message}"));
+                }
+                catch (PostgresException beyond) when (beyond.SqlState.StartsWith("22", StringComparison.Ordinal) || beyond.SqlState.StartsWith("23", StringComparison.Ordinal))
+                {
+                    // The database says the same as the core does; what only it refuses is told as it is.
+                    await transaction.RollbackAsync(Entry, cancel);
+                    (long line, long column) = file.PlaceOf(item.Pointer);
+                    Faults.Add(new ImportFault(item.Pointer, line, column, "bad-value", $"Line {line}, column {column}: the database refuses this entry ({beyond.ConstraintName ?? beyond.SqlState})."));
+                }
+            }
         }
-        catch (JsonException wrong)
-        {
-            // Line and column are counted from 1, as every editor shows them.
-            string at = $"Line {(wrong.LineNumber ?? 0) + 1}, column {(wrong.BytePositionInLine ?? 0) + 1}";
-            throw new RefusedException("bad-document", ToPointer(wrong.Path), $"{at}: {Plain(wrong)} Nothing was imported.", wrong);
-        }
-
-        if (document is not { Format: "gold-notch-exchange" })
-        {
-            throw new RefusedException("bad-document", "/format", "This is not an exchange file: its format must be gold-notch-exchange. Nothing was imported.");
-        }
-
-        return document.FormatVersion == FormatVersion
-            ? document
-            : throw new RefusedException("bad-document", "/formatVersion", $"This file has format version {document.FormatVersion}; this site reads version {FormatVersion}. Nothing was imported.");
-    }
-
-    private static string Plain(JsonException wrong)
-    {
-        string message = wrong.InnerException?.Message ?? wrong.Message;
-        return message.Contains("could not be mapped", StringComparison.Ordinal) ? $"the field “{LastName(message)}” is not part of the format."
-            : message.Contains("missing required", StringComparison.Ordinal) || message.Contains("required properties", StringComparison.Ordinal) ? $"a required field is missing: {message[(message.LastIndexOf(':') + 1)..].Trim().TrimEnd('.')}."
-            : "this cannot be read as JSON of the format.";
-    }
-
-    private static string LastName(string message)
-    {
-        string[] quoted = message.Split('\'');
-        return quoted.Length > 1 ? quoted[1] : "?";
-    }
-
-    private static string ToPointer(string? path) =>
-        path is null or "$" ? "" : path.TrimStart('$').Replace('.', '/').Replace("[", "/", StringComparison.Ordinal).Replace("]", "", StringComparison.Ordinal);
-
-    private static async Task<List<bool>> EachAsync<T>(IReadOnlyList<T> list, Func<T, int, Task<bool>> put)
-    {
-        List<bool> changes = [];
-        for (int i = 0; i < list.Count; i++)
-        {
-            changes.Add(await put(list[i], i));
-        }
-
-        return changes;
     }
 
     private static async Task<bool> PutModelAsync(NpgsqlTransaction transaction, ModelDocument model, string at, CancellationToken cancel)
@@ -101,11 +106,12 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         string json = JsonSerializer.Serialize(model, ExchangeJson.Default.ModelDocument);
         return await PutVersionAsync(
             transaction.Command("INSERT INTO camera_model (key, version, name, card) VALUES (@key, @version, @name, @json) ON CONFLICT DO NOTHING"),
-            transaction.Command("SELECT 'same' FROM camera_model WHERE key = @key AND version = @version AND card = @json"),
+            transaction.Command("SELECT card FROM camera_model WHERE key = @key AND version = @version"),
+            kept => JsonSerializer.Serialize(CatalogueStore.ReadModel(kept), ExchangeJson.Default.ModelDocument),
             model.Key, model.Version, model.Name, null, json, at, cancel);
     }
 
-    private static async Task<bool> PutStandardAsync(NpgsqlTransaction transaction, StandardDocument standard, string at, CancellationToken cancel)
+    private static async Task<bool> PutStandardAsync(NpgsqlTransaction transaction, StandardDocument standard, string at, string who, CancellationToken cancel)
     {
         _ = Cards.ToStandard(standard, at);
         if (standard.State is not ("draft" or "approved" or "retired"))
@@ -122,13 +128,20 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
 
         string json = JsonSerializer.Serialize(standard, ExchangeJson.Default.StandardDocument);
         return await PutVersionAsync(
-            transaction.Command("INSERT INTO standard_version (key, version, name, state, document) VALUES (@key, @version, @name, @state, @json) ON CONFLICT DO NOTHING"),
-            transaction.Command("SELECT 'same' FROM standard_version WHERE key = @key AND version = @version AND document = @json"),
+            transaction.Command(
+                """
+                INSERT INTO standard_version (key, version, name, state, document, changed_by, approved_by, approved_at)
+                VALUES (@key, @version, @name, @state, @json, @who, CASE WHEN @state = 'draft' THEN NULL ELSE @who END, CASE WHEN @state = 'draft' THEN NULL ELSE now() END)
+                ON CONFLICT DO NOTHING
+                """).With("who", who),
+            transaction.Command("SELECT document FROM standard_version WHERE key = @key AND version = @version"),
+            kept => JsonSerializer.Serialize(CatalogueStore.ReadStandard(kept), ExchangeJson.Default.StandardDocument),
             standard.Key, standard.Version, standard.Name, standard.State, json, at, cancel);
     }
 
+    // Kept documents are read and written again before they are compared, so that a field the format gained since does not make them differ.
     private static async Task<bool> PutVersionAsync(
-        NpgsqlCommand insert, NpgsqlCommand same, string key, int version, string name, string? state, string json, string at, CancellationToken cancel)
+        NpgsqlCommand insert, NpgsqlCommand read, Func<string, string> again, string key, int version, string name, string? state, string json, string at, CancellationToken cancel)
     {
         insert.With("key", key).With("version", version).With("name", name).WithJson("json", json);
         if (state is not null)
@@ -141,27 +154,33 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
             return true;
         }
 
-        same.With("key", key).With("version", version).WithJson("json", json);
-        return await same.FirstAsync(r => r.GetString(0), cancel) is not null
+        string? kept = await read.With("key", key).With("version", version).FirstAsync(r => r.GetString(0), cancel);
+        return kept is not null && again(kept) == json
             ? false
-            : throw new RefusedException("version-exists", $"{at}/version", $"{name} version {version} is kept already and says something else, or a newer one is in force. Give this one the next version number. Nothing was imported.");
+            : throw new RefusedException("version-exists", $"{at}/version", $"{name} version {version} is kept already and says something else, or a newer one is in force. Give this one the next version number.");
     }
 
     private static async Task<bool> PutUnitAsync(NpgsqlTransaction transaction, UnitDocument unit, string at, CancellationToken cancel)
     {
-        UnitRules.Check(unit.Tag, unit.Tape, unit.Place, unit.Status, at);
+        UnitRules.Check(unit, at);
         if (await transaction.Command("SELECT key FROM camera_model WHERE key = @key LIMIT 1").With("key", unit.Model).FirstAsync(r => r.GetString(0), cancel) is null)
         {
-            throw new RefusedException("model-missing", $"{at}/model", $"There is no model {unit.Model}. Import its card first, or in the same file. Nothing was imported.");
+            throw new RefusedException("model-missing", $"{at}/model", $"There is no model {unit.Model}. Import its card first, or in the same file.");
         }
 
         return await transaction.Command(
                 """
-                INSERT INTO camera_unit AS u (tag, model_key, tape, place, status) VALUES (@tag, @model, @tape, @place, @status)
-                ON CONFLICT (tag) DO UPDATE SET tape = @tape, place = @place, status = @status, version = u.version + 1
-                WHERE u.model_key = @model AND (u.tape, u.place, u.status) IS DISTINCT FROM (@tape, @place, @status)
+                INSERT INTO camera_unit AS u (tag, model_key, tape, place, status, filters, colour_offset_mired, due_back)
+                VALUES (@tag, @model, @tape, @place, @status, @filters, @offset, @due)
+                ON CONFLICT (tag) DO UPDATE SET tape = @tape, place = @place, status = @status, filters = @filters,
+                    colour_offset_mired = @offset, due_back = @due, version = u.version + 1
+                WHERE u.model_key = @model
+                  AND (u.tape, u.place, u.status, u.filters, u.colour_offset_mired, u.due_back)
+                      IS DISTINCT FROM (@tape, @place, @status, @filters, @offset, @due)
                 """)
             .With("tag", unit.Tag).With("model", unit.Model).With("tape", unit.Tape).With("place", unit.Place).With("status", unit.Status)
+            .WithJson("filters", unit.Filters is { Count: > 0 } measured ? JsonSerializer.Serialize(measured, ExchangeJson.Default.IReadOnlyListFilterDocument) : null)
+            .With("offset", unit.ColourOffsetMired).With("due", unit.DueBack)
             .RunAsync(cancel) > 0;
     }
 
@@ -172,10 +191,10 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
                 SELECT m.card FROM camera_unit u JOIN camera_model m ON m.key = u.model_key
                 WHERE u.tag = @tag ORDER BY m.version DESC LIMIT 1
                 """).With("tag", check.Unit).FirstAsync(r => r.GetString(0), cancel)
-            ?? throw new RefusedException("unit-missing", $"{at}/unit", $"There is no unit {check.Unit}. Import it first, or in the same file. Nothing was imported.");
+            ?? throw new RefusedException("unit-missing", $"{at}/unit", $"There is no unit {check.Unit}. Import it first, or in the same file.");
         string standard = await transaction.Command("SELECT document FROM standard_version WHERE key = @key AND version = @version")
             .With("key", check.Standard).With("version", check.StandardVersion).FirstAsync(r => r.GetString(0), cancel)
-            ?? throw new RefusedException("standard-missing", $"{at}/standard", $"There is no standard {check.Standard} version {check.StandardVersion}. Nothing was imported.");
+            ?? throw new RefusedException("standard-missing", $"{at}/standard", $"There is no standard {check.Standard} version {check.StandardVersion}.");
         Sheet sheet = SheetCompiler.Compile(Cards.ToStandard(CatalogueStore.ReadStandard(standard)), Cards.ToModel(CatalogueStore.ReadModel(card)));
 
         IReadOnlyList<StoredReading> kept = CheckReadings.ReadAll(sheet, check.Readings, $"{at}/readings");

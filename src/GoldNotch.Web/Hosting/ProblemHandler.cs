@@ -17,7 +17,8 @@ internal sealed class ProblemHandler : IExceptionHandler
         {
             case RefusedException refused:
                 int status = refused.Code switch { "version-exists" => 409, "not-found" => 404, _ => 400 };
-                await WriteAsync(context, status, refused.Code, refused.Pointer, refused.Message);
+                await WriteAsync(
+                    context, status, refused.Code, refused.Pointer, refused.Message, refused.Faults.Count > 0 ? new Dictionary<string, object?> { ["faults"] = refused.Faults } : null);
                 return true;
             case QuantityException refused:
                 await WriteAsync(context, 400, "bad-value", "", refused.Message);

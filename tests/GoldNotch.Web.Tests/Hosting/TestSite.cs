@@ -34,10 +34,10 @@ public sealed class TestSite : IAsyncLifetime
         Database.Migrate(ConnectionString);
         await using (NpgsqlDataSource source = NpgsqlDataSource.Create(ConnectionString))
         {
-            foreach (string file in Directory.GetFiles(Path.Combine(Root, "demo"), "*.json").Order())
+            foreach (string file in Directory.GetFiles(Path.Combine(Root, "tests", "fixtures"), "*.json").Order())
             {
                 await using FileStream json = File.OpenRead(file);
-                await new ExchangeImporter(source).ImportAsync(json, "tests", CancellationToken.None);
+                await new ExchangeImporter(source).ImportAsync(json, "tests", false, CancellationToken.None);
             }
 
             string hash = new PasswordHasher<StoredPerson>().HashPassword(new StoredPerson("", "", "", "", 0, null), Password);

@@ -200,6 +200,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AnglesDocument: {
+            degrees: number[];
+            /** @default false */
+            anyBetween: boolean;
+        };
         BalanceView: {
             /** Format: double */
             lightStops: number;
@@ -216,6 +221,23 @@ export interface components {
             /** Format: double */
             errorStops: number;
             errorLabel: string;
+        };
+        BaseDocument: {
+            word: string;
+            name: string;
+            /** Format: double */
+            isoAtZeroGain: number;
+            gains?: null | components["schemas"]["GainRangeDocument"];
+            isos?: null | number[];
+            /**
+             * Format: double
+             * @default 0
+             */
+            noisePenaltyDb: number;
+            /** Format: double */
+            highlightStops?: null | number;
+            /** Format: double */
+            shadowStops?: null | number;
         };
         /** @enum {unknown} */
         BodySide: "left" | "right" | "top" | "back" | "front" | "lens" | "screen";
@@ -284,6 +306,11 @@ export interface components {
             lines: components["schemas"]["CheckLineView"][];
             now: components["schemas"]["NowView"];
         };
+        ChoiceDocument: {
+            positions: components["schemas"]["PositionDocument"][];
+            /** @default false */
+            automatic: boolean;
+        };
         /** @enum {unknown} */
         ConsequenceTopic: "picture" | "noise" | "white" | "motion" | "flicker" | "format" | "focus";
         ConsequenceView: {
@@ -304,6 +331,13 @@ export interface components {
             manualSign: string;
             /** @default  */
             trap: string;
+        };
+        DependencyDocument: {
+            when: string;
+            is: string;
+            then: string;
+            becomes: string;
+            because: string;
         };
         DetentView: {
             label: string;
@@ -342,7 +376,7 @@ export interface components {
             stops: number;
         };
         /** @enum {unknown} */
-        Fit: "exact" | "compromise" | "notPossible";
+        Fit: "exact" | "compromise" | "notPossible" | "look";
         FixView: {
             setting: string;
             name: string;
@@ -354,6 +388,21 @@ export interface components {
             size: string;
             rate: string;
             bitRatesMbps: number[];
+            codecs?: null | string[];
+            cardTypes?: null | string[];
+            /**
+             * Format: double
+             * @default 1
+             */
+            crop: number;
+            /** Format: double */
+            clipMinutes?: null | number;
+            /** @default  */
+            cost: string;
+            /** Format: double */
+            worstMbps?: null | number;
+            /** @default false */
+            raw: boolean;
         };
         FoundView: {
             kind: string;
@@ -366,12 +415,28 @@ export interface components {
             automatic: boolean;
             /** Format: double */
             isoAtZeroGain?: null | number;
+            isos?: null | number[];
+            bases?: null | components["schemas"]["BaseDocument"][];
+            /** Format: double */
+            capDb?: null | number;
+            /** Format: double */
+            highlightStops?: null | number;
+            /** Format: double */
+            shadowStops?: null | number;
         };
         GainPositionDocument: {
             /** Format: double */
             gainDb: number;
             /** @default  */
             name: string;
+        };
+        GainRangeDocument: {
+            /** Format: double */
+            fromDb: number;
+            /** Format: double */
+            toDb: number;
+            /** Format: double */
+            stepDb: number;
         };
         HiddenView: {
             brighter: string;
@@ -380,14 +445,31 @@ export interface components {
             leftStops: number;
             because: components["schemas"]["JudgementView"];
         };
+        ImportFault: {
+            pointer: string;
+            /** Format: int64 */
+            line: number;
+            /** Format: int64 */
+            column: number;
+            code: string;
+            message: string;
+        };
         ImportReport: {
             /** Format: int32 */
             added: number;
             /** Format: int32 */
             unchanged: number;
+            leftOut: components["schemas"]["ImportFault"][];
         };
         /** @enum {unknown} */
         Importance: "must" | "should" | "note";
+        IssuedCardDocument: {
+            cardType: string;
+            /** Format: double */
+            capacityGb: number;
+            class: string;
+            fileSystem: string;
+        };
         JudgementView: {
             ruleId: string;
             sentence: string;
@@ -399,7 +481,9 @@ export interface components {
             /** Format: double */
             highestK: number;
             /** Format: double */
-            stepK: number;
+            stepK?: null | number;
+            /** Format: double */
+            stepMired?: null | number;
         };
         /** @enum {unknown} */
         LampKind: "daylight" | "tungsten" | "mains" | "unknownLed";
@@ -411,6 +495,19 @@ export interface components {
             widestAtShort: string;
             widestAtLong: string;
             smallest: string;
+        };
+        LevelDocument: {
+            values?: null | number[];
+            /** Format: double */
+            from?: null | number;
+            /** Format: double */
+            to?: null | number;
+            /** Format: double */
+            step?: null | number;
+            /** @default false */
+            hasOff: boolean;
+            /** @default false */
+            automatic: boolean;
         };
         LightDocument: {
             description: string;
@@ -454,9 +551,34 @@ export interface components {
             controls: {
                 [key: string]: components["schemas"]["ControlDocument"];
             };
+            sensor?: null | components["schemas"]["SensorDocument"];
+            lenses?: null | components["schemas"]["NamedLensDocument"][];
+            angles?: null | components["schemas"]["AnglesDocument"];
+            variableFilter?: null | components["schemas"]["VariableFilterDocument"];
+            choices?: null | {
+                [key: string]: components["schemas"]["ChoiceDocument"];
+            };
+            levels?: null | {
+                [key: string]: components["schemas"]["LevelDocument"];
+            };
+            notFitted?: null | string[];
+            slots?: null | components["schemas"]["SlotDocument"][];
+            card?: null | components["schemas"]["IssuedCardDocument"];
+            power?: null | components["schemas"]["PowerDocument"];
+            /** Format: double */
+            bufferGb?: null | number;
+            /** Format: double */
+            blackReferenceMinutes?: null | number;
+            reset?: null | components["schemas"]["ResetDocument"];
+            dependencies?: null | components["schemas"]["DependencyDocument"][];
+        };
+        NamedLensDocument: {
+            name: string;
+            lens: components["schemas"]["LensDocument"];
+            transmission?: null | string;
         };
         /** @enum {unknown} */
-        NaturalUnit: "none" | "stops" | "decibels" | "mired" | "megabits";
+        NaturalUnit: "none" | "stops" | "decibels" | "mired" | "megabits" | "percent" | "minutes" | "fullScale" | "megabytesPerSecond" | "tint" | "hours";
         NewCheck: {
             unit: string;
             standard: string;
@@ -473,6 +595,7 @@ export interface components {
             reason: string;
             /** @default none */
             slack: string;
+            when?: null | string[];
         };
         NowView: {
             items: components["schemas"]["ConsequenceView"][];
@@ -491,6 +614,24 @@ export interface components {
             path: string;
             manualSign: string;
             trap: string;
+        };
+        PositionDocument: {
+            is: string;
+            /** @default  */
+            shown: string;
+        };
+        PowerDocument: {
+            /** Format: double */
+            batteryWh: number;
+            /** Format: double */
+            watts: number;
+            /** Format: double */
+            volts: number;
+            /**
+             * Format: double
+             * @default 0.9
+             */
+            health: number;
         };
         PreviewRequest: {
             setting: string;
@@ -532,6 +673,18 @@ export interface components {
             at: null | string;
             /** Format: int32 */
             version: number;
+        };
+        ResetDocument: {
+            how: string;
+            states: {
+                [key: string]: string;
+            };
+        };
+        SensorDocument: {
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            heightMm: number;
         };
         SessionView: {
             login: string;
@@ -609,6 +762,12 @@ export interface components {
         SignRequest: {
             note: string;
         };
+        SlotDocument: {
+            name: string;
+            cardType: string;
+            fileSystems: string[];
+            slowestClass?: null | string;
+        };
         StandardDocument: {
             key: string;
             name: string;
@@ -618,6 +777,14 @@ export interface components {
             purpose: string;
             light: components["schemas"]["LightDocument"];
             notches: components["schemas"]["NotchDocument"][];
+            /** @default general */
+            use: string;
+            /** Format: double */
+            plannedMinutes?: null | number;
+            circumstances?: null | string[];
+            policies?: null | {
+                [key: string]: string;
+            };
         };
         SummaryView: {
             /** Format: int32 */
@@ -649,6 +816,11 @@ export interface components {
             place: string;
             /** @default in */
             status: string;
+            filters?: null | components["schemas"]["FilterDocument"][];
+            /** Format: double */
+            colourOffsetMired?: null | number;
+            /** Format: date */
+            dueBack?: null | string;
         };
         UnitEdit: {
             tape: string;
@@ -668,6 +840,14 @@ export interface components {
             status: string;
             /** Format: int32 */
             version: number;
+        };
+        VariableFilterDocument: {
+            /** Format: double */
+            leastStops: number;
+            /** Format: double */
+            mostStops: number;
+            /** Format: double */
+            stepStops: number;
         };
         /** @enum {unknown} */
         VerdictKind: "on" | "withinSlack" | "off" | "floating" | "unread" | "notFitted";
@@ -1585,7 +1765,9 @@ export interface operations {
     };
     importExchange: {
         parameters: {
-            query?: never;
+            query?: {
+                keepGood?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;

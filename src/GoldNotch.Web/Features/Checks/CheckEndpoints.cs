@@ -64,7 +64,7 @@ internal static class CheckEndpoints
         string who = SessionEndpoints.Name(context.User);
         DateTimeOffset now = clock.GetUtcNow();
         var head = new StoredCheck(id, unit.Tag, standard.Key, standard.Version, standard.Name, who, now, null, null, "", new CheckSummary(0, 0, 0, 0, 0, ""));
-        var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(card, ExchangeJson.Default.ModelDocument), []);
+        var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(Measured(card, unit), ExchangeJson.Default.ModelDocument), []);
         Sheet sheet = await judge.SheetOfAsync(whole, cancel);
         whole = whole with { Readings = CheckReadings.ReadAll(sheet, [.. (request.Readings ?? []).Select(r => new ReadingDocument(r.Setting, r.Read, who, now))], "/readings") };
         whole = whole with { Check = head with { Summary = CheckJudge.Summarise(sheet, whole) } };
@@ -160,4 +160,10 @@ internal static class CheckEndpoints
     }
 
     private static string Short(string text) => text.Length <= 40 ? text : text[..40] + "…";
+
+    // The card is frozen as this very unit is: what was measured on its filters replaces what the maker says.
+    private static ModelDocument Measured(ModelDocument card, StoredUnit unit) => card with
+    {
+        Filters = [.. card.Filters.Select(f => unit.Filters.FirstOrDefault(m => m.Label == f.Label) ?? f)],
+    };
 }

@@ -83,7 +83,7 @@ internal sealed class CheckJudge(CatalogueStore catalogue, UnitStore units)
 
     // The bit rates on the dial are those of the format that the camera really stands at.
     private static Sheets.SheetLineView SheetViewOf(Sheet sheet, Verdict verdict, Dictionary<Setting, Reading> readings) =>
-        verdict.Line.Setting == Setting.BitRate && readings.GetValueOrDefault(Setting.RecordFormat) is Reading.Of { Value: SettingValue.Format format }
-            ? Sheets.SheetViews.Of(verdict.Line with { Dial = Dial.Of(Setting.BitRate, sheet.Model, format) })
+        verdict.Line.Setting is Setting.BitRate or Setting.Codec or Setting.Shutter && readings.GetValueOrDefault(Setting.RecordFormat) is Reading.Of { Value: SettingValue.Format format }
+            ? Sheets.SheetViews.Of(verdict.Line with { Control = verdict.Line.Control with { Format = format } })
             : Sheets.SheetViews.Of(verdict.Line);
 }

@@ -18,6 +18,6 @@ internal static class ExchangeEndpoints
         .ProducesProblem(403).ProducesProblem(409).ProducesProblem(413)
         .WithName("importExchange");
 
-    private static async Task<Ok<ImportReport>> ImportAsync(HttpContext context, ExchangeImporter importer, CancellationToken cancel) =>
-        TypedResults.Ok(await importer.ImportAsync(context.Request.Body, SessionEndpoints.Name(context.User), cancel));
+    private static async Task<Ok<ImportReport>> ImportAsync(bool? keepGood, HttpContext context, ExchangeImporter importer, CancellationToken cancel) =>
+        TypedResults.Ok(await importer.ImportAsync(context.Request.Body, SessionEndpoints.Name(context.User), keepGood ?? false, cancel));
 }

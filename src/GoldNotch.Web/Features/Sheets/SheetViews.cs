@@ -80,6 +80,7 @@ internal static class SheetViews
     internal static SheetLineView Of(SheetLine line)
     {
         SettingName name = SettingName.Of(line.Setting);
+        Dial dial = line.Dial;
         return new(
             name.Key,
             name.Name,
@@ -96,9 +97,9 @@ internal static class SheetViews
             Of(line.Because),
             line.Place is { } p ? new(p.Side, p.Across, p.Down, p.Name, p.Path, p.ManualSign, p.Trap) : null,
             new(
-                [.. line.Dial.Detents.Select(d => new DetentView(d.Label, d.Detail, d.At, d.Major))],
-                line.Dial.CanFloat,
-                line.Target is { } target ? line.Dial.Locate(target) : null,
+                [.. dial.Detents.Select(d => new DetentView(d.Label, d.Detail, d.At, d.Major))],
+                dial.CanFloat,
+                line.Target is { } target ? dial.Locate(target) : null,
                 line.Notch.Slack.Amount));
     }
 

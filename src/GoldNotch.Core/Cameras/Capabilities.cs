@@ -1,0 +1,109 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Media;
+using GoldNotch.Core.Optics;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Cameras;
+
+/// <summary>A named position of a control.</summary>
+/// <param name="Word">The department's word for it, e.g. <c>strong</c>.</param>
+/// <param name="Shown">What the camera calls it; empty where it uses the same word.</param>
+public sealed record ChoicePosition(string Word, string Shown)
+{
+    /// <summary>As the person finds it on the camera.</summary>
+    public string Label => Shown.Length == 0 ? Word : Shown;
+}
+
+/// <summary>A control with named positions.</summary>
+/// <param name="Positions">Its positions in the camera's order, one or more.</param>
+/// <param name="CanFloat">Whether it has an automatic.</param>
+public sealed record ChoiceControl(ImmutableArray<ChoicePosition> Positions, bool CanFloat)
+{
+    /// <summary>The position of a word, or null.</summary>
+    public ChoicePosition? Of(string word)
+    {
+        foreach (ChoicePosition position in Positions)
+        {
+            if (position.Word.Equals(word, StringComparison.OrdinalIgnoreCase))
+            {
+                return position;
+            }
+        }
+
+        return null;
+    }
+}
+
+/// <summary>A control with numbers.</summary>
+/// <param name="Marks">Numbers it can stand at, rising, one or more.</param>
+/// <param name="HasOff">Whether it can be off.</param>
+/// <param name="CanFloat">Whether it has an automatic.</param>
+public sealed record LevelControl(ImmutableArray<double> Marks, bool HasOff, bool CanFloat);
+
+/// <summary>A shutter that is set by angle.</summary>
+/// <param name="Marks">Angles it stops at, rising, one or more.</param>
+/// <param name="AnyBetween">Whether any angle between the ends can be typed in.</param>
+public sealed record AngleControl(ImmutableArray<ShutterAngle> Marks, bool AnyBetween)
+{
+    /// <summary>Whether an angle can be set.</summary>
+    public bool Has(ShutterAngle angle) => Marks.Contains(angle)
+        || (AnyBetween && angle.Degrees >= Marks[0].Degrees - Guard.Edge && angle.Degrees <= Marks[^1].Degrees + Guard.Edge);
+}
+
+/// <summary>A variable ND filter, which has clear too.</summary>
+/// <param name="Least">Least stops when it is in.</param>
+/// <param name="Most">Most stops.</param>
+/// <param name="Step">Its step, stops.</param>
+public sealed record VariableFilter(Stops Least, Stops Most, Stops Step);
+
+/// <summary>One base with its gains.</summary>
+/// <param name="Word"><c>low</c> or <c>high</c>.</param>
+/// <param name="Base">The base.</param>
+/// <param name="Positions">Gains on it, rising.</param>
+/// <param name="Room">Room above and below mid grey; null where nobody has measured it.</param>
+public sealed record GainBase(string Word, SensitivityBase Base, ImmutableArray<GainPosition> Positions, Latitude? Room);
+
+/// <summary>A lens that goes with the body.</summary>
+/// <param name="Name">As engraved.</param>
+/// <param name="Lens">Its range and openings.</param>
+/// <param name="Transmission">T-number wide open where the iris is marked in T.</param>
+public sealed record NamedLens(string Name, Lens Lens, FNumber? Transmission);
+
+/// <summary>A slot for a card or a drive.</summary>
+/// <param name="Name">As printed: slot A.</param>
+/// <param name="CardType">Type of card it takes.</param>
+/// <param name="FileSystems">File systems the camera writes there.</param>
+/// <param name="Slowest">Slowest class the maker allows; null where none is stated.</param>
+public sealed record MediaSlot(string Name, string CardType, ImmutableArray<string> FileSystems, CardClass? Slowest);
+
+/// <summary>The card the department issues with a model.</summary>
+/// <param name="CardType">Its type.</param>
+/// <param name="CapacityGb">Capacity as sold, 10⁹ bytes.</param>
+/// <param name="Class">Class printed on it.</param>
+/// <param name="FileSystem">How it is formatted.</param>
+public sealed record IssuedCard(string CardType, double CapacityGb, CardClass Class, string FileSystem);
+
+/// <summary>Battery and consumption.</summary>
+/// <param name="BatteryWh">Energy of the issued battery, Wh.</param>
+/// <param name="Watts">Consumption while recording, W.</param>
+/// <param name="Volts">Voltage it runs on.</param>
+/// <param name="Health">Share of the printed energy that is counted on.</param>
+public sealed record PowerNeed(double BatteryWh, double Watts, double Volts, double Health)
+{
+    /// <summary>Minutes on one battery.</summary>
+    public double RunningMinutes => Power.RunningMinutes(BatteryWh, Watts, Health);
+}
+
+/// <summary>What a factory reset does.</summary>
+/// <param name="How">Where it is; empty where this model has none.</param>
+/// <param name="States">What settings stand at afterwards, as the camera shows them.</param>
+public sealed record ResetBehaviour(string How, ImmutableDictionary<Setting, string> States);
+
+/// <summary>One value that brings another with it.</summary>
+/// <param name="When">The setting that decides.</param>
+/// <param name="Is">Its value as the camera shows it.</param>
+/// <param name="Then">The setting that follows; later in the work.</param>
+/// <param name="Becomes">What it becomes.</param>
+/// <param name="Because">Why, in a sentence.</param>
+public sealed record Dependency(Setting When, string Is, Setting Then, string Becomes, string Because);

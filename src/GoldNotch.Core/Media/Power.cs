@@ -1,0 +1,46 @@
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Media;
+
+/// <summary>Running time on batteries, and load on a supply.</summary>
+public static class Power
+{
+    // More than four fifths of a supply's rating is not planned on (bench rule).
+    private const double Usable = 0.8;
+
+    /// <summary>Minutes one battery runs a camera: Wh·60·health/W.</summary>
+    /// <param name="wattHours">Energy as printed, more than zero.</param>
+    /// <param name="watts">Consumption, more than zero.</param>
+    /// <param name="health">Share of the printed energy that is left, more than 0 to 1.</param>
+    /// <exception cref="QuantityException">Not positive or out of range.</exception>
+    public static double RunningMinutes(double wattHours, double watts, double health = 1) =>
+        Guard.Positive(wattHours, "battery") * 60 * Guard.InRange(Guard.Positive(health, "battery's health"), 0, 1, "battery's health") / Guard.Positive(watts, "consumption");
+
+    /// <summary>Batteries for a plan: ceil(planned·(1 + margin)/runtime).</summary>
+    /// <exception cref="QuantityException">Not positive or out of range.</exception>
+    public static int BatteriesNeeded(double plannedMinutes, double runningMinutes, double margin = Recording.DefaultMargin) =>
+        Recording.Needed(plannedMinutes, runningMinutes, margin);
+
+    /// <summary>Load in VA, Σ watts/power factor, and the limit of the supply, 0.8 of its VA.</summary>
+    /// <param name="watts">Consumption of each device, more than zero each.</param>
+    /// <param name="powerFactor">Power factor, more than 0 to 1.</param>
+    /// <param name="supplyVa">Rating of the supply, VA.</param>
+    /// <param name="needVolts">Voltage the devices need.</param>
+    /// <param name="haveVolts">Voltage of the supply.</param>
+    /// <exception cref="QuantityException">The voltages differ, or a number is not positive or out of range.</exception>
+    public static (double LoadVa, double LimitVa, bool Fits) Supply(
+        IEnumerable<double> watts, double powerFactor, double supplyVa, double needVolts, double haveVolts)
+    {
+        if (Math.Abs(Guard.Positive(needVolts, "voltage needed") - Guard.Positive(haveVolts, "voltage of the supply")) > Guard.Edge)
+        {
+            throw new QuantityException(
+                QuantityFault.WrongVoltage,
+                $"The camera needs {Notation.Number(needVolts)} V and this supply gives {Notation.Number(haveVolts)} V: never connect them. Find a supply of {Notation.Number(needVolts)} V.");
+        }
+
+        double factor = Guard.InRange(Guard.Positive(powerFactor, "power factor"), 0, 1, "power factor");
+        double load = watts.Sum(w => Guard.Positive(w, "consumption")) / factor;
+        double limit = Usable * Guard.Positive(supplyVa, "supply");
+        return (load, limit, load <= limit + Guard.Edge);
+    }
+}

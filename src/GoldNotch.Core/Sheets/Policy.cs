@@ -1,0 +1,208 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Sheets;
+
+/// <summary>A matter on which good people disagree; the department chooses a school for each standard.</summary>
+public enum PolicyMatter
+{
+    /// <summary>What the base of gain is.</summary>
+    BaseGain,
+
+    /// <summary>When gain is allowed.</summary>
+    GainAllowed,
+
+    /// <summary>Which base of a two-base camera.</summary>
+    TwoBases,
+
+    /// <summary>Speeds of unlike cameras.</summary>
+    CommonSpeed,
+
+    /// <summary>Frame rate and scan.</summary>
+    FrameRate,
+
+    /// <summary>Shutter against double the rate.</summary>
+    Shutter,
+
+    /// <summary>Who moves the iris.</summary>
+    Iris,
+
+    /// <summary>Where white is taken from.</summary>
+    Balance,
+
+    /// <summary>Who sets the sound level.</summary>
+    SoundLevel,
+
+    /// <summary>Who focuses.</summary>
+    Focus,
+
+    /// <summary>Depth of field of several cameras.</summary>
+    Depth,
+
+    /// <summary>Zebra.</summary>
+    Zebra,
+
+    /// <summary>Compression.</summary>
+    Compression,
+
+    /// <summary>Date and time.</summary>
+    DateAndTime,
+
+    /// <summary>The spare sound channel.</summary>
+    SpareChannel,
+}
+
+/// <summary>One way of doing it.</summary>
+/// <param name="Key">Key in files.</param>
+/// <param name="Says">What it says.</param>
+/// <param name="Reason">Why people hold it.</param>
+public sealed record School(string Key, string Says, string Reason);
+
+/// <summary>A matter with its schools; the first is the default.</summary>
+/// <param name="Matter">The matter.</param>
+/// <param name="Key">Key in files.</param>
+/// <param name="Name">As spoken.</param>
+/// <param name="Settings">Settings whose <c>by policy</c> it decides.</param>
+/// <param name="Schools">The schools, the default first.</param>
+public sealed record Policy(PolicyMatter Matter, string Key, string Name, ImmutableArray<Setting> Settings, ImmutableArray<School> Schools)
+{
+    /// <summary>Every matter (bench rules; where practitioners disagree each way is offered).</summary>
+    public static ImmutableArray<Policy> All { get; } =
+    [
+        new(PolicyMatter.BaseGain, "base-gain", "Base of gain", [Setting.Gain],
+        [
+            new("unity", "0 dB or the native ISO", "Full range at known noise."),
+            new("lowest", "the lowest the camera has", "Least noise; below 0 dB it costs highlight room."),
+            new("native", "native ISO whatever it is", "The sensor's own working point, even where it is high."),
+        ]),
+        new(PolicyMatter.GainAllowed, "gain-allowed", "When gain is allowed", [Setting.Gain],
+        [
+            new("last", "last of all, up to the cap on the model's card", "Light, filter, shutter and iris are free; noise stays in the picture."),
+            new("never", "never", "A dark picture is mended with light."),
+            new("noise-limit", "as much as the noise limit allows, before the iris is wide open", "Depth of field is worth more than a little noise."),
+        ]),
+        new(PolicyMatter.TwoBases, "two-bases", "Two bases", [Setting.Base],
+        [
+            new("low-first", "low until more than 8 dB would be needed, never above 14", "The low base is the cleaner; above 8 dB it no longer is."),
+            new("nearest", "always the base nearest to the rating", "Least gain either way."),
+        ]),
+        new(PolicyMatter.CommonSpeed, "common-speed", "Speed on unlike cameras", [],
+        [
+            new("native", "each at its native speed, ND for the rest", "Each camera keeps its full highlight room."),
+            new("common", "one speed for all, compensated", "One number for everybody; some cameras lose latitude."),
+        ]),
+        new(PolicyMatter.FrameRate, "frame-rate", "Frame rate", [Setting.RecordFormat],
+        [
+            new("use", "by the use of the footage", "The receiver decides what is right."),
+            new("59.94i", "59.94i, the look of television", "Smooth movement on television receivers."),
+            new("29.97p", "29.97p, plain", "Good on every screen, no combs."),
+            new("23.976p", "23.976p, the look of film", "Slow pans only."),
+            new("59.94p", "59.94p, for motion", "Sharp movement, and slow motion at half speed."),
+        ]),
+        new(PolicyMatter.Shutter, "shutter", "Shutter", [Setting.Shutter],
+        [
+            new("nearest", "nearest to double the rate", "Closest to the ordinary look of motion."),
+            new("at-least", "double the rate or faster", "Never more smear than meant."),
+        ]),
+        new(PolicyMatter.Iris, "iris", "Iris", [Setting.IrisMode],
+        [
+            new("manual", "by hand; automatic only where nobody attends and it is not cut with others", "An automatic iris moves during the take."),
+            new("automatic-moving", "automatic where it moves between lights", "Nobody can follow a walk from shade to sun by hand."),
+        ]),
+        new(PolicyMatter.Balance, "balance", "White balance", [Setting.WhiteBalance],
+        [
+            new("card", "on the card each time; a number where several cameras must agree", "The card is right for this light, whatever it is."),
+            new("preset", "a preset number", "The same number everywhere; corrected afterwards in one go."),
+            new("automatic", "automatic", "Right on average where light changes faster than people can."),
+        ]),
+        new(PolicyMatter.SoundLevel, "sound-level", "Sound level", [Setting.SoundMode],
+        [
+            new("manual", "by hand", "The background stays where it is between words."),
+            new("automatic", "automatic", "No take is lost where nobody watches the meter."),
+        ]),
+        new(PolicyMatter.Focus, "focus", "Focus", [Setting.FocusMode],
+        [
+            new("manual", "by hand; tracking where nobody attends", "Automatic focus goes to whoever walks through."),
+            new("tracking", "tracking", "Keeps a moving face sharp where one person does everything."),
+        ]),
+        new(PolicyMatter.Depth, "depth", "Depth of field of several cameras", [],
+        [
+            new("line-up", "as the line-up says", "It depends on who moves."),
+            new("match", "the same on all", "The cut does not show."),
+            new("deeper", "the tight camera deeper", "People lean, and an unattended camera cannot follow."),
+            new("open", "the sensitive camera open, with ND", "A shallow background behind the speaker."),
+        ]),
+        new(PolicyMatter.Zebra, "zebra", "Zebra", [Setting.Zebra],
+        [
+            new("clipping", "100 % for clipping, off while recording", "It says what is lost, and nothing else."),
+            new("skin", "70 % for skin", "A face can be set by eye."),
+            new("off", "off after use", "Stripes hide the picture."),
+        ]),
+        new(PolicyMatter.Compression, "compression", "Compression", [Setting.BitRate],
+        [
+            new("use", "by the use, with the minutes shown", "Small for the web, large for grading."),
+            new("least", "the least that card and machine take", "Nothing is lost that might be wanted."),
+            new("enough", "good enough for the use", "More minutes on a card, faster copies."),
+        ]),
+        new(PolicyMatter.DateAndTime, "date-and-time", "Date and time", [Setting.Clock],
+        [
+            new("set", "set", "It puts clips in order afterwards."),
+            new("ignore", "ignored", "Clips are named by card; nobody trusts the clock."),
+        ]),
+        new(PolicyMatter.SpareChannel, "spare-channel", "Spare sound channel", [Setting.Channel2],
+        [
+            new("built-in", "the built-in microphone", "It works when the cable does not."),
+            new("lower", "the same microphone, 10 dB lower", "It saves a shout that clips the first."),
+            new("second", "a second microphone", "Two voices, or two places."),
+        ]),
+    ];
+
+    /// <summary>The default.</summary>
+    public School Default => Schools[0];
+
+    /// <summary>The schools of one matter.</summary>
+    public static Policy Of(PolicyMatter matter) => All[(int)matter];
+
+    /// <summary>The matter that decides <c>by policy</c> for a setting; null where none does.</summary>
+    public static Policy? Deciding(Setting setting) => All.FirstOrDefault(p => p.Settings.Contains(setting));
+}
+
+/// <summary>The schools a standard chose; what is not named goes by its default.</summary>
+public sealed record Policies
+{
+    private readonly ImmutableSortedDictionary<PolicyMatter, School> _chosen;
+
+    private Policies(ImmutableSortedDictionary<PolicyMatter, School> chosen) => _chosen = chosen;
+
+    /// <summary>Every default.</summary>
+    public static Policies Defaults { get; } = new(ImmutableSortedDictionary<PolicyMatter, School>.Empty);
+
+    /// <summary>What was chosen apart from the defaults.</summary>
+    public IEnumerable<(Policy Policy, School School)> Chosen => _chosen.Select(c => (Policy.Of(c.Key), c.Value));
+
+    /// <summary>The school of a matter.</summary>
+    public School this[PolicyMatter matter] => _chosen.GetValueOrDefault(matter) ?? Policy.Of(matter).Default;
+
+    /// <summary>Whether a matter goes by a school.</summary>
+    public bool Is(PolicyMatter matter, string school) => this[matter].Key == school;
+
+    /// <summary>These policies with one matter decided.</summary>
+    /// <param name="matter">Key of the matter.</param>
+    /// <param name="school">Key of the school.</param>
+    /// <exception cref="QuantityException">No such matter or school.</exception>
+    public Policies With(string? matter, string? school)
+    {
+        Policy policy = Policy.All.FirstOrDefault(p => p.Key == matter)
+            ?? throw new QuantityException(QuantityFault.BadLabel, $"There is no policy “{Notation.Excerpt(matter ?? "")}”. The policies are {string.Join(", ", Policy.All.Select(p => p.Key))}.");
+        School found = policy.Schools.FirstOrDefault(s => s.Key == school)
+            ?? throw new QuantityException(QuantityFault.BadLabel, $"{policy.Name} has no school “{Notation.Excerpt(school ?? "")}”. It has {string.Join(", ", policy.Schools.Select(s => s.Key))}.");
+        return new Policies(found == policy.Default ? _chosen.Remove(policy.Matter) : _chosen.SetItem(policy.Matter, found));
+    }
+
+    /// <inheritdoc/>
+    public bool Equals(Policies? other) => other is not null && _chosen.SequenceEqual(other._chosen);
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => _chosen.Aggregate(17, (hash, c) => HashCode.Combine(hash, c.Key, c.Value.Key));
+}

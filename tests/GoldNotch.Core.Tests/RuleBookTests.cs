@@ -1,0 +1,171 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Media;
+using GoldNotch.Core.Optics;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.SheetRules;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Tests;
+
+/// <summary>Each rule finds what it is for, and is silent where it should be.</summary>
+public class RuleBookTests
+{
+    private static readonly SceneLight Room = Ottermere.LectureRoom.Light;
+    private static readonly CameraModel Alder = Ottermere.Alder;
+    private static readonly CameraModel TwoBases = Alder with
+    {
+        Gain = Alder.Gain with
+        {
+            Bases =
+            [
+                new GainBase("low", Base("low", 500), [new GainPosition("", Decibels.Zero)], null),
+                new GainBase("high", Base("high", 2500), [new GainPosition("", Decibels.Zero)], null),
+            ],
+        },
+    };
+
+    // What breaks a rule, and the nearest thing that keeps it.
+    private static readonly Dictionary<string, (object Breaks, object Keeps)> Cases = new()
+    {
+        ["AUTO-AND-CUT"] = (S(Condition.CutWithOthers, ("iris-mode", "automatic")), S(("iris-mode", "automatic"))),
+        ["SHUTTER-LONGER"] = (S(("record-format", "1080 29.97p"), ("shutter", "1/8")), S(("record-format", "1080 29.97p"), ("shutter", "1/30"))),
+        ["ANGLE-REASON"] = (S(("shutter", "90°")), S(("shutter", "172.8°"))),
+        ["INTERLACED-SLOW"] = (S(("record-format", "1080 59.94i")) with { Use = FootageUse.SlowMotion }, S(("record-format", "1080 59.94i"))),
+        ["DROP-FRAME-RATE"] = (S(("record-format", "1080 23.976p"), ("timecode-count", "drop-frame")), S(("record-format", "1080 29.97p"), ("timecode-count", "drop-frame"))),
+        ["PRESET-AGAINST-LIGHT"] = (S(("white-balance", "preset nearest to 5600 K")), S(("white-balance", "preset nearest to 3300 K"))),
+        ["CLOCK-UNSET"] = (S(("gain", "0 dB")), S(("clock", "done"))),
+        ["RESET-MISSING"] = (S(("gain", "0 dB")), S(("factory-reset", "done"))),
+        ["FULL-AUTO-OPEN"] = (S(("gain", "0 dB")), S(("full-auto", "off"))),
+        ["TEST-CLIP-MISSING"] = (S(("gain", "0 dB")), S(("test-clip", "done"))),
+        ["NO-HEADPHONES"] = (S(("peak-level", "−12 dBFS")), S(("peak-level", "−12 dBFS"), ("headphones", "done"))),
+        ["FORMAT-BEFORE-CLEAR"] = (S(("card-formatted", "done")), S(("card-formatted", "done"), ("card-cleared", "done"))),
+        ["PHANTOM-WRONG-INPUT"] = (S(("input-1", "wireless"), ("phantom-1", "on")), S(("input-1", "microphone"), ("phantom-1", "on"))),
+        ["NO-SPARE-CHANNEL"] = (S(("channel-1", "input 1"), ("channel-2", "input 1")), S(("channel-1", "input 1"), ("channel-2", "input 1, 10 dB lower"))),
+        ["ZEBRA-ON-LOG"] = (S(("profile", "log"), ("zebra", "100 %")), S(("profile", "log"), ("zebra", "95 %"))),
+        ["LOOK-AND-PROFILE"] = (S(("profile", "house"), ("viewing-look", "on")), S(("profile", "log"), ("viewing-look", "on"))),
+        ["DIGITAL-ZOOM"] = (S(("digital-zoom", "on")), S(("digital-zoom", "off"))),
+        ["STABILISER-TRIPOD"] = (S(("stabiliser", "strong")), S(Condition.Hand, ("stabiliser", "strong"))),
+        ["ND-INDOORS"] = (S(("nd", "2 stops")), S(Condition.Outdoors, ("nd", "2 stops"))),
+        ["GAIN-WITH-ND"] = (S(("gain", "6 dB"), ("nd", "1 stop")), S(("gain", "6 dB"), ("nd", "clear"))),
+        ["GAIN-LIMIT-OPEN"] = (S(("gain-limit", "at most 12 dB")), S(("gain-limit", "at most 6 dB"))),
+        ["PEAK-LEVEL"] = (S(("peak-level", "−3 dBFS")), S(("peak-level", "−12 dBFS"))),
+        ["ASK-RECEIVER"] = (S(("record-format", "by the use")) with { Use = FootageUse.Live }, S(("record-format", "by the use")) with { Use = FootageUse.Web }),
+        ["PAN-SLOWLY"] = (S(("record-format", "2160 23.976p")), S(("record-format", "2160 29.97p"))),
+        ["NEVER-HOLDS"] = (When(Condition.Tripod, Condition.Hand), When(Condition.Tripod, Condition.Indoors)),
+        ["POLICY-UNUSED"] = (S(("zebra", "95 %")) with { Policies = Policies.Defaults.With("zebra", "skin") }, S(("zebra", "by policy")) with { Policies = Policies.Defaults.With("zebra", "skin") }),
+        ["MAGNIFIER-ON"] = (S(("magnifier", "on")), S(("magnifier", "off"))),
+        ["HIGH-RATE-LEFT"] = (S(("high-rate", "on")), S(("high-rate", "on"), ("reset-after", "done"))),
+        ["SLACK-WIDE"] = (Slack("1 stop"), Slack("⅓ stop")),
+        ["UNATTENDED-POWER"] = (S(Condition.Unattended, ("gain", "0 dB")), S(Condition.Unattended, ("mains-adapter", "camera"))),
+        ["REASON-MISSING"] = (Reason(""), Reason("because")),
+        ["GAIN-UP-ND-IN"] = (Sheet(Alder, ("gain", "6 dB"), ("nd", "2 stops")), Sheet(Alder, ("gain", "0 dB"), ("nd", "2 stops"))),
+        ["FLICKER"] = (Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "1/50")), Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "180°"))),
+        ["CARD-TOO-SLOW"] = (Sheet(Card("C4"), ("record-format", "1080 29.97p")), Sheet(Card("C6"), ("record-format", "1080 29.97p"))),
+        ["CLIP-LIMIT"] = (Sheet(Limit(29.98), ("record-format", "1080 29.97p")), Sheet(Limit(90), ("record-format", "1080 29.97p"))),
+        ["FILE-SYSTEM"] = (Sheet(Slots("FAT32"), ("gain", "0 dB")), Sheet(Slots("exFAT"), ("gain", "0 dB"))),
+        ["CARD-TYPE"] = (Sheet(OnlyOn("drive"), ("record-format", "1080 29.97p")), Sheet(OnlyOn("SD"), ("record-format", "1080 29.97p"))),
+        ["NEGATIVE-GAIN"] = (Sheet(Alder, ("gain", "lowest")), Sheet(Alder, ("gain", "0 dB"))),
+        ["ISO-WITHOUT-BASE"] = (Sheet(TwoBases, ("gain", "base")), Sheet(TwoBases, ("base", "low"), ("gain", "base"))),
+        ["ZOOM-RAMPS"] = (Sheet(Alder, ("iris-opening", "f/2.8")), Sheet(Alder, ("iris-opening", "f/5.6"))),
+        ["METER-DISAGREES"] = (Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris-opening", "f/5.6")), Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris-opening", "as metered"))),
+        ["WHITE-CAST"] = (Sheet(Ottermere.Bracken, ("white-balance", "preset nearest to 4300 K")), Sheet(Ottermere.Bracken, ("white-balance", "preset nearest to 3200 K"))),
+        ["DROP-FRAME-HERE"] = (Sheet(Drop, ("record-format", "1080 23.976p"), ("timecode-count", "drop-frame")), Sheet(Drop, ("record-format", "1080 29.97p"), ("timecode-count", "drop-frame"))),
+        ["BUFFER-FILLS"] = (Sheet(Alder with { BufferGb = 24 }, ("record-format", "1080 29.97p")), Sheet(Alder, ("record-format", "1080 29.97p"))),
+        ["MUST-NOT-POSSIBLE"] = (Sheet(Alder, ("record-format", "1080 800p")), Sheet(Alder, ("record-format", "1080 29.97p"))),
+        ["BLACK-REFERENCE"] = (Sheet(Alder with { BlackReferenceMinutes = 8 }, ("gain", "0 dB")), Sheet(Alder with { BlackReferenceMinutes = 8 }, ("black-reference", "done"))),
+        ["BATTERY-SHORT"] = (Sheet(Alder with { Power = new PowerNeed(10, 10, 7.2, 1) }, ("gain", "0 dB")), Sheet(Alder with { Power = new PowerNeed(20, 10, 7.2, 1) }, ("gain", "0 dB"))),
+        ["RING-BY-EYE"] = (Sheet(Alder with { Lenses = [new NamedLens("35", Alder.Lens, null)] }, ("iris-opening", "f/4")), Sheet(Alder, ("iris-opening", "f/4"))),
+        ["SECOND-FOCUS-SWITCH"] = (Sheet(With(Setting.LensFocus, "manual"), ("focus-mode", "manual")), Sheet(With(Setting.LensFocus, "manual"), ("focus-mode", "manual"), ("lens-focus", "manual"))),
+        ["LEFTOVER-UNASKED"] = (Sheet(With(Setting.DigitalZoom, "off"), ("gain", "0 dB")), Sheet(With(Setting.DigitalZoom, "off"), ("digital-zoom", "off"))),
+        ["FORCED"] = (Sheet(Forcing, ("record-format", "1080 59.94p"), ("codec", "every frame")), Sheet(Forcing, ("record-format", "1080 29.97p"), ("codec", "every frame"))),
+        ["PLACE-MISSING"] = (Alder, Placed()),
+        ["MANUAL-SIGN"] = (Alder with { Controls = Alder.Controls.SetItem(Setting.Gain, Alder.Controls[Setting.Gain] with { ManualSign = "" }) }, Alder),
+        ["POSITION-AS-STOPS"] = (Alder with { Filters = [new("clear", Stops.Zero), new("1", new Stops(1))] }, Alder with { Filters = [new("clear", Stops.Zero), new("1", new Stops(2.6))] }),
+        ["RESET-UNKNOWN"] = (Alder, Alder with { Reset = new ResetBehaviour("Menu", ImmutableDictionary<Setting, string>.Empty) }),
+        ["VOLTAGE"] = (Alder with { Power = new PowerNeed(150, 68, 24, 1) }, Alder with { Power = new PowerNeed(95, 34, 14.4, 1) }),
+        ["CARD-BELOW-CLASS"] = (Slots("exFAT", "V60"), Slots("exFAT", "V30")),
+        ["NO-FORMAT"] = (Alder with { Formats = [] }, Alder),
+    };
+
+    private static CameraModel Drop => With(Setting.TimecodeCount, "drop-frame");
+
+    private static CameraModel Forcing => With(Setting.Codec, "every frame", "long-frame") with
+    {
+        Dependencies = [new Dependency(Setting.RecordFormat, "1080 59.94p", Setting.Codec, "long-frame", "the card is too slow for more.")],
+    };
+
+    public static TheoryData<string> Ids => [.. RuleBook.All.Select(r => r.Id)];
+
+    [Theory]
+    [MemberData(nameof(Ids))]
+    public void A_rule_finds_what_it_is_for_and_nothing_else(string id)
+    {
+        (object breaks, object keeps) = Cases[id];
+        RuleFinding[] found = [.. Find(breaks).Where(f => f.RuleId == id)];
+        found.ShouldNotBeEmpty(id);
+        found.ShouldAllBe(f => f.Because.Sentence.Length > 25 && !f.Because.Sentence.Contains("  ", StringComparison.Ordinal));
+        Find(keeps).ShouldNotContain(f => f.RuleId == id, id);
+    }
+
+    [Fact]
+    public void Ids_are_unique_and_there_are_more_than_forty()
+    {
+        RuleBook.All.Select(r => r.Id).Distinct().Count().ShouldBe(RuleBook.All.Length);
+        RuleBook.All.Length.ShouldBeGreaterThanOrEqualTo(40);
+    }
+
+    [Fact]
+    public void Findings_come_worst_first() =>
+        RuleBook.Of(S(("digital-zoom", "on"), ("record-format", "2160 23.976p"))).Select(f => f.Grade).ShouldBeInOrder();
+
+    [Fact]
+    public void Gain_and_filter_tell_what_is_left_between_them() =>
+        Find(Cases["GAIN-UP-ND-IN"].Breaks).Single(f => f.RuleId == "GAIN-UP-ND-IN").Because.Sentence.ShouldContain("−1");
+
+    private static ImmutableArray<RuleFinding> Find(object what) => what switch
+    {
+        Standard standard => RuleBook.Of(standard),
+        CameraModel model => RuleBook.Of(model),
+        _ => RuleBook.Of((Sheet)what),
+    };
+
+    private static Standard S(params (string Setting, string Want)[] notches) =>
+        Ottermere.Make("any", Room, [.. notches.Select(n => (n.Setting, n.Want, (string?)null))]);
+
+    private static Standard S(Condition condition, params (string Setting, string Want)[] notches) =>
+        S(notches) with { Circumstances = Circumstances.Usual.With(condition) };
+
+    private static Sheet Sheet(CameraModel model, params (string Setting, string Want)[] notches) =>
+        SheetCompiler.Compile(S(notches) with { PlannedMinutes = 75 }, model);
+
+    private static Standard When(params Condition[] conditions) => OneNotch(n => n with { When = [.. conditions] });
+
+    private static Standard Slack(string slack) => OneNotch(n => n with { Slack = Distance.ParseSlack(slack, NaturalUnit.Stops) });
+
+    private static Standard Reason(string reason) => OneNotch(n => n with { Reason = reason });
+
+    private static Standard OneNotch(Func<Notch, Notch> change) =>
+        new("any", "any", 1, "for a test", Room, [change(new Notch(Setting.Shutter, Wish.Parse(Setting.Shutter, "180°"), default, Importance.Must, "because"))]);
+
+    private static CameraModel With(Setting setting, params string[] words) =>
+        Alder with { Choices = Alder.Choices.Add(setting, new ChoiceControl([.. words.Select(w => new ChoicePosition(w, ""))], false)) };
+
+    private static CameraModel Card(string printed) => Alder with { Card = new IssuedCard("SD", 64, CardClass.Parse(printed), "exFAT") };
+
+    private static CameraModel Slots(string fileSystem, string? slowest = null) =>
+        Card("V30") with { Slots = [new MediaSlot("slot A", "SD", [fileSystem], slowest is null ? null : CardClass.Parse(slowest))] };
+
+    private static CameraModel Limit(double minutes) => Alder with { Formats = [.. Alder.Formats.Select(f => f with { ClipMinutes = minutes })] };
+
+    private static CameraModel OnlyOn(string type) => Card("V90") with { Formats = [.. Alder.Formats.Select(f => f with { CardTypes = [type] })] };
+
+    private static CameraModel Placed()
+    {
+        ControlPlace place = Alder.Controls[Setting.Gain];
+        return Alder with { Controls = Enum.GetValues<Setting>().ToImmutableDictionary(s => s, _ => place) };
+    }
+
+    private static SensitivityBase Base(string name, double iso) => new(name, new Iso(iso), Decibels.Zero, Decibels.Zero, Decibels.Zero);
+}
