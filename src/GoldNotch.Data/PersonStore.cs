@@ -9,18 +9,98 @@ namespace GoldNotch.Data;
 /// <param name="PasswordHash">Hash by the framework's hasher.</param>
 /// <param name="FailedCount">Failed tries since the last success.</param>
 /// <param name="LockedUntil">Locked until, or null.</param>
-public sealed record StoredPerson(string Login, string Name, string Role, string PasswordHash, int FailedCount, DateTimeOffset? LockedUntil);
+/// <param name="Stamp">Changes when sessions are to end.</param>
+/// <param name="Active">Whether the person may sign in.</param>
+/// <param name="Version">Rises with each change.</param>
+public sealed record StoredPerson(
+    string Login, string Name, string Role, string PasswordHash, int FailedCount, DateTimeOffset? LockedUntil, Guid Stamp = default, bool Active = true, int Version = 1);
 
 /// <summary>People and the signing keys of their cookies.</summary>
 public sealed class PersonStore(NpgsqlDataSource source)
 {
+    private const string Columns = "login, name, role, password_hash, failed_count, locked_until, stamp, active, version";
+
     /// <summary>One person, or null.</summary>
     public Task<StoredPerson?> GetAsync(string login, CancellationToken cancel) =>
-        source.CreateCommand("SELECT login, name, role, password_hash, failed_count, locked_until FROM person WHERE login = @login")
-            .With("login", login)
-            .FirstAsync(
-                r => new StoredPerson(r.GetString(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetInt32(4), r.IsDBNull(5) ? null : r.GetFieldValue<DateTimeOffset>(5)),
-                cancel);
+        source.CreateCommand($"SELECT {Columns} FROM person WHERE login = @login").With("login", login).FirstAsync(Read, cancel);
+
+    /// <summary>Everybody, by name.</summary>
+    public Task<List<StoredPerson>> ListAsync(CancellationToken cancel) =>
+        source.CreateCommand($"SELECT {Columns} FROM person ORDER BY name, login").ListAsync(Read, cancel);
+
+    /// <summary>Adds a person.</summary>
+    /// <returns>False when the sign-in name is taken.</returns>
+    public async Task<bool> AddAsync(StoredPerson person, string who, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        if (await transaction.Command("INSERT INTO person (login, name, role, password_hash) VALUES (@login, @name, @role, @hash) ON CONFLICT DO NOTHING")
+                .With("login", person.Login).With("name", person.Name).With("role", person.Role).With("hash", person.PasswordHash).RunAsync(cancel) == 0)
+        {
+            return false;
+        }
+
+        await Audit.WriteAsync(transaction, who, "person added", Subject(person.Login), null, new { person.Name, person.Role }, cancel);
+        await transaction.CommitAsync(cancel);
+        return true;
+    }
+
+    /// <summary>Changes name, role and whether the person may sign in; a change of the last two ends the person's sessions.</summary>
+    /// <returns>The person as changed, or null when the version has moved on.</returns>
+    /// <exception cref="RefusedException">It would leave nobody who can administer.</exception>
+    public async Task<StoredPerson?> ChangeAsync(StoredPerson person, string who, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+
+        // Two technicians who demote each other at once would leave none: one of them waits here.
+        await transaction.Command("SELECT pg_advisory_xact_lock(hashtext('people'))").RunAsync(cancel);
+        StoredPerson? before = await transaction.Command($"SELECT {Columns} FROM person WHERE login = @login FOR UPDATE").With("login", person.Login).FirstAsync(Read, cancel);
+        if (before is null || before.Version != person.Version)
+        {
+            return null;
+        }
+
+        StoredPerson after = await transaction.Command(
+                $"""
+                UPDATE person SET name = @name, role = @role, active = @active, version = version + 1,
+                       stamp = CASE WHEN (role, active) IS DISTINCT FROM (@role, @active) THEN gen_random_uuid() ELSE stamp END
+                WHERE login = @login RETURNING {Columns}
+                """)
+            .With("login", person.Login).With("name", person.Name).With("role", person.Role).With("active", person.Active)
+            .FirstAsync(Read, cancel) ?? throw new InvalidOperationException("A person vanished while held.");
+        if (await transaction.Command("SELECT login FROM person WHERE role = 'technician' AND active LIMIT 1").FirstAsync(r => r.GetString(0), cancel) is null)
+        {
+            throw new RefusedException("last-technician", "/role", "Somebody must be able to administer: this is the last technician who can sign in. Make another one first.");
+        }
+
+        await Audit.WriteAsync(
+            transaction, who, "person changed", Subject(person.Login),
+            new { before.Name, before.Role, before.Active }, new { after.Name, after.Role, after.Active }, cancel);
+        await transaction.CommitAsync(cancel);
+        return after;
+    }
+
+    /// <summary>Gives a person a new password and ends the person's other sessions.</summary>
+    /// <returns>The person as changed, or null when there is none.</returns>
+    public async Task<StoredPerson?> ChangePasswordAsync(string login, string hash, string who, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        StoredPerson? after = await transaction.Command(
+                $"""
+                UPDATE person SET password_hash = @hash, stamp = gen_random_uuid(), failed_count = 0, locked_until = NULL, version = version + 1
+                WHERE login = @login RETURNING {Columns}
+                """)
+            .With("login", login).With("hash", hash).FirstAsync(Read, cancel);
+        if (after is not null)
+        {
+            await Audit.WriteAsync(transaction, who, "password changed", Subject(login), null, null, cancel);
+            await transaction.CommitAsync(cancel);
+        }
+
+        return after;
+    }
 
     /// <summary>Adds a person, or gives one a new name, role and password.</summary>
     public Task PutAsync(StoredPerson person, CancellationToken cancel) =>
@@ -68,4 +148,17 @@ public sealed class PersonStore(NpgsqlDataSource source)
             .With("name", name).With("xml", xml);
         command.ExecuteNonQuery();
     }
+
+    private static string Subject(string login) => $"person {login}";
+
+    private static StoredPerson Read(NpgsqlDataReader r) => new(
+        r.GetString(0),
+        r.GetString(1),
+        r.GetString(2),
+        r.GetString(3),
+        r.GetInt32(4),
+        r.IsDBNull(5) ? null : r.GetFieldValue<DateTimeOffset>(5),
+        r.GetGuid(6),
+        r.GetBoolean(7),
+        r.GetInt32(8));
 }

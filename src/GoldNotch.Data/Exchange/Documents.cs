@@ -12,13 +12,15 @@ namespace GoldNotch.Data.Exchange;
 /// <param name="Standards">Standards, each one version.</param>
 /// <param name="Units">Units of the pool.</param>
 /// <param name="Checks">Checks with their readings.</param>
+/// <param name="Sheets">Compiled sheets; coming in they are worked out again and compared.</param>
 public sealed record ExchangeDocument(
     string Format,
     int FormatVersion,
     IReadOnlyList<ModelDocument>? Models = null,
     IReadOnlyList<StandardDocument>? Standards = null,
     IReadOnlyList<UnitDocument>? Units = null,
-    IReadOnlyList<CheckDocument>? Checks = null);
+    IReadOnlyList<CheckDocument>? Checks = null,
+    IReadOnlyList<SheetDocument>? Sheets = null);
 
 /// <summary>A version of a standard.</summary>
 /// <param name="Key">Key in files and addresses.</param>

@@ -26,19 +26,21 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
     /// <param name="who">Who imports.</param>
     /// <param name="keepGood">Whether entries that can be kept are kept although others cannot.</param>
     /// <param name="cancel">Cancels; then nothing is kept.</param>
+    /// <param name="placesFrom">Another format that the file was made from: then no line of this one is told.</param>
     /// <exception cref="RefusedException">It is no exchange file, or something in it cannot be kept and <paramref name="keepGood"/> is false; nothing is kept.</exception>
-    public async Task<ImportReport> ImportAsync(Stream json, string who, bool keepGood, CancellationToken cancel)
+    public async Task<ImportReport> ImportAsync(Stream json, string who, bool keepGood, CancellationToken cancel, string? placesFrom = null)
     {
         using var buffer = new MemoryStream();
         await json.CopyToAsync(buffer, cancel);
         ExchangeFile file = ExchangeFile.Open(buffer.ToArray());
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        var import = new Import(file, transaction, cancel);
+        var import = new Import(file, transaction, placesFrom is null, cancel);
         await import.EachAsync("models", ExchangeJson.Default.ModelDocument, (m, at) => PutModelAsync(transaction, m, at, cancel));
         await import.EachAsync("standards", ExchangeJson.Default.StandardDocument, (s, at) => PutStandardAsync(transaction, s, at, who, cancel));
         await import.EachAsync("units", ExchangeJson.Default.UnitDocument, (u, at) => PutUnitAsync(transaction, u, at, cancel));
         await import.EachAsync("checks", ExchangeJson.Default.CheckDocument, (c, at) => PutCheckAsync(transaction, c, at, who, cancel));
+        await import.EachAsync("sheets", ExchangeJson.Default.SheetDocument, (s, at) => CompareSheetAsync(transaction, s, at, cancel));
         if (import.Faults is [var first, ..] && !keepGood)
         {
             string more = import.Faults.Count > 1 ? $" {import.Faults.Count} entries cannot be kept." : "";
@@ -55,7 +57,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
     }
 
     /// <summary>One import on its way: each entry under a savepoint of its own.</summary>
-    private sealed class Import(ExchangeFile file, NpgsqlTransaction transaction, CancellationToken cancel)
+    private sealed class Import(ExchangeFile file, NpgsqlTransaction transaction, bool tellLines, CancellationToken cancel)
     {
         private const string Entry = "entry";
 
@@ -64,6 +66,8 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         internal int Unchanged { get; private set; }
 
         internal List<ImportFault> Faults { get; } = [];
+
+        private string At(long line, long column, string message) => tellLines ? $"Line {line}, column {column}: {message}" : message;
 
         internal async Task EachAsync<T>(string list, JsonTypeInfo<T> type, Func<T, string, Task<bool>> put)
             where T : class
@@ -87,14 +91,14 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
                 {
                     await transaction.RollbackAsync(Entry, cancel);
                     (long line, long column) = file.PlaceOf(refused.Pointer);
-                    Faults.Add(new ImportFault(refused.Pointer, line, column, refused.Code, $"Line {line}, column {column}: {refused.Message}"));
+                    Faults.Add(new ImportFault(refused.Pointer, line, column, refused.Code, At(line, column, refused.Message)));
                 }
                 catch (PostgresException beyond) when (beyond.SqlState.StartsWith("22", StringComparison.Ordinal) || beyond.SqlState.StartsWith("23", StringComparison.Ordinal))
                 {
                     // The database says the same as the core does; what only it refuses is told as it is.
                     await transaction.RollbackAsync(Entry, cancel);
                     (long line, long column) = file.PlaceOf(item.Pointer);
-                    Faults.Add(new ImportFault(item.Pointer, line, column, "bad-value", $"Line {line}, column {column}: the database refuses this entry ({beyond.ConstraintName ?? beyond.SqlState})."));
+                    Faults.Add(new ImportFault(item.Pointer, line, column, "bad-value", At(line, column, $"the database refuses this entry ({beyond.ConstraintName ?? beyond.SqlState}).")));
                 }
             }
         }
@@ -202,5 +206,28 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
             check.Id, check.Unit, check.Standard, check.StandardVersion, "", check.StartedBy, check.StartedAt,
             check.SignedBy, check.SignedAt, check.Note, CheckSummary.Of(CheckEvaluator.Evaluate(sheet, CheckReadings.ToCore(sheet, kept))));
         return await CheckStore.InsertAsync(transaction, new WholeCheck(stored, card, kept), who, cancel);
+    }
+
+    // A sheet says what it was made from; made from the same again it must come out the same, or one of the two is not what it says.
+    private static async Task<bool> CompareSheetAsync(NpgsqlTransaction transaction, SheetDocument sheet, string at, CancellationToken cancel)
+    {
+        string standard = await transaction.Command("SELECT document FROM standard_version WHERE key = @key AND version = @version")
+            .With("key", sheet.Standard).With("version", sheet.StandardVersion).FirstAsync(r => r.GetString(0), cancel)
+            ?? throw new RefusedException("standard-missing", $"{at}/standard", $"There is no standard {sheet.Standard} version {sheet.StandardVersion}.");
+        string card = await transaction.Command("SELECT card FROM camera_model WHERE key = @key AND version = @version")
+            .With("key", sheet.Model).With("version", sheet.ModelVersion).FirstAsync(r => r.GetString(0), cancel)
+            ?? throw new RefusedException("model-missing", $"{at}/model", $"There is no card of {sheet.Model} version {sheet.ModelVersion}.");
+        Circumstances circumstances = RefusedException.At($"{at}/circumstances", sheet.InCircumstances);
+        SheetDocument now = SheetDocument.Of(SheetCompiler.Compile(Cards.ToStandard(CatalogueStore.ReadStandard(standard)), Cards.ToModel(CatalogueStore.ReadModel(card)), circumstances));
+        for (int i = 0; i < Math.Max(now.Lines.Count, sheet.Lines.Count); i++)
+        {
+            if (i >= now.Lines.Count || i >= sheet.Lines.Count || now.Lines[i] != sheet.Lines[i])
+            {
+                string differs = i < now.Lines.Count ? $"{now.Lines[i].Setting} comes to “{now.Lines[i].Target}” here" : "it has lines that this sheet has not";
+                throw new RefusedException("sheet-differs", $"{at}/lines/{i}", $"This sheet is not what its versions come to: {differs}.");
+            }
+        }
+
+        return false;
     }
 }

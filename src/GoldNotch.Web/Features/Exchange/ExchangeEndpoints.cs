@@ -1,23 +1,93 @@
+using System.Text.Json;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Data;
 using GoldNotch.Data.Exchange;
 using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 
 namespace GoldNotch.Web.Features.Exchange;
 
-/// <summary>Exchange files in.</summary>
+/// <summary>Files in and out: the exchange format as JSON, and CSV for spreadsheets.</summary>
 internal static class ExchangeEndpoints
 {
     private const int MostBytes = 8 * 1024 * 1024;
+    private const int MostUnits = 100_000;
 
-    internal static void MapExchange(this IEndpointRouteBuilder api) => api.MapPost("/import", ImportAsync)
-        .RequireAuthorization(Roles.Technician)
-        .Accepts<ExchangeDocument>("application/json")
-        .WithMetadata(new RequestSizeLimitAttribute(MostBytes))
-        .ProducesProblem(403).ProducesProblem(409).ProducesProblem(413)
-        .WithName("importExchange");
+    internal static void MapExchange(this IEndpointRouteBuilder api)
+    {
+        RouteGroupBuilder write = api.MapGroup("").RequireAuthorization(Roles.Technician).WithMetadata(new RequestSizeLimitAttribute(MostBytes))
+            .ProducesProblem(403).ProducesProblem(409).ProducesProblem(413);
+        write.MapPost("/import", ImportAsync).Accepts<ExchangeDocument>("application/json").WithName("importExchange");
+        write.MapPost("/import/csv", ImportCsvAsync).Accepts<string>("text/csv").WithName("importCsv");
+        api.MapGet("/export/{what}.json", ExportAsync).Produces<ExchangeDocument>().ProducesProblem(404).WithName("exportJson");
+        api.MapGet("/export/{what}.csv", ExportCsvAsync).Produces(200, contentType: "text/csv").ProducesProblem(404).WithName("exportCsv");
+        api.MapGet("/sheets/{standardKey}/{modelKey}/sheet.json", SheetJsonAsync).Produces<ExchangeDocument>().ProducesProblem(404).WithName("exportSheet");
+        api.MapGet("/sheets/{standardKey}/{modelKey}/sheet.csv", SheetCsvAsync).Produces(200, contentType: "text/csv").ProducesProblem(404).WithName("exportSheetCsv");
+    }
 
     private static async Task<Ok<ImportReport>> ImportAsync(bool? keepGood, HttpContext context, ExchangeImporter importer, CancellationToken cancel) =>
         TypedResults.Ok(await importer.ImportAsync(context.Request.Body, SessionEndpoints.Name(context.User), keepGood ?? false, cancel));
+
+    private static async Task<Ok<ImportReport>> ImportCsvAsync(bool? keepGood, HttpContext context, ExchangeImporter importer, CancellationToken cancel)
+    {
+        using var body = new MemoryStream();
+        await context.Request.Body.CopyToAsync(body, cancel);
+        byte[] json = JsonSerializer.SerializeToUtf8Bytes(CsvFiles.Read(body.ToArray()), ExchangeJson.Default.ExchangeDocument);
+        using var read = new MemoryStream(json);
+        return TypedResults.Ok(await importer.ImportAsync(read, SessionEndpoints.Name(context.User), keepGood ?? false, cancel, "csv"));
+    }
+
+    private static async Task<FileContentHttpResult> ExportAsync(
+        string what, ModelStore models, StandardStore standards, UnitStore units, CancellationToken cancel) =>
+        Json(await DocumentAsync(what, models, standards, units, cancel), what);
+
+    private static async Task<FileContentHttpResult> ExportCsvAsync(
+        string what, ModelStore models, StandardStore standards, UnitStore units, CancellationToken cancel)
+    {
+        ExchangeDocument document = what is "units" or "standards"
+            ? await DocumentAsync(what, models, standards, units, cancel)
+            : throw new RefusedException("not-found", "/what", "Units and standards go out as CSV; models and everything together as JSON.");
+        return Csv(what == "units" ? CsvFiles.Units(document.Units ?? []) : CsvFiles.Standards(document.Standards ?? []), what);
+    }
+
+    private static async Task<FileContentHttpResult> SheetJsonAsync(
+        string standardKey, string modelKey, int? version, string? when, SheetSource sheets, CancellationToken cancel)
+    {
+        (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
+        return Json(new ExchangeDocument("gold-notch-exchange", ExchangeImporter.FormatVersion, Sheets: [SheetDocument.Of(sheet)]), $"{standardKey}-{modelKey}");
+    }
+
+    private static async Task<FileContentHttpResult> SheetCsvAsync(
+        string standardKey, string modelKey, int? version, string? when, SheetSource sheets, CancellationToken cancel)
+    {
+        (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
+        return Csv(CsvFiles.Sheets([SheetDocument.Of(sheet)]), $"{standardKey}-{modelKey}");
+    }
+
+    private static async Task<ExchangeDocument> DocumentAsync(string what, ModelStore models, StandardStore standards, UnitStore units, CancellationToken cancel)
+    {
+        bool all = what == "all";
+        if (!all && what is not ("models" or "standards" or "units"))
+        {
+            throw new RefusedException("not-found", "/what", "What goes out is models, standards, units or all.");
+        }
+
+        return new ExchangeDocument(
+            "gold-notch-exchange",
+            ExchangeImporter.FormatVersion,
+            all || what == "models" ? [.. (await models.NewestAsync(cancel)).Select(m => m.Document)] : null,
+            all || what == "standards" ? [.. (await standards.InViewAsync(cancel)).Select(s => s.Document)] : null,
+            all || what == "units" ? [.. (await units.ListAsync(null, null, MostUnits, cancel)).Select(Unit)] : null);
+    }
+
+    private static UnitDocument Unit(StoredUnit u) =>
+        new(u.Tag, u.ModelKey, u.Tape, u.Place, u.Status, u.Filters.Count > 0 ? u.Filters : null, u.ColourOffsetMired, u.DueBack);
+
+    private static FileContentHttpResult Json(ExchangeDocument document, string name) =>
+        TypedResults.File(JsonSerializer.SerializeToUtf8Bytes(document, ExchangeJson.Default.ExchangeDocument), "application/json", $"gold-notch-{name}.json");
+
+    private static FileContentHttpResult Csv(byte[] csv, string name) => TypedResults.File(csv, "text/csv; charset=utf-8", $"gold-notch-{name}.csv");
 }

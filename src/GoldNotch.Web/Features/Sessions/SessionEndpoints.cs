@@ -1,5 +1,6 @@
 using System.Security.Claims;
 using GoldNotch.Data;
+using GoldNotch.Web.Features.People;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Authentication;
@@ -22,10 +23,16 @@ public sealed record SessionView(string Login, string Name, string Role, string 
 /// <param name="Password">Password.</param>
 public sealed record SignInRequest(string Login, string Password);
 
+/// <summary>A change of one's own password.</summary>
+/// <param name="Current">The password as it is.</param>
+/// <param name="New">The password to be.</param>
+public sealed record PasswordChange(string Current, string New);
+
 /// <summary>Signing in and out.</summary>
 internal static class SessionEndpoints
 {
     internal const string SignInLimit = "sign-in";
+    private const string StampClaim = "stamp";
     private const int TriesBeforeLock = 6;
     private static readonly TimeSpan LockFor = TimeSpan.FromMinutes(5);
 
@@ -34,6 +41,7 @@ internal static class SessionEndpoints
         api.MapGet("/session", Current).RequireAuthorization().WithName("getSession");
         api.MapPost("/session", SignInAsync).RequireRateLimiting(SignInLimit).WithName("signIn");
         api.MapDelete("/session", SignOutAsync).WithName("signOut");
+        api.MapPut("/session/password", ChangePasswordAsync).RequireAuthorization().RequireRateLimiting(SignInLimit).WithName("changePassword");
     }
 
     private static Ok<SessionView> Current(HttpContext context, IAntiforgery antiforgery) => TypedResults.Ok(View(context, context.User, antiforgery));
@@ -50,7 +58,7 @@ internal static class SessionEndpoints
 
         // Unknown names cost the same time as known ones.
         StoredPerson against = person ?? new StoredPerson("", "", "", DummyHash, 0, null);
-        if (hasher.VerifyHashedPassword(against, against.PasswordHash, request.Password) == PasswordVerificationResult.Failed || person is null)
+        if (person is { Active: false } || hasher.VerifyHashedPassword(against, against.PasswordHash, request.Password) == PasswordVerificationResult.Failed || person is null)
         {
             if (person is not null)
             {
@@ -61,12 +69,58 @@ internal static class SessionEndpoints
         }
 
         await people.ClearFailuresAsync(person.Login, cancel);
+        ClaimsPrincipal principal = await BeginAsync(context, person);
+        return TypedResults.Ok(View(context, principal, antiforgery));
+    }
+
+    private static async Task<Results<Ok<SessionView>, ProblemHttpResult>> ChangePasswordAsync(
+        PasswordChange change, HttpContext context, PersonStore people, IPasswordHasher<StoredPerson> hasher, IAntiforgery antiforgery, TimeProvider clock, CancellationToken cancel)
+    {
+        PeopleEndpoints.CheckPassword(change.New, "/new");
+        string login = context.User.Identity?.Name ?? "";
+        StoredPerson person = await people.GetAsync(login, cancel) ?? throw new RefusedException("not-found", "", "This account is gone.");
+        if (person.LockedUntil > clock.GetUtcNow())
+        {
+            return Refused("locked", "Too many wrong passwords for this name. It opens again in five minutes.");
+        }
+
+        if (change.Current.Length > 200 || hasher.VerifyHashedPassword(person, person.PasswordHash, change.Current) == PasswordVerificationResult.Failed)
+        {
+            await people.CountFailureAsync(login, TriesBeforeLock, clock.GetUtcNow() + LockFor, cancel);
+            return TypedResults.Problem(ProblemHandler.Problem(400, "wrong-password", "/current", "That is not your password as it is now. Nothing was changed."));
+        }
+
+        StoredPerson after = await people.ChangePasswordAsync(login, hasher.HashPassword(person, change.New), SessionEndpoints.Name(context.User), cancel)
+            ?? throw new RefusedException("not-found", "", "This account is gone.");
+        return TypedResults.Ok(View(context, await BeginAsync(context, after), antiforgery));
+    }
+
+    /// <summary>Ends a session whose person was changed, blocked or given another password since.</summary>
+    internal static async Task StillValidAsync(CookieValidatePrincipalContext context)
+    {
+        PersonStore people = context.HttpContext.RequestServices.GetRequiredService<PersonStore>();
+        string login = context.Principal?.Identity?.Name ?? "";
+        StoredPerson? person = await people.GetAsync(login, context.HttpContext.RequestAborted);
+        if (person is not { Active: true } || person.Stamp.ToString() != context.Principal?.FindFirstValue(StampClaim))
+        {
+            context.RejectPrincipal();
+            await context.HttpContext.SignOutAsync();
+        }
+    }
+
+    private static async Task<ClaimsPrincipal> BeginAsync(HttpContext context, StoredPerson person)
+    {
         var identity = new ClaimsIdentity(
-            [new Claim(ClaimTypes.Name, person.Login), new Claim(ClaimTypes.GivenName, person.Name), new Claim(ClaimTypes.Role, person.Role)],
+            [
+                new Claim(ClaimTypes.Name, person.Login),
+                new Claim(ClaimTypes.GivenName, person.Name),
+                new Claim(ClaimTypes.Role, person.Role),
+                new Claim(StampClaim, person.Stamp.ToString()),
+            ],
             CookieAuthenticationDefaults.AuthenticationScheme);
         var principal = new ClaimsPrincipal(identity);
         await context.SignInAsync(principal, new AuthenticationProperties { IsPersistent = true });
-        return TypedResults.Ok(View(context, principal, antiforgery));
+        return principal;
     }
 
     private static async Task<NoContent> SignOutAsync(HttpContext context, CancellationToken _)

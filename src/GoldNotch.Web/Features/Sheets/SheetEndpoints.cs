@@ -2,6 +2,8 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Data.Exchange;
+using GoldNotch.Web.Features.Decisions;
+using GoldNotch.Web.Features.Standards;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace GoldNotch.Web.Features.Sheets;
@@ -29,15 +31,44 @@ internal static class SheetEndpoints
     }
 
     private static async Task<Ok<SheetView>> GetAsync(
-        string standardKey, string modelKey, CatalogueStore catalogue, UnitStore units, CancellationToken cancel)
+        string standardKey, string modelKey, int? version, string? when, SheetSource sheets, UnitStore units, DecisionStore decisions, TimeProvider clock, CancellationToken cancel)
     {
-        StandardDocument standard = await catalogue.StandardAsync(standardKey, null, cancel)
-            ?? throw new RefusedException("not-found", "/standardKey", $"There is no approved standard “{standardKey}”. Go to the list of sheets.");
+        (Sheet sheet, string state) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
+        List<StoredUnit> found = await units.OfModelAsync(modelKey, UnitsShown, cancel);
+        DateOnly today = DecisionEndpoints.Today(clock);
+        IEnumerable<Waiver> waivers = (await decisions.WaiversAsync(standardKey, cancel))
+            .Where(w => w.Holds(today) && (w.ModelKey == modelKey || found.Any(u => u.Tag == w.UnitTag)));
+        return TypedResults.Ok(SheetViews.Of(
+            sheet,
+            state,
+            [.. found.Select(u => new SheetUnitView(u.Tag, u.Tape, u.Place, u.Status))],
+            Findings.Views(RuleBook.Of(sheet), await decisions.AcceptedAsync(standardKey, modelKey, cancel)),
+            [.. waivers.Select(w => DecisionEndpoints.View(w, today))]));
+    }
+}
+
+/// <summary>Sheets as they are asked for: the version in force or another, in the usual circumstances or in others.</summary>
+internal sealed class SheetSource(StandardStore standards, CatalogueStore catalogue)
+{
+    /// <param name="standardKey">The standard.</param>
+    /// <param name="modelKey">The model.</param>
+    /// <param name="version">A version; null for the approved one.</param>
+    /// <param name="when">Conditions that differ from the usual, separated by commas; null or empty for none.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <exception cref="RefusedException">There is no such standard, version or model, or no such condition.</exception>
+    internal async Task<(Sheet Sheet, string State)> GetAsync(string standardKey, string modelKey, int? version, string? when, CancellationToken cancel)
+    {
+        StoredStandard stored = (version is { } v ? await standards.GetAsync(standardKey, v, cancel) : await standards.InStateAsync(standardKey, "approved", cancel))
+            ?? throw new RefusedException("not-found", "/standardKey", $"There is no {(version is null ? "approved " : "")}standard “{standardKey}”{(version is null ? "" : $" with version {version}")}. Go to the list of sheets.");
         ModelDocument model = await catalogue.ModelAsync(modelKey, cancel)
             ?? throw new RefusedException("not-found", "/modelKey", $"There is no model “{modelKey}”. Go to the list of sheets.");
-        List<StoredUnit> found = await units.OfModelAsync(modelKey, UnitsShown, cancel);
-        return TypedResults.Ok(SheetViews.Of(
-            SheetCompiler.Compile(Cards.ToStandard(standard), Cards.ToModel(model)),
-            [.. found.Select(u => new SheetUnitView(u.Tag, u.Tape, u.Place, u.Status))]));
+        Standard standard = Cards.ToStandard(stored.Document);
+        Circumstances circumstances = standard.Circumstances;
+        foreach (string word in (when ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Take(Enum.GetValues<Condition>().Length))
+        {
+            circumstances = circumstances.With(RefusedException.At("/when", () => ConditionWords.Parse(word)));
+        }
+
+        return (SheetCompiler.Compile(standard, Cards.ToModel(model), circumstances), stored.Head.State);
     }
 }

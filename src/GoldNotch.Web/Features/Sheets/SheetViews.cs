@@ -2,6 +2,8 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
+using GoldNotch.Web.Features.Decisions;
+using GoldNotch.Web.Features.Standards;
 
 namespace GoldNotch.Web.Features.Sheets;
 
@@ -23,7 +25,8 @@ public sealed record DialView(IReadOnlyList<DetentView> Detents, bool CanFloat, 
 /// <summary>One line of a sheet.</summary>
 public sealed record SheetLineView(
     string Setting, string Name, string Chapter, string Example, string Wish, Importance Importance, string Reason, Fit Fit,
-    string? Target, string Slack, string Size, double LightStops, JudgementView Because, PlaceView? Place, DialView Dial);
+    string? Target, string Slack, string Size, double LightStops, JudgementView Because, PlaceView? Place, DialView Dial,
+    string Kind, bool NothingToDo, string? AfterReset, bool? ResetIsRight, IReadOnlyList<string> When);
 
 /// <summary>The light a standard is made for.</summary>
 public sealed record LightView(string Description, double? Lux, double ColourTemperatureK, double MainsHz, LampKind Lamp);
@@ -38,17 +41,19 @@ public sealed record SheetUnitView(string Tag, string Tape, string Place, string
 /// <summary>A sheet whole.</summary>
 public sealed record SheetView(
     string StandardKey, string StandardName, int StandardVersion, string Purpose, LightView Light, string ModelKey, string ModelName, int ModelVersion,
-    string ModelKind, IReadOnlyList<SheetLineView> Lines, double LightLeftStops, string LightLeftLabel, BalanceView? Predicted, IReadOnlyList<SheetUnitView> Units);
+    string ModelKind, IReadOnlyList<SheetLineView> Lines, double LightLeftStops, string LightLeftLabel, BalanceView? Predicted, IReadOnlyList<SheetUnitView> Units,
+    string State, string Circumstances, double? PlannedMinutes, IReadOnlyList<FindingView> Findings, IReadOnlyList<WaiverView> Waivers);
 
 /// <summary>A sheet in one row of the list.</summary>
 public sealed record SheetRowView(
-    string StandardKey, string StandardName, int StandardVersion, string ModelKey, string ModelName, int Exact, int Compromise, int NotPossible,
+    string StandardKey, string StandardName, int StandardVersion, string ModelKey, string ModelName, int Exact, int Compromise, int NotPossible, int Look,
     string LightLeftLabel, string Notable, int Units);
 
 /// <summary>From the core's sheets to what the API shows.</summary>
 internal static class SheetViews
 {
-    internal static SheetView Of(Sheet sheet, IReadOnlyList<SheetUnitView> units) => new(
+    internal static SheetView Of(
+        Sheet sheet, string state, IReadOnlyList<SheetUnitView> units, IReadOnlyList<FindingView> findings, IReadOnlyList<WaiverView> waivers) => new(
         sheet.Standard.Key,
         sheet.Standard.Name,
         sheet.Standard.Version,
@@ -62,7 +67,12 @@ internal static class SheetViews
         sheet.LightLeft.Value,
         new Distance(sheet.LightLeft.Value, NaturalUnit.Stops).Label(),
         sheet.Predicted is { } balance ? Of(balance) : null,
-        units);
+        units,
+        state,
+        string.Join(", ", sheet.Circumstances.All.Select(ConditionWords.Of)),
+        sheet.Standard.PlannedMinutes,
+        findings,
+        waivers);
 
     internal static SheetRowView Row(Sheet sheet, int units) => new(
         sheet.Standard.Key,
@@ -73,8 +83,9 @@ internal static class SheetViews
         sheet.Count(Fit.Exact),
         sheet.Count(Fit.Compromise),
         sheet.Count(Fit.NotPossible),
+        sheet.Count(Fit.Look),
         new Distance(sheet.LightLeft.Value, NaturalUnit.Stops).Label(),
-        string.Join(" · ", sheet.Lines.Where(l => l.Fit != Fit.Exact).Select(Notable)),
+        string.Join(" · ", sheet.Lines.Where(l => l.Fit != Fit.Exact).Select(CoverageCell.Short)),
         units);
 
     internal static SheetLineView Of(SheetLine line)
@@ -95,13 +106,20 @@ internal static class SheetViews
             line.SizeLabel,
             line.Light.Value,
             Of(line.Because),
-            line.Place is { } p ? new(p.Side, p.Across, p.Down, p.Name, p.Path, p.ManualSign, p.Trap) : null,
-            new(
-                [.. dial.Detents.Select(d => new DetentView(d.Label, d.Detail, d.At, d.Major))],
-                dial.CanFloat,
-                line.Target is { } target ? dial.Locate(target) : null,
-                line.Notch.Slack.Amount));
+            Of(line.Place),
+            Of(dial, line.Target, line.Notch.Slack.Amount),
+            name.Kind.ToString().ToLowerInvariant(),
+            line.NothingToDo,
+            line.AfterReset,
+            line.ResetIsRight,
+            [.. line.Notch.When.Select(ConditionWords.Of)]);
     }
+
+    internal static PlaceView? Of(ControlPlace? place) =>
+        place is { } p ? new(p.Side, p.Across, p.Down, p.Name, p.Path, p.ManualSign, p.Trap) : null;
+
+    internal static DialView Of(Dial dial, SettingValue? target, double slack) => new(
+        [.. dial.Detents.Select(d => new DetentView(d.Label, d.Detail, d.At, d.Major))], dial.CanFloat, target is null ? null : dial.Locate(target), slack);
 
     internal static JudgementView Of(Judgement judgement) =>
         new(judgement.RuleId, judgement.Sentence, [.. judgement.Figures.Select(f => new FigureView(f.Name, f.Value, f.Unit, f.Label))]);
@@ -112,12 +130,4 @@ internal static class SheetViews
 
     private static LightView Of(SceneLight light) =>
         new(light.Description, light.Illuminance?.Value, light.Temperature.Value, light.MainsHz, light.Lamp);
-
-    private static string Notable(SheetLine line)
-    {
-        string name = SettingName.Of(line.Setting).Name;
-        return line.Fit == Fit.NotPossible ? $"{name} not possible"
-            : line.SizeLabel.Length == 0 ? $"{name} {line.Target!.Label}"
-            : $"{name} {line.SizeLabel}";
-    }
 }

@@ -1,0 +1,35 @@
+using Npgsql;
+
+namespace GoldNotch.Data;
+
+/// <summary>One entry of the trail.</summary>
+/// <param name="Id">Rises with time.</param>
+/// <param name="At">When.</param>
+/// <param name="Who">Who.</param>
+/// <param name="What">What was done.</param>
+/// <param name="Subject">To what.</param>
+/// <param name="Before">As it was, JSON; null where nothing was.</param>
+/// <param name="After">As it is, JSON; null where nothing is.</param>
+public sealed record AuditEntry(long Id, DateTimeOffset At, string Who, string What, string Subject, string? Before, string? After);
+
+/// <summary>Reads the trail; nothing ever changes it.</summary>
+public sealed class AuditStore(NpgsqlDataSource source)
+{
+    /// <summary>A page of the trail, the newest first.</summary>
+    /// <param name="subject">Only what is about this; null for everything.</param>
+    /// <param name="before">Only what came before this id; null for the newest.</param>
+    /// <param name="limit">Most rows, 1 to 200.</param>
+    /// <param name="cancel">Cancels.</param>
+    public Task<List<AuditEntry>> ListAsync(string? subject, long? before, int limit, CancellationToken cancel) =>
+        source.CreateCommand(
+                """
+                SELECT id, at, who, what, subject, before, after FROM audit_entry
+                WHERE (@subject::text IS NULL OR subject = @subject) AND (@before::bigint IS NULL OR id < @before)
+                ORDER BY id DESC LIMIT @limit
+                """)
+            .With("subject", subject).With("before", before).With("limit", limit)
+            .ListAsync(
+                r => new AuditEntry(
+                    r.GetInt64(0), r.GetFieldValue<DateTimeOffset>(1), r.GetString(2), r.GetString(3), r.GetString(4), r.IsDBNull(5) ? null : r.GetString(5), r.IsDBNull(6) ? null : r.GetString(6)),
+                cancel);
+}

@@ -1,0 +1,73 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Sheets;
+using Npgsql;
+using NpgsqlTypes;
+
+namespace GoldNotch.Data;
+
+/// <summary>Which sheet a cell is about.</summary>
+/// <param name="StandardKey">The standard.</param>
+/// <param name="StandardVersion">Its version.</param>
+/// <param name="StandardRevision">Its revision.</param>
+/// <param name="ModelKey">The model.</param>
+/// <param name="ModelVersion">The version of its card.</param>
+public readonly record struct CellKey(string StandardKey, int StandardVersion, int StandardRevision, string ModelKey, int ModelVersion);
+
+/// <summary>The coverage grid in its stored form.</summary>
+public sealed class CoverageStore(NpgsqlDataSource source)
+{
+    /// <summary>Every cell that is kept for versions in view.</summary>
+    public async Task<Dictionary<CellKey, CoverageCell>> AllAsync(CancellationToken cancel)
+    {
+        var rows = await source.CreateCommand(
+                """
+                SELECT c.standard_key, c.standard_version, c.standard_revision, c.model_key, c.model_version,
+                       exact, compromise, not_possible, look, findings, matters_setting, light_left, notable
+                FROM coverage_cell c
+                JOIN standard_version s ON (s.key, s.version, s.revision) = (c.standard_key, c.standard_version, c.standard_revision) AND s.state <> 'retired'
+                """)
+            .ListAsync(
+                r => (
+                    new CellKey(r.GetString(0), r.GetInt32(1), r.GetInt32(2), r.GetString(3), r.GetInt32(4)),
+                    new CoverageCell(
+                        r.GetInt32(5), r.GetInt32(6), r.GetInt32(7), r.GetInt32(8), r.GetInt32(9), r.GetString(10) is { Length: > 0 } key ? SettingName.Parse(key) : null, r.GetString(11), r.GetString(12))),
+                cancel);
+        return rows.ToDictionary(r => r.Item1, r => r.Item2);
+    }
+
+    /// <summary>Keeps cells; one that came meanwhile from somebody else stays.</summary>
+    public Task AddAsync(IReadOnlyList<(CellKey Key, CoverageCell Cell)> cells, CancellationToken cancel)
+    {
+        NpgsqlCommand command = source.CreateCommand(
+            """
+            INSERT INTO coverage_cell (standard_key, standard_version, standard_revision, model_key, model_version,
+                                       exact, compromise, not_possible, look, findings, matters, matters_setting, light_left, notable)
+            SELECT * FROM unnest(@standard, @version, @revision, @model, @card, @exact, @compromise, @cannot, @look, @findings, @matters, @setting, @light, @notable)
+            ON CONFLICT (standard_key, standard_version, model_key, model_version) DO UPDATE
+            SET (standard_revision, exact, compromise, not_possible, look, findings, matters, matters_setting, light_left, notable) =
+                (EXCLUDED.standard_revision, EXCLUDED.exact, EXCLUDED.compromise, EXCLUDED.not_possible, EXCLUDED.look, EXCLUDED.findings,
+                 EXCLUDED.matters, EXCLUDED.matters_setting, EXCLUDED.light_left, EXCLUDED.notable)
+            """);
+        Texts("standard", c => c.Key.StandardKey);
+        Numbers("version", c => c.Key.StandardVersion);
+        Numbers("revision", c => c.Key.StandardRevision);
+        Texts("model", c => c.Key.ModelKey);
+        Numbers("card", c => c.Key.ModelVersion);
+        Numbers("exact", c => c.Cell.Exact);
+        Numbers("compromise", c => c.Cell.Compromise);
+        Numbers("cannot", c => c.Cell.NotPossible);
+        Numbers("look", c => c.Cell.Look);
+        Numbers("findings", c => c.Cell.Findings);
+        Texts("matters", c => c.Cell.Matters is { } m ? SettingName.Of(m).Name : "");
+        Texts("setting", c => c.Cell.Matters is { } m ? SettingName.Of(m).Key : "");
+        Texts("light", c => c.Cell.LightLeft);
+        Texts("notable", c => c.Cell.Notable);
+        return command.RunAsync(cancel);
+
+        void Texts(string name, Func<(CellKey Key, CoverageCell Cell), string> of) =>
+            command.Parameters.AddWithValue(name, NpgsqlDbType.Array | NpgsqlDbType.Text, cells.Select(of).ToArray());
+
+        void Numbers(string name, Func<(CellKey Key, CoverageCell Cell), int> of) =>
+            command.Parameters.AddWithValue(name, NpgsqlDbType.Array | NpgsqlDbType.Integer, cells.Select(of).ToArray());
+    }
+}

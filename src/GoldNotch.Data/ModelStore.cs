@@ -1,0 +1,67 @@
+using System.Text.Json;
+using GoldNotch.Data.Exchange;
+using Npgsql;
+
+namespace GoldNotch.Data;
+
+/// <summary>A version of a model's card as it is kept.</summary>
+/// <param name="Document">The card.</param>
+/// <param name="ChangedBy">Who wrote this version.</param>
+/// <param name="ChangedAt">When.</param>
+public sealed record StoredModel(ModelDocument Document, string ChangedBy, DateTimeOffset ChangedAt);
+
+/// <summary>Models' cards; each change is a version, and the newest is in force.</summary>
+public sealed class ModelStore(NpgsqlDataSource source)
+{
+    /// <summary>The newest card of every model, by name.</summary>
+    public Task<List<StoredModel>> NewestAsync(CancellationToken cancel) =>
+        source.CreateCommand("SELECT card, changed_by, changed_at FROM (SELECT DISTINCT ON (key) * FROM camera_model ORDER BY key, version DESC) newest ORDER BY name, key")
+            .ListAsync(Read, cancel);
+
+    /// <summary>The newest card of one model, or null.</summary>
+    public Task<StoredModel?> GetAsync(string key, CancellationToken cancel) =>
+        source.CreateCommand("SELECT card, changed_by, changed_at FROM camera_model WHERE key = @key ORDER BY version DESC LIMIT 1")
+            .With("key", key).FirstAsync(Read, cancel);
+
+    /// <summary>Keeps a card as the next version, if the newest is still the one that was read.</summary>
+    /// <param name="card">The card; its version is set here.</param>
+    /// <param name="seen">The version that was read; 0 for a new model.</param>
+    /// <param name="who">Who changes it.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <returns>The card as kept, or null when another version has come in between.</returns>
+    public async Task<StoredModel?> PutAsync(ModelDocument card, int seen, string who, CancellationToken cancel)
+    {
+        ModelDocument next = card with { Version = seen + 1 };
+        _ = Cards.ToModel(next);
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        await transaction.Command("SELECT pg_advisory_xact_lock(hashtext(@key))").With("key", "model " + card.Key).RunAsync(cancel);
+        StoredModel? newest = await transaction.Command("SELECT card, changed_by, changed_at FROM camera_model WHERE key = @key ORDER BY version DESC LIMIT 1")
+            .With("key", card.Key).FirstAsync(Read, cancel);
+        if ((newest?.Document.Version ?? 0) != seen)
+        {
+            return null;
+        }
+
+        string json = Json(next);
+        if (newest is not null && Json(newest.Document with { Version = next.Version }) == json)
+        {
+            return newest;
+        }
+
+        StoredModel kept = await transaction.Command(
+                """
+                INSERT INTO camera_model (key, version, name, card, changed_by) VALUES (@key, @version, @name, @json, @who)
+                RETURNING card, changed_by, changed_at
+                """)
+            .With("key", next.Key).With("version", next.Version).With("name", next.Name).WithJson("json", json).With("who", who)
+            .FirstAsync(Read, cancel) ?? throw new InvalidOperationException("An insert returned nothing.");
+        await Audit.WriteAsync(transaction, who, "card changed", $"model {next.Key}", new { Version = seen }, new { next.Version }, cancel);
+        await transaction.CommitAsync(cancel);
+        return kept;
+    }
+
+    private static string Json(ModelDocument card) => JsonSerializer.Serialize(card, ExchangeJson.Default.ModelDocument);
+
+    private static StoredModel Read(NpgsqlDataReader r) => new(CatalogueStore.ReadModel(r.GetString(0)), r.GetString(1), r.GetFieldValue<DateTimeOffset>(2));
+}

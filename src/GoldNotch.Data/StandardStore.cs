@@ -1,0 +1,198 @@
+using System.Text.Json;
+using GoldNotch.Data.Exchange;
+using Npgsql;
+
+namespace GoldNotch.Data;
+
+/// <summary>A version of a standard as it is kept.</summary>
+/// <param name="Key">Key of the standard.</param>
+/// <param name="Version">Version, 1 and up.</param>
+/// <param name="Name">Name as spoken.</param>
+/// <param name="State"><c>draft</c>, <c>approved</c> or <c>retired</c>.</param>
+/// <param name="Revision">Rises with each change of a draft.</param>
+/// <param name="ChangedBy">Who changed it last.</param>
+/// <param name="ChangedAt">When.</param>
+/// <param name="ApprovedBy">Who approved it; null for a draft.</param>
+/// <param name="ApprovedAt">When; null for a draft.</param>
+public sealed record StandardHead(
+    string Key, int Version, string Name, string State, int Revision, string ChangedBy, DateTimeOffset ChangedAt, string? ApprovedBy, DateTimeOffset? ApprovedAt);
+
+/// <summary>A version with its document.</summary>
+/// <param name="Head">The head.</param>
+/// <param name="Document">What it says; its state is that of the head.</param>
+public sealed record StoredStandard(StandardHead Head, StandardDocument Document);
+
+/// <summary>Versions of standards: draft, approved, retired. What was approved never changes.</summary>
+public sealed class StandardStore(NpgsqlDataSource source)
+{
+    private const string Columns = "key, version, name, state, revision, changed_by, changed_at, approved_by, approved_at";
+
+    /// <summary>Every version of every standard, by name, the newest first.</summary>
+    public Task<List<StandardHead>> HeadsAsync(CancellationToken cancel) =>
+        source.CreateCommand($"SELECT {Columns} FROM standard_version ORDER BY name, key, version DESC").ListAsync(ReadHead, cancel);
+
+    /// <summary>The versions in view: of each standard the approved one and the draft.</summary>
+    public Task<List<StoredStandard>> InViewAsync(CancellationToken cancel) =>
+        source.CreateCommand($"SELECT {Columns}, document FROM standard_version WHERE state <> 'retired' ORDER BY name, key, version").ListAsync(Read, cancel);
+
+    /// <summary>One version, or null.</summary>
+    public Task<StoredStandard?> GetAsync(string key, int version, CancellationToken cancel) =>
+        source.CreateCommand($"SELECT {Columns}, document FROM standard_version WHERE key = @key AND version = @version")
+            .With("key", key).With("version", version).FirstAsync(Read, cancel);
+
+    /// <summary>The version in a state, or null: at most one draft and one approved.</summary>
+    public Task<StoredStandard?> InStateAsync(string key, string state, CancellationToken cancel) =>
+        source.CreateCommand($"SELECT {Columns}, document FROM standard_version WHERE key = @key AND state = @state ORDER BY version DESC LIMIT 1")
+            .With("key", key).With("state", state).FirstAsync(Read, cancel);
+
+    /// <summary>Begins a draft with the next version number.</summary>
+    /// <param name="document">What it says; version and state are set here.</param>
+    /// <param name="who">Who begins it.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <exception cref="RefusedException">There is a draft already.</exception>
+    public async Task<StoredStandard> BeginAsync(StandardDocument document, string who, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+
+        // Two people who begin at once would read the same number: the key is held while the next one is found.
+        await transaction.Command("SELECT pg_advisory_xact_lock(hashtext(@key))").With("key", "standard " + document.Key).RunAsync(cancel);
+        var newest = await transaction.Command($"SELECT {Columns} FROM standard_version WHERE key = @key ORDER BY version DESC LIMIT 1")
+            .With("key", document.Key).FirstAsync(ReadHead, cancel);
+        var draft = await transaction.Command($"SELECT {Columns} FROM standard_version WHERE key = @key AND state = 'draft'")
+            .With("key", document.Key).FirstAsync(ReadHead, cancel);
+        if (draft is not null)
+        {
+            throw new RefusedException("draft-exists", "", $"{draft.Name} has a draft already, version {draft.Version}, changed last by {draft.ChangedBy}. Go on with that one.");
+        }
+
+        StandardDocument next = document with { Version = (newest?.Version ?? 0) + 1, State = "draft" };
+        _ = Cards.ToStandard(next);
+        StandardHead head = await transaction.Command(
+                $"INSERT INTO standard_version (key, version, name, state, document, changed_by) VALUES (@key, @version, @name, 'draft', @json, @who) RETURNING {Columns}")
+            .With("key", next.Key).With("version", next.Version).With("name", next.Name).WithJson("json", Json(next)).With("who", who)
+            .FirstAsync(ReadHead, cancel) ?? throw new InvalidOperationException("An insert returned nothing.");
+        await Audit.WriteAsync(transaction, who, "draft begun", Subject(next.Key), null, new { next.Version }, cancel);
+        await transaction.CommitAsync(cancel);
+        return new StoredStandard(head, next);
+    }
+
+    /// <summary>Changes the draft if nobody else has since it was read.</summary>
+    /// <returns>The draft as changed, or null when its revision has moved on or there is none.</returns>
+    public async Task<StoredStandard?> ChangeDraftAsync(StandardDocument document, int revision, string who, CancellationToken cancel)
+    {
+        _ = Cards.ToStandard(document);
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        StandardHead? head = await transaction.Command(
+                $"""
+                UPDATE standard_version SET document = @json, name = @name, revision = revision + 1, changed_by = @who, changed_at = now()
+                WHERE key = @key AND version = @version AND state = 'draft' AND revision = @revision
+                RETURNING {Columns}
+                """)
+            .WithJson("json", Json(document with { State = "draft" })).With("name", document.Name).With("who", who)
+            .With("key", document.Key).With("version", document.Version).With("revision", revision)
+            .FirstAsync(ReadHead, cancel);
+        if (head is null)
+        {
+            return null;
+        }
+
+        await transaction.Command("DELETE FROM coverage_cell WHERE standard_key = @key AND standard_version = @version")
+            .With("key", document.Key).With("version", document.Version).RunAsync(cancel);
+        await Audit.WriteAsync(transaction, who, "draft changed", Subject(document.Key), new { Revision = revision }, new { document.Version, head.Revision }, cancel);
+        await transaction.CommitAsync(cancel);
+        return new StoredStandard(head, document with { State = "draft" });
+    }
+
+    /// <summary>Throws the draft away if nobody has changed it since it was read.</summary>
+    public async Task<bool> DropDraftAsync(string key, int revision, string who, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        StoredStandard? dropped = await transaction.Command(
+                $"DELETE FROM standard_version WHERE key = @key AND state = 'draft' AND revision = @revision RETURNING {Columns}, document")
+            .With("key", key).With("revision", revision).FirstAsync(Read, cancel);
+        if (dropped is null)
+        {
+            return false;
+        }
+
+        // The whole of it stays in the trail, so that it can be brought back.
+        await Audit.WriteAsync(transaction, who, "draft dropped", Subject(key), dropped.Document, null, cancel);
+        await transaction.CommitAsync(cancel);
+        return true;
+    }
+
+    /// <summary>Approves the draft; the version before it is retired in the same moment.</summary>
+    /// <returns>The approved version, or null when the draft's revision has moved on or there is none.</returns>
+    public async Task<StoredStandard?> ApproveAsync(string key, int revision, string who, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        StoredStandard? draft = await transaction.Command($"SELECT {Columns}, document FROM standard_version WHERE key = @key AND state = 'draft' FOR UPDATE")
+            .With("key", key).FirstAsync(Read, cancel);
+        if (draft is null || draft.Head.Revision != revision)
+        {
+            return null;
+        }
+
+        await transaction.Command("UPDATE standard_version SET state = 'retired' WHERE key = @key AND state = 'approved'").With("key", key).RunAsync(cancel);
+        StandardDocument approved = draft.Document with { State = "approved" };
+        StandardHead head = await transaction.Command(
+                $"""
+                UPDATE standard_version SET state = 'approved', document = @json, approved_by = @who, approved_at = now()
+                WHERE key = @key AND version = @version RETURNING {Columns}
+                """)
+            .WithJson("json", Json(approved)).With("who", who).With("key", key).With("version", draft.Head.Version)
+            .FirstAsync(ReadHead, cancel) ?? throw new InvalidOperationException("The draft vanished while it was held.");
+        await Audit.WriteAsync(transaction, who, "approved", Subject(key), null, new { head.Version }, cancel);
+        await transaction.CommitAsync(cancel);
+        return new StoredStandard(head, approved);
+    }
+
+    /// <summary>Retires the approved version; there is none in force then.</summary>
+    public async Task<bool> RetireAsync(string key, string who, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        if (await transaction.Command("UPDATE standard_version SET state = 'retired' WHERE key = @key AND state = 'approved'").With("key", key).RunAsync(cancel) == 0)
+        {
+            return false;
+        }
+
+        await Audit.WriteAsync(transaction, who, "retired", Subject(key), null, null, cancel);
+        await transaction.CommitAsync(cancel);
+        return true;
+    }
+
+    /// <summary>How many checks were made against each version of a standard: all, and those still open.</summary>
+    public async Task<Dictionary<int, (int All, int Open)>> ChecksByVersionAsync(string key, CancellationToken cancel)
+    {
+        var rows = await source.CreateCommand(
+                "SELECT standard_version, count(*)::int, count(*) FILTER (WHERE signed_at IS NULL)::int FROM check_run WHERE standard_key = @key GROUP BY standard_version")
+            .With("key", key).ListAsync(r => (Version: r.GetInt32(0), All: r.GetInt32(1), Open: r.GetInt32(2)), cancel);
+        return rows.ToDictionary(r => r.Version, r => (r.All, r.Open));
+    }
+
+    internal static string Subject(string key) => $"standard {key}";
+
+    private static string Json(StandardDocument document) => JsonSerializer.Serialize(document, ExchangeJson.Default.StandardDocument);
+
+    private static StoredStandard Read(NpgsqlDataReader r)
+    {
+        StandardHead head = ReadHead(r);
+        return new StoredStandard(head, CatalogueStore.ReadStandard(r.GetString(9)) with { State = head.State });
+    }
+
+    private static StandardHead ReadHead(NpgsqlDataReader r) => new(
+        r.GetString(0),
+        r.GetInt32(1),
+        r.GetString(2),
+        r.GetString(3),
+        r.GetInt32(4),
+        r.GetString(5),
+        r.GetFieldValue<DateTimeOffset>(6),
+        r.IsDBNull(7) ? null : r.GetString(7),
+        r.IsDBNull(8) ? null : r.GetFieldValue<DateTimeOffset>(8));
+}

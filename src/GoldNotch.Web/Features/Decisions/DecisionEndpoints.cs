@@ -1,0 +1,120 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Data;
+using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace GoldNotch.Web.Features.Decisions;
+
+/// <summary>A finding to accept; standard or model is empty where it is about the other alone.</summary>
+public sealed record AcceptRequest(string StandardKey, string ModelKey, string RuleId, string Setting, string Sentence, string Reason);
+
+/// <summary>A finding to open again.</summary>
+public sealed record ReopenRequest(string StandardKey, string ModelKey, string RuleId, string Setting);
+
+/// <summary>A waiver to give: for a model or for a unit, never both.</summary>
+public sealed record WaiverRequest(string StandardKey, string Setting, string? ModelKey, string? UnitTag, string Reason, DateOnly ExpiresOn);
+
+/// <summary>A waiver; holds says whether it counts today.</summary>
+public sealed record WaiverView(
+    Guid Id, string StandardKey, string Setting, string SettingName, string? ModelKey, string? UnitTag, string Reason, string Author, DateTimeOffset MadeAt, DateOnly ExpiresOn, bool Holds, string? EndedBy);
+
+/// <summary>Decisions of people: findings accepted with a reason, waivers with a day.</summary>
+internal static class DecisionEndpoints
+{
+    // Longer than a year is no exception but another standard.
+    private const int MostDays = 366;
+
+    internal static void MapDecisions(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/standards/{key}/waivers", ListAsync).WithName("listWaivers");
+        RouteGroupBuilder write = api.MapGroup("").RequireAuthorization(Roles.Technician).ProducesProblem(403);
+        write.MapPost("/findings/accept", AcceptAsync).WithName("acceptFinding");
+        write.MapPost("/findings/reopen", ReopenAsync).WithName("reopenFinding");
+        write.MapPut("/waivers/{id:guid}", GiveAsync).ProducesProblem(404).WithName("giveWaiver");
+        write.MapPost("/waivers/{id:guid}/end", EndAsync).ProducesProblem(404).WithName("endWaiver");
+    }
+
+    internal static WaiverView View(Waiver w, DateOnly today) => new(
+        w.Id, w.StandardKey, w.Setting, SettingName.Of(SettingName.Parse(w.Setting)).Name, w.ModelKey, w.UnitTag, w.Reason, w.Author, w.MadeAt, w.ExpiresOn, w.Holds(today), w.EndedBy);
+
+    private static async Task<NoContent> AcceptAsync(AcceptRequest request, HttpContext context, DecisionStore decisions, CancellationToken cancel)
+    {
+        Reason(request.Reason);
+        if (request.Sentence.Length is 0 or > 1000 || !Core.Sheets.RuleBook.All.Any(r => r.Id == request.RuleId))
+        {
+            throw new RefusedException("bad-value", "/ruleId", "There is no such finding. Load the page again.");
+        }
+
+        await decisions.AcceptAsync(Finding(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, request.Sentence, request.Reason.Trim(), context), cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> ReopenAsync(ReopenRequest request, HttpContext context, DecisionStore decisions, CancellationToken cancel)
+    {
+        await decisions.ReopenAsync(Finding(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, "", "", context), cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Ok<IReadOnlyList<WaiverView>>> ListAsync(string key, DecisionStore decisions, TimeProvider clock, CancellationToken cancel)
+    {
+        DateOnly today = Today(clock);
+        return TypedResults.Ok<IReadOnlyList<WaiverView>>([.. (await decisions.WaiversAsync(key, cancel)).Select(w => View(w, today))]);
+    }
+
+    private static async Task<Ok<WaiverView>> GiveAsync(
+        Guid id, WaiverRequest request, HttpContext context, DecisionStore decisions, StandardStore standards, ModelStore models, UnitStore units, TimeProvider clock, CancellationToken cancel)
+    {
+        Reason(request.Reason);
+        _ = RefusedException.At("/setting", () => SettingName.Parse(request.Setting));
+        DateOnly today = Today(clock);
+        if (request.ExpiresOn < today || request.ExpiresOn > today.AddDays(MostDays))
+        {
+            throw new RefusedException("bad-value", "/expiresOn", "A waiver ends between today and a year from now. What holds for ever belongs in the standard.");
+        }
+
+        if ((request.ModelKey is null) == (request.UnitTag is null))
+        {
+            throw new RefusedException("bad-value", "/modelKey", "A waiver is for a model or for a unit: name one of them.");
+        }
+
+        if (await standards.InStateAsync(request.StandardKey, "approved", cancel) is null && await standards.InStateAsync(request.StandardKey, "draft", cancel) is null)
+        {
+            throw new RefusedException("not-found", "/standardKey", $"There is no standard “{request.StandardKey}”.");
+        }
+
+        if (request.ModelKey is { } model && await models.GetAsync(model, cancel) is null)
+        {
+            throw new RefusedException("not-found", "/modelKey", $"There is no model “{model}”.");
+        }
+
+        if (request.UnitTag is { } unit && await units.GetAsync(unit, cancel) is null)
+        {
+            throw new RefusedException("not-found", "/unitTag", $"There is no unit “{unit}”.");
+        }
+
+        Waiver kept = await decisions.GiveAsync(
+            new Waiver(id, request.StandardKey, request.Setting, request.ModelKey, request.UnitTag, request.Reason.Trim(), SessionEndpoints.Name(context.User), clock.GetUtcNow(), request.ExpiresOn), cancel);
+        return TypedResults.Ok(View(kept, today));
+    }
+
+    private static async Task<Ok<WaiverView>> EndAsync(Guid id, HttpContext context, DecisionStore decisions, TimeProvider clock, CancellationToken cancel) =>
+        await decisions.EndAsync(id, SessionEndpoints.Name(context.User), cancel) is { } ended
+            ? TypedResults.Ok(View(ended, Today(clock)))
+            : throw new RefusedException("not-found", "", "There is no such waiver, or it has ended.");
+
+    internal static DateOnly Today(TimeProvider clock) => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+
+    private static void Reason(string reason)
+    {
+        if (reason.Trim().Length is < 3 or > 400)
+        {
+            throw new RefusedException("bad-value", "/reason", "Give the reason in 3 to 400 characters: the next person reads it.");
+        }
+    }
+
+    private static AcceptedFinding Finding(string standard, string model, string rule, string setting, string sentence, string reason, HttpContext context) =>
+        standard.Length <= 60 && model.Length <= 60 && setting.Length <= 60 && rule.Length <= 60
+            ? new(standard, model, rule, setting, sentence, reason, SessionEndpoints.Name(context.User), default)
+            : throw new RefusedException("bad-value", "/ruleId", "There is no such finding. Load the page again.");
+}

@@ -1,0 +1,132 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Data;
+using GoldNotch.Data.Exchange;
+using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Features.Sheets;
+using GoldNotch.Web.Features.Standards;
+using GoldNotch.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+
+namespace GoldNotch.Web.Features.Models;
+
+/// <summary>What a card still does not say, for one chapter.</summary>
+public sealed record CompletenessView(string Chapter, int Known, IReadOnlyList<string> Missing);
+
+/// <summary>A model in a list.</summary>
+public sealed record ModelRowView(string Key, string Name, int Version, string Kind, int Units, int Known, int Missing, int Findings, string ChangedBy, DateTimeOffset ChangedAt);
+
+/// <summary>A model whole.</summary>
+public sealed record ModelView(ModelDocument Document, string ChangedBy, DateTimeOffset ChangedAt, ModelPreview Preview);
+
+/// <summary>What a card comes to; wrong is the field that cannot be read, with its remedy.</summary>
+public sealed record ModelPreview(
+    WrongView? Wrong, IReadOnlyList<CompletenessView> Completeness, IReadOnlyList<FindingView> Findings, IReadOnlyList<ModelControlView> Controls, IReadOnlyList<SheetRowView> Sheets);
+
+/// <summary>A control of a model as it is drawn.</summary>
+public sealed record ModelControlView(string Setting, string Name, string Chapter, bool NotFitted, PlaceView? Place, DialView Dial, string? AfterReset);
+
+/// <summary>Models' cards.</summary>
+internal static class ModelEndpoints
+{
+    private const int MostBytes = 1024 * 1024;
+
+    internal static void MapModels(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/models", ListAsync).WithName("listModels");
+        api.MapGet("/models/{key}", GetAsync).ProducesProblem(404).WithName("getModel");
+        RouteGroupBuilder write = api.MapGroup("").RequireAuthorization(Roles.Technician).ProducesProblem(403);
+        write.MapPut("/models/{key}", PutAsync).WithMetadata(new RequestSizeLimitAttribute(MostBytes)).ProducesProblem(412).ProducesProblem(428).WithName("putModel");
+        write.MapPost("/models/preview", PreviewAsync).WithMetadata(new RequestSizeLimitAttribute(MostBytes)).WithName("previewModel");
+    }
+
+    private static async Task<Ok<IReadOnlyList<ModelRowView>>> ListAsync(ModelStore models, UnitStore units, CancellationToken cancel)
+    {
+        Dictionary<string, int> counts = await units.CountsByModelAsync(cancel);
+        return TypedResults.Ok<IReadOnlyList<ModelRowView>>([.. (await models.NewestAsync(cancel)).Select(m => Row(m, counts.GetValueOrDefault(m.Document.Key)))]);
+    }
+
+    private static async Task<Ok<ModelView>> GetAsync(
+        string key, HttpContext context, ModelStore models, StandardStore standards, UnitStore units, DecisionStore decisions, CancellationToken cancel)
+    {
+        StoredModel model = await models.GetAsync(key, cancel)
+            ?? throw new RefusedException("not-found", "/key", $"There is no model “{key}”. Go to the list of models.");
+        context.Response.Headers.ETag = ETags.Of(model.Document.Version);
+        return TypedResults.Ok(await ViewAsync(model, standards, units, decisions, cancel));
+    }
+
+    private static async Task<Results<Ok<ModelView>, ProblemHttpResult>> PutAsync(
+        string key, ModelDocument card, HttpContext context, ModelStore models, StandardStore standards, UnitStore units, DecisionStore decisions, CancellationToken cancel)
+    {
+        if (ETags.Seen(context.Request) is not { } seen)
+        {
+            return TypedResults.Problem(ETags.Missing());
+        }
+
+        if (card.Key != key)
+        {
+            throw new RefusedException("bad-value", "/key", "The key on the card is not the one in the address.");
+        }
+
+        StoredModel? kept = await models.PutAsync(card, seen, SessionEndpoints.Name(context.User), cancel);
+        if (kept is null)
+        {
+            StoredModel? newest = await models.GetAsync(key, cancel);
+            return TypedResults.Problem(ProblemHandler.Problem(
+                412, "changed-meanwhile", "", $"This card has version {newest?.Document.Version ?? 0} meanwhile{(newest is null ? "" : $", by {newest.ChangedBy}")}. What you typed is still on the page; load the newer one and decide.",
+                new Dictionary<string, object?> { ["newest"] = newest?.Document }));
+        }
+
+        context.Response.Headers.ETag = ETags.Of(kept.Document.Version);
+        return TypedResults.Ok(await ViewAsync(kept, standards, units, decisions, cancel));
+    }
+
+    private static async Task<Ok<ModelPreview>> PreviewAsync(
+        ModelDocument card, StandardStore standards, UnitStore units, DecisionStore decisions, CancellationToken cancel)
+    {
+        try
+        {
+            return TypedResults.Ok(await PreviewOfAsync(card, standards, units, decisions, cancel));
+        }
+        catch (RefusedException wrong) when (wrong.Code is "bad-value" or "duplicate" or "circle")
+        {
+            return TypedResults.Ok(new ModelPreview(new WrongView(wrong.Pointer, wrong.Message), [], [], [], []));
+        }
+    }
+
+    private static async Task<ModelView> ViewAsync(StoredModel model, StandardStore standards, UnitStore units, DecisionStore decisions, CancellationToken cancel) =>
+        new(model.Document, model.ChangedBy, model.ChangedAt, await PreviewOfAsync(model.Document, standards, units, decisions, cancel));
+
+    private static async Task<ModelPreview> PreviewOfAsync(
+        ModelDocument card, StandardStore standards, UnitStore units, DecisionStore decisions, CancellationToken cancel)
+    {
+        CameraModel model = Cards.ToModel(card);
+        int count = (await units.CountsByModelAsync(cancel)).GetValueOrDefault(model.Key);
+        IEnumerable<Standard> approved = (await standards.InViewAsync(cancel)).Where(s => s.Head.State == "approved").Select(s => Cards.ToStandard(s.Document));
+        return new ModelPreview(
+            null,
+            [.. Completeness.Of(model).Select(c => new CompletenessView(c.Chapter, c.Known, [.. c.Missing.Select(s => SettingName.Of(s).Key)]))],
+            Findings.Views(RuleBook.Of(model), await decisions.AcceptedAsync("", model.Key, cancel)),
+            [.. SettingName.All.Where(n => n.Kind != SettingKind.Act).Select(n => Control(model, n))],
+            [.. approved.Select(s => SheetViews.Row(SheetCompiler.Compile(s, model), count))]);
+    }
+
+    private static ModelControlView Control(CameraModel model, SettingName name)
+    {
+        // Angles and codecs are shown for the first recording, since they are times and lists only once a rate is known.
+        SettingValue.Format? first = model.Formats.IsEmpty ? null : new SettingValue.Format(model.Formats[0].Size, model.Formats[0].Rate);
+        Dial dial = Dial.Of(name.Setting, model, name.Setting == Setting.Shutter ? first : null);
+        return new ModelControlView(
+            name.Key, name.Name, name.Chapter, model.NotFitted.Contains(name.Setting), SheetViews.Of(model.PlaceOf(name.Setting)),
+            SheetViews.Of(dial, null, 0), model.Reset?.States.GetValueOrDefault(name.Setting));
+    }
+
+    private static ModelRowView Row(StoredModel stored, int units)
+    {
+        CameraModel model = Cards.ToModel(stored.Document);
+        var parts = Completeness.Of(model);
+        return new ModelRowView(
+            model.Key, model.Name, model.Version, model.Kind, units, parts.Sum(p => p.Known), parts.Sum(p => p.Missing.Length), RuleBook.Of(model).Length, stored.ChangedBy, stored.ChangedAt);
+    }
+}

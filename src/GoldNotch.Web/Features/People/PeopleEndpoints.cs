@@ -1,0 +1,101 @@
+using System.Text.RegularExpressions;
+using GoldNotch.Data;
+using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Identity;
+
+namespace GoldNotch.Web.Features.People;
+
+/// <summary>A person as technicians see one.</summary>
+public sealed record PersonView(string Login, string Name, string Role, bool Active, bool Locked, int Version);
+
+/// <summary>A person to add.</summary>
+public sealed record PersonBegin(string Login, string Name, string Role, string Password);
+
+/// <summary>What of a person can be changed.</summary>
+public sealed record PersonEdit(string Name, string Role, bool Active);
+
+/// <summary>A password that a technician gives.</summary>
+public sealed record PasswordGiven(string Password);
+
+/// <summary>People, for technicians.</summary>
+internal static partial class PeopleEndpoints
+{
+    internal const int ShortestPassword = 8;
+
+    internal static void MapPeople(this IEndpointRouteBuilder api)
+    {
+        RouteGroupBuilder people = api.MapGroup("/people").RequireAuthorization(Roles.Technician).ProducesProblem(403);
+        people.MapGet("", ListAsync).WithName("listPeople");
+        people.MapPost("", AddAsync).ProducesProblem(409).WithName("addPerson");
+        people.MapPut("/{login}", ChangeAsync).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428).WithName("putPerson");
+        people.MapPost("/{login}/password", GivePasswordAsync).ProducesProblem(404).WithName("givePassword");
+    }
+
+    internal static void CheckPassword(string password, string at)
+    {
+        if (password.Length is < ShortestPassword or > 200)
+        {
+            throw new RefusedException("bad-value", at, $"A password has {ShortestPassword} to 200 characters.");
+        }
+    }
+
+    private static async Task<Ok<IReadOnlyList<PersonView>>> ListAsync(PersonStore people, TimeProvider clock, CancellationToken cancel) =>
+        TypedResults.Ok<IReadOnlyList<PersonView>>([.. (await people.ListAsync(cancel)).Select(p => View(p, clock.GetUtcNow()))]);
+
+    private static async Task<Created<PersonView>> AddAsync(
+        PersonBegin begin, HttpContext context, PersonStore people, IPasswordHasher<StoredPerson> hasher, TimeProvider clock, CancellationToken cancel)
+    {
+        if (!LoginShape().IsMatch(begin.Login))
+        {
+            throw new RefusedException("bad-value", "/login", "A sign-in name has 2 to 40 small letters, digits, dots or hyphens and begins with a letter.");
+        }
+
+        CheckPassword(begin.Password, "/password");
+        var person = new StoredPerson(begin.Login, Name(begin.Name), Role(begin.Role), "", 0, null);
+        return await people.AddAsync(person with { PasswordHash = hasher.HashPassword(person, begin.Password) }, SessionEndpoints.Name(context.User), cancel)
+            ? TypedResults.Created($"/api/people/{person.Login}", View(person, clock.GetUtcNow()))
+            : throw new RefusedException("login-taken", "/login", $"“{begin.Login}” is taken. Choose another sign-in name.");
+    }
+
+    private static async Task<Results<Ok<PersonView>, ProblemHttpResult>> ChangeAsync(
+        string login, PersonEdit edit, HttpContext context, PersonStore people, TimeProvider clock, CancellationToken cancel)
+    {
+        if (ETags.Seen(context.Request) is not { } seen)
+        {
+            return TypedResults.Problem(ETags.Missing());
+        }
+
+        StoredPerson person = await people.GetAsync(login, cancel) ?? throw NotFound(login);
+        StoredPerson? after = await people.ChangeAsync(
+            person with { Name = Name(edit.Name), Role = Role(edit.Role), Active = edit.Active, Version = seen }, SessionEndpoints.Name(context.User), cancel);
+        return after is null
+            ? TypedResults.Problem(ProblemHandler.Problem(412, "changed-meanwhile", "", $"Somebody changed {person.Name} meanwhile. Load the list again and decide."))
+            : TypedResults.Ok(View(after, clock.GetUtcNow()));
+    }
+
+    private static async Task<NoContent> GivePasswordAsync(
+        string login, PasswordGiven given, HttpContext context, PersonStore people, IPasswordHasher<StoredPerson> hasher, CancellationToken cancel)
+    {
+        CheckPassword(given.Password, "/password");
+        StoredPerson person = await people.GetAsync(login, cancel) ?? throw NotFound(login);
+        await people.ChangePasswordAsync(login, hasher.HashPassword(person, given.Password), SessionEndpoints.Name(context.User), cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static PersonView View(StoredPerson p, DateTimeOffset now) => new(p.Login, p.Name, p.Role, p.Active, p.LockedUntil > now, p.Version);
+
+    private static string Name(string name) => name.Trim().Length is > 0 and <= 80
+        ? name.Trim()
+        : throw new RefusedException("bad-value", "/name", "The name has 1 to 80 characters.");
+
+    private static string Role(string role) => role is Roles.Technician or Roles.Operator
+        ? role
+        : throw new RefusedException("bad-value", "/role", "The role is technician or operator.");
+
+    private static RefusedException NotFound(string login) => new("not-found", "/login", $"There is nobody who signs in as “{(login.Length > 40 ? login[..40] : login)}”.");
+
+    [GeneratedRegex("^[a-z][a-z0-9.-]{1,39}$")]
+    private static partial Regex LoginShape();
+}

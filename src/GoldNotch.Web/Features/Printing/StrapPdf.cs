@@ -1,0 +1,97 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Data;
+using QRCoder;
+using SkiaSharp;
+
+namespace GoldNotch.Web.Features.Printing;
+
+/// <summary>A card for the camera's strap, 86 by 54 mm: what is set, and a code that opens this unit's check.</summary>
+internal static class StrapPdf
+{
+    private const float Point = 72 / 25.4f;
+    private const float Width = 86 * Point;
+    private const float Height = 54 * Point;
+
+    // What a hand reaches for while shooting; the rest is on the sheet.
+    private static readonly Setting[] Shown =
+    [
+        Setting.RecordFormat, Setting.Shutter, Setting.Base, Setting.Gain, Setting.NeutralDensity, Setting.IrisOpening, Setting.WhiteBalance, Setting.FocusMode, Setting.Stabiliser, Setting.PeakLevel,
+    ];
+
+    internal static byte[] Of(Sheet sheet, StoredUnit? unit, string? address)
+    {
+        using var to = new MemoryStream();
+        using (SKDocument document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = $"{sheet.Standard.Name}, {sheet.Model.Name}: strap card", Author = "Gold Notch" }))
+        {
+            SKCanvas canvas = document.BeginPage(Width, Height);
+            Draw(canvas, sheet, unit, address);
+            document.EndPage();
+            document.Close();
+        }
+
+        return to.ToArray();
+    }
+
+    private static void Draw(SKCanvas canvas, Sheet sheet, StoredUnit? unit, string? address)
+    {
+        using var ink = new SKPaint { Color = SKColors.Black, IsAntialias = true };
+        using var rule = new SKPaint { Color = SKColors.Black, StrokeWidth = 0.5f, Style = SKPaintStyle.Stroke };
+        using var title = new SKFont(Lettering.Bold, 10);
+        using var small = new SKFont(Lettering.Words, 6.5f);
+        using var value = new SKFont(Lettering.Mono, 8.5f);
+        float qr = address is null ? 0 : 62;
+        canvas.DrawRoundRect(new SKRect(2, 2, Width - 2, Height - 2), 6, 6, rule);
+        canvas.DrawText(Lettering.Fitted(sheet.Standard.Name, title, Width - 24), 12, 18, SKTextAlign.Left, title, ink);
+        string who = unit is null ? sheet.Model.Name : $"{unit.Tag} · {sheet.Model.Name}{(unit.Tape.Length > 0 ? $" · {unit.Tape}" : "")}";
+        canvas.DrawText(Lettering.Fitted($"{who} · version {sheet.Standard.Version}", small, Width - 24), 12, 27, SKTextAlign.Left, small, ink);
+        float y = 40;
+        foreach (SheetLine line in sheet.Lines.Where(l => Shown.Contains(l.Setting) && !l.NothingToDo))
+        {
+            float right = y > Height - qr - 14 ? Width - qr - 18 : Width - 12;
+            canvas.DrawText(Lettering.Fitted(SettingName.Of(line.Setting).Name, small, 62), 12, y, SKTextAlign.Left, small, ink);
+            canvas.DrawText(Lettering.Fitted(line.Target?.Label ?? "see sheet", value, right - 78), 76, y, SKTextAlign.Left, value, ink);
+            y += 11;
+        }
+
+        if (address is not null)
+        {
+            QrCodes.Draw(canvas, address, new SKRect(Width - qr - 8, Height - qr - 8, Width - 8, Height - 8), ink);
+        }
+    }
+}
+
+/// <summary>QR codes that open a unit's check.</summary>
+internal static class QrCodes
+{
+    internal static void Draw(SKCanvas canvas, string text, SKRect box, SKPaint ink)
+    {
+        using QRCodeData data = QRCodeGenerator.GenerateQrCode(text, QRCodeGenerator.ECCLevel.M);
+        int size = data.ModuleMatrix.Count;
+        float step = box.Width / size;
+        for (int row = 0; row < size; row++)
+        {
+            for (int column = 0; column < size; column++)
+            {
+                if (data.ModuleMatrix[row][column])
+                {
+                    canvas.DrawRect(box.Left + (column * step), box.Top + (row * step), step + 0.05f, step + 0.05f, ink);
+                }
+            }
+        }
+    }
+
+    internal static byte[] Png(string text, int pixelsPerModule)
+    {
+        using QRCodeData data = QRCodeGenerator.GenerateQrCode(text, QRCodeGenerator.ECCLevel.M);
+        using var code = new PngByteQRCode(data);
+        return code.GetGraphic(pixelsPerModule);
+    }
+
+    internal static string Svg(string text)
+    {
+        using QRCodeData data = QRCodeGenerator.GenerateQrCode(text, QRCodeGenerator.ECCLevel.M);
+        using var code = new SvgQRCode(data);
+        return code.GetGraphic(8);
+    }
+}

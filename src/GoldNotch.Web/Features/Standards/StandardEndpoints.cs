@@ -1,0 +1,178 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Data;
+using GoldNotch.Data.Exchange;
+using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace GoldNotch.Web.Features.Standards;
+
+/// <summary>Standards: versions, drafts, approval, and what a change would do.</summary>
+internal static class StandardEndpoints
+{
+    internal static void MapStandards(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/vocabulary", () => TypedResults.Ok(Vocabulary.View)).WithName("getVocabulary");
+        api.MapGet("/standards", ListAsync).WithName("listStandards");
+        api.MapGet("/standards/{key}/versions/{version:int}", GetAsync).ProducesProblem(404).WithName("getStandard");
+        api.MapGet("/standards/{key}/compare", CompareAsync).ProducesProblem(404).WithName("compareStandard");
+        RouteGroupBuilder write = api.MapGroup("").RequireAuthorization(Roles.Technician).ProducesProblem(403);
+        write.MapPost("/standards", BeginNewAsync).ProducesProblem(409).WithName("beginStandard");
+        write.MapPost("/standards/{key}/draft", BeginDraftAsync).ProducesProblem(404).ProducesProblem(409).WithName("beginDraft");
+        write.MapPut("/standards/{key}/draft", PutDraftAsync).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428).WithName("putDraft");
+        write.MapDelete("/standards/{key}/draft", DropDraftAsync).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428).WithName("dropDraft");
+        write.MapPost("/standards/{key}/draft/approve", ApproveAsync).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428).WithName("approveDraft");
+        write.MapPost("/standards/{key}/retire", RetireAsync).ProducesProblem(404).WithName("retireStandard");
+        write.MapPost("/standards/preview", PreviewAsync).WithName("previewStandard");
+    }
+
+    internal static StandardHeadView View(StandardHead h) =>
+        new(h.Key, h.Version, h.Name, h.State, h.Revision, h.ChangedBy, h.ChangedAt, h.ApprovedBy, h.ApprovedAt);
+
+    private static async Task<Ok<IReadOnlyList<StandardHeadView>>> ListAsync(StandardStore standards, CancellationToken cancel) =>
+        TypedResults.Ok<IReadOnlyList<StandardHeadView>>([.. (await standards.HeadsAsync(cancel)).Select(View)]);
+
+    private static async Task<Ok<StandardView>> GetAsync(
+        string key, int version, HttpContext context, StandardStore standards, DecisionStore decisions, CancellationToken cancel)
+    {
+        StoredStandard stored = await FindAsync(standards, key, version, cancel);
+        context.Response.Headers.ETag = ETags.Of(stored.Head.Revision);
+        return TypedResults.Ok(await WholeAsync(stored, standards, decisions, cancel));
+    }
+
+    private static async Task<Created<StandardView>> BeginNewAsync(
+        StandardBegin begin, HttpContext context, StandardStore standards, DecisionStore decisions, CancellationToken cancel)
+    {
+        if (await standards.GetAsync(begin.Key, 1, cancel) is not null)
+        {
+            throw new RefusedException("key-taken", "/key", $"There is a standard “{begin.Key}” already. Choose another key, or begin a draft of that one.");
+        }
+
+        StandardDocument document = begin.CopyOf is { Length: > 0 } from
+            ? (await standards.InStateAsync(from, "approved", cancel) ?? await standards.InStateAsync(from, "draft", cancel)
+                ?? throw new RefusedException("not-found", "/copyOf", $"There is no standard “{from}” to copy.")).Document
+            : new StandardDocument("", "", 1, "draft", "What is it for?", new LightDocument("the light of the place", 5600, 60, "daylight"), []);
+        StoredStandard draft = await standards.BeginAsync(document with { Key = begin.Key, Name = begin.Name }, SessionEndpoints.Name(context.User), cancel);
+        context.Response.Headers.ETag = ETags.Of(draft.Head.Revision);
+        return TypedResults.Created($"/api/standards/{begin.Key}/versions/1", await WholeAsync(draft, standards, decisions, cancel));
+    }
+
+    private static async Task<Created<StandardView>> BeginDraftAsync(
+        string key, int? from, HttpContext context, StandardStore standards, DecisionStore decisions, CancellationToken cancel)
+    {
+        StoredStandard source = (from is { } version ? await standards.GetAsync(key, version, cancel)
+                : await standards.InStateAsync(key, "approved", cancel) ?? await standards.InStateAsync(key, "retired", cancel))
+            ?? throw new RefusedException("not-found", "/key", $"There is no version of “{key}” to begin from.");
+        StoredStandard draft = await standards.BeginAsync(source.Document, SessionEndpoints.Name(context.User), cancel);
+        context.Response.Headers.ETag = ETags.Of(draft.Head.Revision);
+        return TypedResults.Created($"/api/standards/{key}/versions/{draft.Head.Version}", await WholeAsync(draft, standards, decisions, cancel));
+    }
+
+    private static async Task<Results<Ok<StandardView>, ProblemHttpResult>> PutDraftAsync(
+        string key, StandardDocument document, HttpContext context, StandardStore standards, DecisionStore decisions, CancellationToken cancel)
+    {
+        if (ETags.Seen(context.Request) is not { } seen)
+        {
+            return TypedResults.Problem(ETags.Missing());
+        }
+
+        if (document.Key != key)
+        {
+            throw new RefusedException("bad-value", "/key", "The key in the document is not the one in the address.");
+        }
+
+        StoredStandard? kept = await standards.ChangeDraftAsync(document, seen, SessionEndpoints.Name(context.User), cancel);
+        if (kept is null)
+        {
+            return await MovedOnAsync(key, standards, cancel);
+        }
+
+        context.Response.Headers.ETag = ETags.Of(kept.Head.Revision);
+        return TypedResults.Ok(await WholeAsync(kept, standards, decisions, cancel));
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> DropDraftAsync(string key, HttpContext context, StandardStore standards, CancellationToken cancel) =>
+        ETags.Seen(context.Request) is not { } seen ? TypedResults.Problem(ETags.Missing())
+        : await standards.DropDraftAsync(key, seen, SessionEndpoints.Name(context.User), cancel) ? TypedResults.NoContent()
+        : await MovedOnAsync(key, standards, cancel);
+
+    private static async Task<Results<Ok<StandardView>, ProblemHttpResult>> ApproveAsync(
+        string key, HttpContext context, StandardStore standards, DecisionStore decisions, CancellationToken cancel)
+    {
+        if (ETags.Seen(context.Request) is not { } seen)
+        {
+            return TypedResults.Problem(ETags.Missing());
+        }
+
+        // A fault of the standard itself is mended or accepted with a reason before it goes to every camera.
+        if (await standards.InStateAsync(key, "draft", cancel) is { } draft)
+        {
+            FindingView[] open = [.. (await WholeAsync(draft, standards, decisions, cancel)).Findings
+                .Where(f => f.Grade == Core.Sheets.SheetRules.FindingGrade.Fault && (f.Accepted is null || f.Stale))];
+            if (open.Length > 0)
+            {
+                throw new RefusedException("open-faults", "/notches", $"{(open.Length == 1 ? "One fault is" : $"{open.Length} faults are")} open: {open[0].Because.Sentence} Mend it, or accept it with a reason.");
+            }
+        }
+
+        StoredStandard? approved = await standards.ApproveAsync(key, seen, SessionEndpoints.Name(context.User), cancel);
+        return approved is null ? await MovedOnAsync(key, standards, cancel) : TypedResults.Ok(await WholeAsync(approved, standards, decisions, cancel));
+    }
+
+    private static async Task<NoContent> RetireAsync(string key, HttpContext context, StandardStore standards, CancellationToken cancel) =>
+        await standards.RetireAsync(key, SessionEndpoints.Name(context.User), cancel)
+            ? TypedResults.NoContent()
+            : throw new RefusedException("not-found", "/key", $"No version of “{key}” is in force.");
+
+    private static async Task<Ok<CompareView>> CompareAsync(
+        string key, int from, int to, StandardStore standards, CatalogueStore catalogue, CancellationToken cancel)
+    {
+        StoredStandard before = await FindAsync(standards, key, from, cancel);
+        StoredStandard after = await FindAsync(standards, key, to, cancel);
+        Standard was = Cards.ToStandard(before.Document);
+        Standard now = Cards.ToStandard(after.Document);
+        TouchedSheetView[] sheets = [.. (await catalogue.ModelsAsync(cancel)).Select(m => Cards.ToModel(m))
+            .Select(m => new TouchedSheetView(m.Key, m.Name, Preview.Views(StandardChange.Between(SheetCompiler.Compile(was, m), SheetCompiler.Compile(now, m)))))
+            .Where(s => s.Changes.Count > 0)];
+        (int all, int open) = (await standards.ChecksByVersionAsync(key, cancel)).GetValueOrDefault(from);
+        return TypedResults.Ok(new CompareView(View(before.Head), View(after.Head), Preview.Views(StandardChange.Between(was, now)), sheets, all, open));
+    }
+
+    private static async Task<Ok<StandardPreview>> PreviewAsync(
+        StandardDocument document, string? setting, StandardStore standards, CatalogueStore catalogue, DecisionStore decisions, CancellationToken cancel)
+    {
+        StoredStandard? against = await standards.InStateAsync(document.Key, "approved", cancel);
+        return TypedResults.Ok(Preview.Of(
+            document,
+            setting is { Length: > 0 } ? SettingName.Parse(setting) : null,
+            against?.Document,
+            await catalogue.ModelsAsync(cancel),
+            await decisions.AcceptedAsync(document.Key, "", cancel)));
+    }
+
+    private static async Task<StandardView> WholeAsync(StoredStandard stored, StandardStore standards, DecisionStore decisions, CancellationToken cancel)
+    {
+        List<StandardHead> heads = await standards.HeadsAsync(cancel);
+        List<AcceptedFinding> accepted = await decisions.AcceptedAsync(stored.Head.Key, "", cancel);
+        return new StandardView(
+            View(stored.Head),
+            stored.Document,
+            Findings.Views(RuleBook.Of(Cards.ToStandard(stored.Document)), accepted),
+            [.. heads.Where(h => h.Key == stored.Head.Key).Select(View)]);
+    }
+
+    private static async Task<StoredStandard> FindAsync(StandardStore standards, string key, int version, CancellationToken cancel) =>
+        await standards.GetAsync(key, version, cancel)
+            ?? throw new RefusedException("not-found", "/version", $"There is no version {version} of a standard “{key}”. Go to the list of standards.");
+
+    private static async Task<ProblemHttpResult> MovedOnAsync(string key, StandardStore standards, CancellationToken cancel)
+    {
+        StoredStandard? draft = await standards.InStateAsync(key, "draft", cancel);
+        return draft is null
+            ? TypedResults.Problem(ProblemHandler.Problem(404, "not-found", "/key", $"“{key}” has no draft: it was approved or dropped meanwhile."))
+            : TypedResults.Problem(ProblemHandler.Problem(
+                412, "changed-meanwhile", "", $"{draft.Head.ChangedBy} changed this draft meanwhile. What you typed is still on the page; load the newer draft and decide.",
+                new Dictionary<string, object?> { ["newest"] = draft.Document, ["revision"] = draft.Head.Revision }));
+    }
+}

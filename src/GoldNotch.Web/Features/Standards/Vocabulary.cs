@@ -1,0 +1,37 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Media;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Web.Features.Standards;
+
+/// <summary>The words standards and cards are written in, as the core has them.</summary>
+internal static class Vocabulary
+{
+    internal static VocabularyView View { get; } = new(
+        [.. SettingName.All.Select(Of)],
+        [.. Policy.All.Select(p => new PolicyView(
+            p.Key, p.Name, [.. p.Settings.Select(s => SettingName.Of(s).Key)], [.. p.Schools.Select(s => new SchoolView(s.Key, s.Says, s.Reason))]))],
+        [.. Enum.GetValues<Condition>().Select(ConditionWords.Of)],
+        [.. Enum.GetValues<FootageUse>().Select(Word)],
+        [.. Enum.GetValues<LampKind>().Select(Word)],
+        [.. CardClass.Names],
+        [.. Enum.GetValues<BodySide>().Select(Word)]);
+
+    private static SettingView Of(SettingName name) => new(
+        name.Key,
+        name.Name,
+        name.Chapter,
+        name.Step,
+        Word(name.Kind),
+        name.Unit == NaturalUnit.None ? "" : Word(name.Unit),
+        name.Example,
+        name.Words,
+        Wish.Examples(name.Setting),
+        Policy.Deciding(name.Setting)?.Key,
+        name.What);
+
+    private static string Word<T>(T value)
+        where T : struct, Enum =>
+        string.Concat(value.ToString().Select((c, i) => i > 0 && char.IsUpper(c) ? "-" + char.ToLowerInvariant(c) : char.ToLowerInvariant(c).ToString()));
+}
