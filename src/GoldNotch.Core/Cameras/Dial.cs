@@ -43,7 +43,7 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool CanFloat)
             Setting.NeutralDensity => FiltersOf(model).Select(f => new Detent(
                 new SettingValue.Filter(f),
                 f.Label,
-                f.Loss == Stops.Zero ? "" : Notation.Number(f.Loss.Value, 2) + Notation.ThinSpace + "stops",
+                f.Loss == Stops.Zero ? "" : Notation.Number(f.Loss.Value, 2) + Notation.ThinSpace + (f.Loss.Value == 1 ? "stop" : "stops"),
                 f.Loss.Value,
                 model.Variable is null || f.Loss.Value == Math.Round(f.Loss.Value))),
             Setting.IrisMode => ModesOf(model.Iris),

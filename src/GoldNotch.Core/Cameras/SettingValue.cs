@@ -89,7 +89,7 @@ public abstract record SettingValue
         /// <inheritdoc/>
         public override string Label => Position.Loss == Stops.Zero
             ? Position.Label
-            : $"{Position.Label}, {Notation.Number(Position.Loss.Value, 2)}{Notation.ThinSpace}stops";
+            : $"{Position.Label}, {Notation.Number(Position.Loss.Value, 2)}{Notation.ThinSpace}{(Position.Loss.Value == 1 ? "stop" : "stops")}";
     }
 
     /// <summary>Who moves the control.</summary>

@@ -1,6 +1,7 @@
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
+using System.Text.Unicode;
 
 namespace GoldNotch.Data.Exchange;
 
@@ -30,6 +31,11 @@ internal sealed class ExchangeFile
     internal static ExchangeFile Open(byte[] bytes)
     {
         var file = new ExchangeFile(WithoutMark(bytes));
+        if (!Utf8.IsValid(file._bytes))
+        {
+            throw new RefusedException("bad-document", "", "This file is not written in UTF-8: it holds bytes that are no text. Save it as UTF-8 and try again. Nothing was imported.");
+        }
+
         try
         {
             file.Scan();

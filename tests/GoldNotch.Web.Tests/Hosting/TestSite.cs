@@ -11,7 +11,7 @@ using Npgsql;
 namespace GoldNotch.Web.Tests.Hosting;
 
 /// <summary>The whole site on a real port over a real PostgreSQL database of its own, with the demo in it.</summary>
-public sealed class TestSite : IAsyncLifetime
+public class TestSite : IAsyncLifetime
 {
     public const string Password = "made-for-tests-1";
 
@@ -24,6 +24,9 @@ public sealed class TestSite : IAsyncLifetime
 
     public string ConnectionString { get; private set; } = "";
 
+    /// <summary>The folder whose exchange files it begins with: the small one of the tests.</summary>
+    protected virtual string Folder => Path.Combine("tests", "fixtures");
+
     private static string Server => Environment.GetEnvironmentVariable("GOLDNOTCH_TEST_DB")
         ?? throw new InvalidOperationException("GOLDNOTCH_TEST_DB is not set: run the tests through ./test.");
 
@@ -34,7 +37,7 @@ public sealed class TestSite : IAsyncLifetime
         Database.Migrate(ConnectionString);
         await using (NpgsqlDataSource source = NpgsqlDataSource.Create(ConnectionString))
         {
-            foreach (string file in Directory.GetFiles(Path.Combine(Root, "tests", "fixtures"), "*.json").Order())
+            foreach (string file in Directory.GetFiles(Path.Combine(Root, Folder), "*.json").Order())
             {
                 await using FileStream json = File.OpenRead(file);
                 await new ExchangeImporter(source).ImportAsync(json, "tests", false, CancellationToken.None);
@@ -49,7 +52,7 @@ public sealed class TestSite : IAsyncLifetime
 
         _app = Site.Build(
         [
-            "--urls", "http://127.0.0.1:0", "--GOLDNOTCH_DB", ConnectionString, "--GOLDNOTCH_LOG", "Fatal", "--GOLDNOTCH_SIGNINS_PER_MINUTE", "10000",
+            "--urls", "http://127.0.0.1:0", "--GOLDNOTCH_DB", ConnectionString, "--GOLDNOTCH_LOG", Environment.GetEnvironmentVariable("GOLDNOTCH_LOG") ?? "Fatal", "--GOLDNOTCH_SIGNINS_PER_MINUTE", "10000",
             "--webroot", Path.Combine(Root, "src", "GoldNotch.Web", "wwwroot"), "--environment", "Production",
         ]);
         await _app.StartAsync();
@@ -126,6 +129,12 @@ public sealed class TestClient(Uri address) : IDisposable
 
     public string WriteToken { get; set; } = "";
 
+    /// <summary>The body of the last answer.</summary>
+    public byte[] LastBytes { get; private set; } = [];
+
+    /// <summary>The version in the last answer's ETag.</summary>
+    public int LastTag { get; private set; }
+
     public async Task SignInAsync(string login, string password) =>
         WriteToken = (await SendAsync(HttpMethod.Post, "/api/session", new { login, password })).Expect(200).Text("writeToken");
 
@@ -149,7 +158,9 @@ public sealed class TestClient(Uri address) : IDisposable
         using var request = new HttpRequestMessage(method, path);
         if (body is not null)
         {
-            request.Content = new StringContent(body as string ?? JsonSerializer.Serialize(body), Encoding.UTF8, "application/json");
+            request.Content = body is byte[] bytes
+                ? new ByteArrayContent(bytes) { Headers = { ContentType = new(path.Contains("csv", StringComparison.Ordinal) ? "text/csv" : "application/json") } }
+                : new StringContent(body as string ?? JsonSerializer.Serialize(body), Encoding.UTF8, "application/json");
         }
 
         if (seen is not null)
@@ -162,7 +173,9 @@ public sealed class TestClient(Uri address) : IDisposable
         request.Headers.Add("X-Gold-Notch-Token", WriteToken);
         using HttpResponseMessage response = await _http.SendAsync(request);
         string text = await response.Content.ReadAsStringAsync();
-        JsonElement json = text.StartsWith('{') || text.StartsWith('[') ? JsonDocument.Parse(text).RootElement : default;
+        LastBytes = await response.Content.ReadAsByteArrayAsync();
+        LastTag = int.TryParse(response.Headers.ETag?.Tag.Trim('"'), out int tag) ? tag : 0;
+        JsonElement json = response.Content.Headers.ContentType?.MediaType?.Contains("json", StringComparison.Ordinal) == true && text.Length > 0 ? JsonDocument.Parse(text).RootElement : default;
         return new Answer((int)response.StatusCode, response.Content.Headers.ContentType?.MediaType ?? "", json);
     }
 
@@ -215,4 +228,16 @@ public sealed record Answer(int Status, string Type, JsonElement Json)
 public sealed class SiteTests : ICollectionFixture<TestSite>
 {
     public const string Name = "site";
+}
+
+/// <summary>A site with the whole demo.</summary>
+public sealed class DemoSite : TestSite
+{
+    protected override string Folder => "demo";
+}
+
+[CollectionDefinition(Name)]
+public sealed class DemoSiteTests : ICollectionFixture<DemoSite>
+{
+    public const string Name = "demo site";
 }

@@ -6,6 +6,7 @@ import { changeTheme, theme } from './theme';
 
 const route = useRoute();
 const WORK = [
+  { path: '/standards', name: 'Standards' },
   { path: '/sheets', name: 'Sheets' },
   { path: '/bench', name: 'Bench' },
   { path: '/log', name: 'Log' },
@@ -36,7 +37,7 @@ const WORK = [
       >
     </nav>
     <FindBox />
-    <span class="person">{{ session?.name }}</span>
+    <RouterLink class="person" to="/account">{{ session?.name }}</RouterLink>
     <button class="link" type="button" @click="changeTheme">{{ theme === 'dark' ? 'Light' : 'Dark' }}</button>
     <button class="link" type="button" @click="signOut">Sign out</button>
   </header>

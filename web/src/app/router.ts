@@ -16,6 +16,39 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Sheet' },
     },
+    {
+      path: '/standards',
+      component: () => import('../features/standards/StandardsPage.vue'),
+      meta: { title: 'Standards' },
+    },
+    {
+      path: '/standards/:standard/:version',
+      component: () => import('../features/standards/StandardPage.vue'),
+      props: (to) => ({ standard: String(to.params.standard), version: Number(to.params.version) }),
+      meta: { title: 'Standard', wide: true },
+    },
+    {
+      path: '/models',
+      component: () => import('../features/models/ModelList.vue'),
+      meta: { title: 'Camera models' },
+    },
+    {
+      path: '/models/:model',
+      component: () => import('../features/models/ModelPage.vue'),
+      props: true,
+      meta: { title: 'Camera model', wide: true },
+    },
+    {
+      path: '/people',
+      component: () => import('../features/people/PeoplePage.vue'),
+      meta: { title: 'People' },
+    },
+    {
+      path: '/account',
+      component: () => import('../features/people/AccountPage.vue'),
+      meta: { title: 'Your account' },
+    },
+    { path: '/trail', component: () => import('../features/trail/TrailPage.vue'), meta: { title: 'Trail' } },
     { path: '/bench', component: () => import('../features/bench/BenchStart.vue'), meta: { title: 'Bench' } },
     {
       path: '/bench/:id',
@@ -32,7 +65,7 @@ export const router = createRouter({
     },
     { path: '/:rest(.*)', component: () => import('./NothingHere.vue'), meta: { title: 'Nothing here' } },
   ],
-  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  scrollBehavior: (to, _from, saved) => saved ?? (to.hash ? false : { top: 0 }),
 });
 
 router.afterEach((to) => {

@@ -38,3 +38,8 @@ export async function signOut(): Promise<void> {
   await ask(api.DELETE('/api/session'));
   keep(null);
 }
+
+/** A new password; sessions on other machines end with it, this one goes on. */
+export async function changePassword(current: string, next: string): Promise<void> {
+  keep(await ask(api.PUT('/api/session/password', { body: { current, new: next } })));
+}

@@ -98,6 +98,12 @@ internal static class SessionEndpoints
     /// <summary>Ends a session whose person was changed, blocked or given another password since.</summary>
     internal static async Task StillValidAsync(CookieValidatePrincipalContext context)
     {
+        // The page itself and the health of the site are for anybody, also while the database is away.
+        if (!context.HttpContext.Request.Path.StartsWithSegments("/api"))
+        {
+            return;
+        }
+
         PersonStore people = context.HttpContext.RequestServices.GetRequiredService<PersonStore>();
         string login = context.Principal?.Identity?.Name ?? "";
         StoredPerson? person = await people.GetAsync(login, context.HttpContext.RequestAborted);

@@ -78,7 +78,11 @@ const when = (at: string) =>
         <p v-if="units.isPending.value" class="soft" role="status">Looking…</p>
         <p v-else-if="units.error.value" class="problem" role="alert">{{ units.error.value.message }}</p>
         <p v-else-if="!units.data.value?.units.length" class="soft" role="status">
-          <template v-if="find"
+          <template v-if="find && find === route.query.unit"
+            >There is no unit “{{ find }}” in the pool: the code on it is from before it was renamed or taken
+            out. Find it by its tape or place.</template
+          >
+          <template v-else-if="find"
             >No unit has “{{ find }}” in its tag, tape, place or model. Try less of it.</template
           >
           <template v-else

@@ -72,7 +72,11 @@ defineExpose({ focus: () => field.value?.focus() });
     </p>
 
     <div class="two">
-      <section id="notch-where" :class="{ lit: shown === 'where' }">
+      <section
+        v-if="line.line.place || line.line.kind !== 'act'"
+        id="notch-where"
+        :class="{ lit: shown === 'where' }"
+      >
         <h2>Where, on {{ modelName }}</h2>
         <ControlWhere :place="line.line.place" />
       </section>

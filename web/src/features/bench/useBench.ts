@@ -1,4 +1,5 @@
 import { computed, nextTick, ref } from 'vue';
+import type { Views } from '../../app/client';
 import { benchKeys, type BenchAct } from './keys';
 import type { useCheck } from './useCheck';
 import { usePreview } from './usePreview';
@@ -55,11 +56,14 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
     else if (by > 0) go(END);
   }
 
+  /** Nobody has read it, and there is something to read: a control the model has not needs nobody. */
+  const open = (l: Views['CheckLineView']) => l.reading.kind === 'unread' && !l.line.nothingToDo;
+
   /** On to the next that nobody has read, or to the end. */
   function onward(): void {
     const held = new Set(waiting.value.map((w) => w.setting));
     const order = [...lines.value.slice(at.value + 1), ...lines.value.slice(0, at.value)];
-    const next = order.find((l) => l.reading.kind === 'unread' && !held.has(l.line.setting));
+    const next = order.find((l) => open(l) && !held.has(l.line.setting));
     go(next?.line.setting ?? END);
   }
 
@@ -145,7 +149,7 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
   /** The first that nobody has read, or the end. */
   function begin(): void {
     const held = new Set(waiting.value.map((w) => w.setting));
-    const first = lines.value.find((l) => l.reading.kind === 'unread' && !held.has(l.line.setting));
+    const first = lines.value.find((l) => open(l) && !held.has(l.line.setting));
     go(first?.line.setting ?? END);
   }
 

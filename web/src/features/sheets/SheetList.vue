@@ -43,6 +43,7 @@ const groups = computed(() => {
             <th scope="col">As asked</th>
             <th scope="col">Compromise</th>
             <th scope="col">Cannot</th>
+            <th scope="col">Look</th>
             <th scope="col">What differs on it</th>
             <th scope="col">Units</th>
           </tr>
@@ -57,6 +58,7 @@ const groups = computed(() => {
             <td class="mono count" :class="{ off: row.notPossible }" data-name="cannot">
               {{ row.notPossible || '–' }}
             </td>
+            <td class="mono count" :class="{ floats: row.look }" data-name="look">{{ row.look || '–' }}</td>
             <td class="notable">
               <span
                 v-for="(what, i) in row.notable ? row.notable.split(' · ') : []"

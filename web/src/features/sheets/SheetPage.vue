@@ -1,42 +1,101 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
-import { computed } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import { api, ask, type Views } from '../../app/client';
 import ControlWhere from '../../instruments/ControlWhere.vue';
 import NotchDial from '../../instruments/NotchDial.vue';
 import { plain } from '../../instruments/fractions';
 import SettingText from '../../instruments/SettingText.vue';
+import FindingList from '../standards/FindingList.vue';
+import { useVocabulary } from '../standards/useVocabulary';
 
 const props = defineProps<{ standard: string; model: string }>();
+const route = useRoute();
+const router = useRouter();
+const version = computed(() => String(route.query.version ?? ''));
+const when = computed(() => String(route.query.when ?? ''));
 const {
   data: sheet,
   isPending,
   error,
   refetch,
 } = useQuery({
-  queryKey: computed(() => ['sheet', props.standard, props.model]),
+  queryKey: computed(() => ['sheet', props.standard, props.model, version.value, when.value]),
   queryFn: () =>
     ask(
       api.GET('/api/sheets/{standardKey}/{modelKey}', {
-        params: { path: { standardKey: props.standard, modelKey: props.model } },
+        params: {
+          path: { standardKey: props.standard, modelKey: props.model },
+          query: {
+            version: version.value ? Number(version.value) : undefined,
+            when: when.value || undefined,
+          },
+        },
       }),
     ),
+  placeholderData: (before) => before,
 });
+const words = useVocabulary();
+
+/** Conditions in pairs, the usual one first; a choice goes into the address, so that it can be sent on. */
+const questions = computed(() => {
+  const all: [string, string][] = [];
+  const conditions = words.data.value?.conditions ?? [];
+  for (let i = 0; i + 1 < conditions.length; i += 2) all.push([conditions[i]!, conditions[i + 1]!]);
+  return all;
+});
+function answer([one, other]: [string, string], chosen: string): void {
+  const rest = when.value.split(',').filter((w) => w && w !== one && w !== other);
+  void router.replace({ query: { ...route.query, when: [...rest, chosen].join(',') }, hash: route.hash });
+}
+const holds = (condition: string) => (sheet.value?.circumstances.split(', ') ?? []).includes(condition);
+
+/** Lines that the model meets by not having the control are out of the way until asked for. */
+const all = ref(false);
+const hidden = computed(() => sheet.value?.lines.filter((l) => l.nothingToDo).length ?? 0);
+const only = ref(false);
+const waived = (setting: string) => sheet.value?.waivers.filter((w) => w.setting === setting) ?? [];
+const file = (name: string, more = '') =>
+  `/api/sheets/${props.standard}/${props.model}/${name}?${new URLSearchParams({
+    ...(version.value ? { version: version.value } : {}),
+    ...(when.value ? { when: when.value } : {}),
+  }).toString()}${more}`;
+
+// One click from the grid lands on the notch that matters.
+watch(
+  sheet,
+  async (now) => {
+    if (!now || !route.hash) return;
+    await nextTick();
+    document.querySelector(`[data-setting="${route.hash.slice(1)}"]`)?.scrollIntoView({ block: 'center' });
+  },
+  { once: true },
+);
+function go(setting: string): void {
+  all.value = true;
+  only.value = false;
+  void nextTick(() =>
+    document.querySelector(`[data-setting="${setting}"]`)?.scrollIntoView({ block: 'center' }),
+  );
+}
 
 const FITS: Record<Views['Fit'], string> = {
   exact: 'as asked',
   compromise: 'compromise',
   notPossible: 'this model cannot',
+  look: 'a person must look',
 };
 
 const chapters = computed(() => {
-  const all: { name: string; lines: Views['SheetLineView'][] }[] = [];
+  const found: { name: string; lines: Views['SheetLineView'][] }[] = [];
   for (const line of sheet.value?.lines ?? []) {
-    const last = all.at(-1);
+    if ((line.nothingToDo && !all.value) || (only.value && line.fit === 'exact')) continue;
+    const last = found.at(-1);
     if (last?.name === line.chapter) last.lines.push(line);
-    else all.push({ name: line.chapter, lines: [line] });
+    else found.push({ name: line.chapter, lines: [line] });
   }
-  return all;
+  return found;
 });
 const print = () => window.print();
 </script>
@@ -53,7 +112,12 @@ const print = () => window.print();
         <h1>{{ sheet.standardName }} on {{ sheet.modelName }}</h1>
         <p>{{ sheet.purpose }}</p>
         <p class="soft small">
-          Standard version {{ sheet.standardVersion }}, card version {{ sheet.modelVersion }}. Made for
+          Standard version
+          <RouterLink :to="`/standards/${sheet.standardKey}/${sheet.standardVersion}`">{{
+            sheet.standardVersion
+          }}</RouterLink>
+          ({{ sheet.state }}), card version
+          <RouterLink :to="`/models/${sheet.modelKey}`">{{ sheet.modelVersion }}</RouterLink>. Made for
           {{ sheet.light.description }}: <span class="mono">{{ sheet.light.colourTemperatureK }} K</span
           ><template v-if="sheet.light.lux"
             >, <span class="mono">{{ sheet.light.lux }} lx</span></template
@@ -78,13 +142,57 @@ const print = () => window.print();
             :to="{ path: '/bench', query: { unit: unit.tag, standard: sheet.standardKey } }"
             >Check {{ unit.tag }}<template v-if="unit.tape">, {{ unit.tape }}</template></RouterLink
           >
-          <button class="act quiet" type="button" @click="print">Print</button>
+        </p>
+        <p class="no-print files small">
+          <a :href="file('sheet.pdf')" target="_blank">PDF, A4</a>
+          <a :href="file('sheet.pdf', '&paper=letter')" target="_blank">PDF, Letter</a>
+          <a :href="file('sheet.pdf', '&layout=page')" target="_blank">on one page</a>
+          <a :href="file('strap.pdf', sheet.units[0] ? `&unit=${sheet.units[0].tag}` : '')" target="_blank"
+            >strap card</a
+          >
+          <a :href="file('sheet.csv')" download>CSV</a> <a :href="file('sheet.json')" download>JSON</a>
+          <button class="link" type="button" @click="print">Print this page</button>
+        </p>
+        <p class="no-print questions">
+          <select
+            v-for="pair in questions"
+            :key="pair[0]"
+            :aria-label="pair.join(' or ')"
+            :value="holds(pair[1]) ? pair[1] : pair[0]"
+            @change="answer(pair, ($event.target as HTMLSelectElement).value)"
+          >
+            <option v-for="one in pair" :key="one" :value="one">{{ one }}</option>
+          </select>
+        </p>
+        <details v-if="sheet.findings.length" class="book">
+          <summary>
+            The rule book: {{ sheet.findings.filter((f) => !f.accepted || f.stale).length }} open,
+            {{ sheet.findings.filter((f) => f.accepted && !f.stale).length }} accepted
+          </summary>
+          <FindingList
+            :findings="sheet.findings"
+            :standard="sheet.standardKey"
+            :model="sheet.modelKey"
+            @go="go"
+          />
+        </details>
+        <p class="no-print small shown">
+          <label><input v-model="only" type="checkbox" /> only what differs</label>
+          <label v-if="hidden"
+            ><input v-model="all" type="checkbox" /> {{ hidden }} lines with nothing to do</label
+          >
         </p>
       </header>
 
       <section v-for="chapter in chapters" :key="chapter.name" :aria-label="chapter.name">
         <h2>{{ chapter.name }}</h2>
-        <article v-for="line in chapter.lines" :key="line.setting" :data-setting="line.setting" class="line">
+        <article
+          v-for="line in chapter.lines"
+          :key="line.setting"
+          :data-setting="line.setting"
+          class="line"
+          :class="line.kind"
+        >
           <div class="set">
             <h3>{{ line.name }}</h3>
             <p class="value target"><SettingText :label="line.target ?? 'cannot'" /></p>
@@ -95,16 +203,26 @@ const print = () => window.print();
               {{ FITS[line.fit] }}{{ line.size ? ', ' : ''
               }}<SettingText v-if="line.size" :label="line.size" />
             </p>
+            <p v-if="line.when.length" class="small soft">only {{ line.when.join(', ') }}</p>
+            <p v-for="waiver in waived(line.setting)" :key="waiver.id" class="small floats">
+              waived for {{ waiver.unitTag ?? 'this model' }} until {{ waiver.expiresOn }}:
+              {{ waiver.reason }} ({{ waiver.author }})
+            </p>
           </div>
           <div class="how">
-            <NotchDial :dial="line.dial" :name="line.name" low />
+            <NotchDial v-if="line.dial.detents.length > 2" :dial="line.dial" :name="line.name" low />
             <p>{{ plain(line.because.sentence) }}</p>
+            <p v-if="line.afterReset" class="small" :class="line.resetIsRight ? 'soft' : ''">
+              After a reset it stands at <span class="mono has">{{ plain(line.afterReset) }}</span>{{
+                line.resetIsRight ? ', as the sheet wants it.' : ': change it.'
+              }}
+            </p>
             <p class="soft small">
               Asked: <span class="mono">{{ line.wish }}</span>. {{ line.reason }}
               <span class="mono rule">{{ line.because.ruleId }}</span>
             </p>
           </div>
-          <ControlWhere class="small" :place="line.place" />
+          <ControlWhere v-if="line.kind !== 'act' || line.place" class="small" :place="line.place" />
         </article>
       </section>
     </template>
@@ -123,6 +241,25 @@ header p {
   flex-wrap: wrap;
   gap: 8px;
   margin-top: 14px !important;
+}
+.files,
+.questions,
+.shown {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: center;
+}
+.questions select {
+  padding: 4px 8px;
+  font-size: 0.875rem;
+}
+.book {
+  margin-top: 12px;
+  max-width: 80ch;
+}
+.fit.look {
+  color: var(--plum);
 }
 section {
   margin-top: 28px;
@@ -146,6 +283,13 @@ section > h2 {
   font-weight: 600;
   line-height: 1.15;
   margin: 4px 0;
+}
+.line.act {
+  padding: 8px 0;
+}
+.line.act .value {
+  font-size: 1.125rem;
+  margin: 0;
 }
 .value :deep(.setting) {
   white-space: normal;

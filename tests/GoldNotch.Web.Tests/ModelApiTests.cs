@@ -1,0 +1,61 @@
+using System.Text.Json.Nodes;
+using GoldNotch.Web.Tests.Hosting;
+
+namespace GoldNotch.Web.Tests;
+
+[Collection(DemoSiteTests.Name)]
+public class ModelApiTests(DemoSite site)
+{
+    [Fact]
+    public async Task A_card_is_copied_changed_and_kept_as_the_next_version()
+    {
+        using TestClient ines = await site.ClientAsync();
+        JsonNode card = await CardAsync(ines, "bracken-3");
+        card["key"] = "bracken-4";
+        card["name"] = "Bracken 4";
+        (await ines.PutAsync("/api/models/bracken-4", card.ToJsonString())).ExpectProblem(428, "version-needed");
+        (await ines.PutAsync("/api/models/bracken-4", card.ToJsonString(), 0)).Expect(200).Int("document/version").ShouldBe(1);
+        card["shutters"]!.AsArray().Add("1/48");
+        (await ines.PutAsync("/api/models/bracken-4", card.ToJsonString(), 0)).ExpectProblem(412, "changed-meanwhile");
+        (await ines.PutAsync("/api/models/bracken-4", card.ToJsonString(), 1)).Expect(200).Int("document/version").ShouldBe(2);
+        (await ines.PutAsync("/api/models/bracken-4", card.ToJsonString(), 2)).Expect(200).Int("document/version").ShouldBe(2, "the same card again is no new version");
+        (await ines.PutAsync("/api/models/other", card.ToJsonString(), 0)).ExpectProblem(400, "bad-value", "/key");
+    }
+
+    [Fact]
+    public async Task A_preview_says_what_is_missing_by_chapter_and_what_cannot_be_read()
+    {
+        using TestClient ines = await site.ClientAsync();
+        JsonNode card = await CardAsync(ines, "alder-20");
+        card["choices"]!.AsObject().Remove("limiter");
+        Answer preview = (await ines.SendAsync(HttpMethod.Post, "/api/models/preview", card.ToJsonString())).Expect(200);
+        preview.At("completeness").EnumerateArray().First(c => c.GetProperty("chapter").GetString() == "Sound").GetProperty("missing").EnumerateArray().Select(m => m.GetString()).ShouldBe(["limiter"]);
+        card["shutters"]![0] = "fast";
+        (await ines.SendAsync(HttpMethod.Post, "/api/models/preview", card.ToJsonString())).Text("wrong/pointer").ShouldBe("/shutters/0");
+    }
+
+    [Theory]
+    [InlineData("duplicate", "/formats/6", """{"size":"2160","rate":"29.97p","bitRatesMbps":[1]}""", "formats")]
+    [InlineData("circle", "/dependencies", """{"when":"codec","is":"Long","then":"high-rate","becomes":"on","because":"it says so"}""", "dependencies")]
+    public async Task A_card_that_contradicts_itself_is_refused_at_its_field(string code, string pointer, string added, string list)
+    {
+        using TestClient ines = await site.ClientAsync();
+        JsonNode card = await CardAsync(ines, "alder-20");
+        card[list]!.AsArray().Add(JsonNode.Parse(added));
+        (await ines.PutAsync("/api/models/alder-20", card.ToJsonString(), 1)).ExpectProblem(400, code, pointer);
+    }
+
+    [Fact]
+    public async Task Every_control_of_the_demo_is_drawn_and_every_card_is_known_in_full()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        Answer list = (await mara.GetAsync("/api/models")).Expect(200);
+        list.Json.EnumerateArray().Where(m => m.GetProperty("key").GetString() == "alder-20").ShouldAllBe(m => m.GetProperty("missing").GetInt32() == 0);
+        Answer alder = await mara.GetAsync("/api/models/alder-20");
+        alder.At("preview/controls").EnumerateArray().First(c => c.GetProperty("setting").GetString() == "stabiliser").GetProperty("dial").GetProperty("detents").GetArrayLength().ShouldBe(3);
+        (await mara.GetAsync("/api/models/none")).ExpectProblem(404, "not-found", "/key");
+    }
+
+    private static async Task<JsonNode> CardAsync(TestClient client, string key) =>
+        JsonNode.Parse((await client.GetAsync($"/api/models/{key}")).Expect(200).At("document").GetRawText())!;
+}

@@ -1,0 +1,145 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import InputText from 'primevue/inputtext';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { api, ask, type Views } from '../../app/client';
+import { session } from '../../app/session';
+import ImportFile from '../sheets/ImportFile.vue';
+
+const { data, isPending, error, refetch } = useQuery({
+  queryKey: ['models'],
+  queryFn: () => ask(api.GET('/api/models')),
+});
+const technician = computed(() => session.value?.role === 'technician');
+const router = useRouter();
+const queries = useQueryClient();
+const beginning = ref(false);
+const name = ref('');
+const copyOf = ref('');
+const wrong = ref('');
+const key = computed(() =>
+  name.value
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 60),
+);
+const BLANK: Omit<Views['ModelDocument'], 'key' | 'name'> = {
+  version: 1,
+  kind: 'what sort of camera',
+  fullAuto: false,
+  lens: { shortestMm: 10, longestMm: 100, widestAtShort: 'f/2.8', widestAtLong: 'f/4', smallest: 'f/16' },
+  formats: [],
+  shutters: [],
+  gain: { positions: [{ gainDb: 0, name: '' }], automatic: false },
+  filters: [],
+  iris: { manual: true, automatic: false },
+  whiteBalance: { presetsK: [3200, 5600], memories: [], automatic: false },
+  focus: { manual: true, automatic: false },
+  controls: {},
+};
+
+async function begin(): Promise<void> {
+  wrong.value = '';
+  try {
+    const from = copyOf.value
+      ? (await ask(api.GET('/api/models/{key}', { params: { path: { key: copyOf.value } } }))).document
+      : BLANK;
+    await ask(
+      api.PUT('/api/models/{key}', {
+        params: { path: { key: key.value } },
+        headers: { 'If-Match': '"0"' },
+        body: { ...from, key: key.value, name: name.value, version: 1 },
+      }),
+    );
+    await queries.invalidateQueries({ queryKey: ['models'] });
+    await router.push(`/models/${key.value}`);
+  } catch (refused) {
+    wrong.value = (refused as Error).message;
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <p class="soft small"><RouterLink to="/standards">Standards</RouterLink></p>
+    <h1>Camera models</h1>
+    <p class="soft">What each model can do and where its controls are: its capability card.</p>
+    <p v-if="isPending" class="soft" role="status">Opening the models…</p>
+    <div v-else-if="error" class="problem" role="alert">
+      {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
+    </div>
+    <p v-else-if="!data?.length">
+      No camera model yet.
+      {{ technician ? 'Begin one below, or bring cards in from a file.' : 'Ask a technician to add one.' }}
+    </p>
+    <table v-else class="plain-table">
+      <thead>
+        <tr>
+          <th scope="col">Model</th>
+          <th scope="col">What it is</th>
+          <th scope="col">Units</th>
+          <th scope="col">Card says</th>
+          <th scope="col">Rule book</th>
+          <th scope="col">Version</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in data" :key="row.key">
+          <th scope="row">
+            <RouterLink :to="`/models/${row.key}`">{{ row.name }}</RouterLink>
+          </th>
+          <td>{{ row.kind }}</td>
+          <td class="mono">{{ row.units }}</td>
+          <td>
+            <span class="mono">{{ row.known }}</span> of
+            <span class="mono">{{ row.known + row.missing }}</span>
+            <span v-if="row.missing" class="floats small"> {{ row.missing }} not known</span>
+          </td>
+          <td class="mono">{{ row.findings || '–' }}</td>
+          <td>
+            <span class="mono">{{ row.version }}</span> <span class="soft small">{{ row.changedBy }}</span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <div v-if="technician" class="new no-print">
+      <button v-if="!beginning" class="act quiet" type="button" @click="beginning = true">New model</button>
+      <form v-else @submit.prevent="begin">
+        <label>Name <InputText v-model="name" maxlength="80" required autofocus /></label>
+        <label>
+          Begin from a similar one
+          <select v-model="copyOf">
+            <option value="">an empty card</option>
+            <option v-for="row in data" :key="row.key" :value="row.key">{{ row.name }}</option>
+          </select>
+        </label>
+        <button class="act" type="submit" :disabled="!key">Begin the card</button>
+        <button class="act quiet" type="button" @click="beginning = false">Cancel</button>
+        <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
+      </form>
+      <ImportFile />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.new {
+  margin-top: 20px;
+}
+form {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: end;
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-size: 0.875rem;
+}
+.plain-table {
+  margin-top: 18px;
+}
+</style>

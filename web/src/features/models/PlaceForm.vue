@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Views } from '../../app/client';
+import BodySketch from '../../instruments/BodySketch.vue';
+
+const card = defineModel<Views['ModelDocument']>({ required: true });
+const props = defineProps<{ setting: string; name: string; sides: string[]; editable: boolean }>();
+
+const place = computed(() => card.value.controls[props.setting]);
+const drawn = computed(() =>
+  place.value
+    ? { ...place.value, side: place.value.side as Views['BodySide'], manualSign: '', trap: '' }
+    : null,
+);
+const reset = computed(() => card.value.reset?.states[props.setting] ?? '');
+
+function begin(): void {
+  card.value.controls = {
+    ...card.value.controls,
+    [props.setting]: {
+      side: 'screen',
+      across: 0.5,
+      down: 0.5,
+      name: props.name,
+      path: 'Menu',
+      manualSign: '',
+      trap: '',
+    },
+  };
+}
+function drop(): void {
+  card.value.controls = Object.fromEntries(
+    Object.entries(card.value.controls).filter(([key]) => key !== props.setting),
+  );
+}
+function stands(text: string): void {
+  const states = Object.fromEntries(
+    Object.entries(card.value.reset?.states ?? {}).filter(([key]) => key !== props.setting),
+  );
+  card.value.reset = {
+    how: card.value.reset?.how ?? '',
+    states: text.trim() ? { ...states, [props.setting]: text.trim() } : states,
+  };
+}
+</script>
+
+<template>
+  <div class="place">
+    <template v-if="place">
+      <BodySketch v-if="drawn" :place="drawn" class="sketch" />
+      <div class="row">
+        <label
+          >Side
+          <select v-model="place.side" :disabled="!editable">
+            <option v-for="side in sides" :key="side" :value="side">{{ side }}</option>
+          </select></label
+        >
+        <label
+          >Front to back
+          <input v-model.number="place.across" type="range" min="0" max="1" step="0.02" :disabled="!editable"
+        /></label>
+        <label
+          >Top to bottom
+          <input v-model.number="place.down" type="range" min="0" max="1" step="0.02" :disabled="!editable"
+        /></label>
+      </div>
+      <div class="row">
+        <label class="grow"
+          >Printed beside it <input v-model="place.name" class="field" maxlength="60" :readonly="!editable"
+        /></label>
+        <label class="grow"
+          >What to do there <input v-model="place.path" class="field" maxlength="300" :readonly="!editable"
+        /></label>
+      </div>
+      <div class="row">
+        <label class="grow"
+          >Manual is seen by
+          <input v-model="place.manualSign" class="field" maxlength="300" :readonly="!editable"
+        /></label>
+        <label class="grow"
+          >What goes wrong here
+          <input v-model="place.trap" class="field" maxlength="300" :readonly="!editable"
+        /></label>
+      </div>
+    </template>
+    <div class="row">
+      <label class="grow"
+        >After a factory reset it shows
+        <input
+          class="field mono"
+          maxlength="80"
+          :readonly="!editable"
+          :value="reset"
+          @change="stands(($event.target as HTMLInputElement).value)"
+      /></label>
+      <button v-if="editable && !place" class="link" type="button" @click="begin">Say where it is</button>
+      <button v-else-if="editable" class="link" type="button" @click="drop">Take the place out</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.place {
+  display: grid;
+  gap: 8px;
+  margin-top: 8px;
+}
+.sketch {
+  max-width: 280px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: end;
+}
+.grow {
+  flex: 1 1 220px;
+}
+label {
+  display: grid;
+  gap: 3px;
+  font-size: 0.8125rem;
+}
+</style>

@@ -1,0 +1,100 @@
+import type { Views } from '../../app/client';
+
+/* How lists of a card are typed and pasted. It only takes text apart; what the parts mean is the site's to say. */
+
+/** `1/30 1/50, 1/60` → three labels. */
+export const labels = (text: string): string[] => text.split(/[\s,;]+/).filter(Boolean);
+
+const number = (text: string): number => Number(text.replace('−', '-').replace(',', '.'));
+
+/** `90 140` → two numbers; what is no number is left out by the site's own word, so it is kept as NaN here. */
+export const numbers = (text: string): number[] => labels(text).map(number);
+
+/** `off; standard = Steady 1; strong = Steady 2` → positions. */
+export function positions(text: string): Views['PositionDocument'][] {
+  return text
+    .split(/[;\n]/)
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .map((part) => {
+      const [is, shown] = part.split('=').map((side) => side.trim());
+      return { is: is ?? '', shown: shown ?? '' };
+    });
+}
+export const positionsText = (all: Views['PositionDocument'][]): string =>
+  all.map((p) => (p.shown ? `${p.is} = ${p.shown}` : p.is)).join('; ');
+
+/** `0 3 6` or `0…24 by 3`, with `off` among them where it can be off. */
+export function levels(text: string, before: Views['LevelDocument'] | undefined): Views['LevelDocument'] {
+  const hasOff = /\boff\b/i.test(text);
+  const rest = text.replace(/\boff\b/gi, ' ').trim();
+  const range = /^([−-]?[\d.,]+)\s*(?:…|\.\.\.|\.\.|to)\s*([−-]?[\d.,]+)\s*by\s*([\d.,/]+)$/.exec(rest);
+  const automatic = before?.automatic ?? false;
+  if (range)
+    return { from: number(range[1]!), to: number(range[2]!), step: fraction(range[3]!), hasOff, automatic };
+  return { values: numbers(rest), hasOff, automatic };
+}
+function fraction(text: string): number {
+  const [above, below] = text.split('/');
+  return below ? number(above!) / number(below) : number(text);
+}
+export function levelsText(level: Views['LevelDocument']): string {
+  const off = level.hasOff ? 'off ' : '';
+  return level.values?.length
+    ? off + level.values.join(' ')
+    : `${off}${level.from ?? ''}…${level.to ?? ''} by ${short(level.step ?? 0)}`;
+}
+const short = (value: number): string =>
+  Math.abs(value * 3 - Math.round(value * 3)) < 1e-9 && !Number.isInteger(value)
+    ? `${Math.round(value * 3)}/3`
+    : String(value);
+
+/** `−3 0 +3`, or `L −3, M +3, H +12` → gain positions. */
+export function gains(text: string): Views['GainPositionDocument'][] {
+  const parts = text.includes(',') || text.includes(';') ? text.split(/[,;]/) : text.split(/\s+(?=[−+-]?\d)/);
+  return parts
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .map((part) => {
+      const cut = part.lastIndexOf(' ');
+      return cut < 0
+        ? { gainDb: number(part), name: '' }
+        : { gainDb: number(part.slice(cut + 1)), name: part.slice(0, cut).trim() };
+    });
+}
+export const gainsText = (all: Views['GainPositionDocument'][]): string =>
+  all.some((g) => g.name)
+    ? all.map((g) => `${g.name} ${g.gainDb}`.trim()).join(', ')
+    : all.map((g) => g.gainDb).join(' ');
+
+/** `clear 0, 1/4 2, 1/16 4` → filter positions. */
+export function filters(text: string): Views['FilterDocument'][] {
+  return text
+    .split(/[,;\n]/)
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .map((part) => {
+      const cut = part.lastIndexOf(' ');
+      return cut < 0
+        ? { label: part, stops: part.toLowerCase() === 'clear' ? 0 : NaN }
+        : { label: part.slice(0, cut).trim(), stops: number(part.slice(cut + 1)) };
+    });
+}
+export const filtersText = (all: Views['FilterDocument'][]): string =>
+  all.map((f) => `${f.label} ${f.stops}`).join(', ');
+
+/** A number or nothing. */
+export function maybe(text: string): number | null {
+  return text.trim() === '' ? null : number(text);
+}
+
+/** The place of a number in a document that is none, told as a field; null when every number is one. */
+export function notNumber(value: unknown, at = ''): string | null {
+  if (typeof value === 'number') return Number.isFinite(value) ? null : at;
+  if (value && typeof value === 'object')
+    for (const [key, inside] of Object.entries(value)) {
+      const found = notNumber(inside, `${at}/${key}`);
+      if (found) return found;
+    }
+  return null;
+}

@@ -1,0 +1,176 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import InputText from 'primevue/inputtext';
+import { ref } from 'vue';
+import { api, ask, type Views } from '../../app/client';
+
+const queries = useQueryClient();
+const { data, isPending, error, refetch } = useQuery({
+  queryKey: ['people'],
+  queryFn: () => ask(api.GET('/api/people')),
+});
+const said = ref('');
+const wrong = ref('');
+const adding = ref(false);
+const fresh = () => ({ login: '', name: '', role: 'operator', password: '' });
+const person = ref(fresh());
+const passwordFor = ref('');
+const password = ref('');
+
+async function act(what: Promise<unknown>, done: string): Promise<boolean> {
+  said.value = wrong.value = '';
+  try {
+    await what;
+    said.value = done;
+    await queries.invalidateQueries({ queryKey: ['people'] });
+    return true;
+  } catch (refused) {
+    wrong.value = `${(refused as Error).message} What you typed is still here.`;
+    return false;
+  }
+}
+async function add(): Promise<void> {
+  if (
+    await act(ask(api.POST('/api/people', { body: person.value })), `${person.value.name} can sign in now.`)
+  ) {
+    person.value = fresh();
+    adding.value = false;
+  }
+}
+const change = (p: Views['PersonView'], edit: Partial<Views['PersonEdit']>) =>
+  act(
+    ask(
+      api.PUT('/api/people/{login}', {
+        params: { path: { login: p.login } },
+        headers: { 'If-Match': `"${p.version}"` },
+        body: { name: p.name, role: p.role, active: p.active, ...edit },
+      }),
+    ),
+    `${p.name} is changed.`,
+  ).then((good) => {
+    if (!good) void refetch();
+  });
+async function give(p: Views['PersonView']): Promise<void> {
+  const body = { password: password.value };
+  if (
+    await act(
+      ask(api.POST('/api/people/{login}/password', { params: { path: { login: p.login } }, body })),
+      `${p.name} has a new password; the sessions of before are over.`,
+    )
+  )
+    passwordFor.value = password.value = '';
+}
+</script>
+
+<template>
+  <div class="page">
+    <p class="soft small"><RouterLink to="/standards">Standards</RouterLink></p>
+    <h1>People</h1>
+    <p class="soft">Technicians define, approve and administer. Operators check and plan.</p>
+    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
+    <p v-if="isPending" class="soft" role="status">Opening the list…</p>
+    <div v-else-if="error" class="problem" role="alert">
+      {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
+    </div>
+    <table v-else class="plain-table">
+      <thead>
+        <tr>
+          <th scope="col">Name</th>
+          <th scope="col">Signs in as</th>
+          <th scope="col">Role</th>
+          <th scope="col">May sign in</th>
+          <th scope="col">Password</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="p in data" :key="p.login" :data-person="p.login">
+          <th scope="row">{{ p.name }}</th>
+          <td class="mono">{{ p.login }}</td>
+          <td>
+            <select
+              :value="p.role"
+              :aria-label="`Role of ${p.name}`"
+              @change="change(p, { role: ($event.target as HTMLSelectElement).value })"
+            >
+              <option>technician</option>
+              <option>operator</option>
+            </select>
+          </td>
+          <td>
+            <label>
+              <input
+                type="checkbox"
+                :checked="p.active"
+                :aria-label="`${p.name} may sign in`"
+                @change="change(p, { active: ($event.target as HTMLInputElement).checked })"
+              />
+              {{ p.active ? 'yes' : 'no' }}
+            </label>
+            <span v-if="p.locked" class="off small"> locked after wrong passwords</span>
+          </td>
+          <td>
+            <form v-if="passwordFor === p.login" class="give" @submit.prevent="give(p)">
+              <input
+                v-model="password"
+                class="field"
+                type="password"
+                autocomplete="new-password"
+                minlength="8"
+                required
+                :aria-label="`New password of ${p.name}`"
+              />
+              <button class="act" type="submit">Give it</button>
+              <button class="link" type="button" @click="passwordFor = ''">Cancel</button>
+            </form>
+            <button v-else class="link" type="button" @click="passwordFor = p.login">Give a new one</button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <div class="new">
+      <button v-if="!adding" class="act quiet" type="button" @click="adding = true">Add a person</button>
+      <form v-else @submit.prevent="add">
+        <label>Name <InputText v-model="person.name" required maxlength="80" autofocus /></label>
+        <label>Signs in as <InputText v-model="person.login" class="mono" required maxlength="40" /></label>
+        <label
+          >Role
+          <select v-model="person.role">
+            <option>operator</option>
+            <option>technician</option>
+          </select></label
+        >
+        <label
+          >First password
+          <input
+            v-model="person.password"
+            class="field"
+            type="password"
+            autocomplete="new-password"
+            minlength="8"
+            required
+        /></label>
+        <button class="act" type="submit">Add</button>
+        <button class="act quiet" type="button" @click="adding = false">Cancel</button>
+      </form>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.plain-table,
+.new {
+  margin-top: 18px;
+}
+form {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: end;
+}
+form label {
+  display: grid;
+  gap: 4px;
+  font-size: 0.875rem;
+}
+</style>

@@ -1,0 +1,225 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext';
+import Textarea from 'primevue/textarea';
+import { computed } from 'vue';
+import type { Views } from '../../app/client';
+import { plain } from '../../instruments/fractions';
+
+const doc = defineModel<Views['StandardDocument']>({ required: true });
+const props = defineProps<{
+  words: Views['VocabularyView'];
+  editable: boolean;
+  proposal: Views['ProposalView'] | null;
+  wrong: string;
+}>();
+
+const USES: Record<string, string> = {
+  general: 'the department itself',
+  live: 'a live receiver',
+  web: 'the web',
+  film: 'the look of film, graded',
+  'slow-motion': 'slow motion',
+  stills: 'still frames',
+};
+const LAMPS: Record<string, string> = {
+  daylight: 'sun or sky',
+  tungsten: 'filament',
+  mains: 'lamps on the mains',
+  'unknown-led': 'LED nobody measured',
+};
+/** The conditions come in pairs, the usual one first. */
+const questions = computed(() => {
+  const all: [string, string][] = [];
+  for (let i = 0; i + 1 < props.words.conditions.length; i += 2)
+    all.push([props.words.conditions[i]!, props.words.conditions[i + 1]!]);
+  return all;
+});
+const holds = (condition: string) => (doc.value.circumstances ?? []).includes(condition);
+function answer([usual, other]: [string, string], chosen: string): void {
+  const rest = (doc.value.circumstances ?? []).filter((c) => c !== usual && c !== other);
+  doc.value.circumstances = chosen === other ? [...rest, other] : rest;
+}
+function number(text: string): number | null {
+  const value = Number(text.replace(',', '.'));
+  return text.trim() === '' || !Number.isFinite(value) ? null : value;
+}
+const value = (event: Event) => (event.target as HTMLInputElement).value;
+
+function takeProposal(): void {
+  if (!props.proposal) return;
+  const put = (setting: string, want: string) => {
+    const notch = doc.value.notches.find((n) => n.setting === setting);
+    if (notch) notch.want = want;
+    else
+      doc.value.notches.push({
+        setting,
+        want,
+        importance: 'must',
+        reason: props.proposal!.reasons[0] ?? '',
+        slack: 'none',
+      });
+  };
+  put('record-format', `${props.proposal.size} ${props.proposal.rate}`);
+  put('bit-rate', props.proposal.bitRate);
+}
+</script>
+
+<template>
+  <section class="about" aria-label="About this standard">
+    <label>
+      Name
+      <InputText v-model="doc.name" :readonly="!editable" maxlength="80" :invalid="wrong === '/name'" />
+    </label>
+    <label class="wide">
+      What it is for
+      <Textarea
+        v-model="doc.purpose"
+        :readonly="!editable"
+        rows="2"
+        maxlength="400"
+        :invalid="wrong === '/purpose'"
+        auto-resize
+      />
+    </label>
+
+    <h2>The light</h2>
+    <label class="wide">
+      In a few words <InputText v-model="doc.light.description" :readonly="!editable" maxlength="200" />
+    </label>
+    <div class="row">
+      <label>
+        Colour, kelvin
+        <input
+          class="field mono"
+          inputmode="decimal"
+          :readonly="!editable"
+          :value="doc.light.temperatureK"
+          @change="doc.light.temperatureK = number(value($event)) ?? doc.light.temperatureK"
+        />
+      </label>
+      <label>
+        Lux, if it is known
+        <input
+          class="field mono"
+          inputmode="decimal"
+          :readonly="!editable"
+          :value="doc.light.lux ?? ''"
+          @change="doc.light.lux = number(value($event))"
+        />
+      </label>
+      <label>
+        Mains, hertz
+        <input
+          class="field mono"
+          inputmode="decimal"
+          :readonly="!editable"
+          :value="doc.light.mainsHz"
+          @change="doc.light.mainsHz = number(value($event)) ?? doc.light.mainsHz"
+        />
+      </label>
+      <label>
+        Lamp
+        <select v-model="doc.light.lamp" :disabled="!editable">
+          <option v-for="lamp in words.lamps" :key="lamp" :value="lamp">{{ LAMPS[lamp] ?? lamp }}</option>
+        </select>
+      </label>
+    </div>
+
+    <h2>The shoot</h2>
+    <div class="row">
+      <label v-for="pair in questions" :key="pair[0]">
+        <span class="visually-hidden">{{ pair.join(' or ') }}</span>
+        <select
+          :disabled="!editable"
+          :value="holds(pair[1]) ? pair[1] : pair[0]"
+          :aria-label="pair.join(' or ')"
+          @change="answer(pair, value($event))"
+        >
+          <option v-for="one in pair" :key="one" :value="one">{{ one }}</option>
+        </select>
+      </label>
+      <label>
+        Minutes to be recorded
+        <input
+          class="field mono"
+          inputmode="decimal"
+          :readonly="!editable"
+          :value="doc.plannedMinutes ?? ''"
+          @change="doc.plannedMinutes = number(value($event))"
+        />
+      </label>
+    </div>
+
+    <h2>Use of the footage</h2>
+    <div class="row">
+      <label>
+        It is for
+        <select v-model="doc.use" :disabled="!editable">
+          <option v-for="use in words.uses" :key="use" :value="use">{{ USES[use] ?? use }}</option>
+        </select>
+      </label>
+    </div>
+    <div v-if="proposal" class="proposal">
+      <p>
+        That asks for
+        <strong class="mono target"
+          >{{ proposal.size }} {{ proposal.rate }}, {{ plain(proposal.bitRate) }}</strong
+        >. {{ proposal.reasons.map(plain).join(' ') }}
+      </p>
+      <ul v-if="proposal.cautions.length">
+        <li v-for="caution in proposal.cautions" :key="caution">{{ plain(caution) }}</li>
+      </ul>
+      <details>
+        <summary>Minutes on the issued cards</summary>
+        <table class="plain-table">
+          <tbody>
+            <tr v-for="row in proposal.minutes" :key="row.modelName">
+              <th scope="row">{{ row.modelName }}</th>
+              <td>{{ plain(row.minutes) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </details>
+      <button v-if="editable" class="act quiet" type="button" @click="takeProposal">
+        Write it into the notches
+      </button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.about {
+  display: grid;
+  gap: 12px;
+  margin-top: 18px;
+  max-width: 720px;
+}
+h2 {
+  margin-top: 12px;
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 3px;
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-size: 0.875rem;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: end;
+}
+.row .field {
+  width: 120px;
+}
+ul {
+  margin: 8px 0;
+  padding-left: 20px;
+}
+.proposal {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+</style>

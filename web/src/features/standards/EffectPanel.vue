@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Views } from '../../app/client';
+import { plain } from '../../instruments/fractions';
+import NotchDial from '../../instruments/NotchDial.vue';
+import FindingList from './FindingList.vue';
+
+const props = defineProps<{
+  preview: Views['StandardPreview'] | null;
+  setting: string;
+  settingName: string;
+  standard: string;
+}>();
+defineEmits<{ go: [setting: string] }>();
+
+const FITS: Record<Views['Fit'], string> = {
+  exact: 'as asked',
+  compromise: 'compromise',
+  notPossible: 'cannot',
+  look: 'look',
+};
+const changed = computed(() => (props.preview?.effects ?? []).filter((e) => e.changes.length));
+const own = computed(() =>
+  (props.preview?.findings ?? []).filter((f) => !props.setting || f.setting === props.setting),
+);
+</script>
+
+<template>
+  <aside class="panel" aria-label="What it comes to">
+    <p v-if="!preview" class="soft" role="status">Working it out…</p>
+    <template v-else>
+      <section v-if="setting && !preview.wrong">
+        <h2>{{ settingName }} on each model</h2>
+        <div v-for="effect in preview.effects" :key="effect.modelKey" class="model">
+          <p class="row">
+            <strong>{{ effect.modelName }}</strong>
+            <template v-if="effect.line">
+              <span class="mono target">{{ plain(effect.line.target ?? 'cannot') }}</span>
+              <span class="small fit" :class="effect.line.fit"
+                >{{ FITS[effect.line.fit] }}{{ effect.line.size ? `, ${plain(effect.line.size)}` : '' }}</span
+              >
+            </template>
+            <span v-else class="soft small">does not hold in the usual circumstances</span>
+          </p>
+          <template v-if="effect.line">
+            <NotchDial
+              v-if="effect.line.dial.detents.length > 2"
+              :dial="effect.line.dial"
+              :name="`${effect.line.name} of ${effect.modelName}`"
+              low
+            />
+            <p class="small soft">{{ plain(effect.line.because.sentence) }}</p>
+          </template>
+        </div>
+      </section>
+      <section v-else-if="!preview.wrong">
+        <h2>On each model</h2>
+        <table class="plain-table">
+          <thead>
+            <tr>
+              <th scope="col">Model</th>
+              <th scope="col">As asked</th>
+              <th scope="col">Near</th>
+              <th scope="col">Cannot</th>
+              <th scope="col">Look</th>
+              <th scope="col">Meter</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="effect in preview.effects" :key="effect.modelKey">
+              <th scope="row">{{ effect.modelName }}</th>
+              <td class="mono">{{ effect.exact }}</td>
+              <td class="mono">{{ effect.compromise }}</td>
+              <td class="mono" :class="{ off: effect.notPossible }">{{ effect.notPossible }}</td>
+              <td class="mono" :class="{ floats: effect.look }">{{ effect.look }}</td>
+              <td class="mono">{{ effect.predictedError ? plain(effect.predictedError) : '–' }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <section v-if="changed.length">
+        <h2>Against the version in force</h2>
+        <details v-for="effect in changed" :key="effect.modelKey">
+          <summary>
+            {{ effect.modelName }}: {{ effect.changes.length }}
+            {{ effect.changes.length === 1 ? 'line' : 'lines' }} otherwise
+          </summary>
+          <ul>
+            <li v-for="change in effect.changes" :key="change.sentence">{{ plain(change.sentence) }}</li>
+          </ul>
+        </details>
+      </section>
+      <section v-if="!preview.wrong">
+        <h2>{{ setting ? 'The rule book on this notch' : 'The rule book' }}</h2>
+        <FindingList :findings="own" :standard="standard" model="" @go="$emit('go', $event)" />
+      </section>
+    </template>
+  </aside>
+</template>
+
+<style scoped>
+.panel {
+  padding: 16px 20px 32px;
+}
+section + section {
+  margin-top: 22px;
+}
+h2 {
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 3px;
+  margin-bottom: 6px;
+}
+.model {
+  padding: 8px 0;
+  border-bottom: 1px solid var(--line);
+}
+.row {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+.fit.notPossible {
+  color: var(--rust);
+  font-weight: 600;
+}
+.fit.compromise {
+  font-weight: 600;
+}
+.fit.look {
+  color: var(--plum);
+}
+ul {
+  margin: 4px 0 8px;
+  padding-left: 18px;
+  font-size: 0.875rem;
+}
+.plain-table td,
+.plain-table th {
+  padding: 5px 8px 5px 0;
+}
+</style>

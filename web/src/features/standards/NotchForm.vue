@@ -1,0 +1,184 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext';
+import Textarea from 'primevue/textarea';
+import { computed, ref } from 'vue';
+import type { Views } from '../../app/client';
+import { plain } from '../../instruments/fractions';
+
+const notch = defineModel<Views['NotchDocument']>({ required: true });
+const props = defineProps<{ words: Views['VocabularyView']; editable: boolean; wrong: string }>();
+const emit = defineEmits<{ remove: [] }>();
+
+const setting = computed(() => props.words.settings.find((s) => s.key === notch.value.setting));
+const IMPORTANCE = [
+  ['must', 'the camera does not leave without it'],
+  ['should', 'wanted; a person may decide otherwise'],
+  ['note', 'good to know'],
+] as const;
+const SLACK: Record<string, string> = {
+  stops: '⅓ stop',
+  decibels: '3 dB',
+  mired: '10 mired',
+  megabits: '5 Mb/s',
+  percent: '5 %',
+  minutes: '5 min',
+  'full-scale': '3 dB',
+  'megabytes-per-second': '5 MB/s',
+  tint: '2 steps',
+  hours: '1 h',
+};
+const removing = ref(false);
+function toggle(condition: string, on: boolean): void {
+  const rest = (notch.value.when ?? []).filter((c) => c !== condition);
+  const when = on ? [...rest, condition] : rest;
+  notch.value.when = when.length ? when : null;
+}
+</script>
+
+<template>
+  <section class="notch" :aria-label="setting?.name">
+    <h2>{{ setting?.name }}</h2>
+    <p class="soft small">
+      {{ setting?.chapter }}, step {{ setting?.step }} of the work. {{ setting?.what }}
+    </p>
+    <label class="want">
+      Wanted
+      <InputText
+        v-model="notch.want"
+        class="mono"
+        :readonly="!editable"
+        :invalid="wrong === 'want'"
+        maxlength="80"
+        :list="`wishes-${notch.setting}`"
+        spellcheck="false"
+      />
+      <datalist :id="`wishes-${notch.setting}`">
+        <option v-for="wish in setting?.wishes" :key="wish" :value="wish" />
+      </datalist>
+    </label>
+    <p v-if="editable" class="ways">
+      <button
+        v-for="wish in setting?.wishes"
+        :key="wish"
+        type="button"
+        class="way mono"
+        :aria-pressed="wish === notch.want"
+        @click="notch.want = wish"
+      >
+        {{ plain(wish) }}
+      </button>
+    </p>
+    <label v-if="setting?.unit">
+      Slack: how far off still counts
+      <InputText
+        v-model="notch.slack"
+        class="mono short"
+        :readonly="!editable"
+        :invalid="wrong === 'slack'"
+        :placeholder="`none or ${SLACK[setting.unit] ?? ''}`"
+      />
+    </label>
+    <fieldset :disabled="!editable">
+      <legend>It</legend>
+      <label v-for="[key, says] in IMPORTANCE" :key="key" class="choice">
+        <input v-model="notch.importance" type="radio" :value="key" />
+        <span
+          ><strong>{{ key === 'note' ? 'is a note' : `${key} be so` }}</strong
+          >: {{ says }}</span
+        >
+      </label>
+    </fieldset>
+    <label>
+      Why the department wants it
+      <Textarea v-model="notch.reason" :readonly="!editable" rows="2" maxlength="400" auto-resize />
+    </label>
+    <details :open="Boolean(notch.when?.length)">
+      <summary>Only under conditions</summary>
+      <div class="when">
+        <label v-for="condition in words.conditions" :key="condition" class="choice">
+          <input
+            type="checkbox"
+            :disabled="!editable"
+            :checked="(notch.when ?? []).includes(condition)"
+            @change="toggle(condition, ($event.target as HTMLInputElement).checked)"
+          />
+          <span>{{ condition }}</span>
+        </label>
+      </div>
+      <p class="soft small">Of several notches for one setting, the one with the most conditions counts.</p>
+    </details>
+    <p v-if="editable">
+      <button v-if="!removing" class="link" type="button" @click="removing = true">
+        Take this notch out
+      </button>
+      <template v-else>
+        <button class="act quiet" type="button" @click="emit('remove')">Take it out</button>
+        <button class="link" type="button" @click="removing = false">Leave it</button>
+      </template>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.notch {
+  display: grid;
+  gap: 14px;
+  margin-top: 18px;
+  max-width: 640px;
+}
+h2 {
+  font-size: 1.25rem;
+  margin-bottom: -10px;
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-size: 0.875rem;
+}
+.want input {
+  font-size: 1.5rem;
+  font-weight: 600;
+  color: var(--brass-text);
+}
+.short {
+  max-width: 200px;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: -6px;
+}
+.way {
+  border: 1px solid var(--line);
+  background: none;
+  color: var(--ink);
+  border-radius: 4px;
+  padding: 4px 9px;
+  font-size: 0.8125rem;
+  cursor: pointer;
+}
+.way[aria-pressed='true'] {
+  border-color: var(--brass);
+  box-shadow: inset 0 -2px var(--brass);
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+}
+legend {
+  font-size: 0.875rem;
+  padding: 0;
+}
+.choice {
+  display: flex;
+  gap: 8px;
+  padding: 3px 0;
+  font-size: 0.9375rem;
+}
+.when {
+  columns: 2;
+  margin: 6px 0;
+}
+</style>

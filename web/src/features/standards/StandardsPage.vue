@@ -1,0 +1,206 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import InputText from 'primevue/inputtext';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { api, ask, type Views } from '../../app/client';
+import { session } from '../../app/session';
+import CoverageGrid from '../../instruments/CoverageGrid.vue';
+import ImportFile from '../sheets/ImportFile.vue';
+
+const grid = useQuery({ queryKey: ['coverage'], queryFn: () => ask(api.GET('/api/coverage')) });
+const heads = useQuery({ queryKey: ['standards'], queryFn: () => ask(api.GET('/api/standards')) });
+const router = useRouter();
+const queries = useQueryClient();
+const technician = computed(() => session.value?.role === 'technician');
+
+const byKey = computed(() => {
+  const all = new Map<string, Views['StandardHeadView'][]>();
+  for (const head of heads.data.value ?? []) all.set(head.key, [...(all.get(head.key) ?? []), head]);
+  return [...all.values()];
+});
+const day = (at: string) => new Date(at).toLocaleDateString(undefined, { dateStyle: 'medium' });
+
+const beginning = ref(false);
+const name = ref('');
+const copyOf = ref('');
+const wrong = ref('');
+const key = computed(() =>
+  name.value
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 60),
+);
+
+async function open(begun: Promise<Views['StandardView']>): Promise<void> {
+  wrong.value = '';
+  try {
+    const { head } = await begun;
+    await queries.invalidateQueries({ queryKey: ['standards'] });
+    await router.push(`/standards/${head.key}/${head.version}`);
+  } catch (error) {
+    wrong.value = (error as Error).message;
+  }
+}
+const begin = () =>
+  open(
+    ask(
+      api.POST('/api/standards', {
+        body: { key: key.value, name: name.value, copyOf: copyOf.value || undefined },
+      }),
+    ),
+  );
+const beginDraft = (of: string) =>
+  open(ask(api.POST('/api/standards/{key}/draft', { params: { path: { key: of } } })));
+</script>
+
+<template>
+  <div class="page">
+    <header class="head">
+      <div>
+        <h1>Standards</h1>
+        <p class="soft">What the department wants, once; and how far each camera model can go with it.</p>
+      </div>
+      <nav class="beside no-print" aria-label="What standards rest on">
+        <RouterLink to="/models">Camera models</RouterLink>
+        <RouterLink v-if="technician" to="/people">People</RouterLink>
+        <RouterLink v-if="technician" to="/trail">Trail</RouterLink>
+      </nav>
+    </header>
+
+    <p v-if="grid.isPending.value" class="soft" role="status">Opening the grid…</p>
+    <div v-else-if="grid.error.value" class="problem" role="alert">
+      {{ grid.error.value.message }}
+      <button class="act quiet" type="button" @click="grid.refetch()">Try again</button>
+    </div>
+    <template v-else-if="grid.data.value">
+      <p v-if="!grid.data.value.standards.length || !grid.data.value.models.length">
+        The grid needs a standard and a camera model.
+        {{
+          technician
+            ? 'Begin a standard below, add a model, or bring both in from a file.'
+            : 'Ask a technician to bring both in.'
+        }}
+      </p>
+      <CoverageGrid v-else :grid="grid.data.value" />
+    </template>
+
+    <section aria-labelledby="versions">
+      <h2 id="versions">Versions</h2>
+      <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
+      <table v-if="byKey.length" class="plain-table">
+        <thead>
+          <tr>
+            <th scope="col">Standard</th>
+            <th scope="col">In force</th>
+            <th scope="col">Draft</th>
+            <th scope="col">Before</th>
+            <th scope="col"><span class="visually-hidden">Do</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="versions in byKey" :key="versions[0]!.key">
+            <th scope="row">{{ versions[0]!.name }}</th>
+            <td>
+              <template v-for="v in versions.filter((x) => x.state === 'approved')" :key="v.version">
+                <RouterLink :to="`/standards/${v.key}/${v.version}`">version {{ v.version }}</RouterLink>
+                <span class="soft small who"> {{ v.approvedBy }}, {{ day(v.approvedAt!) }}</span>
+              </template>
+            </td>
+            <td>
+              <template v-for="v in versions.filter((x) => x.state === 'draft')" :key="v.version">
+                <RouterLink :to="`/standards/${v.key}/${v.version}`">version {{ v.version }}</RouterLink>
+                <span class="soft small who"> {{ v.changedBy }}, {{ day(v.changedAt) }}</span>
+              </template>
+            </td>
+            <td>
+              <template v-for="v in versions.filter((x) => x.state === 'retired')" :key="v.version">
+                <RouterLink :to="`/standards/${v.key}/${v.version}`">{{ v.version }}</RouterLink>{{ ' ' }}
+              </template>
+            </td>
+            <td>
+              <button
+                v-if="technician && !versions.some((v) => v.state === 'draft')"
+                class="link"
+                type="button"
+                @click="beginDraft(versions[0]!.key)"
+              >
+                Begin a draft
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <div v-if="technician" class="new no-print">
+        <button v-if="!beginning" class="act quiet" type="button" @click="beginning = true">
+          New standard
+        </button>
+        <form v-else @submit.prevent="begin">
+          <label>Name <InputText v-model="name" maxlength="80" required autofocus /></label>
+          <label>
+            Begin from
+            <select v-model="copyOf">
+              <option value="">nothing</option>
+              <option v-for="versions in byKey" :key="versions[0]!.key" :value="versions[0]!.key">
+                {{ versions[0]!.name }}
+              </option>
+            </select>
+          </label>
+          <button class="act" type="submit" :disabled="!key">Begin the draft</button>
+          <button class="act quiet" type="button" @click="beginning = false">Cancel</button>
+        </form>
+      </div>
+    </section>
+
+    <section class="no-print" aria-labelledby="files">
+      <h2 id="files">Files</h2>
+      <p class="files">
+        <a href="/api/export/all.json" download>Everything as JSON</a>
+        <a href="/api/export/standards.json" download>Standards as JSON</a>
+        <a href="/api/export/standards.csv" download>Standards as CSV</a>
+        <a href="/api/export/models.json" download>Models as JSON</a>
+        <a href="/api/export/units.csv" download>Units as CSV</a>
+        <a href="/api/export/units.json" download>Units as JSON</a>
+      </p>
+      <ImportFile v-if="technician" />
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  justify-content: space-between;
+  gap: 24px;
+  flex-wrap: wrap;
+  margin-bottom: 20px;
+}
+.beside,
+.files {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 20px;
+  align-items: center;
+}
+.who {
+  margin-left: 6px;
+}
+section {
+  margin-top: 36px;
+}
+.new {
+  margin-top: 16px;
+}
+form {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: end;
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-size: 0.875rem;
+}
+</style>

@@ -1,0 +1,240 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import InputText from 'primevue/inputtext';
+import { computed, ref } from 'vue';
+import { api, ask, type Views } from '../../app/client';
+import { session } from '../../app/session';
+import { plain } from '../../instruments/fractions';
+
+const props = defineProps<{ whole: Views['StandardView']; words: Views['VocabularyView'] }>();
+const key = props.whole.head.key;
+const technician = computed(() => session.value?.role === 'technician');
+const queries = useQueryClient();
+
+const before = ref(
+  props.whole.versions.find((v) => v.version < props.whole.head.version)?.version ?? props.whole.head.version,
+);
+const compare = useQuery({
+  queryKey: computed(() => [
+    'compare',
+    key,
+    before.value,
+    props.whole.head.version,
+    props.whole.head.revision,
+  ]),
+  queryFn: () =>
+    ask(
+      api.GET('/api/standards/{key}/compare', {
+        params: { path: { key }, query: { from: before.value, to: props.whole.head.version } },
+      }),
+    ),
+  enabled: computed(() => before.value !== props.whole.head.version),
+});
+const waivers = useQuery({
+  queryKey: ['waivers', key],
+  queryFn: () => ask(api.GET('/api/standards/{key}/waivers', { params: { path: { key } } })),
+});
+const trail = useQuery({
+  queryKey: ['audit', key],
+  queryFn: () => ask(api.GET('/api/audit', { params: { query: { subject: `standard ${key}` } } })),
+  enabled: technician,
+});
+const models = useQuery({ queryKey: ['models'], queryFn: () => ask(api.GET('/api/models')) });
+
+const giving = ref(false);
+const setting = ref('');
+const forWhom = ref('');
+const tag = ref('');
+const reason = ref('');
+const until = ref(new Date(Date.now() + 30 * 86_400_000).toISOString().slice(0, 10));
+const wrong = ref('');
+let id = crypto.randomUUID();
+
+async function give(): Promise<void> {
+  wrong.value = '';
+  try {
+    await ask(
+      api.PUT('/api/waivers/{id}', {
+        params: { path: { id } },
+        body: {
+          standardKey: key,
+          setting: setting.value,
+          modelKey: forWhom.value === 'unit' ? null : forWhom.value,
+          unitTag: forWhom.value === 'unit' ? tag.value.trim().toUpperCase() : null,
+          reason: reason.value,
+          expiresOn: until.value,
+        },
+      }),
+    );
+    id = crypto.randomUUID();
+    giving.value = false;
+    reason.value = '';
+    await queries.invalidateQueries({ queryKey: ['waivers'] });
+  } catch (error) {
+    wrong.value = `${(error as Error).message} What you typed is still here.`;
+  }
+}
+async function end(waiver: string): Promise<void> {
+  await ask(api.POST('/api/waivers/{id}/end', { params: { path: { id: waiver } } }));
+  await queries.invalidateQueries({ queryKey: ['waivers'] });
+}
+const when = (at: string) =>
+  new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+</script>
+
+<template>
+  <section class="difference">
+    <h2>Differences</h2>
+    <p v-if="whole.versions.length < 2" class="soft">There is only this version.</p>
+    <template v-else>
+      <label>
+        Against version
+        <select v-model="before">
+          <option
+            v-for="v in whole.versions.filter((x) => x.version !== whole.head.version)"
+            :key="v.version"
+            :value="v.version"
+          >
+            {{ v.version }}, {{ v.state }}
+          </option>
+        </select>
+      </label>
+      <p v-if="compare.isPending.value" class="soft" role="status">Comparing…</p>
+      <template v-else-if="compare.data.value">
+        <ul>
+          <li v-for="change in compare.data.value.changes" :key="change.sentence">
+            {{ plain(change.sentence) }}
+          </li>
+        </ul>
+        <p v-if="!compare.data.value.changes.length">They say the same.</p>
+        <p>
+          It touches <strong>{{ compare.data.value.sheets.length }}</strong>
+          {{ compare.data.value.sheets.length === 1 ? 'sheet' : 'sheets' }}.
+          <strong>{{ compare.data.value.checks }}</strong> past
+          {{ compare.data.value.checks === 1 ? 'check was' : 'checks were' }} made against version
+          {{ compare.data.value.from.version
+          }}<template v-if="compare.data.value.openChecks"
+            >, {{ compare.data.value.openChecks }} still open</template
+          >; they keep what they were judged by.
+        </p>
+        <details v-for="sheet in compare.data.value.sheets" :key="sheet.modelKey">
+          <summary>{{ sheet.modelName }}: {{ sheet.changes.length }} lines</summary>
+          <ul>
+            <li v-for="change in sheet.changes" :key="change.sentence">{{ plain(change.sentence) }}</li>
+          </ul>
+        </details>
+      </template>
+    </template>
+
+    <h2>Waivers</h2>
+    <p v-if="!waivers.data.value?.length" class="soft">
+      None. A waiver lets one model or unit off a notch until a day.
+    </p>
+    <table v-else class="plain-table">
+      <thead>
+        <tr>
+          <th scope="col">Notch</th>
+          <th scope="col">For</th>
+          <th scope="col">Why</th>
+          <th scope="col">Until</th>
+          <th scope="col">By</th>
+          <th scope="col"><span class="visually-hidden">Do</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="waiver in waivers.data.value" :key="waiver.id" :class="{ soft: !waiver.holds }">
+          <td>{{ waiver.settingName }}</td>
+          <td class="mono">{{ waiver.modelKey ?? waiver.unitTag }}</td>
+          <td>{{ waiver.reason }}</td>
+          <td>
+            {{ waiver.expiresOn
+            }}{{ waiver.endedBy ? `, ended by ${waiver.endedBy}` : waiver.holds ? '' : ', over' }}
+          </td>
+          <td>{{ waiver.author }}</td>
+          <td>
+            <button v-if="technician && waiver.holds" class="link" type="button" @click="end(waiver.id)">
+              End it
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <template v-if="technician">
+      <button v-if="!giving" class="act quiet" type="button" @click="giving = true">Give a waiver</button>
+      <form v-else @submit.prevent="give">
+        <label>
+          Notch
+          <select v-model="setting" required>
+            <option v-for="notch in whole.document.notches" :key="notch.setting" :value="notch.setting">
+              {{ words.settings.find((s) => s.key === notch.setting)?.name }}
+            </option>
+          </select>
+        </label>
+        <label>
+          For
+          <select v-model="forWhom" required>
+            <option v-for="m in models.data.value" :key="m.key" :value="m.key">{{ m.name }}</option>
+            <option value="unit">one unit…</option>
+          </select>
+        </label>
+        <label v-if="forWhom === 'unit'"
+          >Tag <InputText v-model="tag" class="mono" required maxlength="30"
+        /></label>
+        <label>Until <input v-model="until" class="field" type="date" required /></label>
+        <label class="wide">Why <InputText v-model="reason" required maxlength="400" /></label>
+        <p v-if="wrong" class="problem wide" role="alert">{{ wrong }}</p>
+        <button class="act" type="submit">Give it</button>
+        <button class="act quiet" type="button" @click="giving = false">Cancel</button>
+      </form>
+    </template>
+
+    <template v-if="technician">
+      <h2>Trail</h2>
+      <ul v-if="trail.data.value" class="trail">
+        <li v-for="entry in trail.data.value.entries" :key="entry.id">
+          <span class="soft small">{{ when(entry.at) }}</span> {{ entry.who }}: {{ entry.what }}
+          <span v-if="entry.after" class="mono small soft">{{ entry.after }}</span>
+        </li>
+        <li v-if="!trail.data.value.entries.length" class="soft">
+          Nothing has been changed here since it came in.
+        </li>
+      </ul>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.difference {
+  display: grid;
+  gap: 10px;
+  margin-top: 18px;
+  justify-items: start;
+}
+h2 {
+  margin-top: 16px;
+  border-bottom: 1px solid var(--line);
+  width: 100%;
+}
+ul {
+  margin: 0;
+  padding-left: 20px;
+}
+.trail {
+  list-style: none;
+  padding: 0;
+}
+form {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: end;
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-size: 0.875rem;
+}
+.wide {
+  flex-basis: 100%;
+}
+</style>

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { useInfiniteQuery } from '@tanstack/vue-query';
+import { computed } from 'vue';
+import { api, ask } from '../../app/client';
+
+const { data, isPending, error, hasNextPage, fetchNextPage, isFetchingNextPage, refetch } = useInfiniteQuery({
+  queryKey: ['audit', 'all'],
+  queryFn: ({ pageParam }) => ask(api.GET('/api/audit', { params: { query: { before: pageParam } } })),
+  initialPageParam: undefined as number | undefined,
+  getNextPageParam: (last) => last.next ?? undefined,
+});
+const rows = computed(() => data.value?.pages.flatMap((p) => p.entries) ?? []);
+const when = (at: string) =>
+  new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+</script>
+
+<template>
+  <div class="page">
+    <p class="soft small"><RouterLink to="/standards">Standards</RouterLink></p>
+    <h1>Trail</h1>
+    <p class="soft">Who changed what, newest first. Nothing here is ever taken out.</p>
+    <p v-if="isPending" class="soft" role="status">Opening the trail…</p>
+    <div v-else-if="error" class="problem" role="alert">
+      {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
+    </div>
+    <p v-else-if="!rows.length">Nothing has been changed yet.</p>
+    <table v-else class="plain-table">
+      <thead>
+        <tr>
+          <th scope="col">When</th>
+          <th scope="col">Who</th>
+          <th scope="col">What</th>
+          <th scope="col">To what</th>
+          <th scope="col">From, to</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.id">
+          <td>{{ when(row.at) }}</td>
+          <td>{{ row.who }}</td>
+          <td>{{ row.what }}</td>
+          <td class="mono small">{{ row.subject }}</td>
+          <td class="mono small change">
+            {{ row.before }}<template v-if="row.before && row.after"> → </template>{{ row.after }}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="hasNextPage">
+      <button class="act quiet" type="button" :disabled="isFetchingNextPage" @click="fetchNextPage()">
+        Older ones
+      </button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.plain-table {
+  margin-top: 18px;
+}
+.change {
+  max-width: 420px;
+  overflow-wrap: anywhere;
+}
+</style>
