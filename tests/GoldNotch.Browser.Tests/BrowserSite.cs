@@ -6,9 +6,9 @@ using OpenQA.Selenium.Chrome;
 namespace GoldNotch.Browser.Tests;
 
 /// <summary>The site with the demo, and headless Chromium before it.</summary>
-public sealed class BrowserSite : IAsyncLifetime
+public class BrowserSite : IAsyncLifetime
 {
-    public TestSite Site { get; } = new();
+    public virtual TestSite Site { get; } = new();
 
     public Task InitializeAsync() => Site.InitializeAsync();
 
@@ -26,6 +26,18 @@ public sealed class BrowserSite : IAsyncLifetime
             }
         });
     }
+}
+
+/// <summary>The site with the whole demo: six models, seven standards.</summary>
+public sealed class DemoBrowserSite : BrowserSite
+{
+    public override TestSite Site { get; } = new DemoSite();
+}
+
+[CollectionDefinition(Name)]
+public sealed class DemoBrowserTests : ICollectionFixture<DemoBrowserSite>
+{
+    public const string Name = "browser with the demo";
 }
 
 [CollectionDefinition(Name)]
@@ -95,7 +107,7 @@ public sealed class Browser : IDisposable
 
     /// <summary>Waits until the text of an element holds something, and gives the whole text.</summary>
     public string Read(string css, string holding) =>
-        Wait(() => Tidy(_driver.FindElements(By.CssSelector(css)).FirstOrDefault()?.Text) is { } text && text.Contains(holding, StringComparison.OrdinalIgnoreCase) ? text : null, $"“{holding}” in {css}, which says “{Tidy(_driver.FindElements(By.CssSelector(css)).FirstOrDefault()?.Text)}”");
+        Wait(() => TextOf(css) is { } text && text.Contains(holding, StringComparison.OrdinalIgnoreCase) ? text : null, $"“{holding}” in {css}");
 
     /// <summary>Gives a file to a file field.</summary>
     public void Attach(string css, string path) => Wait(() => _driver.FindElements(By.CssSelector(css)).FirstOrDefault(), css).SendKeys(path);
@@ -106,6 +118,9 @@ public sealed class Browser : IDisposable
     public void Until(Func<bool> so, string what) => Wait(() => so() ? "so" : null, what);
 
     public bool Has(string css) => _driver.FindElements(By.CssSelector(css)).Any(e => e.Displayed);
+
+    /// <summary>Every element that is shown now.</summary>
+    public IReadOnlyList<IWebElement> All(string css) => [.. _driver.FindElements(By.CssSelector(css)).Where(e => e.Displayed)];
 
     /// <summary>Presses keys into whatever has the focus.</summary>
     public void Press(params string[] keys)
@@ -138,6 +153,8 @@ public sealed class Browser : IDisposable
         // The driver leaves a service that was handed to it running.
         _service.Dispose();
     }
+
+    private string? TextOf(string css) => Tidy(_driver.FindElements(By.CssSelector(css)).FirstOrDefault()?.Text);
 
     private static string? Tidy(string? text) => text?.Replace('\u202f', ' ').Replace('\u00a0', ' ').ReplaceLineEndings(" ");
 

@@ -60,64 +60,7 @@ public class LookTests(BrowserSite site)
         bytes.ShouldBeInRange(20_000, 350_000);
     }
 
-    [PictureFact]
-    public async Task Pictures_of_the_documentation()
-    {
-        // A site of its own: only the demo shows, nothing that other tests did.
-        var fresh = new BrowserSite();
-        await fresh.InitializeAsync();
-        try
-        {
-            TakePictures(fresh);
-        }
-        finally
-        {
-            await fresh.DisposeAsync();
-        }
-    }
-
-    private static void TakePictures(BrowserSite site)
-    {
-        using Browser browser = site.Open();
-        browser.See("tbody");
-        browser.Picture("sheets");
-        browser.Go("/sheets/lecture-room/bracken-3");
-        browser.See("article[data-setting=gain]");
-        browser.Script("document.querySelector('article[data-setting=shutter]').scrollIntoView()");
-        browser.Picture("sheet");
-        browser.Go("/bench");
-        browser.See(".two li");
-        browser.Picture("bench-start");
-        browser.Go("/log");
-        browser.See("tbody");
-        browser.Picture("log");
-        browser.Go("/log/5d9a2c1e-0b7f-4f6e-9a35-1f2e3d4c5b01");
-        browser.See("tbody");
-        browser.Picture("finished-check");
-        foreach ((string name, int width, int height, string theme) in new[] { ("bench", 1280, 800, "light"), ("bench-dark", 1280, 800, "dark"), ("phone", 390, 844, "light") })
-        {
-            using Browser bench = BenchTests.Begin(site, "OBG-106", "Lecture room", width: width, theme: theme);
-            bench.Resize(width, height);
-            bench.Press(" ");
-            bench.AtNotch("record-format");
-            bench.Press(" ");
-            bench.AtNotch("bit-rate");
-            bench.Press(" ");
-            bench.AtNotch("shutter");
-            bench.Press(" ");
-            bench.AtNotch("gain");
-            BenchTests.GoTo(bench, "nd");
-            bench.Press("1", Keys.Enter);
-            bench.AtNotch("iris-mode");
-            BenchTests.GoTo(bench, "gain");
-            bench.Press("H");
-            bench.Read(".zone-now [data-topic=noise]", "+15 dB");
-            bench.Script("window.scrollTo(0, 0)");
-            bench.Picture(name);
-        }
-    }
-
-    private static void Inspect(Browser browser, string view, int width)
+    internal static void Inspect(Browser browser, string view, int width)
     {
         browser.Script(Axe);
         string found = (string)browser.ScriptAsync(

@@ -23,6 +23,13 @@ public class MalformedImportTests(DemoSite site)
             byte[] file = Mangle(files[chance.Next(files.Length)], chance);
             bool csv = chance.Next(8) == 0;
             Answer answer = await ines.SendAsync(HttpMethod.Post, csv ? "/api/import/csv" : "/api/import", file);
+            while (answer.Status == 429)
+            {
+                // The long form is faster than any person may be.
+                await Task.Delay(250);
+                answer = await ines.SendAsync(HttpMethod.Post, csv ? "/api/import/csv" : "/api/import", file);
+            }
+
             answer.Status.ShouldBeOneOf([200, 400, 409, 413], $"run {i}{Environment.NewLine}{Encoding.UTF8.GetString(file)}");
             if (answer.Status != 200)
             {

@@ -185,7 +185,7 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool CanFloat)
             .Where(n => model.Lens.Reach(n) == n && n != model.Lens.WidestAtShort && n != model.Lens.Smallest);
         foreach (FNumber n in marks.Prepend(model.Lens.WidestAtShort).Append(model.Lens.Smallest))
         {
-            yield return new Detent(new SettingValue.Opening(n), n.Engraved()[2..], "", IrisCoordinate(n), n.Mark % 3 == 0);
+            yield return new Detent(new SettingValue.Opening(n), n.Engraved().TrimStart('f', '/', 'T'), "", IrisCoordinate(n), n.Mark % 3 == 0);
         }
     }
 

@@ -44,6 +44,11 @@ public static class SheetCompiler
         var draft = new SheetDraft(standard, model, circumstances);
         foreach (Notch notch in draft.Notches)
         {
+            if (notch.Setting == Setting.IrisOpening)
+            {
+                GainWithinNoise.Apply(draft, notch);
+            }
+
             SheetLine line = Translators[(int)notch.Setting].Translate(notch, draft);
             draft.Add(ResetStates.Marked(Forced.By(draft, line), draft));
         }

@@ -32,7 +32,7 @@ public static class CheckReadings
     public static IReadOnlyList<StoredReading> ReadAll(Sheet sheet, IReadOnlyList<ReadingDocument> typed, string at)
     {
         var inOrder = typed
-            .Select((one, i) => (One: one, At: $"{at}/{i}", Setting: RefusedException.At($"{at}/{i}/setting", () => SettingName.Parse(one.Setting))))
+            .Select((one, i) => (One: one ?? throw new RefusedException("bad-value", $"{at}/{i}", "Nothing is given here; leave it out."), At: $"{at}/{i}", Setting: RefusedException.At($"{at}/{i}/setting", () => SettingName.Parse(one.Setting))))
             .OrderBy(r => r.Setting);
         Dictionary<Setting, Reading> readings = [];
         List<StoredReading> kept = [];
@@ -91,8 +91,13 @@ public static class UnitRules
     {
         Check(unit.Tag, unit.Tape, unit.Place, unit.Status, at);
         int i = 0;
-        foreach (FilterDocument filter in unit.Filters ?? [])
+        foreach (FilterDocument? filter in unit.Filters ?? [])
         {
+            if (filter is null)
+            {
+                throw new RefusedException("bad-value", $"{at}/filters/{i}", "Nothing is given here; leave it out.");
+            }
+
             Fields.Text(filter.Label, 20, $"{at}/filters/{i}/label");
             Fields.InRange(filter.Stops, 0, 33, $"{at}/filters/{i++}/stops", "loss of a filter in stops");
         }

@@ -38,7 +38,9 @@ internal static class Fields
     internal static ImmutableArray<TOut> Each<TIn, TOut>(IReadOnlyList<TIn> list, string at, Func<TIn, string, TOut> read) =>
         list.Count > 500
             ? throw new RefusedException("bad-value", at, "This list has more than 500 entries.")
-            : [.. list.Select((item, i) => read(item, $"{at}/{i}"))];
+            : [.. list.Select((item, i) => item is null
+                ? throw new RefusedException("bad-value", $"{at}/{i}", "Nothing is given here; leave it out.")
+                : read(item, $"{at}/{i}"))];
 
     internal static double InRange(double value, double least, double most, string at, string what) =>
         double.IsFinite(value) && value >= least && value <= most

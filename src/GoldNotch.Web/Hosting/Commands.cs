@@ -44,7 +44,7 @@ internal static class Commands
         foreach (string file in files)
         {
             await using FileStream stream = File.OpenRead(file);
-            ImportReport report = await importer.ImportAsync(stream, "start", keepGood: false, CancellationToken.None);
+            ImportReport report = await importer.ImportAsync(stream, "the import at start", keepGood: false, CancellationToken.None);
             Console.WriteLine($"{Path.GetFileName(file)}: {report.Added} added, {report.Unchanged} as they were");
         }
 

@@ -72,12 +72,14 @@ function walk(event: KeyboardEvent, row: number, column: number): void {
               <RouterLink
                 :to="to(cell(standard, model), standard)"
                 :data-cell="`${row} ${column}`"
-                :aria-label="`${standard.name} on ${model.name}: ${told(cell(standard, model))}`"
                 @mouseenter="shown = cell(standard, model)"
                 @focus="shown = cell(standard, model)"
                 @keydown="walk($event, row, column)"
               >
-                <span class="counts mono">
+                <span class="visually-hidden"
+                  >{{ standard.name }} on {{ model.name }}: {{ told(cell(standard, model)) }}</span
+                >
+                <span class="counts mono" aria-hidden="true">
                   <span>{{ cell(standard, model).exact }}</span>
                   <span :class="{ none: !cell(standard, model).compromise }">{{
                     cell(standard, model).compromise
@@ -116,6 +118,8 @@ function walk(event: KeyboardEvent, row: number, column: number): void {
 
 <style scoped>
 .scroll {
+  /* What is read aloud only is placed in here, and not beyond the window. */
+  position: relative;
   overflow-x: auto;
 }
 table {

@@ -103,15 +103,7 @@ internal static class GainAsLastResort
             return;
         }
 
-        Decibels wanted = now.Gain + missing.ToDecibels();
-        GainPosition? enough = null;
-        foreach (GainPosition position in draft.Model.Gain.PositionsOn(draft.BaseWord).Where(p => p.Gain.Value > now.Gain.Value + Guard.Edge && p.Gain.Value <= cap.Value + Guard.Edge))
-        {
-            enough ??= position;
-            enough = Math.Abs(position.Gain.Value - wanted.Value) < Math.Abs(enough.Gain.Value - wanted.Value) - Guard.Edge ? position : enough;
-        }
-
-        if (enough is null)
+        if (GainUpTo.Nearest(draft, now, missing, cap) is not { } enough)
         {
             return;
         }
@@ -124,7 +116,7 @@ internal static class GainAsLastResort
         {
             Fit = Fit.Compromise,
             Target = target,
-            Size = new Distance((gain.Size.Amount == 0 ? 0 : gain.Size.Amount) + up.Value, NaturalUnit.Decibels),
+            Size = new Distance(gain.Size.Amount + up.Value, NaturalUnit.Decibels),
             Light = gain.Light + up.ToStops(),
             Because = Judgement.Of(
                 Id,
@@ -132,5 +124,60 @@ internal static class GainAsLastResort
                 Figure.InStops("missing", missing),
                 Figure.Of("gain added", new Distance(up.Value, NaturalUnit.Decibels))),
         });
+    }
+}
+
+/// <summary>GAIN-WITHIN-NOISE: by the school that spends gain before depth of field, gain up to the cap makes good what shutter and filter took, and the iris only the rest.</summary>
+internal static class GainWithinNoise
+{
+    private const string Id = "GAIN-WITHIN-NOISE";
+
+    internal static void Apply(SheetDraft draft, Notch iris)
+    {
+        Stops missing = -draft.LightSoFar;
+        if (!draft.Policy(PolicyMatter.GainAllowed, "noise-limit")
+            || iris.Wish is not Wish.Opening { TakesUpTheRest: true }
+            || draft.Model.Gain.Cap is not { } cap
+            || missing.Value <= 1.0 / 6
+            || draft.LineOf(Setting.Gain) is not { Target: SettingValue.GainAt now } gain
+            || GainUpTo.Nearest(draft, now, missing, cap) is not { } enough)
+        {
+            return;
+        }
+
+        Decibels up = enough.Gain - now.Gain;
+        var target = new SettingValue.GainAt(enough.Gain, enough.Name);
+        draft.Replace(gain with
+        {
+            Fit = Fit.Compromise,
+            Target = target,
+            Size = new Distance(gain.Size.Amount + up.Value, NaturalUnit.Decibels),
+            Light = gain.Light + up.ToStops(),
+            Because = Judgement.Of(
+                Id,
+                $"Shutter and filter take {missing.InHundredths()}. By the policy gain makes that good before the iris opens, up to {cap.Label()} on this model: {target.Label}.",
+                Figure.InStops("missing", missing),
+                Figure.Of("gain added", new Distance(up.Value, NaturalUnit.Decibels))),
+        });
+    }
+}
+
+/// <summary>The gain above where it stands, up to a cap, that comes nearest to making good what is missing.</summary>
+internal static class GainUpTo
+{
+    internal static GainPosition? Nearest(SheetDraft draft, SettingValue.GainAt now, Stops missing, Decibels cap)
+    {
+        Decibels wanted = now.Gain + missing.ToDecibels();
+        GainPosition? nearest = null;
+        foreach (GainPosition position in draft.Model.Gain.PositionsOn(draft.BaseWord))
+        {
+            bool allowed = position.Gain.Value > now.Gain.Value + Guard.Edge && position.Gain.Value <= cap.Value + Guard.Edge;
+            if (allowed && (nearest is null || Math.Abs(position.Gain.Value - wanted.Value) < Math.Abs(nearest.Gain.Value - wanted.Value) - Guard.Edge))
+            {
+                nearest = position;
+            }
+        }
+
+        return nearest;
     }
 }

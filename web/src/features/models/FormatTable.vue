@@ -43,7 +43,7 @@ function paste(event: ClipboardEvent): void {
 
 <template>
   <div class="formats">
-    <div class="scroll">
+    <div class="scroll" tabindex="0" role="region" aria-label="Table">
       <table>
         <thead>
           <tr>

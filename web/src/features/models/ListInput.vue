@@ -13,6 +13,11 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ change: [value: T] }>();
 const text = ref(props.write(props.value));
+// What stands in the field counts, however it got there.
+function take(event: Event): void {
+  text.value = (event.target as HTMLTextAreaElement).value;
+  emit('change', props.read(text.value));
+}
 watch(
   () => props.value,
   (now) => {
@@ -33,7 +38,7 @@ watch(
       spellcheck="false"
       :placeholder="hint"
       :disabled="disabled"
-      @change="emit('change', read(text))"
+      @change="take"
     />
   </label>
 </template>

@@ -74,36 +74,38 @@ async function begin(): Promise<void> {
       No camera model yet.
       {{ technician ? 'Begin one below, or bring cards in from a file.' : 'Ask a technician to add one.' }}
     </p>
-    <table v-else class="plain-table">
-      <thead>
-        <tr>
-          <th scope="col">Model</th>
-          <th scope="col">What it is</th>
-          <th scope="col">Units</th>
-          <th scope="col">Card says</th>
-          <th scope="col">Rule book</th>
-          <th scope="col">Version</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in data" :key="row.key">
-          <th scope="row">
-            <RouterLink :to="`/models/${row.key}`">{{ row.name }}</RouterLink>
-          </th>
-          <td>{{ row.kind }}</td>
-          <td class="mono">{{ row.units }}</td>
-          <td>
-            <span class="mono">{{ row.known }}</span> of
-            <span class="mono">{{ row.known + row.missing }}</span>
-            <span v-if="row.missing" class="floats small"> {{ row.missing }} not known</span>
-          </td>
-          <td class="mono">{{ row.findings || '–' }}</td>
-          <td>
-            <span class="mono">{{ row.version }}</span> <span class="soft small">{{ row.changedBy }}</span>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <div v-else class="scroll" tabindex="0" role="region" aria-label="Table">
+      <table class="plain-table">
+        <thead>
+          <tr>
+            <th scope="col">Model</th>
+            <th scope="col">What it is</th>
+            <th scope="col">Units</th>
+            <th scope="col">Card says</th>
+            <th scope="col">Rule book</th>
+            <th scope="col">Version</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in data" :key="row.key">
+            <th scope="row">
+              <RouterLink :to="`/models/${row.key}`">{{ row.name }}</RouterLink>
+            </th>
+            <td>{{ row.kind }}</td>
+            <td class="mono">{{ row.units }}</td>
+            <td>
+              <span class="mono">{{ row.known }}</span> of
+              <span class="mono">{{ row.known + row.missing }}</span>
+              <span v-if="row.missing" class="floats small"> {{ row.missing }} not known</span>
+            </td>
+            <td class="mono">{{ row.findings || '–' }}</td>
+            <td>
+              <span class="mono">{{ row.version }}</span> <span class="soft small">{{ row.changedBy }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <div v-if="technician" class="new no-print">
       <button v-if="!beginning" class="act quiet" type="button" @click="beginning = true">New model</button>
       <form v-else @submit.prevent="begin">
@@ -125,6 +127,9 @@ async function begin(): Promise<void> {
 </template>
 
 <style scoped>
+.scroll {
+  overflow-x: auto;
+}
 .new {
   margin-top: 20px;
 }

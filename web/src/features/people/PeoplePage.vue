@@ -73,61 +73,63 @@ async function give(p: Views['PersonView']): Promise<void> {
     <div v-else-if="error" class="problem" role="alert">
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>
-    <table v-else class="plain-table">
-      <thead>
-        <tr>
-          <th scope="col">Name</th>
-          <th scope="col">Signs in as</th>
-          <th scope="col">Role</th>
-          <th scope="col">May sign in</th>
-          <th scope="col">Password</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="p in data" :key="p.login" :data-person="p.login">
-          <th scope="row">{{ p.name }}</th>
-          <td class="mono">{{ p.login }}</td>
-          <td>
-            <select
-              :value="p.role"
-              :aria-label="`Role of ${p.name}`"
-              @change="change(p, { role: ($event.target as HTMLSelectElement).value })"
-            >
-              <option>technician</option>
-              <option>operator</option>
-            </select>
-          </td>
-          <td>
-            <label>
-              <input
-                type="checkbox"
-                :checked="p.active"
-                :aria-label="`${p.name} may sign in`"
-                @change="change(p, { active: ($event.target as HTMLInputElement).checked })"
-              />
-              {{ p.active ? 'yes' : 'no' }}
-            </label>
-            <span v-if="p.locked" class="off small"> locked after wrong passwords</span>
-          </td>
-          <td>
-            <form v-if="passwordFor === p.login" class="give" @submit.prevent="give(p)">
-              <input
-                v-model="password"
-                class="field"
-                type="password"
-                autocomplete="new-password"
-                minlength="8"
-                required
-                :aria-label="`New password of ${p.name}`"
-              />
-              <button class="act" type="submit">Give it</button>
-              <button class="link" type="button" @click="passwordFor = ''">Cancel</button>
-            </form>
-            <button v-else class="link" type="button" @click="passwordFor = p.login">Give a new one</button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <div v-else class="scroll" tabindex="0" role="region" aria-label="Table">
+      <table class="plain-table">
+        <thead>
+          <tr>
+            <th scope="col">Name</th>
+            <th scope="col">Signs in as</th>
+            <th scope="col">Role</th>
+            <th scope="col">May sign in</th>
+            <th scope="col">Password</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="p in data" :key="p.login" :data-person="p.login">
+            <th scope="row">{{ p.name }}</th>
+            <td class="mono">{{ p.login }}</td>
+            <td>
+              <select
+                :value="p.role"
+                :aria-label="`Role of ${p.name}`"
+                @change="change(p, { role: ($event.target as HTMLSelectElement).value })"
+              >
+                <option>technician</option>
+                <option>operator</option>
+              </select>
+            </td>
+            <td>
+              <label>
+                <input
+                  type="checkbox"
+                  :checked="p.active"
+                  :aria-label="`${p.name} may sign in`"
+                  @change="change(p, { active: ($event.target as HTMLInputElement).checked })"
+                />
+                {{ p.active ? 'yes' : 'no' }}
+              </label>
+              <span v-if="p.locked" class="off small"> locked after wrong passwords</span>
+            </td>
+            <td>
+              <form v-if="passwordFor === p.login" class="give" @submit.prevent="give(p)">
+                <input
+                  v-model="password"
+                  class="field"
+                  type="password"
+                  autocomplete="new-password"
+                  minlength="8"
+                  required
+                  :aria-label="`New password of ${p.name}`"
+                />
+                <button class="act" type="submit">Give it</button>
+                <button class="link" type="button" @click="passwordFor = ''">Cancel</button>
+              </form>
+              <button v-else class="link" type="button" @click="passwordFor = p.login">Give a new one</button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <div class="new">
       <button v-if="!adding" class="act quiet" type="button" @click="adding = true">Add a person</button>
       <form v-else @submit.prevent="add">
@@ -158,6 +160,9 @@ async function give(p: Views['PersonView']): Promise<void> {
 </template>
 
 <style scoped>
+.scroll {
+  overflow-x: auto;
+}
 .plain-table,
 .new {
   margin-top: 18px;

@@ -191,7 +191,7 @@ const print = () => window.print();
           :key="line.setting"
           :data-setting="line.setting"
           class="line"
-          :class="line.kind"
+          :class="`is-${line.kind}`"
         >
           <div class="set">
             <h3>{{ line.name }}</h3>
@@ -284,10 +284,10 @@ section > h2 {
   line-height: 1.15;
   margin: 4px 0;
 }
-.line.act {
+.line.is-act {
   padding: 8px 0;
 }
-.line.act .value {
+.line.is-act .value {
   font-size: 1.125rem;
   margin: 0;
 }

@@ -89,49 +89,51 @@ const beginDraft = (of: string) =>
     <section aria-labelledby="versions">
       <h2 id="versions">Versions</h2>
       <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
-      <table v-if="byKey.length" class="plain-table">
-        <thead>
-          <tr>
-            <th scope="col">Standard</th>
-            <th scope="col">In force</th>
-            <th scope="col">Draft</th>
-            <th scope="col">Before</th>
-            <th scope="col"><span class="visually-hidden">Do</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="versions in byKey" :key="versions[0]!.key">
-            <th scope="row">{{ versions[0]!.name }}</th>
-            <td>
-              <template v-for="v in versions.filter((x) => x.state === 'approved')" :key="v.version">
-                <RouterLink :to="`/standards/${v.key}/${v.version}`">version {{ v.version }}</RouterLink>
-                <span class="soft small who"> {{ v.approvedBy }}, {{ day(v.approvedAt!) }}</span>
-              </template>
-            </td>
-            <td>
-              <template v-for="v in versions.filter((x) => x.state === 'draft')" :key="v.version">
-                <RouterLink :to="`/standards/${v.key}/${v.version}`">version {{ v.version }}</RouterLink>
-                <span class="soft small who"> {{ v.changedBy }}, {{ day(v.changedAt) }}</span>
-              </template>
-            </td>
-            <td>
-              <template v-for="v in versions.filter((x) => x.state === 'retired')" :key="v.version">
-                <RouterLink :to="`/standards/${v.key}/${v.version}`">{{ v.version }}</RouterLink>{{ ' ' }}
-              </template>
-            </td>
-            <td>
-              <button
-                v-if="technician && !versions.some((v) => v.state === 'draft')"
-                class="link"
-                type="button"
-                @click="beginDraft(versions[0]!.key)"
-              >
-                Begin a draft
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <div v-if="byKey.length" class="scroll" tabindex="0" role="region" aria-label="Table">
+        <table class="plain-table">
+          <thead>
+            <tr>
+              <th scope="col">Standard</th>
+              <th scope="col">In force</th>
+              <th scope="col">Draft</th>
+              <th scope="col">Before</th>
+              <th scope="col"><span class="visually-hidden">Do</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="versions in byKey" :key="versions[0]!.key">
+              <th scope="row">{{ versions[0]!.name }}</th>
+              <td>
+                <template v-for="v in versions.filter((x) => x.state === 'approved')" :key="v.version">
+                  <RouterLink :to="`/standards/${v.key}/${v.version}`">version {{ v.version }}</RouterLink>
+                  <span class="soft small who"> {{ v.approvedBy }}, {{ day(v.approvedAt!) }}</span>
+                </template>
+              </td>
+              <td>
+                <template v-for="v in versions.filter((x) => x.state === 'draft')" :key="v.version">
+                  <RouterLink :to="`/standards/${v.key}/${v.version}`">version {{ v.version }}</RouterLink>
+                  <span class="soft small who"> {{ v.changedBy }}, {{ day(v.changedAt) }}</span>
+                </template>
+              </td>
+              <td>
+                <template v-for="v in versions.filter((x) => x.state === 'retired')" :key="v.version">
+                  <RouterLink :to="`/standards/${v.key}/${v.version}`">{{ v.version }}</RouterLink>{{ ' ' }}
+                </template>
+              </td>
+              <td>
+                <button
+                  v-if="technician && !versions.some((v) => v.state === 'draft')"
+                  class="link"
+                  type="button"
+                  @click="beginDraft(versions[0]!.key)"
+                >
+                  Begin a draft
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
       <div v-if="technician" class="new no-print">
         <button v-if="!beginning" class="act quiet" type="button" @click="beginning = true">
           New standard
@@ -182,6 +184,9 @@ const beginDraft = (of: string) =>
   flex-wrap: wrap;
   gap: 6px 20px;
   align-items: center;
+}
+.scroll {
+  overflow-x: auto;
 }
 .who {
   margin-left: 6px;

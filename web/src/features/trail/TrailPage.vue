@@ -24,28 +24,30 @@ const when = (at: string) =>
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>
     <p v-else-if="!rows.length">Nothing has been changed yet.</p>
-    <table v-else class="plain-table">
-      <thead>
-        <tr>
-          <th scope="col">When</th>
-          <th scope="col">Who</th>
-          <th scope="col">What</th>
-          <th scope="col">To what</th>
-          <th scope="col">From, to</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in rows" :key="row.id">
-          <td>{{ when(row.at) }}</td>
-          <td>{{ row.who }}</td>
-          <td>{{ row.what }}</td>
-          <td class="mono small">{{ row.subject }}</td>
-          <td class="mono small change">
-            {{ row.before }}<template v-if="row.before && row.after"> → </template>{{ row.after }}
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <div v-else class="scroll" tabindex="0" role="region" aria-label="Table">
+      <table class="plain-table">
+        <thead>
+          <tr>
+            <th scope="col">When</th>
+            <th scope="col">Who</th>
+            <th scope="col">What</th>
+            <th scope="col">To what</th>
+            <th scope="col">From, to</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.id">
+            <td>{{ when(row.at) }}</td>
+            <td>{{ row.who }}</td>
+            <td>{{ row.what }}</td>
+            <td class="mono small">{{ row.subject }}</td>
+            <td class="mono small change">
+              {{ row.before }}<template v-if="row.before && row.after"> → </template>{{ row.after }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <p v-if="hasNextPage">
       <button class="act quiet" type="button" :disabled="isFetchingNextPage" @click="fetchNextPage()">
         Older ones
@@ -55,6 +57,9 @@ const when = (at: string) =>
 </template>
 
 <style scoped>
+.scroll {
+  overflow-x: auto;
+}
 .plain-table {
   margin-top: 18px;
 }
