@@ -55,7 +55,7 @@ public class StandardsTests(DemoBrowserSite site)
         want.Clear();
         want.SendKeys("lowest");
         browser.Read(".panel", "−3 dB");
-        browser.Read("[role=status]", "kept");
+        browser.Read(".middle [role=status]", "kept");
         browser.Read(".panel", "Against the version in force");
         want.Clear();
         want.SendKeys("loud");
@@ -69,7 +69,7 @@ public class StandardsTests(DemoBrowserSite site)
         }
 
         browser.See("[data-notch=gain] .want").Text.ShouldBe("lowest");
-        browser.Read("[role=status]", "kept");
+        browser.Read(".middle [role=status]", "kept");
         Click(browser, "Approve");
         browser.Read("h1", "version 2, approved");
         Click(browser, "Differences, waivers, trail");
