@@ -48,7 +48,13 @@ export function useDraft(first: Views['StandardView'], setting: Ref<string>) {
   async function keep(): Promise<void> {
     clearTimeout(keepPause);
     const now = JSON.stringify(doc.value);
-    if (!editable || now === kept || state.value === 'conflict') return;
+    if (!editable || state.value === 'conflict') return;
+    if (now === kept) {
+      // Undone to what is kept already: nothing has to go up.
+      state.value = 'kept';
+      problem.value = '';
+      return;
+    }
     state.value = 'keeping';
     try {
       const answer = await ask(
