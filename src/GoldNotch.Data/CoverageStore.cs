@@ -16,6 +16,9 @@ public readonly record struct CellKey(string StandardKey, int StandardVersion, i
 /// <summary>The coverage grid in its stored form.</summary>
 public sealed class CoverageStore(NpgsqlDataSource source)
 {
+    // The same sources give the same id; rules that were changed give another, and their cells are counted again.
+    private static readonly Guid Build = typeof(SheetCompiler).Module.ModuleVersionId;
+
     /// <summary>Every cell that is kept for versions in view.</summary>
     public async Task<Dictionary<CellKey, CoverageCell>> AllAsync(CancellationToken cancel)
     {
@@ -25,7 +28,8 @@ public sealed class CoverageStore(NpgsqlDataSource source)
                        exact, compromise, not_possible, look, findings, matters_setting, light_left, notable
                 FROM coverage_cell c
                 JOIN standard_version s ON (s.key, s.version, s.revision) = (c.standard_key, c.standard_version, c.standard_revision) AND s.state <> 'retired'
-                """)
+                WHERE c.made_by = @build
+                """).With("build", Build)
             .ListAsync(
                 r => (
                     new CellKey(r.GetString(0), r.GetInt32(1), r.GetInt32(2), r.GetString(3), r.GetInt32(4)),
@@ -41,13 +45,14 @@ public sealed class CoverageStore(NpgsqlDataSource source)
         NpgsqlCommand command = source.CreateCommand(
             """
             INSERT INTO coverage_cell (standard_key, standard_version, standard_revision, model_key, model_version,
-                                       exact, compromise, not_possible, look, findings, matters, matters_setting, light_left, notable)
-            SELECT * FROM unnest(@standard, @version, @revision, @model, @card, @exact, @compromise, @cannot, @look, @findings, @matters, @setting, @light, @notable)
+                                       exact, compromise, not_possible, look, findings, matters_setting, light_left, notable, made_by)
+            SELECT *, @build FROM unnest(@standard, @version, @revision, @model, @card, @exact, @compromise, @cannot, @look, @findings, @setting, @light, @notable)
             ON CONFLICT (standard_key, standard_version, model_key, model_version) DO UPDATE
-            SET (standard_revision, exact, compromise, not_possible, look, findings, matters, matters_setting, light_left, notable) =
+            SET (standard_revision, exact, compromise, not_possible, look, findings, matters_setting, light_left, notable, made_by) =
                 (EXCLUDED.standard_revision, EXCLUDED.exact, EXCLUDED.compromise, EXCLUDED.not_possible, EXCLUDED.look, EXCLUDED.findings,
-                 EXCLUDED.matters, EXCLUDED.matters_setting, EXCLUDED.light_left, EXCLUDED.notable)
+                 EXCLUDED.matters_setting, EXCLUDED.light_left, EXCLUDED.notable, EXCLUDED.made_by)
             """);
+        command.With("build", Build);
         Texts("standard", c => c.Key.StandardKey);
         Numbers("version", c => c.Key.StandardVersion);
         Numbers("revision", c => c.Key.StandardRevision);
@@ -58,7 +63,6 @@ public sealed class CoverageStore(NpgsqlDataSource source)
         Numbers("cannot", c => c.Cell.NotPossible);
         Numbers("look", c => c.Cell.Look);
         Numbers("findings", c => c.Cell.Findings);
-        Texts("matters", c => c.Cell.Matters is { } m ? SettingName.Of(m).Name : "");
         Texts("setting", c => c.Cell.Matters is { } m ? SettingName.Of(m).Key : "");
         Texts("light", c => c.Cell.LightLeft);
         Texts("notable", c => c.Cell.Notable);

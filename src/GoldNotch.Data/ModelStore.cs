@@ -61,7 +61,11 @@ public sealed class ModelStore(NpgsqlDataSource source)
         return kept;
     }
 
+    /// <summary>A kept card, read again.</summary>
+    public static ModelDocument ReadCard(string json) =>
+        JsonSerializer.Deserialize(json, ExchangeJson.Default.ModelDocument) ?? throw new InvalidOperationException("A stored card is empty.");
+
     private static string Json(ModelDocument card) => JsonSerializer.Serialize(card, ExchangeJson.Default.ModelDocument);
 
-    private static StoredModel Read(NpgsqlDataReader r) => new(CatalogueStore.ReadModel(r.GetString(0)), r.GetString(1), r.GetFieldValue<DateTimeOffset>(2));
+    private static StoredModel Read(NpgsqlDataReader r) => new(ReadCard(r.GetString(0)), r.GetString(1), r.GetFieldValue<DateTimeOffset>(2));
 }

@@ -35,6 +35,9 @@ public sealed class StandardStore(NpgsqlDataSource source)
     public Task<List<StoredStandard>> InViewAsync(CancellationToken cancel) =>
         source.CreateCommand($"SELECT {Columns}, document FROM standard_version WHERE state <> 'retired' ORDER BY name, key, version").ListAsync(Read, cancel);
 
+    /// <summary>The approved versions, by name.</summary>
+    public async Task<List<StoredStandard>> ApprovedAsync(CancellationToken cancel) => [.. (await InViewAsync(cancel)).Where(s => s.Head.State == "approved")];
+
     /// <summary>One version, or null.</summary>
     public Task<StoredStandard?> GetAsync(string key, int version, CancellationToken cancel) =>
         source.CreateCommand($"SELECT {Columns}, document FROM standard_version WHERE key = @key AND version = @version")
@@ -175,6 +178,9 @@ public sealed class StandardStore(NpgsqlDataSource source)
         return rows.ToDictionary(r => r.Version, r => (r.All, r.Open));
     }
 
+    internal static StandardDocument ReadDocument(string json) =>
+        JsonSerializer.Deserialize(json, ExchangeJson.Default.StandardDocument) ?? throw new InvalidOperationException("A stored standard is empty.");
+
     internal static string Subject(string key) => $"standard {key}";
 
     private static string Json(StandardDocument document) => JsonSerializer.Serialize(document, ExchangeJson.Default.StandardDocument);
@@ -182,7 +188,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
     private static StoredStandard Read(NpgsqlDataReader r)
     {
         StandardHead head = ReadHead(r);
-        return new StoredStandard(head, CatalogueStore.ReadStandard(r.GetString(9)) with { State = head.State });
+        return new StoredStandard(head, ReadDocument(r.GetString(9)) with { State = head.State });
     }
 
     private static StandardHead ReadHead(NpgsqlDataReader r) => new(

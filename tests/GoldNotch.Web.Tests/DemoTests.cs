@@ -25,29 +25,6 @@ public class DemoTests
     public void Every_wish_is_written_as_it_is_read() =>
         Approved.SelectMany(s => s.Notches).ShouldAllBe(n => Wish.Parse(n.Setting, n.Wish.Text) == n.Wish);
 
-    [Fact]
-    public void Print_the_grid()
-    {
-        if (Environment.GetEnvironmentVariable("GOLDNOTCH_GRID") is not { } file)
-        {
-            return;
-        }
-
-        using var to = new StreamWriter(file);
-        foreach (Standard standard in Approved)
-        {
-            foreach (CameraModel model in Models)
-            {
-                Sheet sheet = SheetCompiler.Compile(standard, model);
-                to.WriteLine($"## {standard.Name} / {model.Name}: {sheet.Count(Fit.Exact)} exact {sheet.Count(Fit.Compromise)} compromise {sheet.Count(Fit.NotPossible)} cannot {sheet.Count(Fit.Look)} look; {sheet.LightLeft.Label()} {sheet.Predicted?.Error.Label()}");
-                foreach (SheetLine line in sheet.Lines)
-                {
-                    to.WriteLine($"  {line.Fit,-11} {SettingName.Of(line.Setting).Name,-22} {line.Notch.Wish.Text,-28} -> {line.Target?.Label,-24} {line.SizeLabel} | {line.Because.Sentence} [{line.AfterReset} {line.ResetIsRight}]");
-                }
-            }
-        }
-    }
-
     private static ExchangeDocument Read(string file) =>
         JsonSerializer.Deserialize(File.ReadAllText(Path.Combine(Hosting.TestSite.Root, "demo", file)), ExchangeJson.Default.ExchangeDocument)!;
 }

@@ -74,15 +74,15 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
         var store = new CheckStore(_source);
         WholeCheck whole = await NewCheckAsync("OBG-106");
         await store.CreateAsync(whole, "tests", CancellationToken.None);
-        ModelDocument card = (await new CatalogueStore(_source).ModelAsync("bracken-3", CancellationToken.None))!;
+        ModelDocument card = (await new ModelStore(_source).GetAsync("bracken-3", CancellationToken.None))!.Document;
         var newer = new ExchangeDocument("gold-notch-exchange", 1, Models: [card with { Version = card.Version + 1, Filters = [new FilterDocument("clear", 0)] }]);
         await using var json = new MemoryStream(System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(newer, ExchangeJson.Default.ExchangeDocument));
         await new ExchangeImporter(_source).ImportAsync(json, "tests", false, CancellationToken.None);
         try
         {
             WholeCheck kept = (await store.GetAsync(whole.Check.Id, CancellationToken.None))!;
-            CatalogueStore.Card(kept.ModelCard).Filters.Count.ShouldBe(3);
-            (await new CatalogueStore(_source).ModelAsync("bracken-3", CancellationToken.None))!.Filters.Count.ShouldBe(1);
+            ModelStore.ReadCard(kept.ModelCard).Filters.Count.ShouldBe(3);
+            (await new ModelStore(_source).GetAsync("bracken-3", CancellationToken.None))!.Document.Filters.Count.ShouldBe(1);
         }
         finally
         {

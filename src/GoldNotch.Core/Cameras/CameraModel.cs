@@ -65,6 +65,10 @@ public sealed record RecordFormat(FrameSize Size, ScanRate Rate, ImmutableArray<
     /// <summary>Worst bit rate of a variable-rate format; null where the stated rate is the worst.</summary>
     public BitRate? Worst { get; init; }
 
+    /// <summary>The most that must be written: the worst of a variable rate, else the rate chosen, else the highest there is.</summary>
+    /// <param name="chosen">The bit rate chosen; null where none is.</param>
+    public BitRate WorstAt(BitRate? chosen) => Worst ?? chosen ?? BitRates.Max();
+
     /// <summary>Whether it is raw: white is then chosen afterwards.</summary>
     public bool Raw { get; init; }
 }
@@ -88,9 +92,6 @@ public sealed record GainControl(ImmutableArray<GainPosition> Positions, bool Ca
 
     /// <summary>Room above and below mid grey at 0 dB; null where nobody has measured it.</summary>
     public Latitude? Room { get; init; }
-
-    /// <summary>Whether the control shows ISO numbers instead of decibels.</summary>
-    public bool ShowsIso { get; init; }
 
     /// <summary>The gains on a base; those of the control where it has one base.</summary>
     public ImmutableArray<GainPosition> PositionsOn(string? word) => BaseOf(word)?.Positions ?? Positions;

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Colour;
 using GoldNotch.Core.Sheets;
@@ -17,11 +18,24 @@ public static class CheckEvaluator
         var verdicts = ImmutableArray.CreateBuilder<Verdict>(sheet.Lines.Length);
         foreach (SheetLine line in sheet.Lines)
         {
-            verdicts.Add(Judge(sheet, line, readings.GetValueOrDefault(line.Setting, Reading.Unread.Instance)));
+            verdicts.Add(Waived(sheet, Judge(sheet, line, readings.GetValueOrDefault(line.Setting, Reading.Unread.Instance))));
         }
 
         return verdicts.MoveToImmutable();
     }
+
+    // What is off stays told and keeps its consequences; it only no longer counts as something to put right.
+    private static Verdict Waived(Sheet sheet, Verdict verdict) =>
+        verdict.Kind is VerdictKind.Off or VerdictKind.Floating && sheet.Waived.FirstOrDefault(w => w.Setting == verdict.Line.Setting) is { } waiver
+            ? verdict with
+            {
+                Kind = VerdictKind.WithinSlack,
+                Because = Judgement.Of(
+                    "WAIVED",
+                    string.Create(CultureInfo.InvariantCulture, $"{verdict.Because.Sentence} Waived for {waiver.For} until {waiver.Until:d MMMM yyyy} by {waiver.Author}: {waiver.Reason}"),
+                    verdict.Because.Figures),
+            }
+            : verdict;
 
     private static Verdict Judge(Sheet sheet, SheetLine line, Reading reading)
     {

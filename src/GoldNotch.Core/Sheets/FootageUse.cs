@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Media;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Units;
 
@@ -66,6 +68,31 @@ public sealed record FootageProposal(
         return chosen.Rate.Frames.FramesPerSecond < 26
             ? chosen with { Cautions = [.. chosen.Cautions, $"Pan slowly: an object takes {Notation.Number(seconds, 0)} s or more to cross the frame at {chosen.Rate.Label()}, or it judders."] }
             : chosen;
+    }
+
+    /// <summary>What the issued card of a model holds at this proposal, in a few words.</summary>
+    public string HeldBy(CameraModel model)
+    {
+        RecordFormat? format = model.FormatOf(new SettingValue.Format(Size, Rate)) ?? model.Formats.FirstOrDefault(f => f.Rate == Rate);
+        if (format is null)
+        {
+            return $"does not record {Rate.Label()}";
+        }
+
+        if (model.Card is not { } card)
+        {
+            return "no card is issued with it";
+        }
+
+        BitRate[] kept = [.. format.BitRates.Order().Where(card.Class.KeepsUpWith)];
+        if (kept.Length == 0)
+        {
+            return $"the issued {card.Class.Name} is too slow";
+        }
+
+        BitRate rate = AtLeast is { } least ? kept.FirstOrDefault(b => b >= least, kept[^1]) : kept[^1];
+        double minutes = Math.Floor(Recording.Seconds(card.CapacityGb, rate) / 60);
+        return $"{Level.Label(minutes, NaturalUnit.Minutes)} at {rate.Label()} on {Notation.Number(card.CapacityGb)} GB";
     }
 
     private static FrameSize Sized(string text) => FrameSize.Parse(text);

@@ -54,6 +54,14 @@ public sealed record SheetLine(
         : Size.Label();
 }
 
+/// <summary>A notch that does not count for one model or unit until a day.</summary>
+/// <param name="Setting">The setting.</param>
+/// <param name="For">The model or unit, as spoken.</param>
+/// <param name="Reason">Why.</param>
+/// <param name="Author">Who gave the waiver.</param>
+/// <param name="Until">Last day it holds.</param>
+public sealed record WaivedNotch(Setting Setting, string For, string Reason, string Author, DateOnly Until);
+
 /// <summary>A standard translated for one camera model, in the order of the work. Same input, same sheet.</summary>
 /// <param name="Standard">The standard it came from, with its version.</param>
 /// <param name="Model">The model it is for, with its version.</param>
@@ -62,6 +70,9 @@ public sealed record Sheet(Standard Standard, CameraModel Model, ImmutableArray<
 {
     /// <summary>The circumstances it was made for.</summary>
     public Circumstances Circumstances { get; init; } = Standard.Circumstances;
+
+    /// <summary>Notches that somebody waived for this camera.</summary>
+    public ImmutableArray<WaivedNotch> Waived { get; init; } = [];
 
     /// <summary>The recording decided, with what the card says about it; null where none was.</summary>
     public RecordFormat? Format => Model.FormatOf(Target<SettingValue.Format>(Setting.RecordFormat));

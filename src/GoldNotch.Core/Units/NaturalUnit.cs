@@ -104,7 +104,8 @@ public readonly record struct Distance(double Amount, NaturalUnit Unit)
     /// <inheritdoc/>
     public override string ToString() => Label();
 
-    private static string SlackExample(NaturalUnit unit) => unit switch
+    /// <summary>How a slack of a unit is written.</summary>
+    public static string SlackExample(NaturalUnit unit) => unit switch
     {
         NaturalUnit.Stops => "⅓ stop",
         NaturalUnit.Decibels => "3 dB",

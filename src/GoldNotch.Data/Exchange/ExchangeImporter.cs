@@ -111,7 +111,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         return await PutVersionAsync(
             transaction.Command("INSERT INTO camera_model (key, version, name, card) VALUES (@key, @version, @name, @json) ON CONFLICT DO NOTHING"),
             transaction.Command("SELECT card FROM camera_model WHERE key = @key AND version = @version"),
-            kept => JsonSerializer.Serialize(CatalogueStore.ReadModel(kept), ExchangeJson.Default.ModelDocument),
+            kept => JsonSerializer.Serialize(ModelStore.ReadCard(kept), ExchangeJson.Default.ModelDocument),
             model.Key, model.Version, model.Name, null, json, at, cancel);
     }
 
@@ -139,7 +139,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
                 ON CONFLICT DO NOTHING
                 """).With("who", who),
             transaction.Command("SELECT document FROM standard_version WHERE key = @key AND version = @version"),
-            kept => JsonSerializer.Serialize(CatalogueStore.ReadStandard(kept), ExchangeJson.Default.StandardDocument),
+            kept => JsonSerializer.Serialize(StandardStore.ReadDocument(kept), ExchangeJson.Default.StandardDocument),
             standard.Key, standard.Version, standard.Name, standard.State, json, at, cancel);
     }
 
@@ -199,7 +199,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         string standard = await transaction.Command("SELECT document FROM standard_version WHERE key = @key AND version = @version")
             .With("key", check.Standard).With("version", check.StandardVersion).FirstAsync(r => r.GetString(0), cancel)
             ?? throw new RefusedException("standard-missing", $"{at}/standard", $"There is no standard {check.Standard} version {check.StandardVersion}.");
-        Sheet sheet = SheetCompiler.Compile(Cards.ToStandard(CatalogueStore.ReadStandard(standard)), Cards.ToModel(CatalogueStore.ReadModel(card)));
+        Sheet sheet = SheetCompiler.Compile(Cards.ToStandard(StandardStore.ReadDocument(standard)), Cards.ToModel(ModelStore.ReadCard(card)));
 
         IReadOnlyList<StoredReading> kept = CheckReadings.ReadAll(sheet, check.Readings, $"{at}/readings");
         var stored = new StoredCheck(
@@ -218,7 +218,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
             .With("key", sheet.Model).With("version", sheet.ModelVersion).FirstAsync(r => r.GetString(0), cancel)
             ?? throw new RefusedException("model-missing", $"{at}/model", $"There is no card of {sheet.Model} version {sheet.ModelVersion}.");
         Circumstances circumstances = RefusedException.At($"{at}/circumstances", sheet.InCircumstances);
-        SheetDocument now = SheetDocument.Of(SheetCompiler.Compile(Cards.ToStandard(CatalogueStore.ReadStandard(standard)), Cards.ToModel(CatalogueStore.ReadModel(card)), circumstances));
+        SheetDocument now = SheetDocument.Of(SheetCompiler.Compile(Cards.ToStandard(StandardStore.ReadDocument(standard)), Cards.ToModel(ModelStore.ReadCard(card)), circumstances));
         for (int i = 0; i < Math.Max(now.Lines.Count, sheet.Lines.Count); i++)
         {
             if (i >= now.Lines.Count || i >= sheet.Lines.Count || now.Lines[i] != sheet.Lines[i])

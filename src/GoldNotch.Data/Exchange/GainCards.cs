@@ -32,7 +32,6 @@ internal static class GainCards
             Bases = bases,
             Cap = gain.CapDb is { } cap ? ToDecibels(cap, $"{at}/capDb") : null,
             Room = ToRoom(gain.HighlightStops, gain.ShadowStops, at),
-            ShowsIso = gain.Isos is { Count: > 0 } || (gain.Bases ?? []).Any(b => b.Isos is { Count: > 0 }),
         };
     }
 

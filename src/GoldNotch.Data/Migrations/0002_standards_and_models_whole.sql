@@ -30,6 +30,7 @@ ALTER TABLE camera_unit ADD COLUMN colour_offset_mired double precision CHECK (c
 ALTER TABLE camera_unit ADD COLUMN due_back date;
 
 -- Sheets are worked out again whenever they are asked for; their counts are kept, so that sixty by sixty are shown at once.
+-- made_by names the build of the core that counted: another build may count otherwise, and then counts again.
 CREATE TABLE coverage_cell (
     standard_key        text NOT NULL,
     standard_version    integer NOT NULL,
@@ -41,10 +42,10 @@ CREATE TABLE coverage_cell (
     not_possible        integer NOT NULL CHECK (not_possible >= 0),
     look                integer NOT NULL CHECK (look >= 0),
     findings            integer NOT NULL CHECK (findings >= 0),
-    matters             text NOT NULL,
     matters_setting     text NOT NULL,
     light_left          text NOT NULL,
     notable             text NOT NULL,
+    made_by             uuid NOT NULL,
     PRIMARY KEY (standard_key, standard_version, model_key, model_version),
     FOREIGN KEY (standard_key, standard_version) REFERENCES standard_version (key, version) ON DELETE CASCADE,
     FOREIGN KEY (model_key, model_version) REFERENCES camera_model (key, version)

@@ -21,7 +21,7 @@ internal static class Commands
                     Database.Migrate(connection);
                     return 0;
                 case ["import", "--if-empty", .. var files]:
-                    return (await new CatalogueStore(source).ModelsAsync(CancellationToken.None)).Count > 0 ? 0 : await ImportAsync(source, files);
+                    return (await new ModelStore(source).NewestAsync(CancellationToken.None)).Count > 0 ? 0 : await ImportAsync(source, files);
                 case ["import", .. var files]:
                     return await ImportAsync(source, files);
                 case ["people"]:

@@ -59,7 +59,7 @@ internal static class Site
 
         IServiceCollection services = builder.Services;
         services.AddNpgsqlDataSource(Connection.String(builder.Configuration));
-        services.AddSingleton<CatalogueStore>().AddSingleton<UnitStore>().AddSingleton<CheckStore>().AddSingleton<PersonStore>();
+        services.AddSingleton<UnitStore>().AddSingleton<CheckStore>().AddSingleton<PersonStore>();
         services.AddSingleton<StandardStore>().AddSingleton<ModelStore>().AddSingleton<CoverageStore>().AddSingleton<DecisionStore>().AddSingleton<AuditStore>();
         services.AddSingleton<ExchangeImporter>().AddSingleton<CheckJudge>().AddSingleton<SheetSource>().AddSingleton<CoverageGrid>();
         services.AddSingleton(TimeProvider.System).AddSingleton<IPasswordHasher<StoredPerson>, PasswordHasher<StoredPerson>>();

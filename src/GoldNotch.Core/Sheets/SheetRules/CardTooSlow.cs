@@ -15,7 +15,7 @@ internal sealed class CardTooSlow() : SheetRule(
     {
         if (sheet.Model.Card is { } card && sheet.Format is { } format)
         {
-            BitRate worst = format.Worst ?? sheet.Target<SettingValue.Bits>(Setting.BitRate)?.Rate ?? format.BitRates.Max();
+            BitRate worst = format.WorstAt(sheet.Target<SettingValue.Bits>(Setting.BitRate)?.Rate);
             if (!card.Class.KeepsUpWith(worst))
             {
                 yield return Found(

@@ -98,7 +98,7 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
     private static BitRate WorstOf(SheetDraft draft)
     {
         (RecordFormat? format, BitRate? rate) = draft.Ahead;
-        return format?.Worst ?? rate ?? (format is null ? draft.Model.Formats : [format]).SelectMany(f => f.BitRates).DefaultIfEmpty(new BitRate(1)).Max();
+        return format?.WorstAt(rate) ?? draft.Model.Formats.SelectMany(f => f.BitRates).DefaultIfEmpty(new BitRate(1)).Max();
     }
 
     private static string Faster(double need)

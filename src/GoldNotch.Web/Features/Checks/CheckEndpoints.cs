@@ -52,19 +52,20 @@ internal static class CheckEndpoints
         TypedResults.Ok(await judge.ViewAsync(await FindAsync(checks, id, cancel), cancel));
 
     private static async Task<Results<Ok<CheckView>, Created<CheckView>, ProblemHttpResult>> PutAsync(
-        Guid id, NewCheck request, HttpContext context, CheckStore checks, UnitStore units, CatalogueStore catalogue, CheckJudge judge, TimeProvider clock, CancellationToken cancel)
+        Guid id, NewCheck request, HttpContext context, CheckStore checks, UnitStore units, ModelStore models, StandardStore standards, CheckJudge judge, TimeProvider clock, CancellationToken cancel)
     {
         StoredUnit unit = await units.GetAsync(request.Unit, cancel)
             ?? throw new RefusedException("unit-missing", "/unit", $"There is no unit {Short(request.Unit)}. Look at the tag again, or find it by its tape or place.");
-        StandardDocument standard = await catalogue.StandardAsync(request.Standard, null, cancel)
+        StoredStandard approved = await standards.InStateAsync(request.Standard, "approved", cancel)
             ?? throw new RefusedException("standard-missing", "/standard", $"There is no approved standard {Short(request.Standard)}. Choose one from the list.");
-        ModelDocument card = await catalogue.ModelAsync(unit.ModelKey, cancel)
+        StoredModel card = await models.GetAsync(unit.ModelKey, cancel)
             ?? throw new RefusedException("model-missing", "/unit", $"The card of {unit.ModelKey} is missing: import it first.");
 
+        StandardDocument standard = approved.Document;
         string who = SessionEndpoints.Name(context.User);
         DateTimeOffset now = clock.GetUtcNow();
         var head = new StoredCheck(id, unit.Tag, standard.Key, standard.Version, standard.Name, who, now, null, null, "", new CheckSummary(0, 0, 0, 0, 0, ""));
-        var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(Measured(card, unit), ExchangeJson.Default.ModelDocument), []);
+        var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(Measured(card.Document, unit), ExchangeJson.Default.ModelDocument), []);
         Sheet sheet = await judge.SheetOfAsync(whole, cancel);
         whole = whole with { Readings = CheckReadings.ReadAll(sheet, [.. (request.Readings ?? []).Select(r => new ReadingDocument(r.Setting, r.Read, who, now))], "/readings") };
         whole = whole with { Check = head with { Summary = CheckJudge.Summarise(sheet, whole) } };

@@ -10,7 +10,7 @@ using GoldNotch.Data.Exchange;
 namespace GoldNotch.Web.Features.Checks;
 
 /// <summary>Puts a kept check before the core: its frozen card, its version of the standard, its readings.</summary>
-internal sealed class CheckJudge(CatalogueStore catalogue, UnitStore units)
+internal sealed class CheckJudge(StandardStore standards, UnitStore units, DecisionStore decisions, TimeProvider clock)
 {
     // A version that was ever approved never changes, so it can be kept in memory; there are few.
     private readonly ConcurrentDictionary<(string Key, int Version), Standard> _standards = new();
@@ -20,17 +20,28 @@ internal sealed class CheckJudge(CatalogueStore catalogue, UnitStore units)
         (string Key, int Version) id = (whole.Check.StandardKey, whole.Check.StandardVersion);
         if (!_standards.TryGetValue(id, out Standard? standard))
         {
-            StandardDocument document = await catalogue.StandardAsync(id.Key, id.Version, cancel)
+            StoredStandard stored = await standards.GetAsync(id.Key, id.Version, cancel)
                 ?? throw new RefusedException("standard-missing", "", $"The standard {id.Key} version {id.Version} of this check is gone.");
-            standard = Cards.ToStandard(document);
-            if (document.State != "draft")
+            standard = Cards.ToStandard(stored.Document);
+            if (stored.Head.State != "draft")
             {
                 _standards[id] = standard;
             }
         }
 
-        return SheetCompiler.Compile(standard, Cards.ToModel(CatalogueStore.Card(whole.ModelCard)));
+        Sheet sheet = SheetCompiler.Compile(standard, Cards.ToModel(ModelStore.ReadCard(whole.ModelCard)));
+        return sheet with { Waived = [.. (await decisions.WaiversAsync(id.Key, cancel)).Where(w => Counts(w, whole.Check, sheet.Model.Key)).Select(w => Of(w, sheet.Model))] };
     }
+
+    // For a signed check only what was so while it was open: a later waiver does not rewrite it.
+    private bool Counts(Waiver waiver, StoredCheck check, string model) =>
+        (waiver.ModelKey == model || waiver.UnitTag == check.UnitTag)
+        && waiver.MadeAt <= (check.SignedAt ?? clock.GetUtcNow())
+        && waiver.ExpiresOn >= DateOnly.FromDateTime(check.StartedAt.UtcDateTime)
+        && (waiver.EndedAt is not { } ended || (check.SignedAt is { } signed && ended > signed));
+
+    private static WaivedNotch Of(Waiver waiver, CameraModel model) =>
+        new(SettingName.Parse(waiver.Setting), waiver.UnitTag ?? model.Name, waiver.Reason, waiver.Author, waiver.ExpiresOn);
 
     internal static CheckSummary Summarise(Sheet sheet, WholeCheck whole) =>
         CheckSummary.Of(CheckEvaluator.Evaluate(sheet, CheckReadings.ToCore(sheet, whole.Readings)));

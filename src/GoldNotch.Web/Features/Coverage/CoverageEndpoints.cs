@@ -70,7 +70,7 @@ internal sealed class CoverageGrid(StandardStore standards, ModelStore models, C
 
     private static CellKey KeyOf(StoredStandard s, StoredModel m) => new(s.Head.Key, s.Head.Version, s.Head.Revision, m.Document.Key, m.Document.Version);
 
-    private static CoverageCellView View(CellKey key, CoverageCell cell) => new(
+    internal static CoverageCellView View(CellKey key, CoverageCell cell) => new(
         key.StandardKey, key.StandardVersion, key.ModelKey, cell.Exact, cell.Compromise, cell.NotPossible, cell.Look, cell.Findings,
         cell.Matters is { } n ? SettingName.Of(n).Name : "", cell.Matters is { } s ? SettingName.Of(s).Key : "", cell.LightLeft, cell.Notable);
 }

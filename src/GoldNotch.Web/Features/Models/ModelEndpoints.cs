@@ -103,7 +103,7 @@ internal static class ModelEndpoints
     {
         CameraModel model = Cards.ToModel(card);
         int count = (await units.CountsByModelAsync(cancel)).GetValueOrDefault(model.Key);
-        IEnumerable<Standard> approved = (await standards.InViewAsync(cancel)).Where(s => s.Head.State == "approved").Select(s => Cards.ToStandard(s.Document));
+        IEnumerable<Standard> approved = (await standards.ApprovedAsync(cancel)).Select(s => Cards.ToStandard(s.Document));
         return new ModelPreview(
             null,
             [.. Completeness.Of(model).Select(c => new CompletenessView(c.Chapter, c.Known, [.. c.Missing.Select(s => SettingName.Of(s).Key)]))],

@@ -2,6 +2,7 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Data.Exchange;
+using GoldNotch.Web.Features.Coverage;
 using GoldNotch.Web.Features.Decisions;
 using GoldNotch.Web.Features.Standards;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -20,14 +21,17 @@ internal static class SheetEndpoints
         api.MapGet("/sheets/{standardKey}/{modelKey}", GetAsync).ProducesProblem(404).WithName("getSheet");
     }
 
-    private static async Task<Ok<IReadOnlyList<SheetRowView>>> ListAsync(CatalogueStore catalogue, UnitStore units, CancellationToken cancel)
+    // The rows are the cells of the grid whose standard is in force.
+    private static async Task<Ok<IReadOnlyList<SheetRowView>>> ListAsync(CoverageGrid grid, CancellationToken cancel)
     {
-        CameraModel[] models = [.. (await catalogue.ModelsAsync(cancel)).Select(m => Cards.ToModel(m))];
-        Standard[] standards = [.. (await catalogue.ApprovedAsync(cancel)).Select(s => Cards.ToStandard(s))];
-        Dictionary<string, int> counts = await units.CountsByModelAsync(cancel);
-        IReadOnlyList<SheetRowView> rows =
-            [.. standards.SelectMany(s => models.Select(m => SheetViews.Row(SheetCompiler.Compile(s, m), counts.GetValueOrDefault(m.Key))))];
-        return TypedResults.Ok(rows);
+        CoverageView view = await grid.ViewAsync(cancel);
+        Dictionary<string, CoverageModelView> models = view.Models.ToDictionary(m => m.Key);
+        return TypedResults.Ok<IReadOnlyList<SheetRowView>>(
+        [
+            .. view.Standards.Where(s => s.State == "approved").SelectMany(s => view.Cells
+                .Where(c => c.StandardKey == s.Key && c.StandardVersion == s.Version)
+                .Select(c => SheetViews.Row(s.Key, s.Name, s.Version, c, models[c.ModelKey]))),
+        ]);
     }
 
     private static async Task<Ok<SheetView>> GetAsync(
@@ -48,7 +52,7 @@ internal static class SheetEndpoints
 }
 
 /// <summary>Sheets as they are asked for: the version in force or another, in the usual circumstances or in others.</summary>
-internal sealed class SheetSource(StandardStore standards, CatalogueStore catalogue)
+internal sealed class SheetSource(StandardStore standards, ModelStore models)
 {
     /// <param name="standardKey">The standard.</param>
     /// <param name="modelKey">The model.</param>
@@ -60,7 +64,7 @@ internal sealed class SheetSource(StandardStore standards, CatalogueStore catalo
     {
         StoredStandard stored = (version is { } v ? await standards.GetAsync(standardKey, v, cancel) : await standards.InStateAsync(standardKey, "approved", cancel))
             ?? throw new RefusedException("not-found", "/standardKey", $"There is no {(version is null ? "approved " : "")}standard “{standardKey}”{(version is null ? "" : $" with version {version}")}. Go to the list of sheets.");
-        ModelDocument model = await catalogue.ModelAsync(modelKey, cancel)
+        StoredModel model = await models.GetAsync(modelKey, cancel)
             ?? throw new RefusedException("not-found", "/modelKey", $"There is no model “{modelKey}”. Go to the list of sheets.");
         Standard standard = Cards.ToStandard(stored.Document);
         Circumstances circumstances = standard.Circumstances;
@@ -69,6 +73,6 @@ internal sealed class SheetSource(StandardStore standards, CatalogueStore catalo
             circumstances = circumstances.With(RefusedException.At("/when", () => ConditionWords.Parse(word)));
         }
 
-        return (SheetCompiler.Compile(standard, Cards.ToModel(model), circumstances), stored.Head.State);
+        return (SheetCompiler.Compile(standard, Cards.ToModel(model.Document), circumstances), stored.Head.State);
     }
 }

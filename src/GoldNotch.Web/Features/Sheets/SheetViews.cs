@@ -2,6 +2,8 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
+using GoldNotch.Data;
+using GoldNotch.Web.Features.Coverage;
 using GoldNotch.Web.Features.Decisions;
 using GoldNotch.Web.Features.Standards;
 
@@ -74,19 +76,14 @@ internal static class SheetViews
         findings,
         waivers);
 
-    internal static SheetRowView Row(Sheet sheet, int units) => new(
-        sheet.Standard.Key,
-        sheet.Standard.Name,
-        sheet.Standard.Version,
-        sheet.Model.Key,
-        sheet.Model.Name,
-        sheet.Count(Fit.Exact),
-        sheet.Count(Fit.Compromise),
-        sheet.Count(Fit.NotPossible),
-        sheet.Count(Fit.Look),
-        new Distance(sheet.LightLeft.Value, NaturalUnit.Stops).Label(),
-        string.Join(" · ", sheet.Lines.Where(l => l.Fit != Fit.Exact).Select(CoverageCell.Short)),
-        units);
+    internal static SheetRowView Row(string standardKey, string standardName, int standardVersion, CoverageCellView cell, CoverageModelView model) => new(
+        standardKey, standardName, standardVersion, model.Key, model.Name, cell.Exact, cell.Compromise, cell.NotPossible, cell.Look, cell.LightLeft, cell.Notable, model.Units);
+
+    internal static SheetRowView Row(Sheet sheet, int units)
+    {
+        var key = new CellKey(sheet.Standard.Key, sheet.Standard.Version, 0, sheet.Model.Key, sheet.Model.Version);
+        return Row(key.StandardKey, sheet.Standard.Name, key.StandardVersion, CoverageGrid.View(key, CoverageCell.Of(sheet)), new CoverageModelView(sheet.Model.Key, sheet.Model.Name, sheet.Model.Version, units));
+    }
 
     internal static SheetLineView Of(SheetLine line)
     {

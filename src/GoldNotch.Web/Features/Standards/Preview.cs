@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
-using GoldNotch.Core.Media;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
@@ -64,29 +63,6 @@ internal static class Preview
             proposal.AtLeast is { } least ? $"at least {least.Label()}" : "highest the card takes",
             proposal.Reasons,
             proposal.Cautions,
-            [.. models.Select(m => new CardMinutesView(m.Name, Minutes(m, proposal)))]);
-    }
-
-    private static string Minutes(CameraModel model, FootageProposal proposal)
-    {
-        RecordFormat? format = model.FormatOf(new SettingValue.Format(proposal.Size, proposal.Rate)) ?? model.Formats.FirstOrDefault(f => f.Rate == proposal.Rate);
-        if (format is null)
-        {
-            return $"does not record {proposal.Rate.Label()}";
-        }
-
-        if (model.Card is not { } card)
-        {
-            return "no card is issued with it";
-        }
-
-        BitRate[] kept = [.. format.BitRates.Order().Where(card.Class.KeepsUpWith)];
-        if (kept.Length == 0)
-        {
-            return $"the issued {card.Class.Name} is too slow";
-        }
-
-        BitRate rate = proposal.AtLeast is { } least ? kept.FirstOrDefault(b => b >= least, kept[^1]) : kept[^1];
-        return $"{Notation.Number(Math.Floor(Recording.Seconds(card.CapacityGb, rate) / 60))} min at {rate.Label()} on {Notation.Number(card.CapacityGb)} GB";
+            [.. models.Select(m => new CardMinutesView(m.Name, proposal.HeldBy(m)))]);
     }
 }

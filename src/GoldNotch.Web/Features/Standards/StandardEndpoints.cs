@@ -126,13 +126,13 @@ internal static class StandardEndpoints
             : throw new RefusedException("not-found", "/key", $"No version of “{key}” is in force.");
 
     private static async Task<Ok<CompareView>> CompareAsync(
-        string key, int from, int to, StandardStore standards, CatalogueStore catalogue, CancellationToken cancel)
+        string key, int from, int to, StandardStore standards, ModelStore models, CancellationToken cancel)
     {
         StoredStandard before = await FindAsync(standards, key, from, cancel);
         StoredStandard after = await FindAsync(standards, key, to, cancel);
         Standard was = Cards.ToStandard(before.Document);
         Standard now = Cards.ToStandard(after.Document);
-        TouchedSheetView[] sheets = [.. (await catalogue.ModelsAsync(cancel)).Select(m => Cards.ToModel(m))
+        TouchedSheetView[] sheets = [.. (await models.NewestAsync(cancel)).Select(m => Cards.ToModel(m.Document))
             .Select(m => new TouchedSheetView(m.Key, m.Name, Preview.Views(StandardChange.Between(SheetCompiler.Compile(was, m), SheetCompiler.Compile(now, m)))))
             .Where(s => s.Changes.Count > 0)];
         (int all, int open) = (await standards.ChecksByVersionAsync(key, cancel)).GetValueOrDefault(from);
@@ -140,14 +140,14 @@ internal static class StandardEndpoints
     }
 
     private static async Task<Ok<StandardPreview>> PreviewAsync(
-        StandardDocument document, string? setting, StandardStore standards, CatalogueStore catalogue, DecisionStore decisions, CancellationToken cancel)
+        StandardDocument document, string? setting, StandardStore standards, ModelStore models, DecisionStore decisions, CancellationToken cancel)
     {
         StoredStandard? against = await standards.InStateAsync(document.Key, "approved", cancel);
         return TypedResults.Ok(Preview.Of(
             document,
             setting is { Length: > 0 } ? SettingName.Parse(setting) : null,
             against?.Document,
-            await catalogue.ModelsAsync(cancel),
+            [.. (await models.NewestAsync(cancel)).Select(m => m.Document)],
             await decisions.AcceptedAsync(document.Key, "", cancel)));
     }
 

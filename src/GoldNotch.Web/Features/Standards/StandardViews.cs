@@ -53,7 +53,7 @@ public sealed record TouchedSheetView(string ModelKey, string ModelName, IReadOn
 
 /// <summary>A setting as an editor offers it.</summary>
 public sealed record SettingView(
-    string Key, string Name, string Chapter, int Step, string Kind, string Unit, string Example, IReadOnlyList<string> Words, IReadOnlyList<string> Wishes, string? Policy, string What);
+    string Key, string Name, string Chapter, int Step, string Kind, string Unit, string SlackExample, string Example, IReadOnlyList<string> Words, IReadOnlyList<string> Wishes, string? Policy, string What);
 
 /// <summary>A school of a policy.</summary>
 public sealed record SchoolView(string Key, string Says, string Reason);
@@ -64,4 +64,4 @@ public sealed record PolicyView(string Key, string Name, IReadOnlyList<string> S
 /// <summary>The words standards are written in.</summary>
 public sealed record VocabularyView(
     IReadOnlyList<SettingView> Settings, IReadOnlyList<PolicyView> Policies, IReadOnlyList<string> Conditions, IReadOnlyList<string> Uses, IReadOnlyList<string> Lamps,
-    IReadOnlyList<string> CardClasses, IReadOnlyList<string> Sides);
+    IReadOnlyList<string> CardClasses, IReadOnlyList<string> Sides, ModelDocument BlankCard);

@@ -2,6 +2,7 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Media;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
+using GoldNotch.Data.Exchange;
 
 namespace GoldNotch.Web.Features.Standards;
 
@@ -16,7 +17,11 @@ internal static class Vocabulary
         [.. Enum.GetValues<FootageUse>().Select(Word)],
         [.. Enum.GetValues<LampKind>().Select(Word)],
         [.. CardClass.Names],
-        [.. Enum.GetValues<BodySide>().Select(Word)]);
+        [.. Enum.GetValues<BodySide>().Select(Word)],
+        new ModelDocument(
+            "", "", 1, "what sort of camera", false, new LensDocument(10, 100, "f/2.8", "f/4", "f/16"), [], [],
+            new GainDocument([new GainPositionDocument(0)], false), [], new ModeDocument(true, false), new WhiteBalanceDocument([3200, 5600], [], false),
+            new ModeDocument(true, false), new Dictionary<string, ControlDocument>()));
 
     private static SettingView Of(SettingName name) => new(
         name.Key,
@@ -25,6 +30,7 @@ internal static class Vocabulary
         name.Step,
         Word(name.Kind),
         name.Unit == NaturalUnit.None ? "" : Word(name.Unit),
+        name.Unit == NaturalUnit.None ? "" : Distance.SlackExample(name.Unit),
         name.Example,
         name.Words,
         Wish.Examples(name.Setting),

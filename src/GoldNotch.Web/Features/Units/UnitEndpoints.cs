@@ -31,25 +31,25 @@ internal static class UnitEndpoints
     internal static UnitView View(StoredUnit unit, IReadOnlyDictionary<string, string> names) =>
         new(unit.Tag, unit.ModelKey, names.GetValueOrDefault(unit.ModelKey, unit.ModelKey), unit.Tape, unit.Place, unit.Status, unit.Version);
 
-    internal static async Task<Dictionary<string, string>> ModelNamesAsync(CatalogueStore catalogue, CancellationToken cancel) =>
-        (await catalogue.ModelsAsync(cancel)).ToDictionary(m => m.Key, m => m.Name);
+    internal static async Task<Dictionary<string, string>> ModelNamesAsync(ModelStore models, CancellationToken cancel) =>
+        (await models.NewestAsync(cancel)).ToDictionary(m => m.Document.Key, m => m.Document.Name);
 
-    private static async Task<Ok<UnitPage>> ListAsync(string? after, string? find, UnitStore units, CatalogueStore catalogue, CancellationToken cancel)
+    private static async Task<Ok<UnitPage>> ListAsync(string? after, string? find, UnitStore units, ModelStore models, CancellationToken cancel)
     {
         List<StoredUnit> rows = await units.ListAsync(after, find is { Length: > 0 and <= 80 } ? find : null, PageSize, cancel);
-        Dictionary<string, string> names = await ModelNamesAsync(catalogue, cancel);
+        Dictionary<string, string> names = await ModelNamesAsync(models, cancel);
         return TypedResults.Ok(new UnitPage([.. rows.Select(u => View(u, names))], rows.Count == PageSize ? rows[^1].Tag : null));
     }
 
-    private static async Task<Ok<UnitView>> GetAsync(string tag, HttpContext context, UnitStore units, CatalogueStore catalogue, CancellationToken cancel)
+    private static async Task<Ok<UnitView>> GetAsync(string tag, HttpContext context, UnitStore units, ModelStore models, CancellationToken cancel)
     {
         StoredUnit unit = await FindAsync(units, tag, cancel);
         context.Response.Headers.ETag = ETags.Of(unit.Version);
-        return TypedResults.Ok(View(unit, await ModelNamesAsync(catalogue, cancel)));
+        return TypedResults.Ok(View(unit, await ModelNamesAsync(models, cancel)));
     }
 
     private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> PutAsync(
-        string tag, UnitEdit edit, HttpContext context, UnitStore units, CatalogueStore catalogue, CancellationToken cancel)
+        string tag, UnitEdit edit, HttpContext context, UnitStore units, ModelStore models, CancellationToken cancel)
     {
         if (ETags.Seen(context.Request) is not { } seen)
         {
@@ -59,7 +59,7 @@ internal static class UnitEndpoints
         UnitRules.Check(tag, edit.Tape, edit.Place, edit.Status, "");
         StoredUnit unit = await FindAsync(units, tag, cancel);
         StoredUnit wanted = unit with { Tape = edit.Tape.Trim(), Place = edit.Place.Trim(), Status = edit.Status, Version = seen };
-        Dictionary<string, string> names = await ModelNamesAsync(catalogue, cancel);
+        Dictionary<string, string> names = await ModelNamesAsync(models, cancel);
         if (await units.UpdateAsync(wanted, SessionEndpoints.Name(context.User), cancel) is not { } changed)
         {
             StoredUnit theirs = await FindAsync(units, tag, cancel);
