@@ -30,10 +30,10 @@ public class PictureTests
         Take("/people", "tbody", "people");
         browser.Go("/standards/lecture-room/5");
         browser.See("[data-notch=gain]").Click();
-        browser.See(".effect .model");
+        browser.See(".zone-effect .model");
         browser.Picture("standard");
         browser.Go("/models/elm-p");
-        browser.All("nav.queue button").First(b => b.Text.StartsWith("Exposure", StringComparison.Ordinal)).Click();
+        browser.All("nav.zone-queue button").First(b => b.Text.StartsWith("Exposure", StringComparison.Ordinal)).Click();
         browser.See("[data-setting=base]");
         browser.Script("document.querySelector('[data-setting=base]').scrollIntoView()");
         browser.Picture("model");

@@ -55,7 +55,7 @@ public class StandardsTests(DemoBrowserSite site)
         want.Clear();
         want.SendKeys("lowest");
         browser.Read(".panel", "−3 dB");
-        browser.Read(".middle [role=status]", "kept");
+        browser.Read(".zone-work header [role=status]", "kept");
         browser.Read(".panel", "Against the version in force");
         want.Clear();
         want.SendKeys("loud");
@@ -68,7 +68,7 @@ public class StandardsTests(DemoBrowserSite site)
 
         browser.See("[data-notch=gain] .want").Text.ShouldBe("lowest");
         browser.Until(() => !browser.Has("[role=alert]"), "undo to take the slip back");
-        browser.Read(".middle [role=status]", "kept");
+        browser.Read(".zone-work header [role=status]", "kept");
         Click(browser, "Approve");
         browser.Read("h1", "version 2, approved");
         Click(browser, "Differences, waivers, trail");
@@ -101,7 +101,7 @@ public class StandardsTests(DemoBrowserSite site)
         browser.See(".new select").SendKeys("Bracken 3");
         Click(browser, "Begin the card");
         browser.Read("h1", "Gorse 1");
-        PressIn(browser, "nav.queue button", "Exposure");
+        PressIn(browser, "nav.zone-queue button", "Exposure");
         IWebElement speeds = browser.See("[data-setting=shutter] textarea");
         speeds.Clear();
         speeds.SendKeys("1/30 1/48 1/60 fast");

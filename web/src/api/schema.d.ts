@@ -1429,6 +1429,7 @@ export interface components {
             step: number;
             kind: string;
             unit: string;
+            slackExample: string;
             example: string;
             words: string[];
             wishes: string[];
@@ -1679,6 +1680,7 @@ export interface components {
             lamps: string[];
             cardClasses: string[];
             sides: string[];
+            blankCard: components["schemas"]["ModelDocument"];
         };
         WaiverRequest: {
             standardKey: string;

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
-import { filters, filtersText, gains, gainsText, labels, maybe, numbers } from './cardText';
+import CardField from './CardField.vue';
+import { filters, filtersText, gains, gainsText, labels, numbers } from './cardText';
 import ListInput from './ListInput.vue';
 
 /** The parts of a card that are computed with: shutter, gain, filter, iris, white, focus, each where its setting stands. */
 const card = defineModel<Views['ModelDocument']>({ required: true });
 const props = defineProps<{ setting: string; editable: boolean }>();
-const text = (event: Event) => (event.target as HTMLInputElement).value;
-const joined = (all: string[]) => all.join(' ');
-const listed = (all: number[]) => all.join(' ');
+const joined = (all: (string | number)[]) => all.join(' ');
 const mode = computed(() => (props.setting === 'iris-mode' ? card.value.iris : card.value.focus));
+const orNothing = <T,>(list: T[]): T[] | null => (list.length ? list : null);
 
 function addBase(): void {
   const bases = card.value.gain.bases ?? [];
@@ -19,18 +19,12 @@ function addBase(): void {
     {
       word: bases.length ? 'high' : 'low',
       name: '',
-      isoAtZeroGain: bases.length ? 2500 : 500,
+      isoAtZeroGain: NaN,
       noisePenaltyDb: 0,
-      gains: { fromDb: -3, toDb: 24, stepDb: 3 },
+      gains: { fromDb: NaN, toDb: NaN, stepDb: NaN },
     },
   ];
 }
-const dial = (key: 'lowestK' | 'highestK' | 'stepK' | 'stepMired', value: string) => {
-  const now = card.value.whiteBalance.dial ?? { lowestK: 2500, highestK: 10000, stepK: 100 };
-  const next = { ...now, [key]: maybe(value) };
-  card.value.whiteBalance.dial =
-    next.lowestK === null || next.highestK === null ? null : (next as Views['KelvinDialDocument']);
-};
 </script>
 
 <template>
@@ -48,7 +42,7 @@ const dial = (key: 'lowestK' | 'highestK' | 'stepK' | 'stepMired', value: string
       <ListInput
         :value="card.angles?.degrees ?? []"
         :read="numbers"
-        :write="listed"
+        :write="joined"
         :disabled="!editable"
         label="Angles in degrees, where it is set by angle"
         hint="90 172.8 180"
@@ -77,46 +71,42 @@ const dial = (key: 'lowestK' | 'highestK' | 'stepK' | 'stepMired', value: string
         <ListInput
           :value="card.gain.isos ?? []"
           :read="numbers"
-          :write="listed"
+          :write="joined"
           :disabled="!editable"
           label="ISO numbers, where it shows those instead"
           hint="100 125 160 200"
-          @change="card.gain.isos = $event.length ? $event : null"
+          @change="card.gain.isos = orNothing($event)"
         />
       </template>
-      <div class="row">
-        <label
-          >ISO at 0 dB
-          <input
-            class="field mono"
-            :readonly="!editable"
-            :value="card.gain.isoAtZeroGain ?? ''"
-            @change="card.gain.isoAtZeroGain = maybe(text($event))"
-        /></label>
-        <label
-          >Last resort up to, dB
-          <input
-            class="field mono"
-            :readonly="!editable"
-            :value="card.gain.capDb ?? ''"
-            @change="card.gain.capDb = maybe(text($event))"
-        /></label>
-        <label
-          >Stops above grey
-          <input
-            class="field mono"
-            :readonly="!editable"
-            :value="card.gain.highlightStops ?? ''"
-            @change="card.gain.highlightStops = maybe(text($event))"
-        /></label>
-        <label
-          >Stops below grey
-          <input
-            class="field mono"
-            :readonly="!editable"
-            :value="card.gain.shadowStops ?? ''"
-            @change="card.gain.shadowStops = maybe(text($event))"
-        /></label>
+      <div class="fields">
+        <CardField
+          v-model="card.gain.isoAtZeroGain"
+          label="ISO at 0 dB"
+          number
+          optional
+          :editable="editable"
+        />
+        <CardField
+          v-model="card.gain.capDb"
+          label="Last resort up to, dB"
+          number
+          optional
+          :editable="editable"
+        />
+        <CardField
+          v-model="card.gain.highlightStops"
+          label="Stops above grey"
+          number
+          optional
+          :editable="editable"
+        />
+        <CardField
+          v-model="card.gain.shadowStops"
+          label="Stops below grey"
+          number
+          optional
+          :editable="editable"
+        />
         <label class="tick"
           ><input v-model="card.gain.automatic" type="checkbox" :disabled="!editable" /> has an
           automatic</label
@@ -125,38 +115,32 @@ const dial = (key: 'lowestK' | 'highestK' | 'stepK' | 'stepMired', value: string
     </template>
     <template v-else-if="setting === 'base'">
       <p v-if="!card.gain.bases?.length" class="soft small">One base. Add two where the camera has two.</p>
-      <div v-for="(base, i) in card.gain.bases ?? []" :key="i" class="row">
+      <div v-for="(base, i) in card.gain.bases ?? []" :key="i" class="fields">
         <label
-          >Base
+          ><span>Base</span>
           <select v-model="base.word" :disabled="!editable">
             <option>low</option>
             <option>high</option>
           </select></label
         >
-        <label>Shown as <input v-model="base.name" class="field" :readonly="!editable" /></label>
-        <label
-          >ISO at 0 dB <input v-model.number="base.isoAtZeroGain" class="field mono" :readonly="!editable"
-        /></label>
-        <label
-          >Noise over the other, dB
-          <input v-model.number="base.noisePenaltyDb" class="field mono" :readonly="!editable"
-        /></label>
+        <CardField v-model="base.name" label="Shown as" :editable="editable" />
+        <CardField v-model="base.isoAtZeroGain" label="ISO at 0 dB" number :editable="editable" />
+        <CardField
+          v-model="base.noisePenaltyDb"
+          label="Noise over the other, dB"
+          number
+          :editable="editable"
+        />
         <template v-if="base.gains">
-          <label
-            >Gain from <input v-model.number="base.gains.fromDb" class="field mono" :readonly="!editable"
-          /></label>
-          <label
-            >to <input v-model.number="base.gains.toDb" class="field mono" :readonly="!editable"
-          /></label>
-          <label
-            >by <input v-model.number="base.gains.stepDb" class="field mono" :readonly="!editable"
-          /></label>
+          <CardField v-model="base.gains.fromDb" label="Gain from, dB" number :editable="editable" />
+          <CardField v-model="base.gains.toDb" label="to, dB" number :editable="editable" />
+          <CardField v-model="base.gains.stepDb" label="by, dB" number :editable="editable" />
         </template>
         <ListInput
           v-else
           :value="base.isos ?? []"
           :read="numbers"
-          :write="listed"
+          :write="joined"
           :disabled="!editable"
           label="ISO numbers"
           @change="base.isos = $event"
@@ -175,20 +159,16 @@ const dial = (key: 'lowestK' | 'highestK' | 'stepK' | 'stepMired', value: string
         hint="clear 0, 1/4 2, 1/16 4"
         @change="card.filters = $event"
       />
-      <div class="row">
+      <div class="fields">
         <template v-if="card.variableFilter">
-          <label
-            >Variable, from
-            <input v-model.number="card.variableFilter.leastStops" class="field mono" :readonly="!editable"
-          /></label>
-          <label
-            >to
-            <input v-model.number="card.variableFilter.mostStops" class="field mono" :readonly="!editable"
-          /></label>
-          <label
-            >by
-            <input v-model.number="card.variableFilter.stepStops" class="field mono" :readonly="!editable"
-          /></label>
+          <CardField
+            v-model="card.variableFilter.leastStops"
+            label="Variable, from, stops"
+            number
+            :editable="editable"
+          />
+          <CardField v-model="card.variableFilter.mostStops" label="to, stops" number :editable="editable" />
+          <CardField v-model="card.variableFilter.stepStops" label="by, stops" number :editable="editable" />
           <button v-if="editable" class="link" type="button" @click="card.variableFilter = null">
             no variable filter
           </button>
@@ -197,13 +177,13 @@ const dial = (key: 'lowestK' | 'highestK' | 'stepK' | 'stepMired', value: string
           v-else-if="editable"
           class="link"
           type="button"
-          @click="card.variableFilter = { leastStops: 1, mostStops: 6, stepStops: 1 / 3 }"
+          @click="card.variableFilter = { leastStops: NaN, mostStops: NaN, stepStops: NaN }"
         >
           It has a variable filter
         </button>
       </div>
     </template>
-    <div v-else-if="setting === 'iris-mode' || setting === 'focus-mode'" class="row">
+    <div v-else-if="setting === 'iris-mode' || setting === 'focus-mode'" class="fields">
       <label class="tick"
         ><input v-model="mode.manual" type="checkbox" :disabled="!editable" /> by hand</label
       >
@@ -211,27 +191,18 @@ const dial = (key: 'lowestK' | 'highestK' | 'stepK' | 'stepMired', value: string
         ><input v-model="mode.automatic" type="checkbox" :disabled="!editable" /> by the camera</label
       >
     </div>
-    <div v-else-if="setting === 'iris-opening'" class="row">
-      <label
-        >Shortest, mm <input v-model.number="card.lens.shortestMm" class="field mono" :readonly="!editable"
-      /></label>
-      <label
-        >Longest, mm <input v-model.number="card.lens.longestMm" class="field mono" :readonly="!editable"
-      /></label>
-      <label
-        >Widest <input v-model="card.lens.widestAtShort" class="field mono" :readonly="!editable"
-      /></label>
-      <label
-        >Widest at the long end
-        <input v-model="card.lens.widestAtLong" class="field mono" :readonly="!editable"
-      /></label>
-      <label>Smallest <input v-model="card.lens.smallest" class="field mono" :readonly="!editable" /></label>
+    <div v-else-if="setting === 'iris-opening'" class="fields">
+      <CardField v-model="card.lens.shortestMm" label="Shortest, mm" number :editable="editable" />
+      <CardField v-model="card.lens.longestMm" label="Longest, mm" number :editable="editable" />
+      <CardField v-model="card.lens.widestAtShort" label="Widest" :editable="editable" />
+      <CardField v-model="card.lens.widestAtLong" label="Widest at the long end" :editable="editable" />
+      <CardField v-model="card.lens.smallest" label="Smallest" :editable="editable" />
     </div>
     <template v-else-if="setting === 'white-balance'">
       <ListInput
         :value="card.whiteBalance.presetsK"
         :read="numbers"
-        :write="listed"
+        :write="joined"
         :disabled="!editable"
         label="Presets in kelvin"
         hint="3200 5600"
@@ -246,39 +217,41 @@ const dial = (key: 'lowestK' | 'highestK' | 'stepK' | 'stepMired', value: string
         hint="A B"
         @change="card.whiteBalance.memories = $event"
       />
-      <div class="row">
-        <label
-          >Dial from, K
-          <input
-            class="field mono"
-            :readonly="!editable"
-            :value="card.whiteBalance.dial?.lowestK ?? ''"
-            @change="dial('lowestK', text($event))"
-        /></label>
-        <label
-          >to, K
-          <input
-            class="field mono"
-            :readonly="!editable"
-            :value="card.whiteBalance.dial?.highestK ?? ''"
-            @change="dial('highestK', text($event))"
-        /></label>
-        <label
-          >by, K
-          <input
-            class="field mono"
-            :readonly="!editable"
-            :value="card.whiteBalance.dial?.stepK ?? ''"
-            @change="dial('stepK', text($event))"
-        /></label>
-        <label
-          >or by, mired
-          <input
-            class="field mono"
-            :readonly="!editable"
-            :value="card.whiteBalance.dial?.stepMired ?? ''"
-            @change="dial('stepMired', text($event))"
-        /></label>
+      <div class="fields">
+        <template v-if="card.whiteBalance.dial">
+          <CardField
+            v-model="card.whiteBalance.dial.lowestK"
+            label="Dial from, K"
+            number
+            :editable="editable"
+          />
+          <CardField v-model="card.whiteBalance.dial.highestK" label="to, K" number :editable="editable" />
+          <CardField
+            v-model="card.whiteBalance.dial.stepK"
+            label="by, K"
+            number
+            optional
+            :editable="editable"
+          />
+          <CardField
+            v-model="card.whiteBalance.dial.stepMired"
+            label="or by, mired"
+            number
+            optional
+            :editable="editable"
+          />
+          <button v-if="editable" class="link" type="button" @click="card.whiteBalance.dial = null">
+            no dial
+          </button>
+        </template>
+        <button
+          v-else-if="editable"
+          class="link"
+          type="button"
+          @click="card.whiteBalance.dial = { lowestK: NaN, highestK: NaN, stepK: NaN }"
+        >
+          A number can be dialled
+        </button>
         <label class="tick"
           ><input v-model="card.whiteBalance.automatic" type="checkbox" :disabled="!editable" /> has an
           automatic</label
@@ -296,20 +269,6 @@ const dial = (key: 'lowestK' | 'highestK' | 'stepK' | 'stepMired', value: string
 .part {
   display: grid;
   gap: 8px;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: end;
-}
-.row .field {
-  width: 92px;
-}
-label {
-  display: grid;
-  gap: 3px;
-  font-size: 0.8125rem;
 }
 .tick {
   display: block;

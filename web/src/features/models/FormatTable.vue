@@ -1,133 +1,104 @@
 <script setup lang="ts">
 import type { Views } from '../../app/client';
 import { copy } from '../../app/copy';
-import { labels, maybe, numbers } from './cardText';
+import { labels, numberOf, numbers } from './cardText';
 
+type Format = Views['FormatDocument'];
 const card = defineModel<Views['ModelDocument']>({ required: true });
 defineProps<{ editable: boolean }>();
-const text = (event: Event) => (event.target as HTMLInputElement).value;
-const parts = (value: string) => {
-  const all = value
+
+const parts = (text: string): string[] | null => {
+  const all = text
     .split(';')
-    .map((p) => p.trim())
+    .map((part) => part.trim())
     .filter(Boolean);
   return all.length ? all : null;
 };
+const optional = (text: string): number | null => (text.trim() ? numberOf(text) : null);
+
+/** The columns: what they are called, how wide, and how their text is read from a recording and put back. */
+const COLUMNS: {
+  name: string;
+  width: number;
+  read: (f: Format) => string;
+  put: (f: Format, text: string) => void;
+}[] = [
+  { name: 'Size', width: 66, read: (f) => f.size, put: (f, t) => (f.size = t) },
+  { name: 'Rate', width: 78, read: (f) => f.rate, put: (f, t) => (f.rate = t) },
+  {
+    name: 'Mb/s',
+    width: 96,
+    read: (f) => f.bitRatesMbps.join(' '),
+    put: (f, t) => (f.bitRatesMbps = numbers(t)),
+  },
+  {
+    name: 'Worst Mb/s',
+    width: 56,
+    read: (f) => String(f.worstMbps ?? ''),
+    put: (f, t) => (f.worstMbps = optional(t)),
+  },
+  {
+    name: 'Codecs',
+    width: 120,
+    read: (f) => f.codecs?.join('; ') ?? '',
+    put: (f, t) => (f.codecs = parts(t)),
+  },
+  {
+    name: 'Only on',
+    width: 60,
+    read: (f) => f.cardTypes?.join('; ') ?? '',
+    put: (f, t) => (f.cardTypes = parts(t)),
+  },
+  { name: 'Crop, times', width: 48, read: (f) => String(f.crop), put: (f, t) => (f.crop = numberOf(t)) },
+  {
+    name: 'Clip, min',
+    width: 56,
+    read: (f) => String(f.clipMinutes ?? ''),
+    put: (f, t) => (f.clipMinutes = optional(t)),
+  },
+  { name: 'What else is lost', width: 130, read: (f) => f.cost, put: (f, t) => (f.cost = t) },
+];
+const PLAIN = { crop: 1, cost: '', raw: false };
+
 function add(): void {
   const last = card.value.formats.at(-1);
-  card.value.formats.push(
-    last
-      ? { ...copy(last) }
-      : { size: '1080', rate: '29.97p', bitRatesMbps: [45], crop: 1, cost: '', raw: false },
-  );
+  card.value.formats.push(last ? copy(last) : { size: '', rate: '', bitRatesMbps: [], ...PLAIN });
 }
 /** Many at once: `2160 29.97p 90 140`, a line each. */
 function paste(event: ClipboardEvent): void {
   const lines = (event.clipboardData?.getData('text') ?? '')
     .split('\n')
-    .map((l) => labels(l))
-    .filter((l) => l.length >= 3);
+    .map((line) => labels(line))
+    .filter((line) => line.length >= 3);
   if (lines.length < 2) return;
   event.preventDefault();
   for (const [size, rate, ...rest] of lines)
-    card.value.formats.push({
-      size: size!,
-      rate: rate!,
-      bitRatesMbps: numbers(rest.join(' ')),
-      crop: 1,
-      cost: '',
-      raw: false,
-    });
+    card.value.formats.push({ size: size!, rate: rate!, bitRatesMbps: numbers(rest.join(' ')), ...PLAIN });
 }
 </script>
 
 <template>
   <div class="formats">
-    <div class="scroll" tabindex="0" role="region" aria-label="Table">
+    <div class="scroll" tabindex="0" role="region" aria-label="Recordings">
       <table>
         <thead>
           <tr>
-            <th scope="col">Size</th>
-            <th scope="col">Rate</th>
-            <th scope="col">Mb/s</th>
-            <th scope="col">Worst</th>
-            <th scope="col">Codecs</th>
-            <th scope="col">Only on</th>
-            <th scope="col">Crop</th>
-            <th scope="col">Clip, min</th>
-            <th scope="col">What else is lost</th>
+            <th v-for="column in COLUMNS" :key="column.name" scope="col">{{ column.name }}</th>
             <th scope="col">Raw</th>
             <th scope="col"><span class="visually-hidden">Take out</span></th>
           </tr>
         </thead>
         <tbody @paste="paste">
           <tr v-for="(format, i) in card.formats" :key="i">
-            <td>
-              <input v-model="format.size" class="field mono w5" :readonly="!editable" aria-label="Size" />
-            </td>
-            <td>
-              <input v-model="format.rate" class="field mono w6" :readonly="!editable" aria-label="Rate" />
-            </td>
-            <td>
+            <td v-for="column in COLUMNS" :key="column.name">
               <input
-                class="field mono w7"
+                class="field mono"
+                :style="{ width: `${column.width}px` }"
                 :readonly="!editable"
-                aria-label="Bit rates"
-                :value="format.bitRatesMbps.join(' ')"
-                @change="format.bitRatesMbps = numbers(text($event))"
-              />
-            </td>
-            <td>
-              <input
-                class="field mono w4"
-                :readonly="!editable"
-                aria-label="Worst bit rate"
-                :value="format.worstMbps ?? ''"
-                @change="format.worstMbps = maybe(text($event))"
-              />
-            </td>
-            <td>
-              <input
-                class="field w8"
-                :readonly="!editable"
-                aria-label="Codecs"
-                :value="format.codecs?.join('; ') ?? ''"
-                @change="format.codecs = parts(text($event))"
-              />
-            </td>
-            <td>
-              <input
-                class="field w5"
-                :readonly="!editable"
-                aria-label="Only on card types"
-                :value="format.cardTypes?.join('; ') ?? ''"
-                @change="format.cardTypes = parts(text($event))"
-              />
-            </td>
-            <td>
-              <input
-                class="field mono w4"
-                :readonly="!editable"
-                aria-label="Crop"
-                :value="format.crop"
-                @change="format.crop = maybe(text($event)) ?? 1"
-              />
-            </td>
-            <td>
-              <input
-                class="field mono w4"
-                :readonly="!editable"
-                aria-label="Longest clip, minutes"
-                :value="format.clipMinutes ?? ''"
-                @change="format.clipMinutes = maybe(text($event))"
-              />
-            </td>
-            <td>
-              <input
-                v-model="format.cost"
-                class="field w8"
-                :readonly="!editable"
-                aria-label="What else is lost"
+                :aria-label="column.name"
+                :title="column.read(format)"
+                :value="column.read(format)"
+                @change="column.put(format, ($event.target as HTMLInputElement).value)"
               />
             </td>
             <td><input v-model="format.raw" type="checkbox" :disabled="!editable" aria-label="Raw" /></td>
@@ -149,7 +120,8 @@ function paste(event: ClipboardEvent): void {
     <p v-if="editable">
       <button class="act quiet" type="button" @click="add">Add a recording</button>
       <span class="soft small">
-        Lines like <span class="mono">2160 29.97p 90 140</span> can be pasted, many at once.</span
+        Lines like <span class="mono">2160 29.97p 90 140</span> can be pasted into the table, many at
+        once.</span
       >
     </p>
   </div>
@@ -168,25 +140,10 @@ th {
   color: var(--ink-soft);
 }
 td {
-  padding: 2px 4px 2px 0;
+  padding: 2px 3px 2px 0;
 }
 .field {
-  padding: 5px 6px;
-  font-size: 0.875rem;
-}
-.w4 {
-  width: 56px;
-}
-.w5 {
-  width: 70px;
-}
-.w6 {
-  width: 82px;
-}
-.w7 {
-  width: 110px;
-}
-.w8 {
-  width: 150px;
+  padding: 5px;
+  font-size: 0.8125rem;
 }
 </style>

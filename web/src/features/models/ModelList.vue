@@ -3,8 +3,10 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { api, ask, type Views } from '../../app/client';
+import { api, ask } from '../../app/client';
+import { keyOf } from '../../app/keyOf';
 import { session } from '../../app/session';
+import { useVocabulary } from '../standards/useVocabulary';
 import ImportFile from '../sheets/ImportFile.vue';
 
 const { data, isPending, error, refetch } = useQuery({
@@ -18,34 +20,15 @@ const beginning = ref(false);
 const name = ref('');
 const copyOf = ref('');
 const wrong = ref('');
-const key = computed(() =>
-  name.value
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 60),
-);
-const BLANK: Omit<Views['ModelDocument'], 'key' | 'name'> = {
-  version: 1,
-  kind: 'what sort of camera',
-  fullAuto: false,
-  lens: { shortestMm: 10, longestMm: 100, widestAtShort: 'f/2.8', widestAtLong: 'f/4', smallest: 'f/16' },
-  formats: [],
-  shutters: [],
-  gain: { positions: [{ gainDb: 0, name: '' }], automatic: false },
-  filters: [],
-  iris: { manual: true, automatic: false },
-  whiteBalance: { presetsK: [3200, 5600], memories: [], automatic: false },
-  focus: { manual: true, automatic: false },
-  controls: {},
-};
+const key = computed(() => keyOf(name.value));
+const words = useVocabulary();
 
 async function begin(): Promise<void> {
   wrong.value = '';
   try {
     const from = copyOf.value
       ? (await ask(api.GET('/api/models/{key}', { params: { path: { key: copyOf.value } } }))).document
-      : BLANK;
+      : words.data.value!.blankCard;
     await ask(
       api.PUT('/api/models/{key}', {
         params: { path: { key: key.value } },
@@ -108,7 +91,7 @@ async function begin(): Promise<void> {
     </div>
     <div v-if="technician" class="new no-print">
       <button v-if="!beginning" class="act quiet" type="button" @click="beginning = true">New model</button>
-      <form v-else @submit.prevent="begin">
+      <form v-else class="fields" @submit.prevent="begin">
         <label>Name <InputText v-model="name" maxlength="80" required autofocus /></label>
         <label>
           Begin from a similar one
@@ -117,7 +100,7 @@ async function begin(): Promise<void> {
             <option v-for="row in data" :key="row.key" :value="row.key">{{ row.name }}</option>
           </select>
         </label>
-        <button class="act" type="submit" :disabled="!key">Begin the card</button>
+        <button class="act" type="submit" :disabled="!key || !words.data.value">Begin the card</button>
         <button class="act quiet" type="button" @click="beginning = false">Cancel</button>
         <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
       </form>
@@ -132,17 +115,6 @@ async function begin(): Promise<void> {
 }
 .new {
   margin-top: 20px;
-}
-form {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: end;
-}
-label {
-  display: grid;
-  gap: 4px;
-  font-size: 0.875rem;
 }
 .plain-table {
   margin-top: 18px;

@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import type { Views } from '../../app/client';
 import { session } from '../../app/session';
+import ThreeZones from '../../app/ThreeZones.vue';
 import { plain } from '../../instruments/fractions';
 import FindingList from '../standards/FindingList.vue';
 import ExposureCards from './ExposureCards.vue';
@@ -17,7 +18,6 @@ const queries = useQueryClient();
 const editable = computed(() => session.value?.role === 'technician');
 const { card, preview, changed, restored, problem, busy, keep, discard, undo, past } = useCard(
   props.whole.document,
-  false,
 );
 
 const GENERAL = 'General';
@@ -37,21 +37,20 @@ async function save(): Promise<void> {
   await queries.invalidateQueries({ queryKey: ['sheets'] });
   emit('reload');
 }
-const queueOpen = ref(false);
-function show(chapter: string): void {
-  open.value = chapter;
-  queueOpen.value = false;
-}
 function go(setting: string): void {
   const found = props.words.settings.find((s) => s.key === setting);
-  if (found) show(found.chapter);
+  if (found) open.value = found.chapter;
 }
 </script>
 
 <template>
-  <div class="work" :class="{ 'queue-open': queueOpen }">
-    <nav class="queue" aria-label="Parts of the card">
-      <button type="button" :aria-current="open === GENERAL ? 'step' : undefined" @click="show(GENERAL)">
+  <ThreeZones queue-name="Parts" queue-label="Parts of the card" effect-label="What it comes to">
+    <template #queue="{ chosen }">
+      <button
+        type="button"
+        :aria-current="open === GENERAL ? 'step' : undefined"
+        @click="((open = GENERAL), chosen())"
+      >
         <span>Camera, cards, power</span>
       </button>
       <button
@@ -59,67 +58,62 @@ function go(setting: string): void {
         :key="part.chapter"
         type="button"
         :aria-current="open === part.chapter ? 'step' : undefined"
-        @click="show(part.chapter)"
+        @click="((open = part.chapter), chosen())"
       >
         <span>{{ part.chapter }}</span>
         <span v-if="part.missing.length" class="floats small">{{ part.missing.length }} not known</span>
         <span v-else class="soft small">all {{ part.known }}</span>
       </button>
-    </nav>
-    <div class="middle">
-      <header>
-        <p class="soft small">
-          <RouterLink to="/models">Camera models</RouterLink>
-          <button class="queue-button" type="button" @click="queueOpen = !queueOpen">Parts</button>
-        </p>
-        <h1>
-          {{ card.name }} <span class="soft state">card version {{ whole.document.version }}</span>
-        </h1>
-        <p class="soft small">
-          {{ card.kind }}. Changed last by {{ whole.changedBy || 'the import' }},
-          {{ new Date(whole.changedAt).toLocaleDateString() }}.
-        </p>
-        <p v-if="editable" class="acts no-print">
-          <button
-            class="act"
-            type="button"
-            :disabled="!changed || busy || Boolean(preview?.wrong)"
-            @click="save"
-          >
-            Keep as version {{ whole.document.version + 1 }}
-          </button>
-          <button class="act quiet" type="button" :disabled="!past.length" @click="undo">Undo</button>
-          <button v-if="changed" class="link" type="button" @click="discard">
-            Back to version {{ whole.document.version }}
-          </button>
-        </p>
-        <p v-if="restored && changed" class="small floats" role="status">
-          What you typed here before was kept in this browser and is back.
-        </p>
-        <p v-if="preview?.wrong" class="problem" role="alert">
-          {{ plain(preview.wrong.message) }} <span class="mono small">{{ preview.wrong.pointer }}</span>
-        </p>
-        <p v-if="problem" class="problem" role="alert">{{ problem }} What you typed is still here.</p>
-      </header>
-      <GeneralCard v-if="open === GENERAL" v-model="card" :editable="editable" :classes="words.cardClasses" />
-      <section v-else :aria-label="open">
-        <h2 class="chapter">{{ open }}</h2>
-        <FormatTable v-if="open === 'Record format'" v-model="card" :editable="editable" />
-        <SettingCard
-          v-for="setting in settings"
-          :key="setting.key"
-          v-model="card"
-          :setting="setting"
-          :control="controls.get(setting.key)"
-          :sides="words.sides"
-          :editable="editable"
-          :missing="missing.has(setting.key)"
+    </template>
+    <template #way><RouterLink to="/models">Camera models</RouterLink></template>
+    <header>
+      <h1>
+        {{ card.name }} <span class="soft state">card version {{ whole.document.version }}</span>
+      </h1>
+      <p class="soft small">
+        {{ card.kind }}. Changed last by {{ whole.changedBy || 'the import' }},
+        {{ new Date(whole.changedAt).toLocaleDateString() }}.
+      </p>
+      <p v-if="editable" class="acts no-print">
+        <button
+          class="act"
+          type="button"
+          :disabled="!changed || busy || Boolean(preview?.wrong)"
+          @click="save"
         >
-          <ExposureCards v-model="card" :setting="setting.key" :editable="editable" />
-        </SettingCard>
-      </section>
-    </div>
-    <aside class="effect" aria-label="What it comes to">
+          Keep as version {{ whole.document.version + 1 }}
+        </button>
+        <button class="act quiet" type="button" :disabled="!past.length" @click="undo">Undo</button>
+        <button v-if="changed" class="link" type="button" @click="discard">
+          Back to version {{ whole.document.version }}
+        </button>
+      </p>
+      <p v-if="restored && changed" class="small floats" role="status">
+        What you typed here before was kept in this browser and is back.
+      </p>
+      <p v-if="preview?.wrong" class="problem" role="alert">
+        {{ plain(preview.wrong.message) }} <span class="mono small">{{ preview.wrong.pointer }}</span>
+      </p>
+      <p v-if="problem" class="problem" role="alert">{{ problem }} What you typed is still here.</p>
+    </header>
+    <GeneralCard v-if="open === GENERAL" v-model="card" :editable="editable" :classes="words.cardClasses" />
+    <section v-else :aria-label="open">
+      <h2 class="chapter">{{ open }}</h2>
+      <FormatTable v-if="open === 'Record format'" v-model="card" :editable="editable" />
+      <SettingCard
+        v-for="setting in settings"
+        :key="setting.key"
+        v-model="card"
+        :setting="setting"
+        :control="controls.get(setting.key)"
+        :sides="words.sides"
+        :editable="editable"
+        :missing="missing.has(setting.key)"
+      >
+        <ExposureCards v-model="card" :setting="setting.key" :editable="editable" />
+      </SettingCard>
+    </section>
+    <template #effect>
       <h2>The rule book on this card</h2>
       <FindingList :findings="now.findings" standard="" :model="card.key" @go="go" />
       <h2>Sheets it makes</h2>
@@ -147,41 +141,11 @@ function go(setting: string): void {
           </tr>
         </tbody>
       </table>
-    </aside>
-  </div>
+    </template>
+  </ThreeZones>
 </template>
 
 <style scoped>
-.work {
-  display: grid;
-  grid-template-columns: 230px minmax(0, 1fr) 360px;
-  min-height: calc(100vh - 50px);
-}
-.queue {
-  border-right: 1px solid var(--line);
-  padding: 10px 0;
-}
-.queue > button {
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
-  width: 100%;
-  border: 0;
-  background: none;
-  color: inherit;
-  text-align: left;
-  padding: 7px 16px;
-  font-size: 0.9375rem;
-  cursor: pointer;
-}
-.queue > button[aria-current] {
-  background: var(--panel-deep);
-  box-shadow: inset 4px 0 var(--ink);
-}
-.middle {
-  padding: 16px 28px 40px;
-  min-width: 0;
-}
 .state {
   font-size: 1rem;
   font-weight: 400;
@@ -196,59 +160,5 @@ function go(setting: string): void {
 .chapter {
   margin-top: 18px;
   font-size: 1.125rem;
-}
-.effect {
-  border-left: 1px solid var(--line);
-  background: var(--panel);
-  padding: 16px 20px 32px;
-}
-.effect h2 {
-  border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
-}
-.effect h2 + * {
-  margin-bottom: 20px;
-}
-.plain-table td,
-.plain-table th {
-  padding: 5px 8px 5px 0;
-}
-.queue-button {
-  display: none;
-}
-@media (max-width: 1150px) {
-  .work {
-    grid-template-columns: 210px minmax(0, 1fr);
-  }
-  .effect {
-    grid-column: 1 / -1;
-    border-left: 0;
-    border-top: 1px solid var(--line);
-  }
-}
-@media (max-width: 760px) {
-  .work {
-    display: block;
-  }
-  .queue {
-    display: none;
-  }
-  .queue-open .queue {
-    display: block;
-    border-bottom: 2px solid var(--ink);
-  }
-  .queue-button {
-    display: inline-block;
-    border: 1px solid var(--ink-soft);
-    background: none;
-    color: var(--ink);
-    border-radius: 4px;
-    padding: 4px 9px;
-    margin-left: 10px;
-    font-family: var(--sans);
-  }
-  .middle {
-    padding: 12px 16px;
-  }
 }
 </style>

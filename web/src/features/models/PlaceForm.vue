@@ -48,7 +48,7 @@ function stands(text: string): void {
   <div class="place">
     <template v-if="place">
       <BodySketch v-if="drawn" :place="drawn" class="sketch" />
-      <div class="row">
+      <div class="fields">
         <label
           >Side
           <select v-model="place.side" :disabled="!editable">
@@ -64,7 +64,7 @@ function stands(text: string): void {
           <input v-model.number="place.down" type="range" min="0" max="1" step="0.02" :disabled="!editable"
         /></label>
       </div>
-      <div class="row">
+      <div class="fields">
         <label class="grow"
           >Printed beside it <input v-model="place.name" class="field" maxlength="60" :readonly="!editable"
         /></label>
@@ -72,7 +72,7 @@ function stands(text: string): void {
           >What to do there <input v-model="place.path" class="field" maxlength="300" :readonly="!editable"
         /></label>
       </div>
-      <div class="row">
+      <div class="fields">
         <label class="grow"
           >Manual is seen by
           <input v-model="place.manualSign" class="field" maxlength="300" :readonly="!editable"
@@ -83,7 +83,7 @@ function stands(text: string): void {
         /></label>
       </div>
     </template>
-    <div class="row">
+    <div class="fields">
       <label class="grow"
         >After a factory reset it shows
         <input
@@ -107,19 +107,5 @@ function stands(text: string): void {
 }
 .sketch {
   max-width: 280px;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: end;
-}
-.grow {
-  flex: 1 1 220px;
-}
-label {
-  display: grid;
-  gap: 3px;
-  font-size: 0.8125rem;
 }
 </style>

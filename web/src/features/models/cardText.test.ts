@@ -40,8 +40,8 @@ describe('lists of a card as they are pasted', () => {
     expect(gainsText(gains('L -3, M 3'))).toBe('L -3, M 3');
   });
 
-  it('reads filters by label and stops, and clear alone', () => {
-    expect(filters('clear, 1/4 2')).toEqual([
+  it('reads filters by label and stops; what takes nothing says 0', () => {
+    expect(filters('clear 0, 1/4 2')).toEqual([
       { label: 'clear', stops: 0 },
       { label: '1/4', stops: 2 },
     ]);

@@ -5,10 +5,12 @@ import type { Views } from '../../app/client';
 /** `1/30 1/50, 1/60` → three labels. */
 export const labels = (text: string): string[] => text.split(/[\s,;]+/).filter(Boolean);
 
-const number = (text: string): number => Number(text.replace('−', '-').replace(',', '.'));
+/** A number as it is typed, with a true minus or a comma; NaN where it is none. */
+export const numberOf = (text: string): number =>
+  text.trim() === '' ? NaN : Number(text.replace('−', '-').replace(',', '.'));
 
 /** `90 140` → two numbers; what is no number is left out by the site's own word, so it is kept as NaN here. */
-export const numbers = (text: string): number[] => labels(text).map(number);
+export const numbers = (text: string): number[] => labels(text).map(numberOf);
 
 /** `off; standard = Steady 1; strong = Steady 2` → positions. */
 export function positions(text: string): Views['PositionDocument'][] {
@@ -31,12 +33,18 @@ export function levels(text: string, before: Views['LevelDocument'] | undefined)
   const range = /^([−-]?[\d.,]+)\s*(?:…|\.\.\.|\.\.|to)\s*([−-]?[\d.,]+)\s*by\s*([\d.,/]+)$/.exec(rest);
   const automatic = before?.automatic ?? false;
   if (range)
-    return { from: number(range[1]!), to: number(range[2]!), step: fraction(range[3]!), hasOff, automatic };
+    return {
+      from: numberOf(range[1]!),
+      to: numberOf(range[2]!),
+      step: fraction(range[3]!),
+      hasOff,
+      automatic,
+    };
   return { values: numbers(rest), hasOff, automatic };
 }
 function fraction(text: string): number {
   const [above, below] = text.split('/');
-  return below ? number(above!) / number(below) : number(text);
+  return below ? numberOf(above!) / numberOf(below) : numberOf(text);
 }
 export function levelsText(level: Views['LevelDocument']): string {
   const off = level.hasOff ? 'off ' : '';
@@ -58,8 +66,8 @@ export function gains(text: string): Views['GainPositionDocument'][] {
     .map((part) => {
       const cut = part.lastIndexOf(' ');
       return cut < 0
-        ? { gainDb: number(part), name: '' }
-        : { gainDb: number(part.slice(cut + 1)), name: part.slice(0, cut).trim() };
+        ? { gainDb: numberOf(part), name: '' }
+        : { gainDb: numberOf(part.slice(cut + 1)), name: part.slice(0, cut).trim() };
     });
 }
 export const gainsText = (all: Views['GainPositionDocument'][]): string =>
@@ -76,17 +84,12 @@ export function filters(text: string): Views['FilterDocument'][] {
     .map((part) => {
       const cut = part.lastIndexOf(' ');
       return cut < 0
-        ? { label: part, stops: part.toLowerCase() === 'clear' ? 0 : NaN }
-        : { label: part.slice(0, cut).trim(), stops: number(part.slice(cut + 1)) };
+        ? { label: part, stops: NaN }
+        : { label: part.slice(0, cut).trim(), stops: numberOf(part.slice(cut + 1)) };
     });
 }
 export const filtersText = (all: Views['FilterDocument'][]): string =>
   all.map((f) => `${f.label} ${f.stops}`).join(', ');
-
-/** A number or nothing. */
-export function maybe(text: string): number | null {
-  return text.trim() === '' ? null : number(text);
-}
 
 /** The place of a number in a document that is none, told as a field; null when every number is one. */
 export function notNumber(value: unknown, at = ''): string | null {

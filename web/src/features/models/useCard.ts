@@ -1,25 +1,25 @@
 import { onBeforeUnmount, ref, watch } from 'vue';
 import { api, ask, Problem, type Views } from '../../app/client';
-import { copy } from '../../app/copy';
+import { copy, fromText, toText } from '../../app/copy';
 import { notNumber } from './cardText';
 
 type Card = Views['ModelDocument'];
 const PREVIEW_MS = 120;
 
 /** A card being filled in: what is typed stays in this browser until it is kept as a version, and what it comes to is asked while typing. */
-export function useCard(first: Card, isNew: boolean) {
+export function useCard(first: Card) {
   const place = `gold-notch.card.${first.key}.${first.version}`;
   const found = localStorage.getItem(place);
-  const card = ref<Card>(found ? (JSON.parse(found) as Card) : copy(first));
+  const card = ref<Card>(found ? fromText<Card>(found) : copy(first));
   const restored = ref(Boolean(found));
-  const seen = ref(isNew ? 0 : first.version);
-  const original = JSON.stringify(first);
+  const seen = ref(first.version);
+  const original = toText(first);
   const preview = ref<Views['ModelPreview'] | null>(null);
   const changed = ref(Boolean(found));
   const past = ref<string[]>([]);
   const problem = ref('');
   const busy = ref(false);
-  let last = JSON.stringify(card.value);
+  let last = toText(card.value);
   let pause: ReturnType<typeof setTimeout> | undefined;
   let asking: AbortController | undefined;
 
@@ -50,7 +50,7 @@ export function useCard(first: Card, isNew: boolean) {
   watch(
     card,
     () => {
-      const now = JSON.stringify(card.value);
+      const now = toText(card.value);
       if (now === last) return;
       past.value = [...past.value.slice(-100), last];
       last = now;
@@ -72,7 +72,7 @@ export function useCard(first: Card, isNew: boolean) {
     if (!text) return;
     past.value = past.value.slice(0, -1);
     last = text;
-    card.value = JSON.parse(text) as Card;
+    card.value = fromText<Card>(text);
     changed.value = text !== original;
     look();
   }
@@ -105,7 +105,7 @@ export function useCard(first: Card, isNew: boolean) {
 
   function discard(): void {
     localStorage.removeItem(place);
-    card.value = JSON.parse(original) as Card;
+    card.value = fromText<Card>(original);
     restored.value = false;
   }
 

@@ -111,7 +111,7 @@ async function give(p: Views['PersonView']): Promise<void> {
               <span v-if="p.locked" class="off small"> locked after wrong passwords</span>
             </td>
             <td>
-              <form v-if="passwordFor === p.login" class="give" @submit.prevent="give(p)">
+              <form v-if="passwordFor === p.login" class="give fields" @submit.prevent="give(p)">
                 <input
                   v-model="password"
                   class="field"
@@ -132,7 +132,7 @@ async function give(p: Views['PersonView']): Promise<void> {
     </div>
     <div class="new">
       <button v-if="!adding" class="act quiet" type="button" @click="adding = true">Add a person</button>
-      <form v-else @submit.prevent="add">
+      <form v-else class="fields" @submit.prevent="add">
         <label>Name <InputText v-model="person.name" required maxlength="80" autofocus /></label>
         <label>Signs in as <InputText v-model="person.login" class="mono" required maxlength="40" /></label>
         <label
@@ -166,16 +166,5 @@ async function give(p: Views['PersonView']): Promise<void> {
 .plain-table,
 .new {
   margin-top: 18px;
-}
-form {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: end;
-}
-form label {
-  display: grid;
-  gap: 4px;
-  font-size: 0.875rem;
 }
 </style>

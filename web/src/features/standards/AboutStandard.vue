@@ -65,7 +65,7 @@ function takeProposal(): void {
 </script>
 
 <template>
-  <section class="about" aria-label="About this standard">
+  <section class="about asked" aria-label="About this standard">
     <label>
       Name
       <InputText v-model="doc.name" :readonly="!editable" maxlength="80" :invalid="wrong === '/name'" />
@@ -86,7 +86,7 @@ function takeProposal(): void {
     <label class="wide">
       In a few words <InputText v-model="doc.light.description" :readonly="!editable" maxlength="200" />
     </label>
-    <div class="row">
+    <div class="fields">
       <label>
         Colour, kelvin
         <input
@@ -126,7 +126,7 @@ function takeProposal(): void {
     </div>
 
     <h2>The shoot</h2>
-    <div class="row">
+    <div class="fields">
       <label v-for="pair in questions" :key="pair[0]">
         <span class="visually-hidden">{{ pair.join(' or ') }}</span>
         <select
@@ -151,7 +151,7 @@ function takeProposal(): void {
     </div>
 
     <h2>Use of the footage</h2>
-    <div class="row">
+    <div class="fields">
       <label>
         It is for
         <select v-model="doc.use" :disabled="!editable">
@@ -199,18 +199,7 @@ h2 {
   border-bottom: 1px solid var(--line);
   padding-bottom: 3px;
 }
-label {
-  display: grid;
-  gap: 4px;
-  font-size: 0.875rem;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: end;
-}
-.row .field {
+.fields .field {
   width: 120px;
 }
 ul {

@@ -26,7 +26,7 @@ const own = computed(() =>
 </script>
 
 <template>
-  <aside class="panel" aria-label="What it comes to">
+  <div class="panel">
     <p v-if="!preview" class="soft" role="status">Working it out…</p>
     <template v-else>
       <section v-if="setting && !preview.wrong">
@@ -95,20 +95,12 @@ const own = computed(() =>
         <FindingList :findings="own" :standard="standard" model="" @go="$emit('go', $event)" />
       </section>
     </template>
-  </aside>
+  </div>
 </template>
 
 <style scoped>
-.panel {
-  padding: 16px 20px 32px;
-}
 section + section {
   margin-top: 22px;
-}
-h2 {
-  border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
-  margin-bottom: 6px;
 }
 .model {
   padding: 8px 0;
@@ -134,9 +126,5 @@ ul {
   margin: 4px 0 8px;
   padding-left: 18px;
   font-size: 0.875rem;
-}
-.plain-table td,
-.plain-table th {
-  padding: 5px 8px 5px 0;
 }
 </style>

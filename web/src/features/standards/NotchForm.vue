@@ -15,18 +15,6 @@ const IMPORTANCE = [
   ['should', 'wanted; a person may decide otherwise'],
   ['note', 'good to know'],
 ] as const;
-const SLACK: Record<string, string> = {
-  stops: '⅓ stop',
-  decibels: '3 dB',
-  mired: '10 mired',
-  megabits: '5 Mb/s',
-  percent: '5 %',
-  minutes: '5 min',
-  'full-scale': '3 dB',
-  'megabytes-per-second': '5 MB/s',
-  tint: '2 steps',
-  hours: '1 h',
-};
 const removing = ref(false);
 function toggle(condition: string, on: boolean): void {
   const rest = (notch.value.when ?? []).filter((c) => c !== condition);
@@ -75,7 +63,7 @@ function toggle(condition: string, on: boolean): void {
         class="mono short"
         :readonly="!editable"
         :invalid="wrong === 'slack'"
-        :placeholder="`none or ${SLACK[setting.unit] ?? ''}`"
+        :placeholder="`none or ${setting.slackExample}`"
       />
     </label>
     <fieldset :disabled="!editable">

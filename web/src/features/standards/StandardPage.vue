@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask } from '../../app/client';
+import Opening from '../../app/Opening.vue';
 import StandardWork from './StandardWork.vue';
 import { useVocabulary } from './useVocabulary';
 
@@ -23,18 +24,20 @@ const words = useVocabulary();
 </script>
 
 <template>
-  <p v-if="isPending || !words.data.value" class="page soft" role="status">Opening the standard…</p>
-  <div v-else-if="error" class="page">
-    <div class="problem" role="alert">
-      {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
-    </div>
-    <p><RouterLink to="/standards">Go to the standards</RouterLink></p>
-  </div>
-  <StandardWork
-    v-else-if="data"
-    :key="`${data.head.key} ${data.head.version} ${data.head.state}`"
-    :whole="data"
-    :words="words.data.value"
-    @reload="refetch()"
-  />
+  <Opening
+    :pending="isPending || !words.data.value"
+    :error="error ?? words.error.value"
+    what="the standard"
+    back="Go to the standards"
+    back-to="/standards"
+    @again="refetch()"
+  >
+    <StandardWork
+      v-if="data && words.data.value"
+      :key="`${data.head.key} ${data.head.version} ${data.head.state}`"
+      :whole="data"
+      :words="words.data.value"
+      @reload="refetch()"
+    />
+  </Opening>
 </template>

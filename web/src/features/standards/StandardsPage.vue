@@ -4,6 +4,7 @@ import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask, type Views } from '../../app/client';
+import { keyOf } from '../../app/keyOf';
 import { session } from '../../app/session';
 import CoverageGrid from '../../instruments/CoverageGrid.vue';
 import ImportFile from '../sheets/ImportFile.vue';
@@ -25,13 +26,7 @@ const beginning = ref(false);
 const name = ref('');
 const copyOf = ref('');
 const wrong = ref('');
-const key = computed(() =>
-  name.value
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 60),
-);
+const key = computed(() => keyOf(name.value));
 
 async function open(begun: Promise<Views['StandardView']>): Promise<void> {
   wrong.value = '';
@@ -138,7 +133,7 @@ const beginDraft = (of: string) =>
         <button v-if="!beginning" class="act quiet" type="button" @click="beginning = true">
           New standard
         </button>
-        <form v-else @submit.prevent="begin">
+        <form v-else class="fields" @submit.prevent="begin">
           <label>Name <InputText v-model="name" maxlength="80" required autofocus /></label>
           <label>
             Begin from
@@ -196,16 +191,5 @@ section {
 }
 .new {
   margin-top: 16px;
-}
-form {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: end;
-}
-label {
-  display: grid;
-  gap: 4px;
-  font-size: 0.875rem;
 }
 </style>

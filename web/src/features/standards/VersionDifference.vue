@@ -83,7 +83,7 @@ const when = (at: string) =>
 </script>
 
 <template>
-  <section class="difference">
+  <section class="difference asked">
     <h2>Differences</h2>
     <p v-if="whole.versions.length < 2" class="soft">There is only this version.</p>
     <template v-else>
@@ -161,7 +161,7 @@ const when = (at: string) =>
     </table>
     <template v-if="technician">
       <button v-if="!giving" class="act quiet" type="button" @click="giving = true">Give a waiver</button>
-      <form v-else @submit.prevent="give">
+      <form v-else class="fields" @submit.prevent="give">
         <label>
           Notch
           <select v-model="setting" required>
@@ -222,17 +222,6 @@ ul {
 .trail {
   list-style: none;
   padding: 0;
-}
-form {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: end;
-}
-label {
-  display: grid;
-  gap: 4px;
-  font-size: 0.875rem;
 }
 .wide {
   flex-basis: 100%;

@@ -1,0 +1,12 @@
+import { config } from '@vue/test-utils';
+import PrimeVue from 'primevue/config';
+
+// The ordinary parts are there as on the site, without their theme.
+config.global.plugins.push([PrimeVue, { theme: 'none' }]);
+
+// jsdom lays nothing out; who asks for sizes is told nothing.
+globalThis.ResizeObserver ??= class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+};
