@@ -10,8 +10,8 @@ namespace GoldNotch.Web.Tests;
 /// <summary>The demo as its files say it: six unlike models, seven standards, and something to find between them.</summary>
 public class DemoTests
 {
-    private static readonly ImmutableArray<CameraModel> Models = [.. Read("01-cameras.json").Models!.Select((m, i) => Cards.ToModel(m, $"/models/{i}"))];
-    private static readonly ImmutableArray<Standard> Approved =
+    internal static readonly ImmutableArray<CameraModel> Models = [.. Read("01-cameras.json").Models!.Select((m, i) => Cards.ToModel(m, $"/models/{i}"))];
+    internal static readonly ImmutableArray<Standard> Approved =
         [.. Read("02-standards.json").Standards!.Where(s => s.State == "approved").Select((s, i) => Cards.ToStandard(s, $"/standards/{i}"))];
 
     [Fact]

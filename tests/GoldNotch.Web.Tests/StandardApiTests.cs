@@ -109,6 +109,16 @@ public class StandardApiTests(DemoSite site)
         (await ines.PutAsync($"/api/waivers/{id}", waiver)).Expect(200);
         (await ines.GetAsync("/api/sheets/lecture-room/bracken-3")).At("waivers").GetArrayLength().ShouldBe(1);
         (await ines.GetAsync("/api/sheets/lecture-room/alder-20")).At("waivers").GetArrayLength().ShouldBe(0);
+        Guid check = await ines.BeginAsync("OBG-105", "lecture-room");
+        JsonElement waived = (await ines.ReadAsync(check, "limiter", "not fitted")).Expect(200).Line("limiter").GetProperty("verdict");
+        waived.GetProperty("kind").GetString().ShouldBe("notFitted", "what is not there is told as it is");
+        (await ines.PutAsync($"/api/waivers/{Guid.NewGuid()}", waiver with { setting = "gain", modelKey = null, unitTag = "OBG-105", reason = "the switch is stuck at M" })).Expect(200);
+        Answer read = (await ines.ReadAsync(check, "gain", "M")).Expect(200);
+        read.Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("withinSlack");
+        read.Line("gain").GetProperty("verdict").GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("the switch is stuck at M");
+        read.Topic("noise").GetProperty("severity").GetString().ShouldBe("fault", "a waiver changes no physics");
+        Guid other = await ines.BeginAsync("OBG-106", "lecture-room");
+        (await ines.ReadAsync(other, "gain", "M")).Expect(200).Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("off");
         (await ines.SendAsync(HttpMethod.Post, $"/api/waivers/{id}/end", null)).Expect(200).At("holds").GetBoolean().ShouldBeFalse();
         (await ines.SendAsync(HttpMethod.Post, $"/api/waivers/{id}/end", null)).ExpectProblem(404, "not-found");
     }

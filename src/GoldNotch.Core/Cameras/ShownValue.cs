@@ -67,6 +67,11 @@ internal static class ShownValue
     // What is read off a display may be any number; a control only stands at its marks.
     private static SettingValue NumberOf(string typed, Dial dial, CameraModel model, SettingName name)
     {
+        if (dial.Detents.IsEmpty && typed.Equals("off", StringComparison.OrdinalIgnoreCase))
+        {
+            return new SettingValue.Choice("off");
+        }
+
         double number = Level.Parse(typed, name.Unit);
         return dial.Detents.IsEmpty
             ? new SettingValue.Amount(number, name.Unit)

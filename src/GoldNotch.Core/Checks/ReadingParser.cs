@@ -48,7 +48,8 @@ public static class ReadingParser
 
     // For modes, automatic is one of the control's places; for values, it means that the value floats.
     private static Reading FloatingOrRefused(Setting setting, CameraModel model, Dial dial) =>
-        model.CanFloat(setting)
+        // A card that says nothing about a control cannot deny it an automatic.
+        model.CanFloat(setting) || !model.Knows(setting)
             ? Reading.Automatic.Instance
             : throw new QuantityException(
                 QuantityFault.BadLabel,

@@ -70,6 +70,9 @@ public sealed record FootageProposal(
             : chosen;
     }
 
+    /// <summary>A bit rate that is good enough for this picture: the least the use asks for, else 25 Mb/s for 1920×1080 and as much more for more pixels (bench rule).</summary>
+    public BitRate Enough => AtLeast ?? new BitRate(25.0 * Size.Pixels / (1920 * 1080));
+
     /// <summary>What the issued card of a model holds at this proposal, in a few words.</summary>
     public string HeldBy(CameraModel model)
     {

@@ -74,7 +74,7 @@ public sealed record Policy(PolicyMatter Matter, string Key, string Name, Immuta
         [
             new("unity", "0 dB or the native ISO", "Full range at known noise."),
             new("lowest", "the lowest the camera has", "Least noise; below 0 dB it costs highlight room."),
-            new("native", "native ISO whatever it is", "The sensor's own working point, even where it is high."),
+            new("native", "native ISO whatever it is", "The sensor's own working point, even where it is high; the same as 0 dB, since cards count gain from it."),
         ]),
         new(PolicyMatter.GainAllowed, "gain-allowed", "When gain is allowed", [Setting.Gain],
         [

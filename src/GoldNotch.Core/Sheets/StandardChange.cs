@@ -55,7 +55,7 @@ public sealed record StandardChange(Setting? Setting, string Sentence)
         {
             SheetLine? was = before.LineOf(setting);
             SheetLine? now = after.LineOf(setting);
-            if (was?.Target?.Label != now?.Target?.Label || was?.Fit != now?.Fit || (was is null) != (now is null))
+            if (Told(was) != Told(now) || was?.Fit != now?.Fit)
             {
                 changes.Add(new StandardChange(setting, $"{SettingName.Of(setting).Name}: {Told(was)} → {Told(now)}."));
             }
@@ -98,6 +98,7 @@ public sealed record StandardChange(Setting? Setting, string Sentence)
     private static string Slack(Notch notch) => notch.Slack.Amount == 0 ? "none" : notch.Slack.SlackLabel();
 
     private static string Told(SheetLine? line) => line is null ? "not asked for"
+        : line.NothingToDo ? "nothing to do"
         : line.Target is null ? line.Fit == Fit.Look ? "a person looks" : "not possible"
         : line.Target.Label;
 

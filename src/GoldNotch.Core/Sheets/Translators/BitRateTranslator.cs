@@ -26,7 +26,8 @@ internal sealed class BitRateTranslator : Translator
         BitRate? floor = notch.Wish switch
         {
             Wish.BitRateAtLeast asked => asked.Rate,
-            Wish.ByPolicy when !draft.Policy(PolicyMatter.Compression, "least") => FootageProposal.For(draft.Standard.Use, draft.Standard.Policies).AtLeast,
+            Wish.ByPolicy when draft.Policy(PolicyMatter.Compression, "use") => FootageProposal.For(draft.Standard.Use, draft.Standard.Policies).AtLeast,
+            Wish.ByPolicy when draft.Policy(PolicyMatter.Compression, "enough") => FootageProposal.For(draft.Standard.Use, draft.Standard.Policies).Enough,
             _ => null,
         };
         if (notch.Wish is Wish.HighestForCard && model.Card is { } card)
