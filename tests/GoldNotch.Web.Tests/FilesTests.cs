@@ -44,6 +44,8 @@ public class FilesTests(DemoSite site)
         string svg = Encoding.UTF8.GetString(mara.LastBytes);
         svg.ShouldContain("<svg");
         System.Text.RegularExpressions.Regex.Count(svg, "<text").ShouldBe(3, "L, M and H");
+        (await mara.GetAsync("/api/coverage.svg")).Expect(200).Type.ShouldBe("image/svg+xml");
+        System.Text.RegularExpressions.Regex.Count(Encoding.UTF8.GetString(mara.LastBytes), "<text").ShouldBeGreaterThanOrEqualTo(6 + (7 * 7), "a name for each model, and a name and a cell for each standard");
         (await mara.GetAsync("/api/units/OBG-105/code.png")).Expect(200).Type.ShouldBe("image/png");
         mara.LastBytes[1..4].ShouldBe("PNG"u8.ToArray());
     }

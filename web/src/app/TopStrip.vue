@@ -101,8 +101,7 @@ nav a.here {
     gap: 2px 14px;
     padding: 6px 14px 0;
   }
-  .name span,
-  .person {
+  .name span {
     display: none;
   }
   nav {

@@ -1,6 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
+using GoldNotch.Web.Features.Coverage;
 using GoldNotch.Web.Features.Sheets;
 using Microsoft.AspNetCore.Http.HttpResults;
 using SkiaSharp;
@@ -15,6 +16,8 @@ internal static class PrintingEndpoints
         api.MapGet("/sheets/{standardKey}/{modelKey}/sheet.pdf", SheetAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printSheet");
         api.MapGet("/sheets/{standardKey}/{modelKey}/strap.pdf", StrapAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printStrap");
         api.MapGet("/sheets/{standardKey}/{modelKey}/dials/{setting}.svg", DialAsync).Produces(200, contentType: "image/svg+xml").ProducesProblem(404).WithName("drawDial");
+        api.MapGet("/coverage.svg", async Task<ContentHttpResult> (CoverageGrid grid, CancellationToken cancel) => Svg(CoverageDrawing.Svg(await grid.ViewAsync(cancel))))
+            .Produces(200, contentType: "image/svg+xml").WithName("drawCoverage");
         api.MapGet("/units/{tag}/code.svg", CodeSvgAsync).Produces(200, contentType: "image/svg+xml").ProducesProblem(404).WithName("drawCode");
         api.MapGet("/units/{tag}/code.png", CodePngAsync).Produces(200, contentType: "image/png").ProducesProblem(404).WithName("drawCodePng");
     }
@@ -62,7 +65,7 @@ internal static class PrintingEndpoints
             DialDrawing.Draw(canvas, line, dial, new SKRect(0, 0, Width, DialDrawing.Height));
         }
 
-        return TypedResults.Text(System.Text.Encoding.UTF8.GetString(to.ToArray()), "image/svg+xml");
+        return Svg(to.ToArray());
     }
 
     private static async Task<ContentHttpResult> CodeSvgAsync(string tag, HttpContext context, UnitStore units, CancellationToken cancel) =>
@@ -70,6 +73,8 @@ internal static class PrintingEndpoints
 
     private static async Task<FileContentHttpResult> CodePngAsync(string tag, HttpContext context, UnitStore units, CancellationToken cancel) =>
         TypedResults.File(QrCodes.Png(Address(context, (await UnitAsync(tag, units, cancel))!.Tag), 8), "image/png", $"{tag}.png");
+
+    private static ContentHttpResult Svg(byte[] drawing) => TypedResults.Text(System.Text.Encoding.UTF8.GetString(drawing), "image/svg+xml");
 
     private static string Address(HttpContext context, string tag) => $"{context.Request.Scheme}://{context.Request.Host}/bench?unit={Uri.EscapeDataString(tag)}";
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
+import { copy } from '../../app/copy';
 import CardField from './CardField.vue';
 import { filters, filtersText, gains, gainsText, labels, numbers } from './cardText';
 import ListInput from './ListInput.vue';
@@ -191,13 +192,39 @@ function addBase(): void {
         ><input v-model="mode.automatic" type="checkbox" :disabled="!editable" /> by the camera</label
       >
     </div>
-    <div v-else-if="setting === 'iris-opening'" class="fields">
-      <CardField v-model="card.lens.shortestMm" label="Shortest, mm" number :editable="editable" />
-      <CardField v-model="card.lens.longestMm" label="Longest, mm" number :editable="editable" />
-      <CardField v-model="card.lens.widestAtShort" label="Widest" :editable="editable" />
-      <CardField v-model="card.lens.widestAtLong" label="Widest at the long end" :editable="editable" />
-      <CardField v-model="card.lens.smallest" label="Smallest" :editable="editable" />
-    </div>
+    <template v-else-if="setting === 'iris-opening'"
+      ><div class="fields">
+        <CardField v-model="card.lens.shortestMm" label="Shortest, mm" number :editable="editable" />
+        <CardField v-model="card.lens.longestMm" label="Longest, mm" number :editable="editable" />
+        <CardField v-model="card.lens.widestAtShort" label="Widest" :editable="editable" />
+        <CardField v-model="card.lens.widestAtLong" label="Widest at the long end" :editable="editable" />
+        <CardField v-model="card.lens.smallest" label="Smallest" :editable="editable" />
+      </div>
+      <div v-for="(one, i) in card.lenses ?? []" :key="i" class="fields">
+        <CardField v-model="one.name" label="Another lens" :editable="editable" />
+        <CardField v-model="one.lens.shortestMm" label="Shortest, mm" number :editable="editable" />
+        <CardField v-model="one.lens.longestMm" label="Longest, mm" number :editable="editable" />
+        <CardField v-model="one.lens.widestAtShort" label="Widest" :editable="editable" />
+        <CardField v-model="one.lens.widestAtLong" label="Widest at the long end" :editable="editable" />
+        <CardField v-model="one.lens.smallest" label="Smallest" :editable="editable" />
+        <CardField
+          :model-value="one.transmission ?? ''"
+          label="T wide open, if marked"
+          :editable="editable"
+          @update:model-value="one.transmission = String($event) || null"
+        />
+        <button v-if="editable" class="link" type="button" @click="card.lenses!.splice(i, 1)">out</button>
+      </div>
+      <p v-if="editable">
+        <button
+          class="link"
+          type="button"
+          @click="card.lenses = [...(card.lenses ?? []), { name: '', lens: copy(card.lens) }]"
+        >
+          Add a lens that goes with it
+        </button>
+      </p>
+    </template>
     <template v-else-if="setting === 'white-balance'">
       <ListInput
         :value="card.whiteBalance.presetsK"

@@ -92,11 +92,11 @@ table {
   table-layout: fixed;
 }
 thead th:nth-child(1) {
-  width: 22%;
+  width: 18%;
 }
-thead th:nth-child(-n + 4):not(:first-child),
+thead th:nth-child(-n + 5):not(:first-child),
 thead th:last-child {
-  width: 9%;
+  width: 7.5%;
 }
 tbody th {
   font-size: 1.0625rem;

@@ -220,6 +220,14 @@ const print = () => window.print();
             <p class="soft small">
               Asked: <span class="mono">{{ line.wish }}</span>. {{ line.reason }}
               <span class="mono rule">{{ line.because.ruleId }}</span>
+              <a
+                v-if="line.dial.detents.length"
+                class="no-print svg"
+                :href="file(`dials/${line.setting}.svg`)"
+                download
+                :aria-label="`${line.name}, the dial as SVG`"
+                >SVG</a
+              >
             </p>
           </div>
           <ControlWhere v-if="line.kind !== 'act' || line.place" class="small" :place="line.place" />
@@ -300,6 +308,9 @@ section > h2 {
 .fit.notPossible {
   color: var(--rust);
   font-weight: 600;
+}
+.svg {
+  margin-left: 8px;
 }
 .rule {
   font-size: 0.75rem;

@@ -157,6 +157,7 @@ const beginDraft = (of: string) =>
         <a href="/api/export/standards.json" download>Standards as JSON</a>
         <a href="/api/export/standards.csv" download>Standards as CSV</a>
         <a href="/api/export/models.json" download>Models as JSON</a>
+        <a href="/api/coverage.svg" download>The grid as SVG</a>
         <a href="/api/export/units.csv" download>Units as CSV</a>
         <a href="/api/export/units.json" download>Units as JSON</a>
       </p>

@@ -193,7 +193,6 @@ const when = (at: string) =>
       <ul v-if="trail.data.value" class="trail">
         <li v-for="entry in trail.data.value.entries" :key="entry.id">
           <span class="soft small">{{ when(entry.at) }}</span> {{ entry.who }}: {{ entry.what }}
-          <span v-if="entry.after" class="mono small soft">{{ entry.after }}</span>
         </li>
         <li v-if="!trail.data.value.entries.length" class="soft">
           Nothing has been changed here since it came in.

@@ -10,6 +10,18 @@ const { data, isPending, error, hasNextPage, fetchNextPage, isFetchingNextPage, 
   getNextPageParam: (last) => last.next ?? undefined,
 });
 const rows = computed(() => data.value?.pages.flatMap((p) => p.entries) ?? []);
+/** What is kept as a document is told as a list; one that was cut short is shown as it is. */
+function told(json: string | null | undefined): string {
+  if (!json) return '';
+  try {
+    return Object.entries(JSON.parse(json) as Record<string, unknown>)
+      .filter(([, value]) => value !== null && typeof value !== 'object')
+      .map(([key, value]) => `${key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()} ${String(value)}`)
+      .join(', ');
+  } catch {
+    return json;
+  }
+}
 const when = (at: string) =>
   new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 </script>
@@ -41,8 +53,9 @@ const when = (at: string) =>
             <td>{{ row.who }}</td>
             <td>{{ row.what }}</td>
             <td class="mono small">{{ row.subject }}</td>
-            <td class="mono small change">
-              {{ row.before }}<template v-if="row.before && row.after"> → </template>{{ row.after }}
+            <td class="small change">
+              {{ told(row.before) }}<template v-if="row.before && row.after"> → </template
+              >{{ told(row.after) }}
             </td>
           </tr>
         </tbody>
