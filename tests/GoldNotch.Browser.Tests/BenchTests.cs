@@ -245,14 +245,14 @@ public class BenchTests(BrowserSite site)
         return path;
     }
 
-    internal static Browser Begin(BrowserSite site, string tag, string standard, string login = "ines", int width = 1280, string theme = "light") =>
+    internal static Browser Begin(BrowserSite site, string tag, string standard, string login = "ines", int width = 1280, string theme = "light", string first = "full-auto") =>
         site.Open(login, width, theme: theme).OrClosed(browser =>
         {
             browser.Go($"/bench?unit={tag}");
             browser.Read("section[aria-labelledby=standards]", standard);
             TabTo(browser, standard);
             browser.Press(Keys.Enter);
-            browser.AtNotch("full-auto");
+            browser.AtNotch(first);
         });
 
     internal static void GoTo(Browser browser, string setting)

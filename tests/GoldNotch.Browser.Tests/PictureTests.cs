@@ -33,6 +33,7 @@ public class PictureTests
         browser.See(".zone-effect .model");
         browser.Picture("standard");
         browser.Go("/models/elm-p");
+        browser.See("nav.zone-queue button:nth-of-type(6)");
         browser.All("nav.zone-queue button").First(b => b.Text.StartsWith("Exposure", StringComparison.Ordinal)).Click();
         browser.See("[data-setting=base]");
         browser.Script("document.querySelector('[data-setting=base]').scrollIntoView()");
@@ -61,17 +62,18 @@ public class PictureTests
     {
         foreach ((string name, int width, int height, string theme) in new[] { ("bench", 1280, 800, "light"), ("bench-dark", 1280, 800, "dark"), ("phone", 390, 844, "light") })
         {
-            using Browser bench = BenchTests.Begin(site, "OBG-106", "Lecture room", width: width, theme: theme);
+            using Browser bench = BenchTests.Begin(site, "OBG-106", "Lecture room", width: width, theme: theme, first: "kit-counted");
             bench.Resize(width, height);
             foreach (string notch in new[] { "record-format", "bit-rate", "shutter" })
             {
                 BenchTests.GoTo(bench, notch);
                 bench.Press(" ");
+                bench.Until(() => !bench.Has($".notch[data-setting={notch}]"), "the next notch");
             }
 
             BenchTests.GoTo(bench, "nd");
             bench.Press("1", Keys.Enter);
-            bench.AtNotch("iris-mode");
+            bench.Until(() => !bench.Has(".notch[data-setting=nd]"), "the next notch");
             BenchTests.GoTo(bench, "gain");
             bench.Press("H");
             bench.Read(".zone-now [data-topic=noise]", "+15 dB");

@@ -10,7 +10,9 @@ const chosen = () => (open.value = false);
 
 <template>
   <div class="zones" :class="{ 'queue-open': open }">
-    <nav class="zone-queue" :aria-label="queueLabel"><slot name="queue" :chosen="chosen" /></nav>
+    <nav class="zone-queue" :aria-label="queueLabel">
+      <div class="stays"><slot name="queue" :chosen="chosen" /></div>
+    </nav>
     <div class="zone-work">
       <p class="soft small">
         <slot name="way" />
@@ -18,7 +20,9 @@ const chosen = () => (open.value = false);
       </p>
       <slot />
     </div>
-    <aside class="zone-effect" :aria-label="effectLabel"><slot name="effect" /></aside>
+    <aside class="zone-effect" :aria-label="effectLabel">
+      <div class="stays"><slot name="effect" /></div>
+    </aside>
   </div>
 </template>
 
@@ -28,9 +32,9 @@ const chosen = () => (open.value = false);
   grid-template-columns: 268px minmax(0, 1fr) 390px;
   min-height: calc(100vh - 50px);
 }
-.zone-queue,
-.zone-effect {
-  max-height: calc(100vh - 50px);
+/* Beside long work the sides stay in view; their ground goes down as far as the work. */
+.stays {
+  max-height: 100vh;
   overflow-y: auto;
   position: sticky;
   top: 0;
@@ -38,6 +42,8 @@ const chosen = () => (open.value = false);
 }
 .zone-queue {
   border-right: 1px solid var(--line);
+}
+.zone-queue .stays {
   padding: 10px 0 16px;
 }
 .zone-queue :deep(h2) {
@@ -45,7 +51,7 @@ const chosen = () => (open.value = false);
   color: var(--ink-soft);
   padding: 12px 16px 3px;
 }
-.zone-queue > :deep(button) {
+.zone-queue .stays > :deep(button) {
   display: flex;
   justify-content: space-between;
   gap: 10px;
@@ -69,6 +75,8 @@ const chosen = () => (open.value = false);
 .zone-effect {
   border-left: 1px solid var(--line);
   background: var(--panel);
+}
+.zone-effect .stays {
   padding: 16px 20px 32px;
 }
 .zone-effect :deep(h2) {
@@ -91,6 +99,8 @@ const chosen = () => (open.value = false);
     grid-column: 1 / -1;
     border-left: 0;
     border-top: 1px solid var(--line);
+  }
+  .zone-effect .stays {
     position: static;
     max-height: none;
   }
@@ -101,6 +111,8 @@ const chosen = () => (open.value = false);
   }
   .zone-queue {
     display: none;
+  }
+  .stays {
     position: static;
     max-height: none;
   }

@@ -4,6 +4,7 @@ import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask, type Views } from '../../app/client';
+import { moment } from '../../app/dates';
 
 const router = useRouter();
 const route = useRoute();
@@ -56,8 +57,6 @@ async function begin(row: Views['SheetRowView']): Promise<void> {
 }
 
 const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repair' };
-const when = (at: string) =>
-  new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 </script>
 
 <template>
@@ -129,7 +128,7 @@ const when = (at: string) =>
               <RouterLink :to="`/bench/${c.id}`">
                 <strong class="mono">{{ c.unitTag }}</strong> <span>{{ c.standardName }}</span>
                 <span class="soft small"
-                  >{{ c.startedBy }}, {{ when(c.startedAt) }} · {{ c.summary.unread }} not read</span
+                  >{{ c.startedBy }}, {{ moment(c.startedAt) }} · {{ c.summary.unread }} not read</span
                 >
               </RouterLink>
             </li>

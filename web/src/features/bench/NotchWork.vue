@@ -200,6 +200,14 @@ h1 {
   .title {
     display: block;
   }
+  /* A place with a long name takes a second line: it must not push the page wider than the phone. */
+  .wants {
+    flex-wrap: wrap;
+  }
+  .want :deep(.setting) {
+    white-space: normal;
+    overflow-wrap: anywhere;
+  }
   .seen {
     grid-template-columns: 1fr;
   }

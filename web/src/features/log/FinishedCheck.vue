@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask } from '../../app/client';
+import { moment } from '../../app/dates';
 import { plain } from '../../instruments/fractions';
 import VerdictMark from '../../instruments/VerdictMark.vue';
 import ConsequencePanel from '../bench/ConsequencePanel.vue';
@@ -16,8 +17,6 @@ const {
   queryKey: computed(() => ['check', props.id]),
   queryFn: () => ask(api.GET('/api/checks/{id}', { params: { path: { id: props.id } } })),
 });
-const when = (at: string) =>
-  new Date(at).toLocaleString(undefined, { dateStyle: 'long', timeStyle: 'short' });
 const print = () => window.print();
 </script>
 
@@ -32,8 +31,10 @@ const print = () => window.print();
       <h1>{{ check.unitTag }} against {{ check.standardName }}</h1>
       <p>
         {{ check.modelName }}<template v-if="check.unitTape">, {{ check.unitTape }} tape</template>. Standard
-        version {{ check.standardVersion }}. Begun by {{ check.startedBy }}, {{ when(check.startedAt) }}.
-        <template v-if="check.signedAt">Signed by {{ check.signedBy }}, {{ when(check.signedAt) }}.</template>
+        version {{ check.standardVersion }}. Begun by {{ check.startedBy }}, {{ moment(check.startedAt) }}.
+        <template v-if="check.signedAt"
+          >Signed by {{ check.signedBy }}, {{ moment(check.signedAt) }}.</template
+        >
         <strong v-else class="floats">
           Still open. <RouterLink :to="`/bench/${check.id}`">Go on with it.</RouterLink></strong
         >

@@ -2,6 +2,7 @@
 import { useInfiniteQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Views } from '../../app/client';
+import { moment } from '../../app/dates';
 import { plain } from '../../instruments/fractions';
 
 const { data, isPending, error, hasNextPage, fetchNextPage, isFetchingNextPage, refetch } = useInfiniteQuery({
@@ -12,8 +13,6 @@ const { data, isPending, error, hasNextPage, fetchNextPage, isFetchingNextPage, 
 });
 const rows = computed(() => data.value?.pages.flatMap((p) => p.checks) ?? []);
 const to = (row: Views['CheckRowView']) => (row.signedAt ? `/log/${row.id}` : `/bench/${row.id}`);
-const when = (at: string) =>
-  new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 </script>
 
 <template>
@@ -40,7 +39,7 @@ const when = (at: string) =>
       <tbody>
         <tr v-for="row in rows" :key="row.id">
           <td>
-            <RouterLink :to="to(row)">{{ when(row.startedAt) }}</RouterLink>
+            <RouterLink :to="to(row)">{{ moment(row.startedAt) }}</RouterLink>
           </td>
           <th scope="row" class="mono">{{ row.unitTag }}</th>
           <td>

@@ -2,7 +2,10 @@
 import { ref, watch } from 'vue';
 import { numberOf } from './cardText';
 
-/** One field of a card. A number that is none stays on the page as it was typed; the page says so. */
+/**
+ * One field of a card. It counts while it is typed, so that a reload loses nothing; the text is left as the person
+ * writes it until they leave the field. A number that is none stays on the page as it was typed; the page says so.
+ */
 const value = defineModel<string | number | null | undefined>();
 const props = defineProps<{
   label: string;
@@ -14,10 +17,12 @@ const props = defineProps<{
 const written = (of: typeof value.value) =>
   of === null || of === undefined || Number.isNaN(of) ? '' : String(of);
 const text = ref(written(value.value));
-watch(value, (now) => {
-  if (!Number.isNaN(now)) text.value = written(now);
+const writing = ref(false);
+watch([value, writing], ([now, busy]) => {
+  if (!busy && !Number.isNaN(now)) text.value = written(now);
 });
 function take(event: Event): void {
+  writing.value = true;
   text.value = (event.target as HTMLInputElement).value;
   if (!props.number) value.value = text.value;
   else value.value = text.value.trim() === '' && props.optional ? null : numberOf(text.value);
@@ -34,7 +39,8 @@ function take(event: Event): void {
       :maxlength="most ?? 80"
       :readonly="!editable"
       :value="text"
-      @change="take"
+      @input="take"
+      @blur="writing = false"
     />
   </label>
 </template>

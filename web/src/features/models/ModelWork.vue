@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import type { Views } from '../../app/client';
+import { day } from '../../app/dates';
 import { session } from '../../app/session';
 import ThreeZones from '../../app/ThreeZones.vue';
 import { plain } from '../../instruments/fractions';
@@ -71,8 +72,7 @@ function go(setting: string): void {
         {{ card.name }} <span class="soft state">card version {{ whole.document.version }}</span>
       </h1>
       <p class="soft small">
-        {{ card.kind }}. Changed last by {{ whole.changedBy || 'the import' }},
-        {{ new Date(whole.changedAt).toLocaleDateString() }}.
+        {{ card.kind }}. Changed last by {{ whole.changedBy || 'the import' }}, {{ day(whole.changedAt) }}.
       </p>
       <p v-if="editable" class="acts no-print">
         <button

@@ -30,7 +30,6 @@ describe('CardField', () => {
   it('takes a number with a comma or a true minus', async () => {
     const field = mount(CardField, { props: { label: 'dB', editable: true, number: true, modelValue: 0 } });
     await field.get('input').setValue('−3,5');
-    await field.get('input').trigger('change');
     expect(field.emitted('update:modelValue')!.at(-1)).toEqual([-3.5]);
   });
 
@@ -40,6 +39,16 @@ describe('CardField', () => {
     await field.setProps({ modelValue: NaN });
     expect(field.get('input').element.value).toBe('many');
     expect(field.get('input').classes()).toContain('wrong');
+  });
+
+  it('counts while it is typed, leaves the text as written, and tidies it when left', async () => {
+    const field = mount(CardField, { props: { label: 'dB', editable: true, number: true, modelValue: 0 } });
+    await field.get('input').setValue('3,');
+    await field.setProps({ modelValue: 3 });
+    expect(field.emitted('update:modelValue')!.at(-1)).toEqual([3]);
+    expect(field.get('input').element.value).toBe('3,');
+    await field.get('input').trigger('blur');
+    expect(field.get('input').element.value).toBe('3');
   });
 
   it('is empty and null only where nothing may be said', async () => {

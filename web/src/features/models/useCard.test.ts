@@ -105,6 +105,24 @@ describe('useCard', () => {
     expect(asked.filter((a) => a.method === 'PUT').map((a) => a.seen)).toEqual(['"4"', '"7"']);
   });
 
+  it('takes one visit to a field as one step back, however many letters it took', async () => {
+    stubSite({ 'POST /api/models/preview': () => json(200, preview) });
+    const it = open();
+    const field = document.body.appendChild(document.createElement('input'));
+    field.focus();
+    for (const name of ['Gorse T', 'Gorse Tw', 'Gorse Two']) {
+      it.card.value.name = name;
+      await nextTick();
+    }
+    field.remove();
+    it.card.value.shutters = ['1/50'];
+    await nextTick();
+    it.undo();
+    expect(it.card.value.name).toBe('Gorse Two');
+    it.undo();
+    expect(it.card.value.name).toBe('Gorse');
+  });
+
   it('undoes to what came from the site, and then nothing is changed', async () => {
     stubSite({ 'POST /api/models/preview': () => json(200, preview) });
     const it = open();

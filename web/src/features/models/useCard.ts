@@ -20,6 +20,7 @@ export function useCard(first: Card) {
   const problem = ref('');
   const busy = ref(false);
   let last = toText(card.value);
+  let visited: Element | null = null;
   let pause: ReturnType<typeof setTimeout> | undefined;
   let asking: AbortController | undefined;
 
@@ -52,7 +53,11 @@ export function useCard(first: Card) {
     () => {
       const now = toText(card.value);
       if (now === last) return;
-      past.value = [...past.value.slice(-100), last];
+      // One visit to a text field is one step back, not one for every letter.
+      const field = document.activeElement;
+      if (!(field instanceof HTMLInputElement) || field !== visited)
+        past.value = [...past.value.slice(-100), last];
+      visited = field;
       last = now;
       changed.value = now !== original;
       if (changed.value) localStorage.setItem(place, now);
@@ -71,6 +76,7 @@ export function useCard(first: Card) {
     const text = past.value.at(-1);
     if (!text) return;
     past.value = past.value.slice(0, -1);
+    visited = null;
     last = text;
     card.value = fromText<Card>(text);
     changed.value = text !== original;

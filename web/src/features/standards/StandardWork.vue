@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue';
 import type { Views } from '../../app/client';
+import { day } from '../../app/dates';
 import { session } from '../../app/session';
 import ThreeZones from '../../app/ThreeZones.vue';
 import { plain } from '../../instruments/fractions';
@@ -114,9 +115,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys));
           changed last by {{ whole.head.changedBy }}
         </template>
         <template v-else-if="whole.head.approvedBy"
-          >approved by {{ whole.head.approvedBy }},
-          {{ new Date(whole.head.approvedAt!).toLocaleDateString() }}; an approved version does not
-          change</template
+          >approved by {{ whole.head.approvedBy }}, {{ day(whole.head.approvedAt!) }}; an approved version
+          does not change</template
         >
       </p>
       <StandardActs v-if="technician" :whole="whole" :draft="draft" @reload="emit('reload')">

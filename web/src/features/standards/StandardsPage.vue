@@ -4,6 +4,7 @@ import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask, type Views } from '../../app/client';
+import { day } from '../../app/dates';
 import { keyOf } from '../../app/keyOf';
 import { session } from '../../app/session';
 import CoverageGrid from '../../instruments/CoverageGrid.vue';
@@ -20,7 +21,6 @@ const byKey = computed(() => {
   for (const head of heads.data.value ?? []) all.set(head.key, [...(all.get(head.key) ?? []), head]);
   return [...all.values()];
 });
-const day = (at: string) => new Date(at).toLocaleDateString(undefined, { dateStyle: 'medium' });
 
 const beginning = ref(false);
 const name = ref('');

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
+import { moment } from '../../app/dates';
 import { session } from '../../app/session';
 import { plain } from '../../instruments/fractions';
 
@@ -78,8 +79,6 @@ async function end(waiver: string): Promise<void> {
   await ask(api.POST('/api/waivers/{id}/end', { params: { path: { id: waiver } } }));
   await queries.invalidateQueries({ queryKey: ['waivers'] });
 }
-const when = (at: string) =>
-  new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 </script>
 
 <template>
@@ -192,7 +191,7 @@ const when = (at: string) =>
       <h2>Trail</h2>
       <ul v-if="trail.data.value" class="trail">
         <li v-for="entry in trail.data.value.entries" :key="entry.id">
-          <span class="soft small">{{ when(entry.at) }}</span> {{ entry.who }}: {{ entry.what }}
+          <span class="soft small">{{ moment(entry.at) }}</span> {{ entry.who }}: {{ entry.what }}
         </li>
         <li v-if="!trail.data.value.entries.length" class="soft">
           Nothing has been changed here since it came in.

@@ -2,6 +2,7 @@
 import { useInfiniteQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask } from '../../app/client';
+import { moment } from '../../app/dates';
 
 const { data, isPending, error, hasNextPage, fetchNextPage, isFetchingNextPage, refetch } = useInfiniteQuery({
   queryKey: ['audit', 'all'],
@@ -22,8 +23,6 @@ function told(json: string | null | undefined): string {
     return json;
   }
 }
-const when = (at: string) =>
-  new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 </script>
 
 <template>
@@ -49,7 +48,7 @@ const when = (at: string) =>
         </thead>
         <tbody>
           <tr v-for="row in rows" :key="row.id">
-            <td>{{ when(row.at) }}</td>
+            <td>{{ moment(row.at) }}</td>
             <td>{{ row.who }}</td>
             <td>{{ row.what }}</td>
             <td class="mono small">{{ row.subject }}</td>
