@@ -29,6 +29,11 @@ internal static class VectorOperations
             return media;
         }
 
+        if (LineUpOperations.Run(op, x) is { } lineUp)
+        {
+            return lineUp;
+        }
+
         switch (op)
         {
             case "fnumber.parse":
