@@ -93,6 +93,9 @@ public sealed record GainControl(ImmutableArray<GainPosition> Positions, bool Ca
     /// <summary>Room above and below mid grey at 0 dB; null where nobody has measured it.</summary>
     public Latitude? Room { get; init; }
 
+    /// <summary>Picture profiles that are recorded at base whatever the rating, by their words; under them there is no real gain.</summary>
+    public ImmutableArray<string> FixedToBase { get; init; } = [];
+
     /// <summary>The gains on a base; those of the control where it has one base.</summary>
     public ImmutableArray<GainPosition> PositionsOn(string? word) => BaseOf(word)?.Positions ?? Positions;
 

@@ -127,6 +127,18 @@ public sealed record Standard
     /// <summary>The schools it goes by.</summary>
     public Policies Policies { get; init; } = Policies.Defaults;
 
+    /// <summary>The same intention in another light, with some of its notches replaced: what a line-up makes of a standard for one camera.</summary>
+    /// <param name="light">The light there.</param>
+    /// <param name="instead">Notches that take the place of all of the same setting.</param>
+    public Standard In(SceneLight light, params ImmutableArray<Notch> instead) =>
+        new(Key, Name, Version, Purpose, light, [.. Notches.Where(n => !instead.Any(i => i.Setting == n.Setting)), .. instead])
+        {
+            Use = Use,
+            PlannedMinutes = PlannedMinutes,
+            Circumstances = Circumstances,
+            Policies = Policies,
+        };
+
     /// <summary>The notches that hold under some circumstances, in the order of the work: of several for a setting, the one with the most conditions.</summary>
     public ImmutableArray<Notch> NotchesIn(Circumstances circumstances)
     {

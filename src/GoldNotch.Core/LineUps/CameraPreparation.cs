@@ -1,0 +1,189 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Optics;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.LineUps;
+
+/// <summary>A camera of a line-up made ready for the planner.</summary>
+/// <param name="Of">The camera as it was asked for.</param>
+/// <param name="Plan">What the planner needs.</param>
+/// <param name="Sheet">Its standard's sheet in this light, before the plan: where rate and shutter come from.</param>
+/// <param name="Shutter">The shutter as the camera shows it.</param>
+/// <param name="Angle">Horizontal angle of view, degrees.</param>
+/// <param name="FramedWidth">Width of the picture at the subject.</param>
+public sealed record PreparedCamera(LineUpCamera Of, PlanCamera Plan, Sheet Sheet, SettingValue.Speed Shutter, double Angle, Metres FramedWidth);
+
+/// <summary>Something about one camera that keeps it out of the plan, told at its field.</summary>
+/// <param name="Letter">The camera.</param>
+/// <param name="Field">The field: <c>unit</c>, <c>focalMm</c>, <c>distanceM</c>, <c>wish</c>, <c>speed</c>, <c>standard</c>, <c>pins</c>.</param>
+/// <param name="Message">What is wrong and the way out.</param>
+public sealed record LineUpFault(string Letter, string Field, string Message);
+
+/// <summary>Takes a camera of a line-up to pieces for the planner.</summary>
+public static class CameraPreparation
+{
+    // An Airy disc as wide as one and a half circles of confusion begins to be seen (bench rule), in green light.
+    private const double AiryCircles = 1.5;
+    private const double GreenMm = 0.00055;
+
+    // Bodies that move the iris themselves stop at thirds; cine lenses marked in T have a plain ring (bench rule).
+    private static readonly Stops Thirds = new(1.0 / 3);
+
+    /// <summary>Makes a camera ready, or says what is missing.</summary>
+    /// <param name="lineUp">The line-up.</param>
+    /// <param name="camera">One of its cameras.</param>
+    /// <param name="fault">What keeps it out of the plan; null when it is ready.</param>
+    public static PreparedCamera? Prepare(LineUp lineUp, LineUpCamera camera, out LineUpFault? fault)
+    {
+        string field = "unit";
+        try
+        {
+            fault = null;
+            CameraModel model = camera.Model;
+            if (model.Sensor is not { } sensor)
+            {
+                throw Nothing($"The card of {model.Name} does not give its sensor. Add it to the card: angle of view and depth need it.");
+            }
+
+            if (model.Gain.Bases.IsEmpty && model.Gain.IsoAtZeroGain is null)
+            {
+                field = "speed";
+                throw Nothing($"The maker of {model.Name} gives no ISO. Test it against the meter and type the speed at 0 dB here.");
+            }
+
+            field = "distanceM";
+            Metres distance = camera.Distance ?? FloorPlan.DistanceOf(camera, lineUp.Floor)
+                ?? throw Nothing($"Camera {camera.Letter} has no distance. Type it, or place the camera and what it looks at on the floor plan.");
+            field = "standard";
+            Sheet sheet = SheetCompiler.Compile(lineUp.Standard.In(lineUp.Light.AsScene(lineUp.Place)), model, Circumstances(lineUp, camera));
+            SettingValue.Speed shutter = camera.Pins.Shutter is { } held
+                ? new SettingValue.Speed(held)
+                : sheet.Target<SettingValue.Speed>(Setting.Shutter)
+                    ?? throw Nothing($"{model.Name} has no shutter for this standard: {sheet.LineOf(Setting.RecordFormat)?.Because.Sentence ?? "it asks for no record format."} Choose another standard, or another camera.");
+            (Millimetres width, Millimetres height) = Picture(sensor, sheet.Format);
+            field = camera.Focal is null ? "framedM" : "focalMm";
+            Millimetres? prime = model.Lens.Shortest == model.Lens.Longest ? model.Lens.Shortest : null;
+            Millimetres? framing = camera.Framed is { } framed ? FieldOfView.FocalFor(width, framed, distance) : prime;
+            Millimetres focal = camera.Focal ?? framing
+                ?? throw Nothing($"Say the focal length of camera {camera.Letter}, or how wide its picture is to be.");
+            FNumber widest = WidestAt(model.Lens, focal, camera);
+            field = "distanceM";
+            var standpoint = new Standpoint(focal, distance, width, FieldOfView.CircleOfConfusion(width, height));
+            Metres framedWidth = FieldOfView.WidthAt(width, focal, distance);
+            field = "wish";
+            IrisTravel travel = Travel(model.Lens, widest, camera);
+            IrisWish wish = camera.Wish;
+            field = "pins";
+            if (camera.Pins.Iris is { } pinned)
+            {
+                FNumber at = travel.Nearest(new FNumber(pinned.Value, travel.MarkedInT));
+                travel = travel with { Widest = at, Smallest = at };
+            }
+
+            var plan = new PlanCamera(
+                camera.Letter, shutter.Time, Held(States(lineUp.Standard, model, sheet), camera), Held(Filters(model), camera), travel, wish, standpoint,
+                new FNumber(standpoint.Circle.Value * AiryCircles / (2.44 * GreenMm)))
+            {
+                PinnedFront = camera.Pins.Front,
+            };
+            return new PreparedCamera(camera, plan, sheet, shutter, FieldOfView.AngleDegrees(width, focal), framedWidth);
+        }
+        catch (QuantityException refused)
+        {
+            fault = new LineUpFault(camera.Letter, field, refused.Message);
+            return null;
+        }
+    }
+
+    /// <summary>The circumstances of a camera: those of the standard, with what the line-up knows.</summary>
+    public static Circumstances Circumstances(LineUp lineUp, LineUpCamera camera)
+    {
+        Circumstances all = lineUp.Standard.Circumstances
+            .With(lineUp.Cameras.Length > 1 ? Condition.CutWithOthers : Condition.Alone)
+            .With(camera.Watch == Watch.Hand ? Condition.Hand : Condition.Tripod)
+            .With(camera.Watch == Watch.Unattended ? Condition.Unattended : Condition.Attended);
+        return all;
+    }
+
+    private static QuantityException Nothing(string message) => new(QuantityFault.NoChoice, message);
+
+    // The picture uses the width of the sensor that the format leaves; its height follows the pixels where they are flatter than the sensor.
+    private static (Millimetres Width, Millimetres Height) Picture((Millimetres Width, Millimetres Height) sensor, RecordFormat? format)
+    {
+        double width = sensor.Width.Value / (format?.Crop ?? 1);
+        double height = sensor.Height.Value / (format?.Crop ?? 1);
+        return (new Millimetres(width), new Millimetres(format is null ? height : Math.Min(height, width * format.Size.Height / format.Size.Width)));
+    }
+
+    private static FNumber WidestAt(Lens lens, Millimetres focal, LineUpCamera camera)
+    {
+        string name = camera.LensName.Length == 0 ? "" : $" {camera.LensName}";
+        return focal.Value >= lens.Shortest.Value - Guard.Edge && focal.Value <= lens.Longest.Value + Guard.Edge
+            ? lens.WidestAt(focal)
+            : throw new QuantityException(
+                QuantityFault.OutOfRange,
+                lens.Shortest == lens.Longest
+                    ? $"The lens{name} of camera {camera.Letter} is {lens.Shortest.Label()}, not {Notation.Number(focal.Value, 1)} mm. Move the camera, or put another lens on."
+                    : $"The zoom of camera {camera.Letter} goes from {lens.Shortest.Label()} to {lens.Longest.Label()}, not to {Notation.Number(focal.Value, 1)} mm. Move the camera, or ask for another framing.");
+    }
+
+    private static IrisTravel Travel(Lens lens, FNumber widest, LineUpCamera camera)
+    {
+        if (camera.Transmission is not { } t)
+        {
+            return new IrisTravel(widest, lens.Smallest, widest.IsTransmission ? Stops.Zero : Thirds, Stops.Zero, widest.IsTransmission);
+        }
+
+        Stops loss = ExposureBalance.LensLoss(lens.WidestAtShort, t);
+        FNumber Marked(FNumber n) => new(n.OpenedBy(-loss).Value, true);
+        return new IrisTravel(Marked(widest), Marked(lens.Smallest), Stops.Zero, loss, true);
+    }
+
+    private static ImmutableArray<SensitivityState> States(Standard standard, CameraModel model, Sheet sheet)
+    {
+        bool fixedToBase = sheet.Word(Setting.Profile) is { } profile && model.Gain.FixedToBase.Contains(profile);
+        Decibels cap = standard.Policies.Is(PolicyMatter.GainAllowed, "never") ? Decibels.Zero : model.Gain.Cap ?? Sensitivity.DefaultCap;
+        ImmutableArray<BaseGains> bases = model.Gain.Bases.IsEmpty
+            ? [One("", model.Gain.IsoAtZeroGain!.Value, Decibels.Zero, Gains(model.Gain.Positions), model.Gain.Room)]
+            : [.. model.Gain.Bases.Select(b => One(b.Word, b.Base.IsoAtZeroGain, b.Base.NoisePenalty, Gains(b.Positions), b.Room))];
+        return SensitivityStates.Of(bases, Switch(standard, bases), cap, fixedToBase);
+    }
+
+    // By the school of the nearest base, a base is kept until the next one is nearer.
+    private static Decibels Switch(Standard standard, ImmutableArray<BaseGains> bases) =>
+        standard.Policies.Is(PolicyMatter.TwoBases, "nearest") && bases.Length > 1
+            ? new Decibels(Sensitivity.GainForIso(bases[0].Base.IsoAtZeroGain, bases[1].Base.IsoAtZeroGain).Value / 2)
+            : Sensitivity.DefaultSwitch;
+
+    private static ImmutableArray<Decibels> Gains(ImmutableArray<GainPosition> positions) => positions.IsEmpty ? [Decibels.Zero] : [.. positions.Select(p => p.Gain)];
+
+    private static BaseGains One(string word, Iso iso, Decibels penalty, ImmutableArray<Decibels> gains, Latitude? room) =>
+        new(new SensitivityBase(word, iso, gains.Min(), gains.Max(), penalty), gains, room);
+
+    private static ImmutableArray<FilterPosition> Filters(CameraModel model) =>
+        Dial.FiltersOf(model).ToImmutableArray() is { IsEmpty: false } some ? some : [new FilterPosition("clear", Stops.Zero)];
+
+    private static ImmutableArray<SensitivityState> Held(ImmutableArray<SensitivityState> states, LineUpCamera camera)
+    {
+        ImmutableArray<SensitivityState> left =
+        [
+            .. states.Where(s => (camera.Pins.Base is not { } word || s.Base == word)
+                && (camera.Pins.Gain is not { } gain || Math.Abs(s.Gain.Value - gain.Value) < 0.05)),
+        ];
+        return !left.IsEmpty ? left : throw Nothing(
+            $"Camera {camera.Letter} has no {string.Join(" at ", new[] { camera.Pins.Gain?.Label(), camera.Pins.Base is { } b ? $"the {b} base" : null }.OfType<string>())} to be held at under this standard. Let it go, or choose one of {Few(states)}.");
+    }
+
+    private static ImmutableArray<FilterPosition> Held(ImmutableArray<FilterPosition> filters, LineUpCamera camera)
+    {
+        ImmutableArray<FilterPosition> left = [.. filters.Where(f => camera.Pins.BuiltIn is not { } label || f.Label == label)];
+        return !left.IsEmpty ? left : throw Nothing(
+            $"{camera.Model.Name} has no built-in filter {camera.Pins.BuiltIn}. It has {string.Join(", ", filters.Select(f => f.Label))}.");
+    }
+
+    private static string Few(ImmutableArray<SensitivityState> states) =>
+        string.Join(", ", states.Select(s => s.Base.Length == 0 ? s.Gain.Label() : $"{s.Base} {s.Gain.Label()}").Take(12)) + (states.Length > 12 ? ", …" : "");
+}

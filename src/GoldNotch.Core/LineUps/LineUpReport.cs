@@ -1,0 +1,197 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Optics;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.LineUps;
+
+/// <summary>One camera of a plan with everything that follows for it.</summary>
+/// <param name="Prepared">The camera made ready.</param>
+/// <param name="Plan">What is planned.</param>
+/// <param name="Meter">What a meter set to this camera's speed and time says at the key, before filters.</param>
+/// <param name="Why">Why this and not the next.</param>
+/// <param name="WishTold">How the wish came out; empty where it is met.</param>
+/// <param name="Mends">What would mend it.</param>
+/// <param name="PinCost">What the pins cost; empty where there are none or they cost nothing.</param>
+/// <param name="RampTold">What the long end of a zoom does to this opening; empty where nothing.</param>
+public sealed record CameraRow(
+    PreparedCamera Prepared, CameraPlan Plan, FNumber Meter, Judgement Why, string WishTold, ImmutableArray<Mend> Mends, string PinCost, string RampTold);
+
+/// <summary>Two cameras and how far they may differ although the plan says they agree.</summary>
+/// <param name="Left">One.</param>
+/// <param name="Right">The other.</param>
+/// <param name="Exposure">Planned difference of exposure.</param>
+/// <param name="Spread">Expected spread.</param>
+public sealed record PairRow(string Left, string Right, Stops Exposure, Spread Spread);
+
+/// <summary>The same line-up with other wishes.</summary>
+/// <param name="Name">As spoken.</param>
+/// <param name="Says">What it does.</param>
+/// <param name="Cameras">What each camera comes to.</param>
+/// <param name="LargestDifference">Largest difference of exposure.</param>
+/// <param name="WorstError">Largest exposure error.</param>
+/// <param name="Noise">Noise of the noisiest, dB.</param>
+public sealed record WishVariant(
+    string Name, string Says, ImmutableArray<(string Letter, string Spoken, string Depth)> Cameras, Stops LargestDifference, Stops WorstError, Decibels Noise);
+
+/// <summary>A line-up planned, with all that follows.</summary>
+/// <param name="LineUp">What was asked.</param>
+/// <param name="Plan">The plan; null where no camera could be planned.</param>
+/// <param name="Cameras">The cameras that could be planned, in order.</param>
+/// <param name="Faults">What keeps the others out.</param>
+/// <param name="Agreement">What should be the same on all.</param>
+/// <param name="Flicker">Flicker of each.</param>
+/// <param name="White">The balance plan.</param>
+/// <param name="Pairs">Every pair.</param>
+/// <param name="InThePicture">Cameras that stand in another's picture.</param>
+/// <param name="Leans">Whom each camera keeps sharp.</param>
+/// <param name="SceneTold">Whether the scene is hard or easy, and which camera loses first.</param>
+public sealed record LineUpReport(
+    LineUp LineUp,
+    LineUpPlan? Plan,
+    ImmutableArray<CameraRow> Cameras,
+    ImmutableArray<LineUpFault> Faults,
+    ImmutableArray<AgreementRow> Agreement,
+    ImmutableArray<FlickerRow> Flicker,
+    ImmutableArray<BalanceRow> White,
+    ImmutableArray<PairRow> Pairs,
+    ImmutableArray<InThePicture> InThePicture,
+    ImmutableArray<LeanRow> Leans,
+    ImmutableArray<string> SceneTold)
+{
+    /// <summary>Plans a line-up and works out what follows. Faults of single cameras leave them out; nothing else is stopped by them.</summary>
+    /// <param name="lineUp">The line-up.</param>
+    /// <exception cref="QuantityException">What concerns all cameras is wrong: two of a letter, a circle of depths, no common speed.</exception>
+    public static LineUpReport Of(LineUp lineUp)
+    {
+        List<PreparedCamera> ready = [];
+        List<LineUpFault> faults = [];
+        foreach (LineUpCamera camera in lineUp.Cameras)
+        {
+            if (CameraPreparation.Prepare(lineUp, camera, out LineUpFault? fault) is { } prepared)
+            {
+                ready.Add(prepared);
+            }
+            else
+            {
+                faults.Add(fault!);
+            }
+        }
+
+        Orphans(ready, faults);
+        if (ready.Count == 0)
+        {
+            return new LineUpReport(lineUp, null, [], [.. faults], [], [], [], [], [], [], []);
+        }
+
+        LineUpPlan plan = PlanOf(lineUp, [.. ready.Select(r => r.Plan)]);
+        ImmutableArray<CameraRow> rows = [.. ready.Zip(plan.Cameras, (r, p) => Row(lineUp, plan, r, p))];
+        return new LineUpReport(
+            lineUp, plan, rows, [.. faults], Core.LineUps.Agreement.Of(ready), Core.LineUps.Agreement.FlickerOf(lineUp, ready),
+            BalancePlan.Of(lineUp, [.. ready.Select(r => r.Of)]), PairsOf(lineUp, rows),
+            [.. FloorPlan.Crossings([.. ready.Select(r => (r.Of, (double?)r.Angle))], lineUp.Floor)],
+            LeanRow.Of(lineUp, rows), SceneWords.Of(plan, rows));
+    }
+
+    /// <summary>The line-up by other wishes, side by side: depth matched, the tight camera deeper, the sensitive camera open.</summary>
+    public ImmutableArray<WishVariant> Variants() => WishVariants.Of(this);
+
+    internal static LineUpPlan PlanOf(LineUp lineUp, ImmutableArray<PlanCamera> cameras) => lineUp.School switch
+    {
+        PlanSchool.MoveLight => LineUpPlanner.PlanMovingLight(cameras, lineUp.Scene, lineUp.Light.Dim, lineUp.Light.Raise),
+        PlanSchool.CommonSpeed => LineUpPlanner.PlanCommonSpeed(cameras, lineUp.Scene),
+        _ => LineUpPlanner.Plan(cameras, lineUp.Scene, lineUp.School),
+    };
+
+    // One that follows a camera that is left out is left out too, and says so.
+    private static void Orphans(List<PreparedCamera> ready, List<LineUpFault> faults)
+    {
+        bool again = true;
+        while (again)
+        {
+            again = false;
+            foreach (PreparedCamera camera in ready.ToArray())
+            {
+                if (camera.Plan.Wish is IrisWish.SameDepthAs { Camera: var other } && faults.Any(f => f.Letter == other))
+                {
+                    ready.Remove(camera);
+                    faults.Add(new LineUpFault(camera.Of.Letter, "wish", $"Camera {camera.Of.Letter} is to be as deep as {other}, which could not be planned. Mend {other} first, or give this one a wish of its own."));
+                    again = true;
+                }
+            }
+        }
+    }
+
+    private static CameraRow Row(LineUp lineUp, LineUpPlan plan, PreparedCamera ready, CameraPlan camera)
+    {
+        FNumber meter = plan.Scene.Light.OpeningAt(camera.Camera.Time, camera.Chosen.State.Speed);
+        return new CameraRow(
+            ready, camera, meter, PlanReasons.Why(camera), PlanReasons.WishTold(camera),
+            Mends.For(camera, plan.Scene, plan.School, Mends.ShuttersOf(ready)), PinCostOf(lineUp, ready, camera), RampOf(ready, camera));
+    }
+
+    private static string PinCostOf(LineUp lineUp, PreparedCamera ready, CameraPlan held)
+    {
+        if (!ready.Of.Pins.Any)
+        {
+            return "";
+        }
+
+        LineUp free = lineUp with { Cameras = [.. lineUp.Cameras.Select(c => c.Letter == ready.Of.Letter ? c with { Pins = Pins.None } : c)] };
+        LineUpCamera self = free.Cameras.First(c => c.Letter == ready.Of.Letter);
+        if (CameraPreparation.Prepare(free, self, out _) is not { } unheld)
+        {
+            return "";
+        }
+
+        PlanCamera alone = unheld.Plan with { Wish = unheld.Plan.Wish is IrisWish.SameDepthAs ? new IrisWish.Fixed(held.WishedOpening ?? held.Chosen.Opening) : unheld.Plan.Wish };
+        PlanCandidate better = LineUpPlanner.Plan([alone], lineUp.Scene, lineUp.School == PlanSchool.GainLast ? PlanSchool.GainLast : PlanSchool.OwnBase).Cameras[0].Chosen;
+        List<string> costs = [];
+        void Cost(double more, string told)
+        {
+            if (more > PlanTerms.Met + Guard.Edge)
+            {
+                costs.Add(told);
+            }
+        }
+
+        PlanCandidate now = held.Chosen;
+        Cost(Math.Abs(now.Error.Value) - Math.Abs(better.Error.Value), $"the picture is {now.Error.Magnitude.InHundredths()} too {(now.Error.Value > 0 ? "bright" : "dark")}");
+        Cost(now.WishMissed.Value - better.WishMissed.Value, $"the iris is {(now.WishMissed - better.WishMissed).InHundredths()} further from its wish");
+        Cost((now.State.Noise.Value - better.State.Noise.Value) / Decibels.PerStop, $"{new Decibels(now.State.Noise.Value - better.State.Noise.Value).Label()} of noise");
+        Cost((better.ClipMargin?.Value ?? 0) - (now.ClipMargin?.Value ?? 0), $"{new Stops((better.ClipMargin?.Value ?? 0) - (now.ClipMargin?.Value ?? 0)).InHundredths()} of highlight room");
+        return costs.Count == 0 ? "" : $"What is held here costs: {string.Join(", ", costs)}. Let go, it would be {PlanReasons.Spoken(better)}.";
+    }
+
+    private static string RampOf(PreparedCamera ready, CameraPlan camera)
+    {
+        Lens lens = ready.Of.Model.Lens;
+        FNumber at = camera.Chosen.Opening;
+        if (camera.Camera.Iris.MarkedInT || lens.HoldsUntil(at) is not { } until || until.Value >= lens.Longest.Value - Guard.Edge)
+        {
+            return "";
+        }
+
+        Stops lost = lens.WidestAtLong.OpennessFrom(at);
+        return $"Zoomed past {until.Label()} the lens closes by itself: at {lens.Longest.Label()} it is {lens.WidestAtLong.Engraved()}, {lost.LabelWithUnit()}.";
+    }
+
+    private static ImmutableArray<PairRow> PairsOf(LineUp lineUp, ImmutableArray<CameraRow> rows) =>
+    [
+        .. from i in Enumerable.Range(0, rows.Length)
+           from j in Enumerable.Range(i + 1, rows.Length - i - 1)
+           select new PairRow(
+               rows[i].Plan.Camera.Name, rows[j].Plan.Camera.Name, rows[i].Plan.Chosen.Error - rows[j].Plan.Chosen.Error,
+               Spread.Of(Known(rows[i]), Known(rows[j]), lineUp.OneReading)),
+    ];
+
+    private static FilterKnowledge Known(CameraRow row)
+    {
+        PlanCandidate c = row.Plan.Chosen;
+        bool builtIn = c.BuiltIn.Loss.Value > Guard.Edge;
+        return !builtIn && c.Front.IsEmpty ? FilterKnowledge.Clear
+            : builtIn && c.Front.IsEmpty && row.Prepared.Of.MeasuredFilters.Contains(c.BuiltIn.Label) ? FilterKnowledge.Measured
+            : FilterKnowledge.Nominal;
+    }
+}

@@ -1,0 +1,77 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Optics;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.LineUps;
+
+/// <summary>A camera's sheet for one shoot: its standard's sheet with the values of the plan, checked on the bench like any other.</summary>
+public static class ShootSheet
+{
+    /// <summary>What the plan puts in the place of the standard's own notches.</summary>
+    /// <param name="lineUp">The line-up.</param>
+    /// <param name="row">The planned camera.</param>
+    /// <param name="white">How it is balanced; null: as the standard says.</param>
+    public static ImmutableArray<Notch> Notches(LineUp lineUp, CameraRow row, BalanceRow? white)
+    {
+        PlanCandidate chosen = row.Plan.Chosen;
+        string why = $"Planned for {lineUp.Name}";
+        ImmutableArray<Notch>.Builder notches = ImmutableArray.CreateBuilder<Notch>();
+        void Put(Setting setting, Wish wish, string reason)
+        {
+            Notch? own = row.Prepared.Sheet.LineOf(setting)?.Notch;
+            notches.Add(new Notch(
+                setting, wish, own?.Slack ?? new Distance(0, SettingName.Of(setting).Unit), own?.Importance ?? Importance.Must, $"{why}: {reason}"));
+        }
+
+        if (row.Prepared.Of.Pins.Shutter is { } time)
+        {
+            Put(Setting.Shutter, new Wish.Speed(time), "held by hand.");
+        }
+
+        if (chosen.State.Base.Length > 0)
+        {
+            Put(Setting.Base, new Wish.Position(chosen.State.Base), $"base and gain together give {chosen.State.Speed.Label()}.");
+        }
+
+        Put(Setting.Gain, new Wish.Gain(chosen.State.Gain), row.Why.Sentence);
+        string front = chosen.Front.IsEmpty ? "nothing in front." : $"and in front of the lens {string.Join(", ", chosen.Front.Select(f => f.Label))}.";
+        Put(Setting.NeutralDensity, new Wish.FilterLoss(chosen.BuiltIn.Loss), $"{chosen.BuiltIn.Label}, {front}");
+        Put(Setting.IrisOpening, new Wish.Opening(chosen.Opening, false), row.WishTold.Length > 0 ? row.WishTold : "as the plan balances it.");
+        if (white is { Dial: { } dial })
+        {
+            Put(Setting.WhiteBalance, new Wish.WhitePreset(dial), white.Sentence);
+        }
+        else if (white is { Memory.Length: > 0 })
+        {
+            Put(Setting.WhiteBalance, new Wish.WhiteCard(white.Memory), white.Sentence);
+        }
+
+        return notches.ToImmutable();
+    }
+
+    /// <summary>The sheet.</summary>
+    /// <param name="lineUp">The line-up.</param>
+    /// <param name="row">The planned camera.</param>
+    /// <param name="white">How it is balanced.</param>
+    public static Sheet Of(LineUp lineUp, CameraRow row, BalanceRow? white) => SheetCompiler.Compile(
+        lineUp.Standard.In(lineUp.Light.AsScene(lineUp.Place), Notches(lineUp, row, white)),
+        WithMarkedLens(row.Prepared.Of),
+        CameraPreparation.Circumstances(lineUp, row.Prepared.Of));
+
+    /// <summary>The model with the lens that is on it, its openings as they are engraved.</summary>
+    public static CameraModel WithMarkedLens(LineUpCamera camera)
+    {
+        if (camera.Transmission is not { } t)
+        {
+            return camera.Model;
+        }
+
+        Lens lens = camera.Model.Lens;
+        Stops loss = ExposureBalance.LensLoss(lens.WidestAtShort, t);
+        FNumber Marked(FNumber n) => new(n.OpenedBy(-loss).Value, true);
+        return camera.Model with { Lens = new Lens(lens.Shortest, lens.Longest, Marked(lens.WidestAtShort), Marked(lens.WidestAtLong), Marked(lens.Smallest)) };
+    }
+}
