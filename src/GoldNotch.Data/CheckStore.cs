@@ -1,5 +1,7 @@
+using System.Text.Json;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Data.Exchange;
 using Npgsql;
 
 namespace GoldNotch.Data;
@@ -29,15 +31,17 @@ public sealed record StoredReading(Setting Setting, string Kind, string Typed, s
 /// <param name="SignedAt">When, or null while open.</param>
 /// <param name="Note">A note.</param>
 /// <param name="Summary">In one line.</param>
+/// <param name="ShootName">The shoot whose plan it is checked by; empty where it is the standard alone.</param>
 public sealed record StoredCheck(
     Guid Id, string UnitTag, string StandardKey, int StandardVersion, string StandardName, string StartedBy, DateTimeOffset StartedAt,
-    string? SignedBy, DateTimeOffset? SignedAt, string Note, CheckSummary Summary);
+    string? SignedBy, DateTimeOffset? SignedAt, string Note, CheckSummary Summary, string ShootName = "");
 
 /// <summary>A check with its frozen card and its readings.</summary>
 /// <param name="Check">The check.</param>
 /// <param name="ModelCard">The capability card as it was when the check began, JSON.</param>
 /// <param name="Readings">The readings, in the order of the work.</param>
-public sealed record WholeCheck(StoredCheck Check, string ModelCard, IReadOnlyList<StoredReading> Readings);
+/// <param name="Shoot">What a plan puts in the place of the standard's notches; null where it is the standard alone.</param>
+public sealed record WholeCheck(StoredCheck Check, string ModelCard, IReadOnlyList<StoredReading> Readings, ShootDocument? Shoot = null);
 
 /// <summary>What came of recording a reading.</summary>
 public enum RecordOutcome
@@ -62,7 +66,8 @@ public sealed class CheckStore(NpgsqlDataSource source)
         """
         id, unit_tag, standard_key, standard_version, started_by, started_at, signed_by, signed_at, note,
         on_count, slack_count, off_count, floating_count, unread_count, headline,
-        (SELECT s.name FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version)) AS standard_name
+        (SELECT s.name FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version)) AS standard_name,
+        shoot_name
         """;
 
     /// <summary>A page of checks, newest first, before a check; optionally of one unit or only open ones.</summary>
@@ -177,11 +182,12 @@ public sealed class CheckStore(NpgsqlDataSource source)
         {
             inserted = await transaction.Command(
                     """
-                    INSERT INTO check_run (id, unit_tag, standard_key, standard_version, model_card, started_by, started_at, note)
-                    VALUES (@id, @unit, @standard, @version, @card, @by, @at, @note) ON CONFLICT (id) DO NOTHING
+                    INSERT INTO check_run (id, unit_tag, standard_key, standard_version, model_card, started_by, started_at, note, shoot, shoot_name)
+                    VALUES (@id, @unit, @standard, @version, @card, @by, @at, @note, @shoot, @shoot_name) ON CONFLICT (id) DO NOTHING
                     """)
                 .With("id", check.Id).With("unit", check.UnitTag).With("standard", check.StandardKey).With("version", check.StandardVersion)
                 .WithJson("card", whole.ModelCard).With("by", check.StartedBy).With("at", check.StartedAt.ToUniversalTime()).With("note", check.Note)
+                .WithJson("shoot", whole.Shoot is { } shoot ? JsonSerializer.Serialize(shoot, ExchangeJson.Default.ShootDocument) : null).With("shoot_name", check.ShootName)
                 .RunAsync(cancel);
         }
         catch (PostgresException missing) when (missing.SqlState == PostgresErrorCodes.ForeignKeyViolation)
@@ -217,8 +223,8 @@ public sealed class CheckStore(NpgsqlDataSource source)
 
     private static async Task<WholeCheck?> GetAsync(NpgsqlTransaction transaction, Guid id, string locking, CancellationToken cancel)
     {
-        WholeCheck? head = await transaction.Command($"SELECT {Columns}, model_card FROM check_run WHERE id = @id {locking}").With("id", id)
-            .FirstAsync(r => new WholeCheck(ReadCheck(r), r.GetString(16), []), cancel);
+        WholeCheck? head = await transaction.Command($"SELECT {Columns}, model_card, shoot FROM check_run WHERE id = @id {locking}").With("id", id)
+            .FirstAsync(ReadWhole, cancel);
         if (head is null)
         {
             return null;
@@ -251,11 +257,14 @@ public sealed class CheckStore(NpgsqlDataSource source)
             .With("id", id).With("on", summary.On).With("slack", summary.WithinSlack).With("off", summary.Off)
             .With("floating", summary.Floating).With("unread", summary.Unread).With("headline", summary.Headline).RunAsync(cancel);
 
+    private static WholeCheck ReadWhole(NpgsqlDataReader r) => new(
+        ReadCheck(r), r.GetString(17), [], r.IsDBNull(18) ? null : JsonSerializer.Deserialize(r.GetString(18), ExchangeJson.Default.ShootDocument));
+
     private static StoredReading ReadReading(NpgsqlDataReader r) => new(
         SettingName.Parse(r.GetString(0)), r.GetString(1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4), r.GetInt32(5));
 
     private static StoredCheck ReadCheck(NpgsqlDataReader r) => new(
         r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetInt32(3), r.GetString(15), r.GetString(4), r.GetFieldValue<DateTimeOffset>(5),
         r.IsDBNull(6) ? null : r.GetString(6), r.IsDBNull(7) ? null : r.GetFieldValue<DateTimeOffset>(7), r.GetString(8),
-        new CheckSummary(r.GetInt32(9), r.GetInt32(10), r.GetInt32(11), r.GetInt32(12), r.GetInt32(13), r.GetString(14)));
+        new CheckSummary(r.GetInt32(9), r.GetInt32(10), r.GetInt32(11), r.GetInt32(12), r.GetInt32(13), r.GetString(14)), r.GetString(16));
 }

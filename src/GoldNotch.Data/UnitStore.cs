@@ -43,6 +43,10 @@ public sealed class UnitStore(NpgsqlDataSource source)
         source.CreateCommand($"SELECT {Columns} FROM camera_unit WHERE model_key = @model ORDER BY tag LIMIT @limit")
             .With("model", modelKey).With("limit", limit).ListAsync(Read, cancel);
 
+    /// <summary>The units of some tags; one that is not there is left out.</summary>
+    public Task<List<StoredUnit>> ByTagsAsync(IReadOnlyList<string> tags, CancellationToken cancel) =>
+        source.CreateCommand($"SELECT {Columns} FROM camera_unit WHERE tag = ANY(@tags) ORDER BY tag").With("tags", tags.ToArray()).ListAsync(Read, cancel);
+
     /// <summary>How many units each model has.</summary>
     public async Task<Dictionary<string, int>> CountsByModelAsync(CancellationToken cancel)
     {

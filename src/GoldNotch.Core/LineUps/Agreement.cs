@@ -30,8 +30,8 @@ public static class Agreement
         Rate(cameras),
         Angle(cameras),
         Simple(cameras, "picture size", c => c.Sheet.Target<SettingValue.Format>(Setting.RecordFormat)?.Size.Label(), "The larger is scaled down in the cut; framing can then be tightened on it alone."),
-        Simple(cameras, "aspect ratio", c => c.Sheet.Word(Setting.Aspect), "Mark the narrower one on the other's screen with a guide."),
-        Simple(cameras, "profile", c => c.Sheet.Word(Setting.Profile), "Pictures of different curves do not cut together ungraded: set one profile, or grade those that are flat."),
+        Simple(cameras, "aspect ratio", c => Word(c, Setting.Aspect), "Mark the narrower one on the other's screen with a guide."),
+        Simple(cameras, "profile", c => Word(c, Setting.Profile), "Pictures of different curves do not cut together ungraded: set one profile, or grade those that are flat."),
         Simple(cameras, "timecode", Timecode, "Jam all from one clock before each hour, or slate every take."),
     ];
 
@@ -108,6 +108,10 @@ public static class Agreement
             ? new AgreementRow(matter, true, values, $"{values[0].Item2} on all.")
             : new AgreementRow(matter, false, values, $"{Listed(values)}. {otherwise}");
     }
+
+    // Asked for and not there is another thing than not said.
+    private static string? Word(PreparedCamera camera, Setting setting) =>
+        camera.Sheet.Word(setting) ?? (camera.Sheet.LineOf(setting) is { Fit: Sheets.Fit.NotPossible } line ? $"has no {line.Notch.Wish.Text}" : null);
 
     private static string? Timecode(PreparedCamera camera) =>
         camera.Sheet.Word(Setting.TimecodeCount) is { } count && camera.Sheet.Word(Setting.TimecodeRun) is { } run ? $"{count}, {run}" : null;

@@ -138,8 +138,7 @@ public static class CameraPreparation
         }
 
         Stops loss = ExposureBalance.LensLoss(lens.WidestAtShort, t);
-        FNumber Marked(FNumber n) => new(n.OpenedBy(-loss).Value, true);
-        return new IrisTravel(Marked(widest), Marked(lens.Smallest), Stops.Zero, loss, true);
+        return new IrisTravel(new FNumber(widest.OpenedBy(-loss).Value, true), ShootSheet.Marked(lens, t).Smallest, Stops.Zero, loss, true);
     }
 
     private static ImmutableArray<SensitivityState> States(Standard standard, CameraModel model, Sheet sheet)
@@ -149,8 +148,11 @@ public static class CameraPreparation
         ImmutableArray<BaseGains> bases = model.Gain.Bases.IsEmpty
             ? [One("", model.Gain.IsoAtZeroGain!.Value, Decibels.Zero, Gains(model.Gain.Positions), model.Gain.Room)]
             : [.. model.Gain.Bases.Select(b => One(b.Word, b.Base.IsoAtZeroGain, b.Base.NoisePenalty, Gains(b.Positions), b.Room))];
-        return SensitivityStates.Of(bases, Switch(standard, bases), cap, fixedToBase);
+        return [.. SensitivityStates.Of(bases, Switch(standard, bases), cap, fixedToBase).Select(s => s with { Shown = Shown(model, s) })];
     }
+
+    private static string Shown(CameraModel model, SensitivityState state) =>
+        model.Gain.PositionsOn(state.Base.Length == 0 ? null : state.Base).FirstOrDefault(p => p.Gain == state.Gain)?.Name ?? "";
 
     // By the school of the nearest base, a base is kept until the next one is nearer.
     private static Decibels Switch(Standard standard, ImmutableArray<BaseGains> bases) =>
@@ -185,5 +187,5 @@ public static class CameraPreparation
     }
 
     private static string Few(ImmutableArray<SensitivityState> states) =>
-        string.Join(", ", states.Select(s => s.Base.Length == 0 ? s.Gain.Label() : $"{s.Base} {s.Gain.Label()}").Take(12)) + (states.Length > 12 ? ", …" : "");
+        string.Join("; ", states.Select(PlanReasons.State).Take(12)) + (states.Length > 12 ? "; …" : "");
 }

@@ -155,7 +155,7 @@ public static class LightChange
         string iris = PlanReasons.Direction(from.Opening, to.Opening);
         if (iris != "as read")
         {
-            steps.Add($"{iris}, to {to.Opening.Label()}");
+            steps.Add($"{iris}, to {to.OpeningLabel}");
         }
 
         return steps.ToImmutable();

@@ -346,7 +346,10 @@ public static class LineUpPlanner
                 terms.Add(found.Score[t]);
             }
 
-            return new PlanCandidate(state, builtIn, front, opening, balance, new Stops(found.Missed), margins?.Clip, margins?.Shadow, terms.MoveToImmutable());
+            return new PlanCandidate(state, builtIn, front, opening, balance, new Stops(found.Missed), margins?.Clip, margins?.Shadow, terms.MoveToImmutable())
+            {
+                AtEnd = opening.Value <= camera.Iris.Widest.Value * (1 + Guard.Edge) || opening.Value >= camera.Iris.Smallest.Value * (1 - Guard.Edge),
+            };
         }
     }
 }

@@ -62,11 +62,12 @@ public sealed record LineUpReport(
 {
     /// <summary>Plans a line-up and works out what follows. Faults of single cameras leave them out; nothing else is stopped by them.</summary>
     /// <param name="lineUp">The line-up.</param>
+    /// <param name="missing">Faults of cameras that are not even in it, because their unit is gone.</param>
     /// <exception cref="QuantityException">What concerns all cameras is wrong: two of a letter, a circle of depths, no common speed.</exception>
-    public static LineUpReport Of(LineUp lineUp)
+    public static LineUpReport Of(LineUp lineUp, ImmutableArray<LineUpFault> missing = default)
     {
         List<PreparedCamera> ready = [];
-        List<LineUpFault> faults = [];
+        List<LineUpFault> faults = missing.IsDefault ? [] : [.. missing];
         foreach (LineUpCamera camera in lineUp.Cameras)
         {
             if (CameraPreparation.Prepare(lineUp, camera, out LineUpFault? fault) is { } prepared)
@@ -82,7 +83,7 @@ public sealed record LineUpReport(
         Orphans(ready, faults);
         if (ready.Count == 0)
         {
-            return new LineUpReport(lineUp, null, [], [.. faults], [], [], [], [], [], [], []);
+            return Empty(lineUp) with { Faults = [.. faults] };
         }
 
         LineUpPlan plan = PlanOf(lineUp, [.. ready.Select(r => r.Plan)]);
@@ -93,6 +94,12 @@ public sealed record LineUpReport(
             [.. FloorPlan.Crossings([.. ready.Select(r => (r.Of, (double?)r.Angle))], lineUp.Floor)],
             LeanRow.Of(lineUp, rows), SceneWords.Of(plan, rows));
     }
+
+    /// <summary>A line-up of which nothing could be planned.</summary>
+    public static LineUpReport Empty(LineUp lineUp) => new(lineUp, null, [], [], [], [], [], [], [], [], []);
+
+    /// <summary>The camera the light is set for: it needs most at its widest opening, quietest state and clear. Null where nothing is planned.</summary>
+    public CameraRow? ExposureReference => Cameras.IsEmpty ? null : WishVariants.ExposureReference(Cameras);
 
     /// <summary>The line-up by other wishes, side by side: depth matched, the tight camera deeper, the sensitive camera open.</summary>
     public ImmutableArray<WishVariant> Variants() => WishVariants.Of(this);

@@ -69,7 +69,10 @@ public static class Mends
 
     private static void Try(List<Mend> tried, CameraPlan plan, Mend? mend)
     {
-        if (mend is not null && Badness(mend.Error, mend.Missed) < Badness(plan.Chosen.Error, plan.Chosen.WishMissed) - PlanTerms.Met)
+        // It mends, or it brings the camera at least a stop nearer; less is not worth a person's walk.
+        if (mend is not null && Badness(mend.Error, mend.Missed) is var left
+            && (left <= WishMissedBy || left < Badness(plan.Chosen.Error, plan.Chosen.WishMissed) - 1)
+            && left < Badness(plan.Chosen.Error, plan.Chosen.WishMissed) - PlanTerms.Met)
         {
             tried.Add(mend);
         }
@@ -147,7 +150,7 @@ public static class Mends
         PlanCandidate c = plan.Chosen;
         string exposure = Math.Abs(c.Error.Value) <= PlanTerms.Met + Guard.Edge ? "right exposure" : $"a picture {c.Error.Magnitude.InHundredths()} too {(c.Error.Value > 0 ? "bright" : "dark")}";
         string wish = c.WishMissed.Value <= PlanTerms.Met + Guard.Edge ? "as wished" : $"{c.WishMissed.InHundredths()} from the wish";
-        return $"{exposure} at {c.Opening.Label()}, {wish}";
+        return $"{exposure} at {c.OpeningLabel}, {wish}";
     }
 
     private static string Amount(double stops) => $"{Notation.Number(stops)} {(stops == 1 ? "stop" : "stops")}";

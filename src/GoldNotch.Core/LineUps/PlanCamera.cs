@@ -14,6 +14,9 @@ namespace GoldNotch.Core.LineUps;
 /// <param name="AboveCap">Whether the standard's cap is passed, which breaks a rule.</param>
 public sealed record SensitivityState(string Base, Decibels Gain, Iso Speed, Decibels Penalty, Latitude? Room, bool AboveCap)
 {
+    /// <summary>What the control shows there: <c>ISO 1600</c>, <c>L</c>; empty where it shows decibels.</summary>
+    public string Shown { get; init; } = "";
+
     /// <summary>Noise as candidates are compared by it: negative gain earns nothing.</summary>
     public Decibels Noise => new(Penalty.Value + Math.Max(0, Gain.Value));
 }

@@ -30,6 +30,12 @@ public sealed record PlanCandidate(
 
     /// <summary>Exposure error: positive is bright.</summary>
     public Stops Error => Balance.Error;
+
+    /// <summary>Whether the iris stands at an end of its travel.</summary>
+    public bool AtEnd { get; init; }
+
+    /// <summary>The opening as it is told: the engraved figure at an end of the ring, else the mark with thirds.</summary>
+    public string OpeningLabel => AtEnd ? Opening.Engraved(OpeningStyle.Thirds) : Opening.Label();
 }
 
 /// <summary>What is planned for one camera, and what it was chosen over.</summary>

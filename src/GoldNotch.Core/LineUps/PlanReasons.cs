@@ -10,8 +10,12 @@ public static class PlanReasons
     /// <summary>How a candidate is spoken: <c>0 dB · ND 1/16 · f/5.6⅓</c>.</summary>
     public static string Spoken(PlanCandidate candidate) => string.Join(" · ", Parts(candidate));
 
-    /// <summary>Base with gain: <c>low base, +2 dB</c>.</summary>
-    public static string State(SensitivityState state) => state.Base.Length == 0 ? state.Gain.Label() : $"{state.Base} base, {state.Gain.Label()}";
+    /// <summary>Base with gain as the camera shows it: <c>low base, +2 dB</c>, <c>ISO 1600</c>, <c>L, −3 dB</c>.</summary>
+    public static string State(SensitivityState state)
+    {
+        string gain = state.Shown.Length == 0 ? state.Gain.Label() : state.Shown.StartsWith("ISO", StringComparison.Ordinal) ? state.Shown : $"{state.Shown}, {state.Gain.Label()}";
+        return state.Base.Length == 0 ? gain : $"{state.Base} base, {gain}";
+    }
 
     /// <summary>The filters: <c>ND 1/16</c>, <c>ND clear + front 2</c>.</summary>
     public static string Filters(PlanCandidate candidate)
@@ -66,7 +70,7 @@ public static class PlanReasons
     public static string WishTold(CameraPlan plan)
     {
         PlanCandidate c = plan.Chosen;
-        string got = c.Opening.Label();
+        string got = c.OpeningLabel;
         if (c.WishMissed.Value <= PlanTerms.Met + Guard.Edge)
         {
             return "";
@@ -100,7 +104,7 @@ public static class PlanReasons
         { Depth: { } metres } => $"{metres.Label()} sharp",
     };
 
-    private static IEnumerable<string> Parts(PlanCandidate c) => [State(c.State), Filters(c), c.Opening.Label()];
+    private static IEnumerable<string> Parts(PlanCandidate c) => [State(c.State), Filters(c), c.OpeningLabel];
 
     private static string Off(Stops error) => $"{error.Magnitude.InHundredths()} too {(error.Value > 0 ? "bright" : "dark")}";
 

@@ -66,7 +66,7 @@ internal static class SceneWords
             : $"The scene is hard: {range}. {Margin(first.Plan.Camera.Name, clip, "highlight")} {Margin(dark.Plan.Camera.Name, shadow, "shadow")}");
         if (!easy)
         {
-            told.Add($"{first.Plan.Camera.Name} goes first. {OneStop(known, 1)} {OneStop(known, -1)}");
+            told.Add($"{(clip <= shadow ? first : dark).Plan.Camera.Name} goes first. {OneStop(known, 1)} {OneStop(known, -1)}");
         }
 
         return told.ToImmutable();
@@ -140,9 +140,19 @@ internal static class WishVariants
         try
         {
             LineUpPlan plan = LineUpReport.PlanOf(report.LineUp, [.. report.Cameras.Select(r => r.Prepared.Plan with { Wish = wish(r.Prepared.Plan) })]);
+            ImmutableArray<(string, string, string)> cameras =
+            [
+                .. plan.Cameras.Select(c => (c.Camera.Name, PlanReasons.Spoken(c.Chosen), Depth(c))),
+            ];
+
+            // One that comes to the same as the wishes is no choice.
+            if (variants.Any(v => v.Cameras.SequenceEqual(cameras)))
+            {
+                return;
+            }
+
             variants.Add(new WishVariant(
-                name, says,
-                [.. plan.Cameras.Select(c => (c.Camera.Name, PlanReasons.Spoken(c.Chosen), Depth(c)))],
+                name, says, cameras,
                 plan.LargestDifference,
                 plan.Cameras.Select(c => c.Chosen.Error).MaxBy(e => Math.Abs(e.Value)),
                 new Decibels(plan.Cameras.Max(c => c.Chosen.State.Noise.Value))));

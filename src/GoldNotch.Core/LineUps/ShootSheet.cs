@@ -62,16 +62,16 @@ public static class ShootSheet
         CameraPreparation.Circumstances(lineUp, row.Prepared.Of));
 
     /// <summary>The model with the lens that is on it, its openings as they are engraved.</summary>
-    public static CameraModel WithMarkedLens(LineUpCamera camera)
-    {
-        if (camera.Transmission is not { } t)
-        {
-            return camera.Model;
-        }
+    public static CameraModel WithMarkedLens(LineUpCamera camera) =>
+        camera.Transmission is { } t ? camera.Model with { Lens = Marked(camera.Model.Lens, t) } : camera.Model;
 
-        Lens lens = camera.Model.Lens;
-        Stops loss = ExposureBalance.LensLoss(lens.WidestAtShort, t);
-        FNumber Marked(FNumber n) => new(n.OpenedBy(-loss).Value, true);
-        return camera.Model with { Lens = new Lens(lens.Shortest, lens.Longest, Marked(lens.WidestAtShort), Marked(lens.WidestAtLong), Marked(lens.Smallest)) };
+    /// <summary>A lens with its openings in T.</summary>
+    /// <param name="lens">The lens in N.</param>
+    /// <param name="transmission">Its T-number wide open.</param>
+    public static Lens Marked(Lens lens, FNumber transmission)
+    {
+        Stops loss = ExposureBalance.LensLoss(lens.WidestAtShort, transmission);
+        FNumber T(FNumber n) => new(n.OpenedBy(-loss).Value, true);
+        return new Lens(lens.Shortest, lens.Longest, T(lens.WidestAtShort), T(lens.WidestAtLong), T(lens.Smallest));
     }
 }

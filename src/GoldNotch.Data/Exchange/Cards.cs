@@ -49,7 +49,7 @@ public static class Cards
     private static IEnumerable<Condition> Conditions(IReadOnlyList<string>? words, string at) =>
         Each(words ?? [], at, (w, p) => RefusedException.At(p, () => ConditionWords.Parse(w)));
 
-    private static Notch ToNotch(NotchDocument notch, string at)
+    internal static Notch ToNotch(NotchDocument notch, string at)
     {
         Setting setting = RefusedException.At($"{at}/setting", () => SettingName.Parse(notch.Setting));
         return new Notch(
@@ -63,7 +63,7 @@ public static class Cards
         };
     }
 
-    private static SceneLight ToLight(LightDocument light, string at) => new(
+    internal static SceneLight ToLight(LightDocument light, string at) => new(
         Text(light.Description, 200, $"{at}/description"),
         light.Lux is { } lux ? RefusedException.At($"{at}/lux", () => new Lux(lux)) : null,
         RefusedException.At($"{at}/temperatureK", () => new Kelvin(light.TemperatureK)),

@@ -13,6 +13,7 @@ namespace GoldNotch.Data.Exchange;
 /// <param name="Units">Units of the pool.</param>
 /// <param name="Checks">Checks with their readings.</param>
 /// <param name="Sheets">Compiled sheets; coming in they are worked out again and compared.</param>
+/// <param name="LineUps">Line-ups of several cameras.</param>
 public sealed record ExchangeDocument(
     string Format,
     int FormatVersion,
@@ -20,7 +21,8 @@ public sealed record ExchangeDocument(
     IReadOnlyList<StandardDocument>? Standards = null,
     IReadOnlyList<UnitDocument>? Units = null,
     IReadOnlyList<CheckDocument>? Checks = null,
-    IReadOnlyList<SheetDocument>? Sheets = null);
+    IReadOnlyList<SheetDocument>? Sheets = null,
+    IReadOnlyList<LineUpDocument>? LineUps = null);
 
 /// <summary>A version of a standard.</summary>
 /// <param name="Key">Key in files and addresses.</param>
@@ -65,6 +67,9 @@ public sealed record UnitDocument(
     double? ColourOffsetMired = null,
     DateOnly? DueBack = null);
 
+/// <summary>What a plan puts in the place of a standard's own notches for one camera, frozen with its check.</summary>
+public sealed record ShootDocument(Guid LineUp, string Name, string Letter, LightDocument Light, IReadOnlyList<NotchDocument> Notches, IReadOnlyList<string> Circumstances, string Lens = "");
+
 /// <summary>A check with its readings; <c>signedBy</c> and <c>signedAt</c> are left out while it is open.</summary>
 public sealed record CheckDocument(
     Guid Id,
@@ -92,4 +97,5 @@ public sealed record ReadingDocument(string Setting, string Read, string By, Dat
     DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull)]
 [JsonSerializable(typeof(ExchangeDocument))]
 [JsonSerializable(typeof(IReadOnlyList<FilterDocument>))]
+[JsonSerializable(typeof(ShootDocument))]
 public sealed partial class ExchangeJson : JsonSerializerContext;

@@ -41,6 +41,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         await import.EachAsync("units", ExchangeJson.Default.UnitDocument, (u, at) => PutUnitAsync(transaction, u, at, cancel));
         await import.EachAsync("checks", ExchangeJson.Default.CheckDocument, (c, at) => PutCheckAsync(transaction, c, at, who, cancel));
         await import.EachAsync("sheets", ExchangeJson.Default.SheetDocument, (s, at) => CompareSheetAsync(transaction, s, at, cancel));
+        await import.EachAsync("lineUps", ExchangeJson.Default.LineUpDocument, (l, at) => PutLineUpAsync(transaction, l, at, who, cancel));
         if (import.Faults is [var first, ..] && !keepGood)
         {
             string more = import.Faults.Count > 1 ? $" {import.Faults.Count} entries cannot be kept." : "";
@@ -186,6 +187,21 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
             .WithJson("filters", unit.Filters is { Count: > 0 } measured ? JsonSerializer.Serialize(measured, ExchangeJson.Default.IReadOnlyListFilterDocument) : null)
             .With("offset", unit.ColourOffsetMired).With("due", unit.DueBack)
             .RunAsync(cancel) > 0;
+    }
+
+    // The one that comes in stands: a line-up has no versions to choose from, and the trail keeps the one before.
+    private static async Task<bool> PutLineUpAsync(NpgsqlTransaction transaction, LineUpDocument lineUp, string at, string who, CancellationToken cancel)
+    {
+        LineUpCards.Check(lineUp, at);
+        if (await transaction.Command("SELECT key FROM standard_version WHERE key = @key AND state = 'approved'").With("key", lineUp.Standard).FirstAsync(r => r.GetString(0), cancel) is null)
+        {
+            throw new RefusedException("standard-missing", $"{at}/standard", $"There is no approved standard {lineUp.Standard}. Import it first, or in the same file.");
+        }
+
+        int[] kept = [.. await transaction.Command("SELECT version FROM line_up WHERE id = @id").With("id", lineUp.Id).ListAsync(r => r.GetInt32(0), cancel)];
+        StoredLineUp after = await LineUpStore.PutAsync(transaction, lineUp, kept.FirstOrDefault(), who, cancel)
+            ?? throw new RefusedException("changed-meanwhile", $"{at}/id", "Somebody changed this line-up in the same moment. Import it again.");
+        return after.Version != kept.FirstOrDefault();
     }
 
     private static async Task<bool> PutCheckAsync(NpgsqlTransaction transaction, CheckDocument check, string at, string who, CancellationToken cancel)

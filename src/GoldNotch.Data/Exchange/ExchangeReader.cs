@@ -131,7 +131,7 @@ internal sealed class ExchangeFile
                     version = reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out int v) ? v : null;
                     reader.Skip();
                     break;
-                case "models" or "standards" or "units" or "checks" or "sheets":
+                case "models" or "standards" or "units" or "checks" or "sheets" or "lineUps":
                     _lists[name] = ScanList(ref reader, name);
                     break;
                 default:

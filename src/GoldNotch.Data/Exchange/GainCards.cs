@@ -32,6 +32,7 @@ internal static class GainCards
             Bases = bases,
             Cap = gain.CapDb is { } cap ? ToDecibels(cap, $"{at}/capDb") : null,
             Room = ToRoom(gain.HighlightStops, gain.ShadowStops, at),
+            FixedToBase = Each(gain.FixedToBase ?? [], $"{at}/fixedToBase", (word, p) => Text(word, 40, p)),
         };
     }
 

@@ -81,7 +81,8 @@ public sealed record FormatDocument(
     double? WorstMbps = null,
     bool Raw = false);
 
-/// <summary>The gain control: <c>positions</c>, or <c>isos</c> where it shows ISO numbers; <c>isoAtZeroGain</c> is left out where the maker gives none.</summary>
+/// <summary>The gain control: <c>positions</c>, or <c>isos</c> where it shows ISO numbers; <c>isoAtZeroGain</c> is left out where the maker gives none.
+/// <c>fixedToBase</c> names the picture profiles that are recorded at base whatever the rating.</summary>
 public sealed record GainDocument(
     IReadOnlyList<GainPositionDocument> Positions,
     bool Automatic,
@@ -90,7 +91,8 @@ public sealed record GainDocument(
     IReadOnlyList<BaseDocument>? Bases = null,
     double? CapDb = null,
     double? HighlightStops = null,
-    double? ShadowStops = null);
+    double? ShadowStops = null,
+    IReadOnlyList<string>? FixedToBase = null);
 
 /// <summary>One of two bases, with its gains as a range or as ISO numbers.</summary>
 public sealed record BaseDocument(

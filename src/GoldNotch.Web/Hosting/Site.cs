@@ -10,6 +10,7 @@ using GoldNotch.Web.Features.Coverage;
 using GoldNotch.Web.Features.Decisions;
 using GoldNotch.Web.Features.Exchange;
 using GoldNotch.Web.Features.Find;
+using GoldNotch.Web.Features.LineUps;
 using GoldNotch.Web.Features.Models;
 using GoldNotch.Web.Features.People;
 using GoldNotch.Web.Features.Printing;
@@ -61,7 +62,7 @@ internal static class Site
         services.AddNpgsqlDataSource(Connection.String(builder.Configuration));
         services.AddSingleton<UnitStore>().AddSingleton<CheckStore>().AddSingleton<PersonStore>();
         services.AddSingleton<StandardStore>().AddSingleton<ModelStore>().AddSingleton<CoverageStore>().AddSingleton<DecisionStore>().AddSingleton<AuditStore>();
-        services.AddSingleton<ExchangeImporter>().AddSingleton<CheckJudge>().AddSingleton<SheetSource>().AddSingleton<CoverageGrid>();
+        services.AddSingleton<ExchangeImporter>().AddSingleton<CheckJudge>().AddSingleton<SheetSource>().AddSingleton<CoverageGrid>().AddSingleton<LineUpStore>().AddSingleton<LineUpSource>();
         services.AddSingleton(TimeProvider.System).AddSingleton<IPasswordHasher<StoredPerson>, PasswordHasher<StoredPerson>>();
         services.ConfigureHttpJsonOptions(json => Configure(json.SerializerOptions));
         services.Configure<RouteHandlerOptions>(handlers => handlers.ThrowOnBadRequest = true);
@@ -97,6 +98,7 @@ internal static class Site
         signedIn.MapSheets();
         signedIn.MapPrinting();
         signedIn.MapUnits();
+        signedIn.MapLineUps();
         signedIn.MapChecks();
         signedIn.MapFind();
         signedIn.MapExchange();

@@ -324,6 +324,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/line-ups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listLineUps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getLineUp"];
+        put: operations["putLineUp"];
+        post?: never;
+        delete: operations["dropLineUp"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["previewLineUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/light-changed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lightChanged"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/{id}/cameras/{letter}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getShootSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/{id}/cameras/{letter}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printShootSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/{id}/cameras/{letter}/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printOperatorCard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/{id}/plan.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printLineUp"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/{id}/line-up.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportLineUp"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/{id}/plan.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportPlanCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/checks": {
         parameters: {
             query?: never;
@@ -742,6 +902,11 @@ export interface components {
             /** Format: date-time */
             at: string;
         };
+        AgreementView: {
+            matter: string;
+            agrees: boolean;
+            sentence: string;
+        };
         AnglesDocument: {
             degrees: number[];
             /** @default false */
@@ -799,6 +964,58 @@ export interface components {
         };
         /** @enum {unknown} */
         BodySide: "left" | "right" | "top" | "back" | "front" | "lens" | "screen";
+        CameraPlanView: {
+            letter: string;
+            unit: string;
+            spoken: string;
+            model: string;
+            part: string;
+            watch: string;
+            exposureReference: boolean;
+            /** Format: double */
+            focalMm: number;
+            /** Format: double */
+            distanceM: number;
+            /** Format: double */
+            framedM: number;
+            /** Format: double */
+            angleDegrees: number;
+            chosen: components["schemas"]["CandidateView"];
+            iso: string;
+            shutter: string;
+            meter: string;
+            direction: string;
+            stack: components["schemas"]["StackView"];
+            why: string;
+            wishTold: string;
+            next: components["schemas"]["CandidateView"][];
+            mends: components["schemas"]["MendView"][];
+            pinCost: string;
+            ramp: string;
+            diffraction: string;
+            /** Format: double */
+            highlightStops: null | number;
+            /** Format: double */
+            shadowStops: null | number;
+            /** Format: double */
+            clipMarginStops: null | number;
+            /** Format: double */
+            shadowMarginStops: null | number;
+            depth: null | components["schemas"]["DepthView"];
+            wish: string;
+            hold: components["schemas"]["HoldView"];
+        };
+        CandidateView: {
+            spoken: string;
+            state: string;
+            filters: string;
+            opening: string;
+            openingDial: string;
+            error: string;
+            /** Format: double */
+            errorStops: number;
+            wishMissed: string;
+        };
         CardMinutesView: {
             modelName: string;
             minutes: string;
@@ -848,6 +1065,7 @@ export interface components {
             /** Format: date-time */
             signedAt: null | string;
             summary: components["schemas"]["SummaryView"];
+            shootName: string;
         };
         CheckView: {
             /** Format: uuid */
@@ -871,6 +1089,7 @@ export interface components {
             summary: components["schemas"]["SummaryView"];
             lines: components["schemas"]["CheckLineView"][];
             now: components["schemas"]["NowView"];
+            shootName: string;
         };
         ChoiceDocument: {
             positions: components["schemas"]["PositionDocument"][];
@@ -961,6 +1180,17 @@ export interface components {
             becomes: string;
             because: string;
         };
+        DepthView: {
+            /** Format: double */
+            nearM: number;
+            /** Format: double */
+            farM: null | number;
+            /** Format: double */
+            hyperfocalM: number;
+            label: string;
+            /** Format: double */
+            wantedM: null | number;
+        };
         DetentView: {
             label: string;
             detail: string;
@@ -1001,6 +1231,7 @@ export interface components {
             units?: null | components["schemas"]["UnitDocument"][];
             checks?: null | components["schemas"]["CheckDocument"][];
             sheets?: null | components["schemas"]["SheetDocument"][];
+            lineUps?: null | components["schemas"]["LineUpDocument"][];
         };
         FigureView: {
             name: string;
@@ -1036,6 +1267,19 @@ export interface components {
             to: string;
             reason: string;
         };
+        FloorThingDocument: {
+            name: string;
+            kind: string;
+            /** Format: double */
+            acrossM: number;
+            /** Format: double */
+            awayM: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            leanM: number;
+        };
         FormatDocument: {
             size: string;
             rate: string;
@@ -1062,6 +1306,16 @@ export interface components {
             name: string;
             detail: string;
         };
+        FrontFilterDocument: {
+            label: string;
+            /** Format: double */
+            stops: number;
+            /**
+             * Format: int32
+             * @default 1
+             */
+            count: number;
+        };
         GainDocument: {
             positions: components["schemas"]["GainPositionDocument"][];
             automatic: boolean;
@@ -1075,6 +1329,7 @@ export interface components {
             highlightStops?: null | number;
             /** Format: double */
             shadowStops?: null | number;
+            fixedToBase?: null | string[];
         };
         GainPositionDocument: {
             /** Format: double */
@@ -1096,6 +1351,19 @@ export interface components {
             /** Format: double */
             leftStops: number;
             because: components["schemas"]["JudgementView"];
+        };
+        HoldStateView: {
+            base: string;
+            /** Format: double */
+            gainDb: number;
+            label: string;
+            iso: string;
+        };
+        HoldView: {
+            states: components["schemas"]["HoldStateView"][];
+            filters: string[];
+            widestIris: string;
+            smallestIris: string;
         };
         ImportFault: {
             pointer: string;
@@ -1139,6 +1407,12 @@ export interface components {
         };
         /** @enum {unknown} */
         LampKind: "daylight" | "tungsten" | "mains" | "unknownLed";
+        LeanView: {
+            letter: string;
+            who: string;
+            holds: boolean;
+            sentence: string;
+        };
         LensDocument: {
             /** Format: double */
             shortestMm: number;
@@ -1161,6 +1435,16 @@ export interface components {
             /** @default false */
             automatic: boolean;
         };
+        LightChanged: {
+            document: components["schemas"]["LineUpDocument"];
+            /** Format: double */
+            lux?: null | number;
+            reading?: null | components["schemas"]["LightReadingDocument"];
+        };
+        LightChangedView: {
+            moved: string;
+            steps: components["schemas"]["LightStepView"][];
+        };
         LightDocument: {
             description: string;
             /** Format: double */
@@ -1171,6 +1455,22 @@ export interface components {
             /** Format: double */
             lux?: null | number;
         };
+        LightReadingDocument: {
+            opening: string;
+            time: string;
+            /** Format: double */
+            iso: number;
+        };
+        LightStepView: {
+            letter: string;
+            spoken: string;
+            /** Format: double */
+            offStops: number;
+            off: string;
+            steps: string[];
+            sentence: string;
+            after: components["schemas"]["CandidateView"];
+        };
         LightView: {
             description: string;
             /** Format: double */
@@ -1180,6 +1480,121 @@ export interface components {
             /** Format: double */
             mainsHz: number;
             lamp: components["schemas"]["LampKind"];
+        };
+        LineUpCameraDocument: {
+            letter: string;
+            unit: string;
+            part: string;
+            /** @default fixed */
+            watch: string;
+            /** @default open */
+            wish: string;
+            /** @default  */
+            lens: string;
+            /** Format: double */
+            focalMm?: null | number;
+            /** Format: double */
+            framedM?: null | number;
+            /** Format: double */
+            distanceM?: null | number;
+            /** Format: double */
+            isoAtZeroGain?: null | number;
+            /** Format: double */
+            acrossM?: null | number;
+            /** Format: double */
+            awayM?: null | number;
+            /** @default  */
+            looksAt: string;
+            pins?: null | components["schemas"]["PinsDocument"];
+        };
+        LineUpDocument: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            place: string;
+            standard: string;
+            light: components["schemas"]["LineUpLightDocument"];
+            cameras: components["schemas"]["LineUpCameraDocument"][];
+            /** Format: date-time */
+            call?: null | string;
+            /** @default own-base */
+            school: string;
+            marks?: null | components["schemas"]["SceneMarkDocument"][];
+            kit?: null | components["schemas"]["FrontFilterDocument"][];
+            /**
+             * Format: int32
+             * @default 1
+             */
+            maxFront: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            offsetStops: number;
+            /** @default  */
+            colourReference: string;
+            /** @default true */
+            oneReading: boolean;
+            floor?: null | components["schemas"]["FloorThingDocument"][];
+            used?: null | components["schemas"]["UsedDocument"];
+        };
+        LineUpLightDocument: {
+            /** Format: double */
+            temperatureK: number;
+            /** Format: double */
+            mainsHz: number;
+            lamp: string;
+            /** Format: double */
+            lux?: null | number;
+            reading?: null | components["schemas"]["LightReadingDocument"];
+            /** @default dome */
+            meter: string;
+            /**
+             * Format: double
+             * @default 0
+             */
+            dimStops: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            raiseStops: number;
+        };
+        LineUpPage: {
+            lineUps: components["schemas"]["LineUpRow"][];
+            next: null | string;
+        };
+        LineUpRow: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            place: string;
+            /** Format: date-time */
+            call: null | string;
+            standard: string;
+            cameras: components["schemas"]["LineUpUnitView"][];
+            used: boolean;
+            changedBy: string;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        LineUpUnitView: {
+            letter: string;
+            unit: string;
+            part: string;
+        };
+        LineUpView: {
+            document: components["schemas"]["LineUpDocument"];
+            /** Format: int32 */
+            version: number;
+            changedBy: string;
+            /** Format: date-time */
+            changedAt: string;
+            plan: components["schemas"]["PlanView"];
+        };
+        MendView: {
+            kind: string;
+            sentence: string;
         };
         ModeDocument: {
             manual: boolean;
@@ -1276,6 +1691,8 @@ export interface components {
             unit: string;
             standard: string;
             readings?: null | components["schemas"]["NewReading"][];
+            /** Format: uuid */
+            lineUp?: null | string;
         };
         NewReading: {
             setting: string;
@@ -1296,6 +1713,17 @@ export interface components {
             metered: null | components["schemas"]["BalanceView"];
             hidden: components["schemas"]["HiddenView"][];
             order: components["schemas"]["FixView"][];
+        };
+        PairView: {
+            left: string;
+            right: string;
+            /** Format: double */
+            exposureStops: number;
+            exposure: string;
+            /** Format: double */
+            spreadStops: number;
+            spread: string;
+            checkOnCard: boolean;
         };
         PasswordChange: {
             current: string;
@@ -1324,6 +1752,15 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        PinsDocument: {
+            base?: null | string;
+            /** Format: double */
+            gainDb?: null | number;
+            filter?: null | string;
+            front?: null | string[];
+            iris?: null | string;
+            shutter?: null | string;
+        };
         PlaceView: {
             side: components["schemas"]["BodySide"];
             /** Format: double */
@@ -1334,6 +1771,50 @@ export interface components {
             path: string;
             manualSign: string;
             trap: string;
+        };
+        PlanFaultView: {
+            letter: string;
+            pointer: string;
+            message: string;
+        };
+        PlanLightView: {
+            /** Format: double */
+            lux: number;
+            luxLabel: string;
+            /** Format: double */
+            movedStops: number;
+            moved: string;
+            /** Format: double */
+            temperatureK: number;
+            /** Format: double */
+            mired: number;
+            commonSpeed: string;
+            /** Format: double */
+            brightestStops: number;
+            /** Format: double */
+            darkestStops: number;
+        };
+        PlanLineView: {
+            letter: string;
+            good: boolean;
+            sentence: string;
+        };
+        PlanView: {
+            faults: components["schemas"]["PlanFaultView"][];
+            standard: string;
+            light: null | components["schemas"]["PlanLightView"];
+            marks: components["schemas"]["SceneMarkView"][];
+            cameras: components["schemas"]["CameraPlanView"][];
+            agreement: components["schemas"]["AgreementView"][];
+            flicker: components["schemas"]["PlanLineView"][];
+            white: components["schemas"]["WhiteView"][];
+            pairs: components["schemas"]["PairView"][];
+            crossings: string[];
+            leans: components["schemas"]["LeanView"][];
+            scene: string[];
+            variants: components["schemas"]["VariantView"][];
+            largestDifference: string;
+            cautions: string[];
         };
         PolicyView: {
             key: string;
@@ -1419,6 +1900,21 @@ export interface components {
             states: {
                 [key: string]: string;
             };
+        };
+        SceneMarkDocument: {
+            name: string;
+            stops?: null | string;
+            reading?: null | string;
+            /** @default true */
+            matters: boolean;
+        };
+        SceneMarkView: {
+            name: string;
+            /** Format: double */
+            stops: number;
+            label: string;
+            ratio: string;
+            matters: boolean;
         };
         SchoolView: {
             key: string;
@@ -1559,6 +2055,31 @@ export interface components {
             fileSystems: string[];
             slowestClass?: null | string;
         };
+        StackFilterView: {
+            label: string;
+            /** Format: double */
+            stops: number;
+            front: boolean;
+        };
+        StackView: {
+            /** Format: double */
+            light: number;
+            /** Format: double */
+            time: number;
+            /** Format: double */
+            speed: number;
+            /** Format: double */
+            lens: number;
+            /** Format: double */
+            offset: number;
+            /** Format: double */
+            top: number;
+            /** Format: double */
+            iris: number;
+            filters: components["schemas"]["StackFilterView"][];
+            /** Format: double */
+            error: number;
+        };
         StandardBegin: {
             key: string;
             name: string;
@@ -1670,6 +2191,14 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        UsedCameraDocument: {
+            letter: string;
+            settings: string;
+        };
+        UsedDocument: {
+            note: string;
+            cameras: components["schemas"]["UsedCameraDocument"][];
+        };
         VariableFilterDocument: {
             /** Format: double */
             leastStops: number;
@@ -1677,6 +2206,19 @@ export interface components {
             mostStops: number;
             /** Format: double */
             stepStops: number;
+        };
+        VariantCameraView: {
+            letter: string;
+            spoken: string;
+            depth: string;
+        };
+        VariantView: {
+            name: string;
+            says: string;
+            cameras: components["schemas"]["VariantCameraView"][];
+            difference: string;
+            worstError: string;
+            noise: string;
         };
         /** @enum {unknown} */
         VerdictKind: "on" | "withinSlack" | "off" | "floating" | "unread" | "notFitted";
@@ -1729,6 +2271,19 @@ export interface components {
             memories: string[];
             automatic: boolean;
             dial?: null | components["schemas"]["KelvinDialDocument"];
+        };
+        WhiteView: {
+            letter: string;
+            method: string;
+            memory: string;
+            /** Format: double */
+            dialK: null | number;
+            /** Format: double */
+            dialMired: number;
+            /** Format: double */
+            restMired: number;
+            grade: string;
+            sentence: string;
         };
         WrongView: {
             pointer: string;
@@ -3131,6 +3686,708 @@ export interface operations {
             };
             /** @description Precondition Required */
             428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listLineUps: {
+        parameters: {
+            query?: {
+                before?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineUpPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getLineUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineUpView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putLineUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineUpDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineUpView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    dropLineUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    previewLineUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineUpDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    lightChanged: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LightChanged"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LightChangedView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getShootSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                letter: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    printShootSheet: {
+        parameters: {
+            query?: {
+                paper?: string;
+                layout?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                letter: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    printOperatorCard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                letter: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    printLineUp: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportLineUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExchangeDocument"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportPlanCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

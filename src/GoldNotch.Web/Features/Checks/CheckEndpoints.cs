@@ -4,14 +4,15 @@ using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Data.Exchange;
+using GoldNotch.Web.Features.LineUps;
 using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace GoldNotch.Web.Features.Checks;
 
-/// <summary>A check to begin: a unit against a standard; readings may come with it.</summary>
-public sealed record NewCheck(string Unit, string Standard, IReadOnlyList<NewReading>? Readings = null);
+/// <summary>A check to begin: a unit against a standard, or against the plan of a line-up it is in; readings may come with it.</summary>
+public sealed record NewCheck(string Unit, string Standard, IReadOnlyList<NewReading>? Readings = null, Guid? LineUp = null);
 
 /// <summary>A reading to come with a new check.</summary>
 public sealed record NewReading(string Setting, string Read);
@@ -52,7 +53,7 @@ internal static class CheckEndpoints
         TypedResults.Ok(await judge.ViewAsync(await FindAsync(checks, id, cancel), cancel));
 
     private static async Task<Results<Ok<CheckView>, Created<CheckView>, ProblemHttpResult>> PutAsync(
-        Guid id, NewCheck request, HttpContext context, CheckStore checks, UnitStore units, ModelStore models, StandardStore standards, CheckJudge judge, TimeProvider clock, CancellationToken cancel)
+        Guid id, NewCheck request, HttpContext context, CheckStore checks, UnitStore units, ModelStore models, StandardStore standards, LineUpSource lineUps, CheckJudge judge, TimeProvider clock, CancellationToken cancel)
     {
         StoredUnit unit = await units.GetAsync(request.Unit, cancel)
             ?? throw new RefusedException("unit-missing", "/unit", $"There is no unit {Short(request.Unit)}. Look at the tag again, or find it by its tape or place.");
@@ -65,7 +66,9 @@ internal static class CheckEndpoints
         string who = SessionEndpoints.Name(context.User);
         DateTimeOffset now = clock.GetUtcNow();
         var head = new StoredCheck(id, unit.Tag, standard.Key, standard.Version, standard.Name, who, now, null, null, "", new CheckSummary(0, 0, 0, 0, 0, ""));
-        var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(Measured(card.Document, unit), ExchangeJson.Default.ModelDocument), []);
+        ShootDocument? shoot = request.LineUp is { } planned ? await lineUps.ShootAsync(planned, unit.Tag, standard.Key, cancel) : null;
+        head = head with { ShootName = shoot is null ? "" : $"{shoot.Name}, camera {shoot.Letter}" };
+        var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(UnitCards.Measured(card.Document, unit), ExchangeJson.Default.ModelDocument), [], shoot);
         Sheet sheet = await judge.SheetOfAsync(whole, cancel);
         whole = whole with { Readings = CheckReadings.ReadAll(sheet, [.. (request.Readings ?? []).Select(r => new ReadingDocument(r.Setting, r.Read, who, now))], "/readings") };
         whole = whole with { Check = head with { Summary = CheckJudge.Summarise(sheet, whole) } };
@@ -161,10 +164,4 @@ internal static class CheckEndpoints
     }
 
     private static string Short(string text) => text.Length <= 40 ? text : text[..40] + "…";
-
-    // The card is frozen as this very unit is: what was measured on its filters replaces what the maker says.
-    private static ModelDocument Measured(ModelDocument card, StoredUnit unit) => card with
-    {
-        Filters = [.. card.Filters.Select(f => unit.Filters.FirstOrDefault(m => m.Label == f.Label) ?? f)],
-    };
 }

@@ -29,7 +29,8 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
             }
         }
 
-        Sheet sheet = SheetCompiler.Compile(standard, Cards.ToModel(ModelStore.ReadCard(whole.ModelCard)));
+        CameraModel model = Cards.ToModel(ModelStore.ReadCard(whole.ModelCard));
+        Sheet sheet = whole.Shoot is { } shoot ? Shoots.Sheet(standard, model, shoot) : SheetCompiler.Compile(standard, model);
         return sheet with { Waived = [.. (await decisions.WaiversAsync(id.Key, cancel)).Where(w => Counts(w, whole.Check, sheet.Model.Key)).Select(w => Of(w, sheet.Model))] };
     }
 
@@ -59,7 +60,7 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
             c.StartedBy, c.StartedAt, c.SignedBy, c.SignedAt, c.Note, CheckViews.Of(CheckSummary.Of(verdicts)),
             [.. verdicts.Select(v => new CheckLineView(
                 SheetViewOf(sheet, v, readings), CheckViews.Of(v.Line, v.Reading, kept.GetValueOrDefault(v.Line.Setting)), CheckViews.Of(v)))],
-            CheckViews.Of(Consequences.Of(sheet, verdicts)));
+            CheckViews.Of(Consequences.Of(sheet, verdicts)), c.ShootName);
     }
 
     /// <summary>What a text would mean if it were recorded now.</summary>

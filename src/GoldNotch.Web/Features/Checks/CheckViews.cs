@@ -39,12 +39,12 @@ public sealed record NowView(
 public sealed record CheckView(
     Guid Id, string UnitTag, string UnitTape, string UnitPlace, string ModelKey, string ModelName, string StandardKey, string StandardName, int StandardVersion,
     string StartedBy, DateTimeOffset StartedAt, string? SignedBy, DateTimeOffset? SignedAt, string Note, SummaryView Summary,
-    IReadOnlyList<CheckLineView> Lines, NowView Now);
+    IReadOnlyList<CheckLineView> Lines, NowView Now, string ShootName);
 
 /// <summary>A check in one row of the log.</summary>
 public sealed record CheckRowView(
     Guid Id, string UnitTag, string StandardKey, string StandardName, int StandardVersion, string StartedBy, DateTimeOffset StartedAt, string? SignedBy,
-    DateTimeOffset? SignedAt, SummaryView Summary);
+    DateTimeOffset? SignedAt, SummaryView Summary, string ShootName);
 
 /// <summary>A page of checks, newest first; next goes into <c>before</c>, null on the last page.</summary>
 public sealed record CheckPage(IReadOnlyList<CheckRowView> Checks, string? Next);
@@ -58,7 +58,7 @@ internal static class CheckViews
     internal static SummaryView Of(CheckSummary s) => new(s.On, s.WithinSlack, s.Off, s.Floating, s.Unread, s.Headline);
 
     internal static CheckRowView Row(StoredCheck c) =>
-        new(c.Id, c.UnitTag, c.StandardKey, c.StandardName, c.StandardVersion, c.StartedBy, c.StartedAt, c.SignedBy, c.SignedAt, Of(c.Summary));
+        new(c.Id, c.UnitTag, c.StandardKey, c.StandardName, c.StandardVersion, c.StartedBy, c.StartedAt, c.SignedBy, c.SignedAt, Of(c.Summary), c.ShootName);
 
     internal static VerdictView Of(Verdict verdict) => new(
         verdict.Kind,

@@ -4,6 +4,7 @@ using CsvHelper;
 using CsvHelper.Configuration;
 using GoldNotch.Data;
 using GoldNotch.Data.Exchange;
+using GoldNotch.Web.Features.LineUps;
 
 namespace GoldNotch.Web.Features.Exchange;
 
@@ -18,6 +19,11 @@ internal static class CsvFiles
     ];
 
     private static readonly string[] SheetColumns = ["standard", "standardVersion", "model", "modelVersion", "circumstances", "setting", "want", "fit", "target", "size", "because"];
+
+    private static readonly string[] PlanColumns =
+    [
+        "lineUp", "letter", "unit", "camera", "part", "focalMm", "distanceM", "sensitivity", "iso", "filters", "iris", "shutter", "errorStops", "white", "sharp", "why",
+    ];
 
     private static readonly char[] FormulaSigns = ['=', '+', '-', '@', '\t', '\r', '\''];
 
@@ -36,6 +42,13 @@ internal static class CsvFiles
     {
         s.Standard, Number(s.StandardVersion), s.Model, Number(s.ModelVersion), List(s.Circumstances), l.Setting, l.Want, l.Fit, l.Target, l.Size, l.Because,
     })));
+
+    /// <summary>A plan, a camera a row; it goes out only: a line-up comes in as JSON.</summary>
+    internal static byte[] Plan(LineUpDocument document, PlanView plan) => Write(PlanColumns, plan.Cameras.Select(c => new[]
+    {
+        document.Name, c.Letter, c.Unit, c.Spoken, c.Part, Number(c.FocalMm), Number(Math.Round(c.DistanceM, 3)), c.Chosen.State, c.Iso, c.Chosen.Filters, c.Chosen.OpeningDial,
+        c.Shutter, Number(Math.Round(c.Chosen.ErrorStops, 3)), plan.White.FirstOrDefault(w => w.Letter == c.Letter)?.Sentence ?? "", c.Depth?.Label ?? "", c.Why,
+    }));
 
     /// <summary>Reads a file of one of the three kinds, told by its columns.</summary>
     /// <exception cref="RefusedException">It is no such file, or a cell cannot be read; the row is named.</exception>

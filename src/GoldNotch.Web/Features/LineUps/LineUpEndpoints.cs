@@ -1,0 +1,176 @@
+using System.Globalization;
+using System.Text.Json;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Exposure;
+using GoldNotch.Core.LineUps;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Data;
+using GoldNotch.Data.Exchange;
+using GoldNotch.Web.Features.Exchange;
+using GoldNotch.Web.Features.Printing;
+using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Features.Sheets;
+using GoldNotch.Web.Features.Standards;
+using GoldNotch.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace GoldNotch.Web.Features.LineUps;
+
+/// <summary>The light as it is now, for a line-up as it is on the screen.</summary>
+public sealed record LightChanged(LineUpDocument Document, double? Lux = null, LightReadingDocument? Reading = null);
+
+/// <summary>Line-ups: plan, keep, the light that changed, and from plan to hands. Everybody who is signed in plans.</summary>
+internal static class LineUpEndpoints
+{
+    private const int PageSize = 50;
+
+    internal static void MapLineUps(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/line-ups", ListAsync).WithName("listLineUps");
+        api.MapGet("/line-ups/{id:guid}", GetAsync).ProducesProblem(404).WithName("getLineUp");
+        api.MapPut("/line-ups/{id:guid}", PutAsync).ProducesProblem(412).ProducesProblem(428).WithName("putLineUp");
+        api.MapDelete("/line-ups/{id:guid}", DropAsync).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428).WithName("dropLineUp");
+        api.MapPost("/line-ups/preview", PreviewAsync).WithName("previewLineUp");
+        api.MapPost("/line-ups/light-changed", LightChangedAsync).WithName("lightChanged");
+        api.MapGet("/line-ups/{id:guid}/cameras/{letter}/sheet", SheetAsync).ProducesProblem(404).WithName("getShootSheet");
+        api.MapGet("/line-ups/{id:guid}/cameras/{letter}/sheet.pdf", SheetPdfAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printShootSheet");
+        api.MapGet("/line-ups/{id:guid}/cameras/{letter}/card.pdf", CardPdfAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printOperatorCard");
+        api.MapGet("/line-ups/{id:guid}/plan.pdf", PlanPdfAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printLineUp");
+        api.MapGet("/line-ups/{id:guid}/line-up.json", JsonAsync).Produces<ExchangeDocument>().ProducesProblem(404).WithName("exportLineUp");
+        api.MapGet("/line-ups/{id:guid}/plan.csv", CsvAsync).Produces(200, contentType: "text/csv").ProducesProblem(404).WithName("exportPlanCsv");
+    }
+
+    private static async Task<Ok<LineUpPage>> ListAsync(string? before, LineUpStore lineUps, CancellationToken cancel)
+    {
+        List<StoredLineUp> rows = await lineUps.ListAsync(Cursor(before), PageSize, cancel);
+        string? next = rows.Count == PageSize ? string.Create(CultureInfo.InvariantCulture, $"{rows[^1].ChangedAt.UtcTicks}_{rows[^1].Document.Id}") : null;
+        return TypedResults.Ok(new LineUpPage([.. rows.Select(LineUpViews.Row)], next));
+    }
+
+    private static async Task<Ok<LineUpView>> GetAsync(Guid id, HttpContext context, LineUpSource source, CancellationToken cancel) =>
+        TypedResults.Ok(await ViewAsync(await source.FindAsync(id, cancel), context, source, cancel));
+
+    private static async Task<Results<Ok<LineUpView>, ProblemHttpResult>> PutAsync(
+        Guid id, LineUpDocument document, HttpContext context, LineUpStore lineUps, LineUpSource source, CancellationToken cancel)
+    {
+        if (ETags.Seen(context.Request) is not { } seen)
+        {
+            return TypedResults.Problem(ETags.Missing());
+        }
+
+        if (document.Id != id)
+        {
+            throw new RefusedException("bad-value", "/id", "The id in the document is not the one in the address.");
+        }
+
+        // What cannot be planned yet is kept all the same; what cannot be read is refused.
+        LineUpCards.Check(document);
+        StoredLineUp? kept = await lineUps.PutAsync(document, seen, SessionEndpoints.Name(context.User), cancel);
+        return kept is null ? await MovedOnAsync(id, lineUps, cancel) : TypedResults.Ok(await ViewAsync(kept, context, source, cancel));
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> DropAsync(Guid id, HttpContext context, LineUpStore lineUps, CancellationToken cancel) =>
+        ETags.Seen(context.Request) is not { } seen ? TypedResults.Problem(ETags.Missing())
+        : await lineUps.DropAsync(id, seen, SessionEndpoints.Name(context.User), cancel) ? TypedResults.NoContent()
+        : await MovedOnAsync(id, lineUps, cancel);
+
+    private static async Task<Ok<PlanView>> PreviewAsync(LineUpDocument document, LineUpSource source, CancellationToken cancel) =>
+        TypedResults.Ok(await source.PlanAsync(document, cancel));
+
+    private static async Task<Ok<LightChangedView>> LightChangedAsync(LightChanged change, LineUpSource source, CancellationToken cancel)
+    {
+        LineUpLightDocument now = change.Document.Light with { Lux = change.Lux, Reading = change.Reading };
+        MeteredLight light = LineUpCards.ToLight(now, "/now").Metered;
+        (LineUpReport report, _) = await source.ReportAsync(change.Document, cancel);
+        return report.Plan is not { } plan
+            ? throw new RefusedException("not-planned", "/document", "Nothing of this line-up is planned yet, so nothing can be changed. Mend its cameras first.")
+            : TypedResults.Ok(new LightChangedView(
+                Core.Units.Stops.Between(light.LuxPerConstant, plan.Scene.Light.LuxPerConstant).LabelWithUnit(),
+                [.. LightChange.Steps(plan, light).Select(s => LineUpViews.Step(s, report))]));
+    }
+
+    private static async Task<Ok<SheetView>> SheetAsync(Guid id, string letter, LineUpSource source, UnitStore units, CancellationToken cancel)
+    {
+        (Sheet sheet, CameraRow row, _) = await ShootAsync(id, letter, source, cancel);
+        StoredUnit? unit = await units.GetAsync(row.Prepared.Of.Tag, cancel);
+        return TypedResults.Ok(SheetViews.Of(
+            sheet, "approved", unit is null ? [] : [new SheetUnitView(unit.Tag, unit.Tape, unit.Place, unit.Status)], Findings.Views(RuleBook.Of(sheet), []), []));
+    }
+
+    private static async Task<FileContentHttpResult> SheetPdfAsync(
+        Guid id, string letter, string? paper, string? layout, LineUpSource source, UnitStore units, TimeProvider clock, CancellationToken cancel)
+    {
+        PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException("bad-value", "/paper", "The paper is a4 or letter.");
+        (Sheet sheet, CameraRow row, _) = await ShootAsync(id, letter, source, cancel);
+        StoredUnit? unit = await units.GetAsync(row.Prepared.Of.Tag, cancel);
+        byte[] pdf = layout == "page" ? SheetPdf.OnePage(sheet, unit, size, clock.GetLocalNow()) : SheetPdf.Whole(sheet, unit, size, clock.GetLocalNow());
+        return TypedResults.File(pdf, "application/pdf", $"shoot-sheet-{letter}.pdf");
+    }
+
+    private static async Task<FileContentHttpResult> CardPdfAsync(Guid id, string letter, HttpContext context, LineUpSource source, UnitStore units, CancellationToken cancel)
+    {
+        (Sheet sheet, CameraRow row, LineUpReport report) = await ShootAsync(id, letter, source, cancel);
+        StoredUnit? unit = await units.GetAsync(row.Prepared.Of.Tag, cancel);
+        string address = $"{context.Request.Scheme}://{context.Request.Host}/bench?unit={Uri.EscapeDataString(row.Prepared.Of.Tag)}&lineUp={id}";
+        return TypedResults.File(OperatorCardPdf.Of(report, row, sheet, unit, address), "application/pdf", $"card-{letter}.pdf");
+    }
+
+    private static async Task<FileContentHttpResult> PlanPdfAsync(Guid id, string? paper, LineUpSource source, TimeProvider clock, CancellationToken cancel)
+    {
+        PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException("bad-value", "/paper", "The paper is a4 or letter.");
+        StoredLineUp kept = await source.FindAsync(id, cancel);
+        (LineUpReport report, IReadOnlyList<PlanFaultView> faults) = await source.ReportAsync(kept.Document, cancel);
+        return TypedResults.File(
+            PlanPdf.Of(kept, LineUpViews.Of(report, faults), size, clock.GetLocalNow()), "application/pdf", "plan.pdf");
+    }
+
+    private static async Task<FileContentHttpResult> JsonAsync(Guid id, LineUpSource source, CancellationToken cancel)
+    {
+        StoredLineUp kept = await source.FindAsync(id, cancel);
+        var file = new ExchangeDocument("gold-notch-exchange", ExchangeImporter.FormatVersion, LineUps: [kept.Document]);
+        return TypedResults.File(JsonSerializer.SerializeToUtf8Bytes(file, ExchangeJson.Default.ExchangeDocument), "application/json", "line-up.json");
+    }
+
+    private static async Task<FileContentHttpResult> CsvAsync(Guid id, LineUpSource source, CancellationToken cancel)
+    {
+        StoredLineUp kept = await source.FindAsync(id, cancel);
+        return TypedResults.File(CsvFiles.Plan(kept.Document, await source.PlanAsync(kept.Document, cancel)), "text/csv; charset=utf-8", "plan.csv");
+    }
+
+    private static async Task<(Sheet Sheet, CameraRow Row, LineUpReport Report)> ShootAsync(Guid id, string letter, LineUpSource source, CancellationToken cancel)
+    {
+        (_, LineUpReport report, CameraRow row) = await source.CameraAsync(id, letter, cancel);
+        return (ShootSheet.Of(report.LineUp, row, report.White.FirstOrDefault(w => w.Letter == letter)), row, report);
+    }
+
+    private static async Task<LineUpView> ViewAsync(StoredLineUp kept, HttpContext context, LineUpSource source, CancellationToken cancel)
+    {
+        context.Response.Headers.ETag = ETags.Of(kept.Version);
+        PlanView plan;
+        try
+        {
+            plan = await source.PlanAsync(kept.Document, cancel);
+        }
+        catch (RefusedException refused)
+        {
+            // A standard may be retired after the line-up was kept: it still opens, and says so.
+            plan = LineUpViews.Nothing(new PlanFaultView("", refused.Pointer, refused.Message));
+        }
+
+        return new LineUpView(kept.Document, kept.Version, kept.ChangedBy, kept.ChangedAt, plan);
+    }
+
+    private static async Task<ProblemHttpResult> MovedOnAsync(Guid id, LineUpStore lineUps, CancellationToken cancel) =>
+        await lineUps.GetAsync(id, cancel) is { } newest
+            ? TypedResults.Problem(ProblemHandler.Problem(
+                412, "changed-meanwhile", "", $"{newest.ChangedBy} changed this line-up meanwhile. Yours is not kept yet: choose which one stands.",
+                new Dictionary<string, object?> { ["newest"] = newest.Document, ["version"] = newest.Version }))
+            : throw new RefusedException("not-found", "/id", $"There is no line-up {id} any more. What you typed is still here; keep it as a new one.");
+
+    private static (DateTimeOffset At, Guid Id)? Cursor(string? before) => before is null ? null
+        : before.Split('_') is [var ticks, var id]
+            && long.TryParse(ticks, NumberStyles.None, CultureInfo.InvariantCulture, out long t) && t <= DateTime.MaxValue.Ticks
+            && Guid.TryParse(id, out Guid guid)
+                ? (new DateTimeOffset(t, TimeSpan.Zero), guid)
+                : throw new RefusedException("bad-value", "/before", "This is no page of the line-ups. Go to their beginning.");
+}

@@ -1,0 +1,121 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.LineUps;
+using GoldNotch.Core.Units;
+using GoldNotch.Data;
+using GoldNotch.Data.Exchange;
+
+namespace GoldNotch.Web.Features.LineUps;
+
+/// <summary>Puts a line-up before the core: its standard, units and cards as they are now.</summary>
+internal sealed class LineUpSource(StandardStore standards, UnitStore units, ModelStore models, LineUpStore lineUps)
+{
+    /// <summary>The report, or what keeps the whole from being planned.</summary>
+    /// <param name="document">A document; it is checked here.</param>
+    /// <param name="cancel">Cancels.</param>
+    internal async Task<(LineUpReport Report, IReadOnlyList<PlanFaultView> Faults)> ReportAsync(LineUpDocument document, CancellationToken cancel)
+    {
+        LineUpCards.Check(document);
+        StoredStandard standard = await standards.InStateAsync(document.Standard, "approved", cancel)
+            ?? throw new RefusedException("standard-missing", "/standard", $"There is no approved standard {document.Standard}. Choose one from the list.");
+        Dictionary<string, StoredUnit> named = (await units.ByTagsAsync([.. document.Cameras.Select(c => c.Unit)], cancel)).ToDictionary(u => u.Tag);
+        Dictionary<string, ModelDocument> cards = [];
+        foreach (string key in named.Values.Select(u => u.ModelKey).Distinct())
+        {
+            if (await models.GetAsync(key, cancel) is { } card)
+            {
+                cards[key] = card.Document;
+            }
+        }
+
+        LineUp lineUp = LineUpCards.ToLineUp(document, new LineUpSources(standard.Document, named, cards), out ImmutableArray<LineUpFault> missing);
+        List<PlanFaultView> faults = [.. missing.Select(f => Fault(f, document))];
+        faults.AddRange(await AwayAsync(document, named, cancel));
+        if (lineUp.Cameras.IsEmpty)
+        {
+            return (LineUpReport.Empty(lineUp), faults);
+        }
+
+        try
+        {
+            // One that follows a camera that could not even be read is told like any other fault.
+            LineUpReport report = LineUpReport.Of(lineUp, missing);
+            faults.AddRange(report.Faults.Where(f => !missing.Contains(f)).Select(f => Fault(f, document)));
+            return (report, faults);
+        }
+        catch (QuantityException refused)
+        {
+            faults.Add(new PlanFaultView("", refused.Fault is QuantityFault.Circle ? "/cameras" : "/school", refused.Message));
+            return (LineUpReport.Empty(lineUp), faults);
+        }
+    }
+
+    internal async Task<PlanView> PlanAsync(LineUpDocument document, CancellationToken cancel)
+    {
+        (LineUpReport report, IReadOnlyList<PlanFaultView> faults) = await ReportAsync(document, cancel);
+        return LineUpViews.Of(report, faults);
+    }
+
+    /// <summary>One camera of a kept line-up with its plan.</summary>
+    /// <exception cref="RefusedException">No such line-up or camera, or the camera cannot be planned.</exception>
+    internal async Task<(StoredLineUp Kept, LineUpReport Report, CameraRow Row)> CameraAsync(Guid id, string letter, CancellationToken cancel)
+    {
+        StoredLineUp kept = await FindAsync(id, cancel);
+        (LineUpReport report, IReadOnlyList<PlanFaultView> faults) = await ReportAsync(kept.Document, cancel);
+        CameraRow row = report.Cameras.FirstOrDefault(c => c.Plan.Camera.Name == letter)
+            ?? throw new RefusedException(
+                "not-found", "/letter", faults.FirstOrDefault(f => f.Letter == letter || f.Letter.Length == 0)?.Message ?? "There is no camera of this letter in the line-up.");
+        return (kept, report, row);
+    }
+
+    /// <summary>What the plan of a line-up says of one unit, frozen for its check.</summary>
+    /// <exception cref="RefusedException">The unit is not in it, or it goes by another standard.</exception>
+    internal async Task<ShootDocument> ShootAsync(Guid id, string tag, string standardKey, CancellationToken cancel)
+    {
+        StoredLineUp kept = await FindAsync(id, cancel);
+        if (kept.Document.Standard != standardKey)
+        {
+            throw new RefusedException("bad-value", "/standard", $"“{kept.Document.Name}” goes by {kept.Document.Standard}. Check the unit against that, or against the standard alone.");
+        }
+
+        LineUpCameraDocument camera = kept.Document.Cameras.FirstOrDefault(c => c.Unit == tag)
+            ?? throw new RefusedException("bad-value", "/unit", $"{tag} is not in “{kept.Document.Name}”. Check it against the standard alone.");
+        (_, LineUpReport report, CameraRow row) = await CameraAsync(id, camera.Letter, cancel);
+        return Shoots.Freeze(id, report.LineUp, row, report.White.FirstOrDefault(w => w.Letter == camera.Letter));
+    }
+
+    internal async Task<StoredLineUp> FindAsync(Guid id, CancellationToken cancel) =>
+        await lineUps.GetAsync(id, cancel) ?? throw new RefusedException("not-found", "/id", $"There is no line-up {id}. Go to the list of line-ups.");
+
+    // Units that are out or wanted elsewhere are planned all the same; the person has to know.
+    private async Task<IEnumerable<PlanFaultView>> AwayAsync(LineUpDocument document, Dictionary<string, StoredUnit> named, CancellationToken cancel)
+    {
+        List<PlanFaultView> away = [];
+        List<Booking> bookings = document.Call is { } call
+            ? await lineUps.BookingsAsync(document.Id, [.. document.Cameras.Select(c => c.Unit)], call, cancel)
+            : [];
+        for (int i = 0; i < document.Cameras.Count; i++)
+        {
+            LineUpCameraDocument camera = document.Cameras[i];
+            string pointer = $"/cameras/{i}/unit";
+            if (named.GetValueOrDefault(camera.Unit) is { Status: not "in" } unit && !(unit.DueBack is { } due && document.Call is { } day && due < DateOnly.FromDateTime(day.UtcDateTime)))
+            {
+                string how = unit.Status == "out" ? $"is out{(unit.DueBack is { } back ? $" until {back:d MMMM yyyy}" : "")}" : "is in repair";
+                away.Add(new PlanFaultView(camera.Letter, pointer, $"{unit.Tag} {how}. It is planned all the same; choose another unit if it will not be back."));
+            }
+
+            foreach (Booking booking in bookings.Where(b => b.UnitTag == camera.Unit))
+            {
+                away.Add(new PlanFaultView(camera.Letter, pointer, $"{camera.Unit} is wanted for “{booking.Name}” at {booking.Call:HH:mm} on {booking.Call:d MMMM} too. Choose another unit in one of the two."));
+            }
+        }
+
+        return away;
+    }
+
+    private static PlanFaultView Fault(LineUpFault fault, LineUpDocument document)
+    {
+        int i = document.Cameras.ToList().FindIndex(c => c.Letter == fault.Letter);
+        string field = fault.Field switch { "speed" => "isoAtZeroGain", "standard" => "", var f => f };
+        return new PlanFaultView(fault.Letter, fault.Field == "standard" ? "/standard" : $"/cameras/{i}/{field}", fault.Message);
+    }
+}
