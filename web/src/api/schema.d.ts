@@ -1422,6 +1422,10 @@ export interface components {
             widestAtLong: string;
             smallest: string;
         };
+        LensesView: {
+            letter: string;
+            lenses: string[];
+        };
         LevelDocument: {
             values?: null | number[];
             /** Format: double */
@@ -1815,6 +1819,7 @@ export interface components {
             variants: components["schemas"]["VariantView"][];
             largestDifference: string;
             cautions: string[];
+            lenses: components["schemas"]["LensesView"][];
         };
         PolicyView: {
             key: string;

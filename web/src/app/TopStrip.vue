@@ -9,6 +9,7 @@ const WORK = [
   { path: '/standards', name: 'Standards' },
   { path: '/sheets', name: 'Sheets' },
   { path: '/bench', name: 'Bench' },
+  { path: '/line-ups', name: 'Line-ups' },
   { path: '/log', name: 'Log' },
 ];
 </script>

@@ -56,6 +56,17 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Check', wide: true },
     },
+    {
+      path: '/line-ups',
+      component: () => import('../features/lineups/LineUpList.vue'),
+      meta: { title: 'Line-ups' },
+    },
+    {
+      path: '/line-ups/:id',
+      component: () => import('../features/lineups/LineUpPage.vue'),
+      props: true,
+      meta: { title: 'Line-up', wide: true },
+    },
     { path: '/log', component: () => import('../features/log/LogPage.vue'), meta: { title: 'Log' } },
     {
       path: '/log/:id',

@@ -81,7 +81,7 @@ internal static class LineUpEndpoints
     {
         LineUpLightDocument now = change.Document.Light with { Lux = change.Lux, Reading = change.Reading };
         MeteredLight light = LineUpCards.ToLight(now, "/now").Metered;
-        (LineUpReport report, _) = await source.ReportAsync(change.Document, cancel);
+        (LineUpReport report, _, _) = await source.ReportAsync(change.Document, cancel);
         return report.Plan is not { } plan
             ? throw new RefusedException("not-planned", "/document", "Nothing of this line-up is planned yet, so nothing can be changed. Mend its cameras first.")
             : TypedResults.Ok(new LightChangedView(
@@ -119,7 +119,7 @@ internal static class LineUpEndpoints
     {
         PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException("bad-value", "/paper", "The paper is a4 or letter.");
         StoredLineUp kept = await source.FindAsync(id, cancel);
-        (LineUpReport report, IReadOnlyList<PlanFaultView> faults) = await source.ReportAsync(kept.Document, cancel);
+        (LineUpReport report, IReadOnlyList<PlanFaultView> faults, _) = await source.ReportAsync(kept.Document, cancel);
         return TypedResults.File(
             PlanPdf.Of(kept, LineUpViews.Of(report, faults), size, clock.GetLocalNow()), "application/pdf", "plan.pdf");
     }

@@ -6,13 +6,19 @@ using GoldNotch.Data.Exchange;
 
 namespace GoldNotch.Web.Features.LineUps;
 
+/// <summary>A line-up put before the core.</summary>
+/// <param name="Report">What came of it.</param>
+/// <param name="Faults">What keeps cameras, or the whole, from being planned.</param>
+/// <param name="Lenses">Lenses that fit each camera.</param>
+internal sealed record PlannedLineUp(LineUpReport Report, IReadOnlyList<PlanFaultView> Faults, IReadOnlyList<LensesView> Lenses);
+
 /// <summary>Puts a line-up before the core: its standard, units and cards as they are now.</summary>
 internal sealed class LineUpSource(StandardStore standards, UnitStore units, ModelStore models, LineUpStore lineUps)
 {
     /// <summary>The report, or what keeps the whole from being planned.</summary>
     /// <param name="document">A document; it is checked here.</param>
     /// <param name="cancel">Cancels.</param>
-    internal async Task<(LineUpReport Report, IReadOnlyList<PlanFaultView> Faults)> ReportAsync(LineUpDocument document, CancellationToken cancel)
+    internal async Task<PlannedLineUp> ReportAsync(LineUpDocument document, CancellationToken cancel)
     {
         LineUpCards.Check(document);
         StoredStandard standard = await standards.InStateAsync(document.Standard, "approved", cancel)
@@ -28,11 +34,17 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
         }
 
         LineUp lineUp = LineUpCards.ToLineUp(document, new LineUpSources(standard.Document, named, cards), out ImmutableArray<LineUpFault> missing);
+        IReadOnlyList<LensesView> lenses =
+        [
+            .. document.Cameras.Select(c => named.GetValueOrDefault(c.Unit) is { } unit && cards.GetValueOrDefault(unit.ModelKey) is { Lenses: { } some }
+                ? new LensesView(c.Letter, [.. some.Select(l => l.Name)])
+                : new LensesView(c.Letter, [])),
+        ];
         List<PlanFaultView> faults = [.. missing.Select(f => Fault(f, document))];
         faults.AddRange(await AwayAsync(document, named, cancel));
         if (lineUp.Cameras.IsEmpty)
         {
-            return (LineUpReport.Empty(lineUp), faults);
+            return new PlannedLineUp(LineUpReport.Empty(lineUp), faults, lenses);
         }
 
         try
@@ -40,19 +52,19 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
             // One that follows a camera that could not even be read is told like any other fault.
             LineUpReport report = LineUpReport.Of(lineUp, missing);
             faults.AddRange(report.Faults.Where(f => !missing.Contains(f)).Select(f => Fault(f, document)));
-            return (report, faults);
+            return new PlannedLineUp(report, faults, lenses);
         }
         catch (QuantityException refused)
         {
             faults.Add(new PlanFaultView("", refused.Fault is QuantityFault.Circle ? "/cameras" : "/school", refused.Message));
-            return (LineUpReport.Empty(lineUp), faults);
+            return new PlannedLineUp(LineUpReport.Empty(lineUp), faults, lenses);
         }
     }
 
     internal async Task<PlanView> PlanAsync(LineUpDocument document, CancellationToken cancel)
     {
-        (LineUpReport report, IReadOnlyList<PlanFaultView> faults) = await ReportAsync(document, cancel);
-        return LineUpViews.Of(report, faults);
+        PlannedLineUp planned = await ReportAsync(document, cancel);
+        return LineUpViews.Of(planned.Report, planned.Faults) with { Lenses = planned.Lenses };
     }
 
     /// <summary>One camera of a kept line-up with its plan.</summary>
@@ -60,7 +72,7 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
     internal async Task<(StoredLineUp Kept, LineUpReport Report, CameraRow Row)> CameraAsync(Guid id, string letter, CancellationToken cancel)
     {
         StoredLineUp kept = await FindAsync(id, cancel);
-        (LineUpReport report, IReadOnlyList<PlanFaultView> faults) = await ReportAsync(kept.Document, cancel);
+        (LineUpReport report, IReadOnlyList<PlanFaultView> faults, _) = await ReportAsync(kept.Document, cancel);
         CameraRow row = report.Cameras.FirstOrDefault(c => c.Plan.Camera.Name == letter)
             ?? throw new RefusedException(
                 "not-found", "/letter", faults.FirstOrDefault(f => f.Letter == letter || f.Letter.Length == 0)?.Message ?? "There is no camera of this letter in the line-up.");

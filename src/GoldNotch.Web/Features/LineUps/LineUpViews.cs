@@ -37,7 +37,11 @@ public sealed record PlanView(
     IReadOnlyList<string> Scene,
     IReadOnlyList<VariantView> Variants,
     string LargestDifference,
-    IReadOnlyList<string> Cautions);
+    IReadOnlyList<string> Cautions,
+    IReadOnlyList<LensesView> Lenses);
+
+/// <summary>The lenses that fit a camera; empty where its lens does not come off.</summary>
+public sealed record LensesView(string Letter, IReadOnlyList<string> Lenses);
 
 /// <summary>The light planned for. <c>moved</c> is empty where the lamp stays.</summary>
 public sealed record PlanLightView(double Lux, string LuxLabel, double MovedStops, string Moved, double TemperatureK, double Mired, string CommonSpeed, double BrightestStops, double DarkestStops);
@@ -134,11 +138,12 @@ internal static class LineUpViews
                 v.Name, v.Says, [.. v.Cameras.Select(c => new VariantCameraView(c.Letter, c.Spoken, c.Depth))],
                 v.LargestDifference.InHundredths(), v.WorstError.InHundredths(withPlus: true), v.Noise.Label()))],
             report.Plan?.LargestDifference.InHundredths() ?? "",
-            Cautions(lineUp));
+            Cautions(lineUp),
+            []);
     }
 
     /// <summary>A plan of nothing, with what keeps it so.</summary>
-    internal static PlanView Nothing(PlanFaultView fault) => new([fault], "", null, [], [], [], [], [], [], [], [], [], [], "", []);
+    internal static PlanView Nothing(PlanFaultView fault) => new([fault], "", null, [], [], [], [], [], [], [], [], [], [], "", [], []);
 
     internal static CandidateView Candidate(PlanCandidate c) => new(
         PlanReasons.Spoken(c), PlanReasons.State(c.State), PlanReasons.Filters(c), c.OpeningLabel, c.Opening.Label(OpeningStyle.Dial),

@@ -1,0 +1,29 @@
+<script setup lang="ts">
+/** A text in the field's notation, read by the site; what is wrong with it is told under it. */
+const value = defineModel<string | null | undefined>();
+defineProps<{
+  label: string;
+  unit?: string;
+  wrong?: string;
+  hint?: string;
+  plainText?: boolean;
+  most?: number;
+}>();
+</script>
+
+<template>
+  <label class="entry">
+    <span class="what"
+      >{{ label }} <span v-if="unit" class="soft">{{ unit }}</span></span
+    >
+    <input
+      class="field"
+      :class="{ wrong, mono: !plainText }"
+      :placeholder="hint"
+      :maxlength="most ?? 80"
+      :value="value ?? ''"
+      @input="value = ($event.target as HTMLInputElement).value"
+    />
+    <span v-if="wrong" class="off small" role="alert">{{ wrong }}</span>
+  </label>
+</template>

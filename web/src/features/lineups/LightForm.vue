@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import type { Views } from '../../app/client';
+import NumberField from '../../app/NumberField.vue';
+import TextEntry from '../../app/TextEntry.vue';
+
+/** The light as it was read, what colour it is, and how far it may move. */
+const light = defineModel<Views['LineUpLightDocument']>({ required: true });
+defineProps<{ messageAt: (pointer: string) => string }>();
+const byReading = computed(() => Boolean(light.value.reading));
+
+function way(reading: boolean): void {
+  if (reading === byReading.value) return;
+  light.value = reading
+    ? { ...light.value, lux: undefined, reading: { opening: 'f/5.6', time: '1/60', iso: 320 } }
+    : { ...light.value, lux: 500, reading: undefined };
+}
+const moves = ref(Boolean(light.value.dimStops || light.value.raiseStops));
+const LAMPS = [
+  { key: 'daylight', name: 'daylight' },
+  { key: 'tungsten', name: 'tungsten' },
+  { key: 'mains', name: 'lamps on the mains' },
+  { key: 'unknown-led', name: 'LED, not measured' },
+];
+function mayMove(yes: boolean): void {
+  moves.value = yes;
+  light.value = { ...light.value, dimStops: yes ? -2 : 0, raiseStops: yes ? 2 : 0 };
+}
+</script>
+
+<template>
+  <fieldset class="light">
+    <legend>Light at the key</legend>
+    <div class="ways" role="radiogroup" aria-label="How the light was read">
+      <label
+        ><input type="radio" name="light-way" :checked="byReading" @change="way(true)" /> one reading</label
+      >
+      <label><input type="radio" name="light-way" :checked="!byReading" @change="way(false)" /> lux</label>
+    </div>
+    <div v-if="light.reading" class="row three">
+      <TextEntry
+        v-model="light.reading.opening"
+        label="Iris"
+        hint="f/5.6 1/3"
+        :wrong="messageAt('/light/reading/opening')"
+      />
+      <TextEntry
+        v-model="light.reading.time"
+        label="Time"
+        hint="1/60"
+        :wrong="messageAt('/light/reading/time')"
+      />
+      <NumberField
+        :model-value="light.reading.iso"
+        label="ISO"
+        required
+        :wrong="messageAt('/light/reading/iso')"
+        @update:model-value="light.reading.iso = $event ?? light.reading.iso"
+      />
+    </div>
+    <NumberField
+      v-else
+      :model-value="light.lux"
+      label="Light"
+      unit="lux"
+      required
+      :wrong="messageAt('/light/lux')"
+      @update:model-value="light.lux = $event ?? light.lux"
+    />
+    <div class="row">
+      <NumberField
+        :model-value="light.temperatureK"
+        label="Colour"
+        unit="K"
+        required
+        :wrong="messageAt('/light/temperatureK')"
+        @update:model-value="light.temperatureK = $event ?? light.temperatureK"
+      />
+      <NumberField
+        :model-value="light.mainsHz"
+        label="Mains"
+        unit="Hz"
+        required
+        :wrong="messageAt('/light/mainsHz')"
+        @update:model-value="light.mainsHz = $event ?? light.mainsHz"
+      />
+    </div>
+    <label class="entry">
+      <span class="what">Lamp</span>
+      <select v-model="light.lamp">
+        <option v-for="lamp in LAMPS" :key="lamp.key" :value="lamp.key">{{ lamp.name }}</option>
+      </select>
+    </label>
+    <label class="entry">
+      <span class="what">Meter</span>
+      <select v-model="light.meter">
+        <option value="dome">dome</option>
+        <option value="flat">flat receptor</option>
+      </select>
+    </label>
+    <label class="tick">
+      <input
+        type="checkbox"
+        :checked="moves"
+        @change="mayMove(($event.target as HTMLInputElement).checked)"
+      />
+      The light may move
+    </label>
+    <div v-if="moves" class="row">
+      <NumberField
+        :model-value="light.dimStops"
+        label="Down"
+        unit="stops"
+        :wrong="messageAt('/light/dimStops')"
+        @update:model-value="light.dimStops = $event ?? 0"
+      />
+      <NumberField
+        :model-value="light.raiseStops"
+        label="Up"
+        unit="stops"
+        :wrong="messageAt('/light/raiseStops')"
+        @update:model-value="light.raiseStops = $event ?? 0"
+      />
+    </div>
+  </fieldset>
+</template>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { useInfiniteQuery, useQuery } from '@tanstack/vue-query';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { api, ask, type Views } from '../../app/client';
+import { moment } from '../../app/dates';
+
+/** Every line-up, changed last first, and a new one in one act. */
+const router = useRouter();
+const pages = useInfiniteQuery({
+  queryKey: ['line-ups'],
+  queryFn: ({ pageParam }) =>
+    ask(api.GET('/api/line-ups', { params: { query: { before: pageParam || undefined } } })),
+  initialPageParam: '',
+  getNextPageParam: (page) => page.next,
+});
+const rows = computed(() => pages.data.value?.pages.flatMap((p) => p.lineUps) ?? []);
+const standards = useQuery({ queryKey: ['standards'], queryFn: () => ask(api.GET('/api/standards')) });
+const approved = computed(() => (standards.data.value ?? []).filter((s) => s.state === 'approved'));
+const named = (key: string) => approved.value.find((s) => s.key === key)?.name ?? key;
+const name = ref('');
+const standard = ref('');
+const wrong = ref('');
+
+async function begin(): Promise<void> {
+  wrong.value = '';
+  const id = crypto.randomUUID();
+  const key = standard.value || approved.value[0]?.key || '';
+  const body: Views['LineUpDocument'] = {
+    id,
+    name: name.value.trim(),
+    place: '',
+    standard: key,
+    light: {
+      temperatureK: 5600,
+      mainsHz: 60,
+      lamp: 'daylight',
+      lux: 1000,
+      meter: 'dome',
+      dimStops: 0,
+      raiseStops: 0,
+    },
+    cameras: [],
+    school: 'own-base',
+    maxFront: 1,
+    offsetStops: 0,
+    colourReference: '',
+    oneReading: true,
+  };
+  try {
+    await ask(
+      api.PUT('/api/line-ups/{id}', { params: { path: { id } }, headers: { 'If-Match': '"0"' }, body }),
+    );
+    await router.push(`/line-ups/${id}`);
+  } catch (error) {
+    wrong.value = `${(error as Error).message} What you typed is still here.`;
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <h1>Line-ups</h1>
+    <p class="soft lead">Several cameras under one light: exposure, motion, depth and white that agree.</p>
+    <form class="fields begin no-print" @submit.prevent="begin">
+      <label class="grow"
+        ><span>A new line-up</span
+        ><input v-model="name" class="field" maxlength="80" placeholder="What is the shoot?" />
+      </label>
+      <label
+        ><span>Standard</span>
+        <select v-model="standard">
+          <option value="" disabled>choose</option>
+          <option v-for="s in approved" :key="s.key" :value="s.key">{{ s.name }}</option>
+        </select>
+      </label>
+      <button class="act" type="submit" :disabled="!name.trim() || !standard">Begin</button>
+    </form>
+    <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
+    <p v-if="pages.isPending.value" class="soft" role="status">Fetching the line-ups…</p>
+    <div v-else-if="pages.error.value" class="problem" role="alert">
+      {{ pages.error.value.message }}
+      <button class="act quiet" type="button" @click="pages.refetch()">Try again</button>
+    </div>
+    <p v-else-if="!rows.length">
+      There is no line-up yet. Name a shoot above; one meter reading and the cameras are enough.
+    </p>
+    <table v-else class="plain-table">
+      <thead>
+        <tr>
+          <th scope="col">Line-up</th>
+          <th scope="col">Call</th>
+          <th scope="col">Standard</th>
+          <th scope="col">Cameras</th>
+          <th scope="col">Changed</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.id">
+          <th scope="row">
+            <RouterLink :to="`/line-ups/${row.id}`">{{ row.name }}</RouterLink>
+            <span class="soft small place">{{ row.place }}</span>
+          </th>
+          <td>{{ row.call ? moment(row.call) : '' }}</td>
+          <td>{{ named(row.standard) }}</td>
+          <td>
+            <span v-for="c in row.cameras" :key="c.letter" class="small unit"
+              ><b class="mono">{{ c.letter }}</b> {{ c.unit }} {{ c.part }}</span
+            >
+            <span v-if="!row.cameras.length" class="soft small">none yet</span>
+          </td>
+          <td class="small">
+            {{ row.changedBy }}, {{ moment(row.changedAt) }}<span v-if="row.used" class="has">, shot</span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <button v-if="pages.hasNextPage.value" class="act quiet" type="button" @click="pages.fetchNextPage()">
+      Older ones
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.lead {
+  margin-bottom: 18px;
+}
+.begin {
+  margin-bottom: 22px;
+}
+.plain-table tbody th {
+  font-size: 1.0625rem;
+  color: var(--ink);
+}
+.place,
+.unit {
+  display: block;
+  font-weight: 400;
+}
+.problem {
+  margin-bottom: 14px;
+}
+@media (max-width: 640px) {
+  .plain-table thead {
+    display: none;
+  }
+  .plain-table tr,
+  .plain-table tbody td,
+  .plain-table tbody th {
+    display: block;
+    border-bottom: 0;
+    padding: 2px 0;
+  }
+  .plain-table tr {
+    border-bottom: 1px solid var(--line);
+    padding: 8px 0;
+  }
+}
+</style>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
+import { computed, ref, useId, watch } from 'vue';
+import { api, ask } from '../../app/client';
+
+/** A unit by its tag, found by tag, tape, place or model. The document gets the tag; while something else stands in the field, the unit before stays. */
+const unit = defineModel<string>({ required: true });
+const props = defineProps<{ label: string; wrong?: string }>();
+const id = useId();
+const text = ref(unit.value);
+watch(unit, (tag) => (text.value = tag));
+const found = useQuery({
+  queryKey: computed(() => ['units', text.value === unit.value ? '' : text.value]),
+  queryFn: () =>
+    ask(api.GET('/api/units', { params: { query: { find: text.value === unit.value ? '' : text.value } } })),
+});
+const units = computed(() => found.data.value?.units ?? []);
+const name = (tag: string) => {
+  const u = units.value.find((one) => one.tag === tag);
+  return u ? `${u.modelName} ${u.tape}`.trim() : '';
+};
+function take(event: Event): void {
+  text.value = (event.target as HTMLInputElement).value.trim();
+  const tag = text.value.toUpperCase();
+  const known = units.value.find((u) => u.tag === tag);
+  if (known) unit.value = known.tag;
+}
+function leave(): void {
+  // One match is meant; else what stands in the plan is shown again.
+  if (text.value !== unit.value && units.value.length === 1) unit.value = units.value[0]!.tag;
+  text.value = unit.value;
+}
+const shown = computed(() => props.wrong ?? '');
+</script>
+
+<template>
+  <label class="entry">
+    <span class="what"
+      >{{ label }} <span class="soft">{{ name(unit) }}</span></span
+    >
+    <input
+      class="field mono"
+      :class="{ wrong: shown }"
+      :list="id"
+      :value="text"
+      maxlength="30"
+      placeholder="tag, tape, model"
+      @input="take"
+      @change="leave"
+    />
+    <datalist :id="id">
+      <option v-for="u in units" :key="u.tag" :value="u.tag">
+        {{ u.modelName }} {{ u.tape }}, {{ u.place }}{{ u.status === 'in' ? '' : `, ${u.status}` }}
+      </option>
+    </datalist>
+    <span v-if="shown" class="off small" role="alert">{{ shown }}</span>
+  </label>
+</template>

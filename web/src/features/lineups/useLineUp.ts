@@ -1,0 +1,70 @@
+import { computed, ref } from 'vue';
+import { api, ask, type Views } from '../../app/client';
+import { useKeptDocument } from '../../app/useKeptDocument';
+
+type Document = Views['LineUpDocument'];
+
+/** The letters a line-up gives its cameras, in order. */
+const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+
+/** A line-up on the screen: it is planned while anything is typed, and kept by itself; what cannot be read yet stays in this browser. */
+export function useLineUp(first: Views['LineUpView']) {
+  const kept = useKeptDocument<Document, Views['PlanView']>({
+    document: first.document,
+    revision: first.version,
+    editable: true,
+    place: `gold-notch.line-up.${first.document.id}`,
+    preview: (body, signal) => ask(api.POST('/api/line-ups/preview', { body, signal })),
+    keep: async (body, version) => {
+      const answer = await ask(
+        api.PUT('/api/line-ups/{id}', {
+          params: { path: { id: body.id } },
+          headers: { 'If-Match': `"${version}"` },
+          body,
+        }),
+      );
+      return answer.version;
+    },
+    newest: (refused) => ({
+      document: refused.more.newest as Document,
+      revision: Number(refused.more.version),
+    }),
+  });
+  const plan = computed(() => kept.preview.value ?? first.plan);
+  const chosen = ref('');
+  const camera = computed(() => kept.doc.value.cameras.find((c) => c.letter === chosen.value) ?? null);
+  const at = computed(() => kept.doc.value.cameras.findIndex((c) => c.letter === chosen.value));
+
+  /** What is wrong at a field, by its pointer into the document; empty where nothing is. */
+  function messageAt(pointer: string): string {
+    if (kept.pointer.value === pointer && kept.problem.value) return kept.problem.value;
+    return plan.value.faults.find((f) => f.pointer === pointer)?.message ?? '';
+  }
+
+  function add(unit: string): void {
+    const used = new Set(kept.doc.value.cameras.map((c) => c.letter));
+    const letter = [...LETTERS].find((l) => !used.has(l));
+    if (!letter) return;
+    kept.doc.value.cameras.push({
+      letter,
+      unit,
+      part: '',
+      watch: 'fixed',
+      wish: 'open',
+      lens: '',
+      looksAt: '',
+      distanceM: 3,
+    });
+    chosen.value = letter;
+  }
+
+  /** Takes a camera out; those that were to be as deep as it keep their text and are told. */
+  function remove(letter: string): void {
+    const doc = kept.doc.value;
+    doc.cameras = doc.cameras.filter((c) => c.letter !== letter);
+    if (doc.colourReference === letter) doc.colourReference = '';
+    if (chosen.value === letter) chosen.value = '';
+  }
+
+  return { ...kept, plan, chosen, camera, at, messageAt, add, remove };
+}
