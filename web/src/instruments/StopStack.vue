@@ -134,6 +134,7 @@ const said = (c: Views['CameraPlanView']) =>
               :width="wide"
               :height="c.error.height"
               fill="url(#off-hatch)"
+              fill-opacity="0.45"
               stroke="var(--rust)"
             />
             <text

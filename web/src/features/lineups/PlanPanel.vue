@@ -13,6 +13,8 @@ const dial = (letter: string) => {
   return !w ? '' : w.dialK ? `${w.dialK} K` : w.memory ? `card ${w.memory}` : 'card';
 };
 const checks = computed(() => props.plan.pairs.filter((p) => p.checkOnCard));
+// Planned apart by more than a sixth of a stop: the eye sees it in the cut.
+const unlike = computed(() => props.plan.pairs.filter((p) => Math.abs(p.exposureStops) > 1 / 6 + 1e-9));
 const general = computed(() => props.plan.faults.filter((f) => !f.letter));
 const apart = computed(() => props.plan.agreement.filter((a) => !a.agrees));
 const agreed = computed(() => props.plan.agreement.filter((a) => a.agrees));
@@ -81,10 +83,13 @@ const spread = computed(() => Math.max(0, ...props.plan.pairs.map((p) => p.sprea
     </p>
     <p v-for="a in apart" :key="a.matter" class="small told">{{ plain(a.sentence) }}</p>
     <p v-for="f in flicker" :key="f.letter" class="small told">{{ f.letter }}: {{ plain(f.sentence) }}</p>
+    <p v-if="unlike.length" class="small told">
+      Planned apart: {{ unlike.map((p) => `${p.left} and ${p.right} by ${plain(p.exposure)}`).join(', ') }}.
+    </p>
     <p v-if="checks.length" class="small told">
       Check on a card: {{ checks.map((p) => `${p.left} and ${p.right} (${plain(p.spread)})`).join(', ') }}.
     </p>
-    <p v-else-if="plan.pairs.length" class="small soft">
+    <p v-else-if="plan.pairs.length && !unlike.length" class="small soft">
       Twice the spread is under half a stop: no card check is needed.
     </p>
     <template v-if="plan.scene.length || plan.leans.length || plan.crossings.length">
