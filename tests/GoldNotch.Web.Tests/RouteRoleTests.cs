@@ -7,11 +7,12 @@ namespace GoldNotch.Web.Tests;
 [Collection(DemoSiteTests.Name)]
 public class RouteRoleTests(DemoSite site)
 {
-    // What an operator may write: checks, and what is the person's own. Everything else needs a technician.
+    // What an operator may write: checks, line-ups, and what is the person's own. Everything else needs a technician.
     private static readonly string[] Operators =
     [
         "post /api/session", "delete /api/session", "put /api/session/password",
         "put /api/checks/{id}", "put /api/checks/{id}/readings/{setting}", "post /api/checks/{id}/preview", "put /api/checks/{id}/signature",
+        "put /api/line-ups/{id}", "delete /api/line-ups/{id}", "post /api/line-ups/preview", "post /api/line-ups/light-changed",
     ];
 
     private static readonly byte[] Nothing = "{}"u8.ToArray();

@@ -1,0 +1,298 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Colour;
+using GoldNotch.Core.Exposure;
+using GoldNotch.Core.LineUps;
+using GoldNotch.Core.Optics;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Tests;
+
+public class LineUpTests
+{
+    private static readonly CameraModel Alder = Ottermere.Alder with { Sensor = (new Millimetres(13.2), new Millimetres(7.4)) };
+
+    [Fact]
+    public void One_reading_becomes_a_plan_with_the_direction_from_the_meter()
+    {
+        LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6 to f/8")));
+        CameraRow row = report.Cameras.ShouldHaveSingleItem();
+        row.Meter.Label().ShouldBe("f/11⅓", "the reading was taken at the speed of this camera");
+        (row.Plan.Chosen.BuiltIn.Label, row.Plan.Chosen.Opening.Label()).ShouldBe(("1/4", "f/5.6⅓"));
+        PlanReasons.Direction(row.Meter, row.Plan.Chosen.Opening).ShouldBe("open 2");
+        PlanReasons.Direction(row.Plan.Chosen.Opening, row.Meter).ShouldBe("close 2");
+    }
+
+    [Fact]
+    public void A_measured_filter_counts_for_what_it_takes_and_makes_the_pair_surer()
+    {
+        CameraModel measured = Alder with { Filters = [Filter("clear", 0), Filter("1/4", 2.3), Filter("1/16", 4.2), Filter("1/64", 6.3)] };
+        LineUpCamera a = Camera("A", "f/5.6") with { Model = measured, MeasuredFilters = ["1/4"] };
+        LineUpReport report = LineUpReport.Of(Of(a, Camera("B", "f/5.6")));
+        report.Cameras[0].Plan.Chosen.Filters.Value.ShouldBe(2.3, 1e-9);
+        PairRow pair = report.Pairs.ShouldHaveSingleItem();
+        pair.Spread.ShouldBe(Spread.Of(FilterKnowledge.Measured, FilterKnowledge.Nominal, oneReading: true));
+        pair.Spread.CheckOnCard.ShouldBeFalse();
+        LineUpReport.Of(Of(Camera("A", "f/5.6"), Camera("B", "f/5.6")) with { OneReading = false }).Pairs[0].Spread.CheckOnCard.ShouldBeTrue();
+    }
+
+    [Theory]
+    [InlineData("speed", "gives no ISO")]
+    [InlineData("focal", "goes from 9 mm to 135 mm, not to 200 mm")]
+    [InlineData("distance", "has no distance")]
+    [InlineData("sensor", "does not give its sensor")]
+    [InlineData("inside", "inside a lens")]
+    [InlineData("pins", "to be held at")]
+    [InlineData("filter", "has no built-in filter 1/9")]
+    public void What_keeps_a_camera_out_is_told_at_its_field_and_the_others_are_planned(string wrong, string message)
+    {
+        LineUpCamera good = Camera("A", "f/5.6");
+        (LineUpCamera bad, string field) = wrong switch
+        {
+            "speed" => (good with { Model = Alder with { Gain = Alder.Gain with { IsoAtZeroGain = null } } }, "speed"),
+            "focal" => (good with { Focal = new Millimetres(200) }, "focalMm"),
+            "distance" => (good with { Distance = null }, "distanceM"),
+            "sensor" => (good with { Model = Ottermere.Alder }, "unit"),
+            "inside" => (good with { Focal = new Millimetres(100), Distance = new Metres(0.09) }, "distanceM"),
+            "pins" => (good with { Pins = Pins.None with { Gain = new Decibels(1) } }, "pins"),
+            _ => (good with { Pins = Pins.None with { BuiltIn = "1/9" } }, "pins"),
+        };
+        LineUpReport report = LineUpReport.Of(Of(good, bad with { Letter = "B" }));
+        LineUpFault fault = report.Faults.ShouldHaveSingleItem();
+        (fault.Letter, fault.Field).ShouldBe(("B", field));
+        fault.Message.Replace(Notation.ThinSpace, " ", StringComparison.Ordinal).ShouldContain(message);
+        report.Cameras.ShouldHaveSingleItem().Plan.Camera.Name.ShouldBe("A");
+    }
+
+    [Fact]
+    public void A_camera_that_follows_one_that_is_left_out_is_left_out_too_and_says_so()
+    {
+        LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Distance = null }, Camera("B", "as deep as A"), Camera("C", "as deep as B")));
+        report.Plan.ShouldBeNull();
+        report.Faults.Select(f => (f.Letter, f.Field)).ShouldBe([("A", "distanceM"), ("B", "wish"), ("C", "wish")]);
+    }
+
+    [Fact]
+    public void A_circle_of_depths_and_a_stranger_are_refused()
+    {
+        Should.Throw<QuantityException>(() => LineUpReport.Of(Of(Camera("A", "as deep as B"), Camera("B", "as deep as A")))).Fault.ShouldBe(QuantityFault.Circle);
+        Should.Throw<QuantityException>(() => LineUpReport.Of(Of(Camera("A", "as deep as Z")))).Fault.ShouldBe(QuantityFault.NoChoice);
+        Should.Throw<QuantityException>(() => LineUpReport.Of(Of(Camera("A", "open"), Camera("A", "open")))).Fault.ShouldBe(QuantityFault.BadLabel);
+    }
+
+    [Fact]
+    public void The_same_depth_is_the_same_depth_or_says_that_it_cannot()
+    {
+        LineUpReport same = LineUpReport.Of(Of(Camera("A", "f/4") with { Focal = new Millimetres(40) }, Camera("B", "as deep as A") with { Focal = new Millimetres(40) }));
+        same.Cameras[1].Plan.Depth!.Depth!.Value.Value.ShouldBe(same.Cameras[0].Plan.Depth!.Depth!.Value.Value, 0.05);
+        LineUpReport cannot = LineUpReport.Of(Of(Camera("A", "f/4") with { Focal = new Millimetres(100) }, Camera("B", "as deep as A") with { Focal = new Millimetres(9) }));
+        cannot.Cameras[1].WishTold.ShouldContain("Pair them the other way round: A as deep as B");
+    }
+
+    [Fact]
+    public void A_pin_that_hurts_says_how_much_and_what_it_would_be_without()
+    {
+        CameraRow row = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { BuiltIn = "clear" } })).Cameras[0];
+        row.Plan.Chosen.BuiltIn.Label.ShouldBe("clear");
+        row.PinCost.ShouldContain("further from its wish");
+        row.PinCost.ShouldContain("ND 1/4");
+        LineUpReport.Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { BuiltIn = "1/4" } })).Cameras[0].PinCost.ShouldBe("", "what is held is what would be chosen");
+        CameraRow iris = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { Iris = FNumber.Parse("8") } })).Cameras[0];
+        iris.Plan.Chosen.Opening.ShouldBe(FNumber.Parse("8"));
+    }
+
+    [Fact]
+    public void What_cannot_be_met_is_mended_by_what_was_tried()
+    {
+        LineUp dark = Of(Camera("A", "f/4")) with { Light = Light(new Lux(8)) };
+        CameraRow row = LineUpReport.Of(dark).Cameras[0];
+        row.Plan.Chosen.Error.Value.ShouldBeLessThan(-1);
+        Mend light = row.Mends.First(m => m.Kind == "light");
+        Math.Abs(light.Error.Value).ShouldBeLessThanOrEqualTo(1.0 / 6);
+        light.Sentence.ShouldContain("more light");
+
+        CameraModel clear = Alder with { Filters = [] };
+        CameraRow bright = LineUpReport.Of(Of(Camera("A", "f/4") with { Model = clear })).Cameras[0];
+        Mend filter = bright.Mends.First(m => m.Kind == "filter");
+        filter.Missed.Value.ShouldBeLessThan(bright.Plan.Chosen.WishMissed.Value - 1);
+        bright.Mends.ShouldContain(m => m.Kind == "shutter");
+        LineUpReport.Of(Of(Camera("A", "f/5.6"))).Cameras[0].Mends.ShouldBeEmpty("nothing is to be mended");
+    }
+
+    [Theory]
+    [InlineData(0.1, "leave it")]
+    [InlineData(-2.0, "open 2, to f/2.8⅓")]
+    public void When_the_light_changes_the_iris_follows_where_its_wish_allows(double moved, string sentence)
+    {
+        LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/2.6 to f/11")));
+        LightStep step = LightChange.Steps(report.Plan!, Moved(report, moved)).ShouldHaveSingleItem();
+        string first = report.Cameras[0].Plan.Chosen.Opening.Label();
+        step.Sentence.ShouldBe(sentence, $"from {first}");
+    }
+
+    [Fact]
+    public void A_fixed_iris_stays_and_the_filter_moves_and_the_worst_come_first()
+    {
+        LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6"), Camera("B", "f/2.6 to f/11")));
+        ImmutableArray<LightStep> steps = LightChange.Steps(report.Plan!, Moved(report, -2));
+        LightStep a = steps.First(s => s.Letter == "A");
+        a.Steps.ShouldBe(["ND 1/4 → clear"]);
+        Math.Abs(a.After.Error.Value).ShouldBeLessThanOrEqualTo(1.0 / 6);
+        foreach (LightStep step in steps)
+        {
+            step.After.WishMissed.Value.ShouldBeLessThanOrEqualTo(1.0 / 3);
+        }
+
+        ImmutableArray<LightStep> dark = LightChange.Steps(report.Plan!, Moved(report, -12));
+        dark.ShouldContain(s => s.Sentence.Contains("still", StringComparison.Ordinal), "twelve stops are more than any camera has");
+    }
+
+    [Fact]
+    public void The_reference_takes_the_card_and_the_others_their_own_number()
+    {
+        LineUpCamera a = Camera("A", "f/5.6") with { ColourOffset = new MiredShift(4) };
+        LineUpCamera b = Camera("B", "f/5.6") with { ColourOffset = new MiredShift(0) };
+        ImmutableArray<BalanceRow> rows = LineUpReport.Of(Of(a, b)).White;
+        rows.Select(r => r.Method).ShouldBe([BalanceMethod.Number, BalanceMethod.Reference]);
+        (rows[1].Memory, rows[1].Dial).ShouldBe(("A", null));
+        rows[0].Dial!.Value.Value.ShouldBe(WhiteBalance.Round(WhiteBalance.UnitNumber(new Kelvin(5400), new MiredShift(4)), Alder.White.Dial!).Value);
+        LineUpReport.Of(Of(a, b) with { ColourReference = "A" }).White[0].Method.ShouldBe(BalanceMethod.Reference);
+        LineUpCamera presets = Camera("C", "f/5.6") with { Model = Alder with { White = new WhiteControl([new Kelvin(3200), new Kelvin(5600)], [], null, true) } };
+        BalanceRow preset = LineUpReport.Of(Of(b, presets)).White[1];
+        (preset.Method, preset.Dial!.Value.Value).ShouldBe((BalanceMethod.Preset, 5600));
+        preset.Rest.Value.ShouldBe(WhiteBalance.Cast(new Kelvin(5400), new Kelvin(5600)).Value, 1e-9);
+    }
+
+    [Fact]
+    public void Where_models_cannot_agree_the_best_common_rate_is_named_with_its_price()
+    {
+        CameraModel television = Alder with { Formats = [.. Alder.Formats.Where(f => f.Rate.Label() is "59.94i" or "23.976p")] };
+        Standard anyRate = Ottermere.Make("any", Ottermere.Glasshouse.Light, ("record-format", "1080 59.94i", null), ("shutter", "180°", "⅙ stop"), ("gain", "0 dB", null));
+        CameraModel plain = Alder with { Formats = [.. Alder.Formats.Where(f => f.Rate.Label() != "59.94i")] };
+        LineUp lineUp = Of(Camera("A", "f/5.6") with { Model = television }, Camera("B", "f/5.6") with { Model = plain }) with { Standard = anyRate };
+        LineUpReport report = LineUpReport.Of(lineUp);
+        AgreementRow rate = report.Agreement.First(r => r.Matter == "frame rate");
+        if (report.Cameras.Length == 2)
+        {
+            rate.Agrees.ShouldBeFalse();
+            rate.Sentence.ShouldContain("All have 23.976p");
+        }
+        else
+        {
+            report.Faults.ShouldContain(f => f.Letter == "B" && f.Field == "standard");
+        }
+
+        LineUpReport.Of(Of(Camera("A", "f/5.6"), Camera("B", "f/4"))).Agreement.ShouldContain(r => r.Matter == "frame rate" && r.Agrees);
+    }
+
+    [Fact]
+    public void The_floor_gives_distances_and_says_who_stands_in_whose_picture()
+    {
+        ImmutableArray<FloorThing> floor = [new FloorThing("speaker", "person", 0, 4, 0.3)];
+        LineUpCamera back = Camera("A", "f/5.6") with { Distance = null, Place = (0, 0), LooksAt = "speaker", Focal = new Millimetres(9) };
+        LineUpCamera before = Camera("B", "f/5.6") with { Distance = null, Place = (0.5, 2), LooksAt = "Speaker" };
+        LineUpReport report = LineUpReport.Of(Of(back, before) with { Floor = floor });
+        report.Cameras.Select(c => c.Plan.Camera.Standpoint!.Distance.Value).ShouldBe([4, Math.Sqrt(4.25)], 1e-9);
+        InThePicture crossing = report.InThePicture.ShouldHaveSingleItem();
+        (crossing.Seen, crossing.By).ShouldBe(("B", "A"));
+        crossing.FromMiddle.ShouldBe(Math.Atan2(0.5, 2) * 180 / Math.PI, 1e-9);
+        report.Leans.Select(l => l.Letter).ShouldBe(["A", "B"]);
+        LineUpReport.Of(Of(back with { Place = (0, 4) }) with { Floor = floor }).Faults[0].Message.ShouldContain("stands on speaker");
+    }
+
+    [Fact]
+    public void Framing_gives_the_focal_length_and_the_focal_length_the_framing()
+    {
+        LineUpReport framed = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Focal = null, Framed = new Metres(2) }));
+        framed.Cameras[0].Prepared.FramedWidth.Value.ShouldBe(2, 1e-9);
+        double focal = framed.Cameras[0].Plan.Camera.Standpoint!.Focal.Value;
+        LineUpReport.Of(Of(Camera("A", "f/5.6") with { Focal = new Millimetres(focal) })).Cameras[0].Prepared.FramedWidth.Value.ShouldBe(2, 1e-9);
+    }
+
+    [Fact]
+    public void A_hard_scene_names_the_camera_that_loses_first_and_an_easy_one_says_it_is()
+    {
+        CameraModel known = Alder with { Gain = Alder.Gain with { Room = new Latitude(new Stops(4.8), new Stops(6.2)) } };
+        LineUp hard = Of(Camera("A", "f/5.6") with { Model = known }) with { Marks = [new SceneMark("window", new Stops(6)), new SceneMark("lamp", new Stops(9), false)] };
+        ImmutableArray<string> told = LineUpReport.Of(hard).SceneTold;
+        told[0].ShouldContain("A loses");
+        told[1].ShouldStartWith("A goes first");
+        hard.Brightest.Value.ShouldBe(6, "a small clipped lamp does not matter");
+        LineUpReport.Of(hard with { Marks = [new SceneMark("wall", new Stops(1))] }).SceneTold[0].ShouldStartWith("The scene is easy");
+        LineUpReport.Of(Of(Camera("A", "f/5.6"))).SceneTold[0].ShouldContain("Nobody has measured the room of A");
+    }
+
+    [Fact]
+    public void The_shoot_sheet_is_the_standards_sheet_with_the_values_of_the_plan()
+    {
+        LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6")));
+        Sheet sheet = ShootSheet.Of(report.LineUp, report.Cameras[0], report.White[0]);
+        sheet.Target<SettingValue.Filter>(Setting.NeutralDensity)!.Position.Label.ShouldBe("1/4");
+        sheet.Target<SettingValue.Opening>(Setting.IrisOpening)!.Number.ShouldBe(report.Cameras[0].Plan.Chosen.Opening);
+        sheet.Lines.Select(l => l.Setting).ShouldBe(SheetCompiler.Compile(Ottermere.Glasshouse, Alder).Lines.Select(l => l.Setting), "the order of the work stays");
+        sheet.LineOf(Setting.Gain)!.Notch.Reason.ShouldStartWith("Planned for Orchids");
+        Math.Abs(sheet.Predicted!.Error.Value).ShouldBeLessThan(0.2);
+    }
+
+    [Theory]
+    [InlineData("open", "open")]
+    [InlineData("f/5.6", "f/5.6")]
+    [InlineData("5.6 1/3", "f/5.6⅓")]
+    [InlineData("f/4 to 8", "f/4 to f/8")]
+    [InlineData("1.20 m deep", "1.2 m deep")]
+    [InlineData("as deep as b", "as deep as B")]
+    [InlineData("T2.8", "T2.8")]
+    public void A_wish_is_read_and_written_back(string typed, string text)
+    {
+        IrisWish wish = IrisWishNotation.Parse(typed);
+        IrisWishNotation.Text(wish).ShouldBe(text);
+        IrisWishNotation.Parse(IrisWishNotation.Text(wish)).ShouldBe(wish);
+    }
+
+    [Theory]
+    [InlineData("wide")]
+    [InlineData("f/8 to f/4")]
+    [InlineData("0 m deep")]
+    [InlineData("as deep as ")]
+    [InlineData("")]
+    public void A_wish_that_cannot_be_read_is_refused(string typed) => Should.Throw<QuantityException>(() => IrisWishNotation.Parse(typed));
+
+    [Fact]
+    public void The_variants_differ_from_the_wishes_or_are_not_offered()
+    {
+        LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6"), Camera("B", "f/2.8") with { Focal = new Millimetres(60) }));
+        ImmutableArray<WishVariant> variants = report.Variants();
+        variants[0].Name.ShouldBe("as wished");
+        variants.Select(v => string.Join(';', v.Cameras)).Distinct().Count().ShouldBe(variants.Length);
+        variants.ShouldContain(v => v.Name == "depth matched");
+        LineUpReport.Of(Of(Camera("A", "f/5.6"))).Variants().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_tape_distance_is_longer_than_the_distance_from_the_lens()
+    {
+        Metres from = FieldOfView.FromTape(new Metres(1), new Millimetres(50));
+        double f = 0.05;
+        (from.Value + (f * from.Value / (from.Value - f))).ShouldBe(1, 1e-9, "object and image distance make the tape");
+        Should.Throw<QuantityException>(() => FieldOfView.FromTape(new Metres(0.19), new Millimetres(50))).Fault.ShouldBe(QuantityFault.OutOfRange);
+    }
+
+    private static MeteredLight Moved(LineUpReport report, double stops) =>
+        MeteredLight.FromLux(new Lux(report.Plan!.Scene.Light.LuxPerConstant * Math.Pow(2, stops)), 1);
+
+    private static LineUp Of(params ImmutableArray<LineUpCamera> cameras) => new(
+        "Orchids", "glasshouse", Ottermere.Glasshouse,
+        new LineUpLight(
+            MeteredLight.FromReading(FNumber.Parse("f/11 1/3"), ExposureTime.OneOver(60), new Iso(320)), MeteredLight.DomeConstant,
+            new Kelvin(5400), 60, LampKind.Daylight, Stops.Zero, Stops.Zero),
+        [], PlanSchool.OwnBase, [], cameras);
+
+    private static LineUpLight Light(Lux lux) => new(
+        MeteredLight.FromLux(lux), MeteredLight.DomeConstant, new Kelvin(5400), 60, LampKind.Daylight, Stops.Zero, Stops.Zero);
+
+    private static LineUpCamera Camera(string letter, string wish) => new(
+        letter, $"OBG-{letter}", $"Alder {letter}", Alder, "", null, "", Watch.Fixed, new Millimetres(20), null, new Metres(3), IrisWishNotation.Parse(wish));
+
+    private static FilterPosition Filter(string label, double stops) => new(label, new Stops(stops));
+}
