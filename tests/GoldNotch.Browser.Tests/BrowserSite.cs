@@ -131,6 +131,10 @@ public sealed class Browser : IDisposable
         }
     }
 
+    /// <summary>Drags an element by so many pixels.</summary>
+    public void Drag(IWebElement element, int right, int down) =>
+        new OpenQA.Selenium.Interactions.Actions(_driver).ClickAndHold(element).MoveByOffset(right / 2, down / 2).MoveByOffset(right - (right / 2), down - (down / 2)).Release().Perform();
+
     public object? Script(string script, params object[] with) => ((IJavaScriptExecutor)_driver).ExecuteScript(script, with);
 
     public object? ScriptAsync(string script) => ((IJavaScriptExecutor)_driver).ExecuteAsyncScript(script);

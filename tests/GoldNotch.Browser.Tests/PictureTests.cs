@@ -45,7 +45,14 @@ public class PictureTests
         Take("/bench", ".two li", "bench-start");
         Take("/log", "tbody", "log");
         Take("/log/5d9a2c1e-0b7f-4f6e-9a35-1f2e3d4c5b01", "tbody", "finished-check");
+        Take("/line-ups", "tbody", "line-ups");
+        Take("/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01", ".stack .column", "line-up");
+        browser.Script("document.querySelector('.pair').scrollIntoView()");
+        browser.Picture("line-up-floor");
         using Browser dark = site.Open(theme: "dark");
+        dark.Go("/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e03");
+        dark.See(".stack .column");
+        dark.Picture("line-up-dark");
         dark.Go("/standards");
         dark.See("td a");
         dark.Picture("standards-dark");

@@ -179,8 +179,8 @@ public class LineUpApiTests(DemoSite site)
         sly["cameras"]![0]!["part"] = "=1+1";
         (await ines.PutAsync($"/api/line-ups/{formula}", sly.ToJsonString(), 0)).Expect(200);
         (await ines.GetAsync($"/api/line-ups/{formula}/plan.csv")).Status.ShouldBe(200);
-        (await ines.SendAsync(HttpMethod.Delete, $"/api/line-ups/{formula}", null, 1)).Expect(204);
         string csv = System.Text.Encoding.UTF8.GetString(ines.LastBytes);
+        (await ines.SendAsync(HttpMethod.Delete, $"/api/line-ups/{formula}", null, 1)).Expect(204);
         csv.Split("\r\n").Length.ShouldBe(5, "a header, three cameras, and the end of the last line");
         csv.ShouldContain(",'=1+1,", Case.Sensitive, "a cell that could be a formula is made harmless");
 

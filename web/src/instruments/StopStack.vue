@@ -88,13 +88,7 @@ const said = (c: Views['CameraPlanView']) =>
           :key="c.camera.letter"
           class="column"
           :class="{ now: c.camera.letter === chosen }"
-          role="button"
-          tabindex="0"
-          :aria-label="said(c.camera)"
-          @click="emit('choose', c.camera.letter)"
-          @keydown.enter.prevent="emit('choose', c.camera.letter)"
         >
-          <rect :x="c.x - 6" :y="-TOP" :width="wide + 12" :height="HEIGHT + TOP + 44" fill="transparent" />
           <text class="state" :x="c.x" :y="y(Math.min(most, c.camera.stack.top)) - 20">
             {{ fit(c.camera.chosen.state, narrow ? each - 4 : each - 8) }}
           </text>
@@ -152,6 +146,19 @@ const said = (c: Views['CameraPlanView']) =>
           <text v-if="!narrow" class="part" :x="c.x + wide / 2" :y="HEIGHT + 36">
             {{ fit(c.camera.part, each - 4, 12) }}
           </text>
+          <rect
+            class="hit"
+            role="button"
+            tabindex="0"
+            :aria-label="said(c.camera)"
+            :x="c.x - 6"
+            :y="-TOP"
+            :width="wide + 12"
+            :height="HEIGHT + TOP + 44"
+            fill="transparent"
+            @click="emit('choose', c.camera.letter)"
+            @keydown.enter.prevent="emit('choose', c.camera.letter)"
+          />
         </g>
         <line class="gold" :x1="LEFT" :x2="width" :y1="y(0)" :y2="y(0)" />
       </g>

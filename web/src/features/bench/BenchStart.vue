@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { api, ask, type Views } from '../../app/client';
+import { api, ask } from '../../app/client';
 import { moment } from '../../app/dates';
 
 const router = useRouter();
@@ -40,14 +40,26 @@ watch(
   (tag) => tag && (find.value = String(tag)),
 );
 
-async function begin(row: Views['SheetRowView']): Promise<void> {
+/** An operator's card brings its line-up along: the unit is then checked by the plan. */
+const shoot = useQuery({
+  queryKey: computed(() => ['line-up', String(route.query.lineUp ?? '')]),
+  queryFn: () => ask(api.GET('/api/line-ups/{id}', { params: { path: { id: String(route.query.lineUp) } } })),
+  enabled: computed(() => Boolean(route.query.lineUp)),
+});
+const planned = computed(() => {
+  const document = shoot.data.value?.document;
+  const camera = document?.cameras.find((c) => c.unit === chosenUnit.value);
+  return document && camera ? { document, camera } : null;
+});
+
+async function begin(standard: string, lineUp?: string): Promise<void> {
   wrong.value = '';
   const id = crypto.randomUUID();
   try {
     await ask(
       api.PUT('/api/checks/{id}', {
         params: { path: { id } },
-        body: { unit: chosenUnit.value, standard: row.standardKey },
+        body: { unit: chosenUnit.value, standard, lineUp },
       }),
     );
     await router.push(`/bench/${id}`);
@@ -107,8 +119,25 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
         <h2 id="standards">Against</h2>
         <p v-if="!chosenUnit" class="soft">Choose a camera first.</p>
         <ul v-else>
+          <li v-if="planned">
+            <button
+              type="button"
+              class="first"
+              @click="begin(planned.document.standard, planned.document.id)"
+            >
+              <strong>{{ planned.document.name }}</strong>
+              <span class="soft small"
+                >the plan of camera {{ planned.camera.letter }}, {{ planned.camera.part }}</span
+              >
+              <span class="begin">Begin check</span>
+            </button>
+          </li>
           <li v-for="row in standards" :key="row.standardKey">
-            <button type="button" :class="{ first: row.standardKey === chosenStandard }" @click="begin(row)">
+            <button
+              type="button"
+              :class="{ first: row.standardKey === chosenStandard }"
+              @click="begin(row.standardKey)"
+            >
               <strong>{{ row.standardName }}</strong>
               <span class="soft small">
                 version {{ row.standardVersion }} · {{ row.exact }} as asked<template v-if="row.compromise"
@@ -119,6 +148,9 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
             </button>
           </li>
         </ul>
+        <p v-if="shoot.error.value" class="problem" role="alert">
+          {{ shoot.error.value.message }} The standards can be checked all the same.
+        </p>
         <p v-if="wrong" class="problem" role="alert">{{ wrong }} Nothing was begun.</p>
 
         <template v-if="open.data.value?.checks.length">
@@ -126,7 +158,7 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
           <ul>
             <li v-for="c in open.data.value.checks" :key="c.id">
               <RouterLink :to="`/bench/${c.id}`">
-                <strong class="mono">{{ c.unitTag }}</strong> <span>{{ c.standardName }}</span>
+                <strong class="mono">{{ c.unitTag }}</strong> <span>{{ c.shootName || c.standardName }}</span>
                 <span class="soft small"
                   >{{ c.startedBy }}, {{ moment(c.startedAt) }} · {{ c.summary.unread }} not read</span
                 >

@@ -58,7 +58,10 @@ onMounted(() => work.value?.focus());
         <p>
           <strong>{{ check.unitTag }}</strong> {{ check.modelName
           }}<template v-if="check.unitTape">, {{ check.unitTape }} tape</template>, against
-          <strong>{{ check.standardName }}</strong>, version {{ check.standardVersion }}
+          <strong>{{ check.standardName }}</strong>, version {{ check.standardVersion
+          }}<template v-if="check.shootName"
+            >, as planned for <strong>{{ check.shootName }}</strong></template
+          >
         </p>
         <p class="mono soft count">
           <template v-if="line">{{ at + 1 }} of {{ lines.length }}</template>

@@ -10,7 +10,7 @@ const metres = (m: number | null | undefined) => (m === null || m === undefined 
 </script>
 
 <template>
-  <div class="wide">
+  <div class="wide" role="region" aria-label="The plan in tables" tabindex="0">
     <table class="plain-table">
       <caption>
         The light in stops, down to the line

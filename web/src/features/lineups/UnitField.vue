@@ -25,6 +25,11 @@ function take(event: Event): void {
   const known = units.value.find((u) => u.tag === tag);
   if (known) unit.value = known.tag;
 }
+// The tag may stand there before the site has answered.
+watch(units, (now) => {
+  const tag = text.value.toUpperCase();
+  if (tag !== unit.value && now.some((u) => u.tag === tag)) unit.value = tag;
+});
 function leave(): void {
   // One match is meant; else what stands in the plan is shown again.
   if (text.value !== unit.value && units.value.length === 1) unit.value = units.value[0]!.tag;

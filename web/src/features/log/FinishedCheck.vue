@@ -31,7 +31,9 @@ const print = () => window.print();
       <h1>{{ check.unitTag }} against {{ check.standardName }}</h1>
       <p>
         {{ check.modelName }}<template v-if="check.unitTape">, {{ check.unitTape }} tape</template>. Standard
-        version {{ check.standardVersion }}. Begun by {{ check.startedBy }}, {{ moment(check.startedAt) }}.
+        version {{ check.standardVersion
+        }}<template v-if="check.shootName">, as planned for {{ check.shootName }}</template
+        >. Begun by {{ check.startedBy }}, {{ moment(check.startedAt) }}.
         <template v-if="check.signedAt"
           >Signed by {{ check.signedBy }}, {{ moment(check.signedAt) }}.</template
         >

@@ -44,6 +44,7 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/log/${row.id}` : `/
           <th scope="row" class="mono">{{ row.unitTag }}</th>
           <td>
             {{ row.standardName }} <span class="soft small">v{{ row.standardVersion }}</span>
+            <span v-if="row.shootName" class="small"> {{ row.shootName }}</span>
           </td>
           <td class="found">
             <span v-if="row.summary.headline" class="mono small off">{{ plain(row.summary.headline) }}</span>
