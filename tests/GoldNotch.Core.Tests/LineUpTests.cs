@@ -165,6 +165,36 @@ public class LineUpTests
     }
 
     [Fact]
+    public void Each_room_of_the_day_has_a_memory_of_its_own_then_a_number_then_a_preset_that_is_near_enough()
+    {
+        ImmutableArray<Room> rooms = [new Room("lecture room", new Kelvin(3200)), new Room("shade", new Kelvin(7000)), new Room("hall", new Kelvin(5600))];
+        CameraModel presets = Alder with { White = Alder.White with { Dial = null, Memories = ["A"] } };
+        LineUp day = Of(Camera("A", "f/5.6"), Camera("B", "f/5.6") with { Model = presets }) with { Rooms = rooms, ColourReference = "A" };
+        ImmutableArray<RoomBalance> whites = LineUpReport.Of(day).Rooms;
+        whites[0].Rooms.Select(r => (r.Room, r.How.Replace(Notation.ThinSpace, " ", StringComparison.Ordinal))).ShouldBe(
+            [("glasshouse", "memory A"), ("lecture room", "memory B"), ("shade", "dial 7000 K"), ("hall", "dial 5600 K")]);
+        string[] few = [.. whites[1].Rooms.Select(r => r.How)];
+        few[0].ShouldBe("memory A");
+        few[1].ShouldStartWith("preset 3200");
+        few[2].ShouldStartWith("balance again on entering; the nearest preset");
+        LineUpReport.Of(Of(Camera("A", "f/5.6"))).Rooms.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void An_anamorphic_lens_takes_in_more_and_the_picture_is_as_wide_as_the_squeeze_says()
+    {
+        CameraModel squeezed = Alder with
+        {
+            Choices = Alder.Choices.SetItem(Setting.Squeeze, new ChoiceControl([new ChoicePosition("off", ""), new ChoicePosition("1.33", "")], false)),
+        };
+        Standard wide = Ottermere.Make("wide", Ottermere.Glasshouse.Light, ("record-format", "1080 29.97p", null), ("squeeze", "1.33", null), ("shutter", "180°", "⅙ stop"), ("gain", "0 dB", null));
+        PreparedCamera camera = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Model = squeezed }) with { Standard = wide }).Cameras[0].Prepared;
+        camera.PictureRatio!.Value.ShouldBe(1.33 * 16 / 9, 1e-9, "2.36, not 2.40");
+        LineUpReport plain = LineUpReport.Of(Of(Camera("A", "f/5.6")));
+        camera.FramedWidth.Value.ShouldBe(plain.Cameras[0].Prepared.FramedWidth.Value * 1.33, 1e-9);
+    }
+
+    [Fact]
     public void Where_models_cannot_agree_the_best_common_rate_is_named_with_its_price()
     {
         CameraModel television = Alder with { Formats = [.. Alder.Formats.Where(f => f.Rate.Label() is "59.94i" or "23.976p")] };

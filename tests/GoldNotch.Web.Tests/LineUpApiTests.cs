@@ -70,6 +70,7 @@ public class LineUpApiTests(DemoSite site)
     [InlineData("/school", "\"modern\"", "/school")]
     [InlineData("/standard", "\"no-such\"", "/standard")]
     [InlineData("/colourReference", "\"Z\"", "/colourReference")]
+    [InlineData("/rooms/0/temperatureK", "10", "/rooms/0/temperatureK")]
     [InlineData("/floor/0/kind", "\"ghost\"", "/floor/0/kind")]
     public async Task What_cannot_be_read_is_refused_at_its_field(string pointer, string value, string told)
     {

@@ -13,8 +13,13 @@ namespace GoldNotch.Core.LineUps;
 /// <param name="Sheet">Its standard's sheet in this light, before the plan: where rate and shutter come from.</param>
 /// <param name="Shutter">The shutter as the camera shows it.</param>
 /// <param name="Angle">Horizontal angle of view, degrees.</param>
-/// <param name="FramedWidth">Width of the picture at the subject.</param>
-public sealed record PreparedCamera(LineUpCamera Of, PlanCamera Plan, Sheet Sheet, SettingValue.Speed Shutter, double Angle, Metres FramedWidth);
+/// <param name="FramedWidth">Width of the picture at the subject; an anamorphic lens takes in as many times more as it squeezes.</param>
+/// <param name="Squeeze">How many times the lens squeezes; 1 for an ordinary one.</param>
+public sealed record PreparedCamera(LineUpCamera Of, PlanCamera Plan, Sheet Sheet, SettingValue.Speed Shutter, double Angle, Metres FramedWidth, double Squeeze)
+{
+    /// <summary>True picture ratio, width over height, once the squeeze is undone; null where no format is settled.</summary>
+    public double? PictureRatio => Sheet.Format is { } format ? Squeeze * format.Size.Width / format.Size.Height : null;
+}
 
 /// <summary>Something about one camera that keeps it out of the plan, told at its field.</summary>
 /// <param name="Letter">The camera.</param>
@@ -65,14 +70,16 @@ public static class CameraPreparation
                     ?? throw Nothing($"{model.Name} has no shutter for this standard: {sheet.LineOf(Setting.RecordFormat)?.Because.Sentence ?? "it asks for no record format."} Choose another standard, or another camera.");
             (Millimetres width, Millimetres height) = Picture(sensor, sheet.Format);
             field = camera.Focal is null ? "framedM" : "focalMm";
+            double squeeze = Squeeze(sheet);
+            Millimetres seen = new(width.Value * squeeze);
             Millimetres? prime = model.Lens.Shortest == model.Lens.Longest ? model.Lens.Shortest : null;
-            Millimetres? framing = camera.Framed is { } framed ? FieldOfView.FocalFor(width, framed, distance) : prime;
+            Millimetres? framing = camera.Framed is { } framed ? FieldOfView.FocalFor(seen, framed, distance) : prime;
             Millimetres focal = camera.Focal ?? framing
                 ?? throw Nothing($"Say the focal length of camera {camera.Letter}, or how wide its picture is to be.");
             FNumber widest = WidestAt(model.Lens, focal, camera);
             field = "distanceM";
             var standpoint = new Standpoint(focal, distance, width, FieldOfView.CircleOfConfusion(width, height));
-            Metres framedWidth = FieldOfView.WidthAt(width, focal, distance);
+            Metres framedWidth = FieldOfView.WidthAt(seen, focal, distance);
             field = "wish";
             IrisTravel travel = Travel(model.Lens, widest, camera);
             IrisWish wish = camera.Wish;
@@ -89,7 +96,7 @@ public static class CameraPreparation
             {
                 PinnedFront = camera.Pins.Front,
             };
-            return new PreparedCamera(camera, plan, sheet, shutter, FieldOfView.AngleDegrees(width, focal), framedWidth);
+            return new PreparedCamera(camera, plan, sheet, shutter, FieldOfView.AngleDegrees(seen, focal), framedWidth, squeeze);
         }
         catch (QuantityException refused)
         {
@@ -109,6 +116,9 @@ public static class CameraPreparation
     }
 
     private static QuantityException Nothing(string message) => new(QuantityFault.NoChoice, message);
+
+    private static double Squeeze(Sheet sheet) =>
+        Notation.TryDecimal(sheet.Word(Setting.Squeeze) ?? "", out double times) && times is > 1 and <= 3 ? times : 1;
 
     // The picture uses the width of the sensor that the format leaves; its height follows the pixels where they are flatter than the sensor.
     private static (Millimetres Width, Millimetres Height) Picture((Millimetres Width, Millimetres Height) sensor, RecordFormat? format)

@@ -133,6 +133,9 @@ public sealed record LineUp(
     /// <summary>Whether all cameras are set from the one reading.</summary>
     public bool OneReading { get; init; } = true;
 
+    /// <summary>Other rooms of the day, in its order.</summary>
+    public ImmutableArray<Room> Rooms { get; init; } = [];
+
     /// <summary>What stands on the floor plan besides the cameras.</summary>
     public ImmutableArray<FloorThing> Floor { get; init; } = [];
 

@@ -43,6 +43,7 @@ public sealed record WishVariant(
 /// <param name="Agreement">What should be the same on all.</param>
 /// <param name="Flicker">Flicker of each.</param>
 /// <param name="White">The balance plan.</param>
+/// <param name="Rooms">Each camera's white in the rooms of the day; empty where there is one room only.</param>
 /// <param name="Pairs">Every pair.</param>
 /// <param name="InThePicture">Cameras that stand in another's picture.</param>
 /// <param name="Leans">Whom each camera keeps sharp.</param>
@@ -55,6 +56,7 @@ public sealed record LineUpReport(
     ImmutableArray<AgreementRow> Agreement,
     ImmutableArray<FlickerRow> Flicker,
     ImmutableArray<BalanceRow> White,
+    ImmutableArray<RoomBalance> Rooms,
     ImmutableArray<PairRow> Pairs,
     ImmutableArray<InThePicture> InThePicture,
     ImmutableArray<LeanRow> Leans,
@@ -87,16 +89,17 @@ public sealed record LineUpReport(
         }
 
         LineUpPlan plan = PlanOf(lineUp, [.. ready.Select(r => r.Plan)]);
+        ImmutableArray<BalanceRow> white = BalancePlan.Of(lineUp, [.. ready.Select(r => r.Of)]);
         ImmutableArray<CameraRow> rows = [.. ready.Zip(plan.Cameras, (r, p) => Row(lineUp, plan, r, p))];
         return new LineUpReport(
             lineUp, plan, rows, [.. faults], Core.LineUps.Agreement.Of(ready), Core.LineUps.Agreement.FlickerOf(lineUp, ready),
-            BalancePlan.Of(lineUp, [.. ready.Select(r => r.Of)]), PairsOf(lineUp, rows),
+            white, lineUp.Rooms.IsEmpty ? [] : [.. ready.Zip(white, (r, w) => RoomBalance.Of(lineUp, r.Of, w))], PairsOf(lineUp, rows),
             [.. FloorPlan.Crossings([.. ready.Select(r => (r.Of, (double?)r.Angle))], lineUp.Floor)],
             LeanRow.Of(lineUp, rows), SceneWords.Of(plan, rows));
     }
 
     /// <summary>A line-up of which nothing could be planned.</summary>
-    public static LineUpReport Empty(LineUp lineUp) => new(lineUp, null, [], [], [], [], [], [], [], [], []);
+    public static LineUpReport Empty(LineUp lineUp) => new(lineUp, null, [], [], [], [], [], [], [], [], [], []);
 
     /// <summary>The camera the light is set for: it needs most at its widest opening, quietest state and clear. Null where nothing is planned.</summary>
     public CameraRow? ExposureReference => Cameras.IsEmpty ? null : WishVariants.ExposureReference(Cameras);

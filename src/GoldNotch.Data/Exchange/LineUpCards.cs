@@ -36,6 +36,7 @@ public static class LineUpCards
         InRange(document.MaxFront, 0, 2, $"{at}/maxFront", "number of front filters");
         InRange(document.OffsetStops, -5, 5, $"{at}/offsetStops", "offset in stops");
         Floor(document, at);
+        Rooms(document, at);
         if (document.Cameras.Count > LineUp.MostCameras)
         {
             throw new RefusedException("bad-value", $"{at}/cameras", $"A line-up has at most {LineUp.MostCameras} cameras. Plan the rest as another one.");
@@ -82,6 +83,7 @@ public static class LineUpCards
             ColourReference = document.ColourReference,
             OneReading = document.OneReading,
             Floor = Floor(document, ""),
+            Rooms = Rooms(document, ""),
         };
     }
 
@@ -152,6 +154,19 @@ public static class LineUpCards
         return Each(kit, $"{at}/kit", (f, p) => new FrontFilter(
             new FilterPosition(Text(f.Label, 20, $"{p}/label"), new Stops(InRange(f.Stops, 0, 33, $"{p}/stops", "loss of a filter in stops"))),
             (int)InRange(f.Count, 0, LineUp.MostCameras, $"{p}/count", "number of these filters")));
+    }
+
+    private static ImmutableArray<Room> Rooms(LineUpDocument document, string at)
+    {
+        IReadOnlyList<RoomDocument> rooms = document.Rooms ?? [];
+        if (rooms.Count > 12)
+        {
+            throw new RefusedException("bad-value", $"{at}/rooms", "A day has at most 12 rooms besides the first.");
+        }
+
+        Distinct(rooms.Where(r => r is not null).Select(r => r.Name), $"{at}/rooms", "room");
+        return Each(rooms, $"{at}/rooms", (r, p) => new Room(
+            Text(r.Name, 40, $"{p}/name"), new Kelvin(InRange(r.TemperatureK, 1000, 40_000, $"{p}/temperatureK", "colour of the light in kelvin"))));
     }
 
     private static ImmutableArray<FloorThing> Floor(LineUpDocument document, string at)

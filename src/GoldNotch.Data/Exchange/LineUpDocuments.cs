@@ -16,6 +16,7 @@ namespace GoldNotch.Data.Exchange;
 /// <param name="ColourReference">Letter of the camera whose colour is trusted most.</param>
 /// <param name="OneReading">Whether all cameras are set from the one reading.</param>
 /// <param name="Floor">What stands on the floor plan besides the cameras.</param>
+/// <param name="Rooms">Other rooms of the day, for the memories of white.</param>
 /// <param name="Used">What was really used; left out until the shoot is over.</param>
 public sealed record LineUpDocument(
     Guid Id,
@@ -33,7 +34,11 @@ public sealed record LineUpDocument(
     string ColourReference = "",
     bool OneReading = true,
     IReadOnlyList<FloorThingDocument>? Floor = null,
+    IReadOnlyList<RoomDocument>? Rooms = null,
     UsedDocument? Used = null);
+
+/// <summary>Another room of the day with the colour of its light.</summary>
+public sealed record RoomDocument(string Name, double TemperatureK);
 
 /// <summary>The light: <c>lux</c>, or one <c>reading</c>; <c>meter</c> is <c>dome</c> or <c>flat</c>. <c>dimStops</c> and <c>raiseStops</c> say how far it may move.</summary>
 public sealed record LineUpLightDocument(

@@ -980,6 +980,7 @@ export interface components {
             framedM: number;
             /** Format: double */
             angleDegrees: number;
+            ratio: string;
             chosen: components["schemas"]["CandidateView"];
             iso: string;
             shutter: string;
@@ -1540,6 +1541,7 @@ export interface components {
             /** @default true */
             oneReading: boolean;
             floor?: null | components["schemas"]["FloorThingDocument"][];
+            rooms?: null | components["schemas"]["RoomDocument"][];
             used?: null | components["schemas"]["UsedDocument"];
         };
         LineUpLightDocument: {
@@ -1820,6 +1822,8 @@ export interface components {
             largestDifference: string;
             cautions: string[];
             lenses: components["schemas"]["LensesView"][];
+            rooms: components["schemas"]["RoomsView"][];
+            whiteWhen: string[];
         };
         PolicyView: {
             key: string;
@@ -1905,6 +1909,20 @@ export interface components {
             states: {
                 [key: string]: string;
             };
+        };
+        RoomDocument: {
+            name: string;
+            /** Format: double */
+            temperatureK: number;
+        };
+        RoomView: {
+            room: string;
+            how: string;
+            oneSwitch: boolean;
+        };
+        RoomsView: {
+            letter: string;
+            rooms: components["schemas"]["RoomView"][];
         };
         SceneMarkDocument: {
             name: string;

@@ -38,7 +38,15 @@ public sealed record PlanView(
     IReadOnlyList<VariantView> Variants,
     string LargestDifference,
     IReadOnlyList<string> Cautions,
-    IReadOnlyList<LensesView> Lenses);
+    IReadOnlyList<LensesView> Lenses,
+    IReadOnlyList<RoomsView> Rooms,
+    IReadOnlyList<string> WhiteWhen);
+
+/// <summary>A camera's white in the rooms of the day.</summary>
+public sealed record RoomsView(string Letter, IReadOnlyList<RoomView> Rooms);
+
+/// <summary>How a camera has its white in one room.</summary>
+public sealed record RoomView(string Room, string How, bool OneSwitch);
 
 /// <summary>The lenses that fit a camera; empty where its lens does not come off.</summary>
 public sealed record LensesView(string Letter, IReadOnlyList<string> Lenses);
@@ -67,7 +75,7 @@ public sealed record HoldStateView(string Base, double GainDb, string Label, str
 /// <summary>One camera of a plan.</summary>
 public sealed record CameraPlanView(
     string Letter, string Unit, string Spoken, string Model, string Part, string Watch, bool ExposureReference,
-    double FocalMm, double DistanceM, double FramedM, double AngleDegrees,
+    double FocalMm, double DistanceM, double FramedM, double AngleDegrees, string Ratio,
     CandidateView Chosen, string Iso, string Shutter, string Meter, string Direction, StackView Stack, string Why, string WishTold,
     IReadOnlyList<CandidateView> Next, IReadOnlyList<MendView> Mends, string PinCost, string Ramp, string Diffraction,
     double? HighlightStops, double? ShadowStops, double? ClipMarginStops, double? ShadowMarginStops,
@@ -139,11 +147,13 @@ internal static class LineUpViews
                 v.LargestDifference.InHundredths(), v.WorstError.InHundredths(withPlus: true), v.Noise.Label()))],
             report.Plan?.LargestDifference.InHundredths() ?? "",
             Cautions(lineUp),
-            []);
+            [],
+            [.. report.Rooms.Select(r => new RoomsView(r.Letter, [.. r.Rooms.Select(w => new RoomView(w.Room, w.How, w.OneSwitch))]))],
+            report.Plan is null ? [] : RoomBalance.When(lineUp));
     }
 
     /// <summary>A plan of nothing, with what keeps it so.</summary>
-    internal static PlanView Nothing(PlanFaultView fault) => new([fault], "", null, [], [], [], [], [], [], [], [], [], [], "", [], []);
+    internal static PlanView Nothing(PlanFaultView fault) => new([fault], "", null, [], [], [], [], [], [], [], [], [], [], "", [], [], [], []);
 
     internal static CandidateView Candidate(PlanCandidate c) => new(
         PlanReasons.Spoken(c), PlanReasons.State(c.State), PlanReasons.Filters(c), c.OpeningLabel, c.Opening.Label(OpeningStyle.Dial),
@@ -171,7 +181,7 @@ internal static class LineUpViews
         double top = b.Light.Value + b.Time.Value + b.Speed.Value + b.Lens.Value - b.Offset.Value;
         return new CameraPlanView(
             of.Letter, of.Tag, of.Spoken, of.Model.Name, of.Part, Fields(of.Watch), exposureReference,
-            at.Focal.Value, at.Distance.Value, row.Prepared.FramedWidth.Value, row.Prepared.Angle,
+            at.Focal.Value, at.Distance.Value, row.Prepared.FramedWidth.Value, row.Prepared.Angle, PictureRatio(row.Prepared),
             Candidate(chosen), Rounded(chosen.State.Speed), row.Prepared.Shutter.Label,
             row.Meter.Label(), PlanReasons.Direction(row.Meter, chosen.Opening),
             new StackView(
@@ -201,6 +211,10 @@ internal static class LineUpViews
             [.. camera.States.Select(s => new HoldStateView(s.Base, Math.Round(s.Gain.Value, 2), PlanReasons.State(s), Rounded(s.Speed)))],
             [.. camera.BuiltIn.Select(f => f.Label)], camera.Iris.Widest.Engraved(OpeningStyle.Thirds), camera.Iris.Smallest.Engraved(OpeningStyle.Thirds));
     }
+
+    private static string PictureRatio(PreparedCamera camera) => camera.PictureRatio is { } ratio
+        ? camera.Squeeze > 1 ? $"squeezed {Notation.Number(camera.Squeeze, 2)} times: {Notation.Number(ratio, 2)}:1 when undone" : $"{Notation.Number(ratio, 2)}:1"
+        : "";
 
     private static string Rounded(Iso speed) => new Iso(Math.Max(1, Math.Round(speed.Value))).Label();
 

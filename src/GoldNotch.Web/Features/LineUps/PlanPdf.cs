@@ -9,7 +9,7 @@ namespace GoldNotch.Web.Features.LineUps;
 internal static class PlanPdf
 {
     private const float Margin = 36;
-    private const float StackHeight = 150;
+    private const float StackHeight = 210;
 
     internal static byte[] Of(StoredLineUp kept, PlanView plan, PaperSize paper, DateTimeOffset now)
     {
@@ -115,15 +115,25 @@ internal static class PlanPdf
             }
 
             canvas.DrawLine(Margin, _y + 4, width - Margin, _y + 4, _rule);
-            float row = plan.Cameras.Count > 12 ? 12 : 17;
+            float step = plan.Cameras.Count > 12 ? 10 : 12;
+            _y += 4;
             foreach (CameraPlanView camera in plan.Cameras)
             {
-                _y += row;
+                // A value is never cut on paper: it goes on in the next line.
+                int lines = 1;
                 for (int i = 0; i < columns.Length; i++)
                 {
+                    SKFont font = i is 0 or 1 ? _head : _mono;
                     float end = i + 1 < columns.Length ? columns[i + 1].At : 1;
-                    canvas.DrawText(Lettering.Fitted(columns[i].Value(camera), i is 0 or 1 ? _head : _mono, ((end - columns[i].At) * wide) - 5), Margin + (columns[i].At * wide), _y, SKTextAlign.Left, i is 0 or 1 ? _head : _mono, _ink);
+                    List<string> cell = Lettering.Wrapped(columns[i].Value(camera), font, ((end - columns[i].At) * wide) - 5);
+                    lines = Math.Max(lines, cell.Count);
+                    for (int k = 0; k < cell.Count; k++)
+                    {
+                        canvas.DrawText(cell[k], Margin + (columns[i].At * wide), _y + ((k + 1) * step), SKTextAlign.Left, font, _ink);
+                    }
                 }
+
+                _y += (lines * step) + 4;
             }
 
             _y += 8;
@@ -186,6 +196,8 @@ internal static class PlanPdf
             .. plan.Agreement.Where(a => !a.Agrees).Select(a => $"{char.ToUpperInvariant(a.Matter[0])}{a.Matter[1..]}: {a.Sentence}"),
             .. plan.Flicker.Where(f => !f.Good).Select(f => $"{f.Letter}: {f.Sentence}"),
             .. plan.White.Select(w => $"White, {w.Letter}: {w.Sentence}"),
+            .. plan.Rooms.Select(r => $"White by room, {r.Letter}: {string.Join("; ", r.Rooms.Select(w => $"{w.Room}, {w.How}"))}."),
+            .. plan.WhiteWhen,
             .. plan.Pairs.Where(p => p.CheckOnCard).Select(p => $"{p.Left} and {p.Right} may differ by {p.Spread}: check them on a card."),
             .. plan.Crossings,
             .. plan.Leans.Where(l => !l.Holds).Select(l => l.Sentence),

@@ -92,6 +92,19 @@ const spread = computed(() => Math.max(0, ...props.plan.pairs.map((p) => p.sprea
     <p v-else-if="plan.pairs.length && !unlike.length" class="small soft">
       Twice the spread is under half a stop: no card check is needed.
     </p>
+    <template v-if="plan.rooms.length">
+      <h2>White by room</h2>
+      <p v-for="r in plan.rooms" :key="r.letter" class="small">
+        <b>{{ r.letter }}</b>
+        <span v-for="(w, i) in r.rooms" :key="w.room"
+          >{{ i ? '; ' : ' ' }}{{ w.room }}: <span class="mono">{{ plain(w.how) }}</span></span
+        >
+      </p>
+    </template>
+    <details class="small">
+      <summary>When to balance again</summary>
+      <p v-for="s in plan.whiteWhen" :key="s">{{ s }}</p>
+    </details>
     <template v-if="plan.scene.length || plan.leans.length || plan.crossings.length">
       <h2>Scene</h2>
       <p v-for="s in plan.scene" :key="s" class="small">{{ plain(s) }}</p>

@@ -77,6 +77,7 @@ const metres = (m: number | null | undefined) => (m === null || m === undefined 
           <th scope="col">Near</th>
           <th scope="col">Far</th>
           <th scope="col">Hyperfocal</th>
+          <th scope="col">Picture</th>
         </tr>
       </thead>
       <tbody class="mono">
@@ -89,6 +90,7 @@ const metres = (m: number | null | undefined) => (m === null || m === undefined 
           <td>{{ c.depth ? metres(c.depth.nearM) : '' }}</td>
           <td>{{ c.depth ? metres(c.depth.farM) : '' }}</td>
           <td>{{ c.depth ? metres(c.depth.hyperfocalM) : '' }}</td>
+          <td>{{ plain(c.ratio) }}</td>
         </tr>
       </tbody>
     </table>

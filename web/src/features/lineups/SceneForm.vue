@@ -26,6 +26,12 @@ function addFilter(): void {
   const next = ['2', '3', '4', '1', '6'].find((l) => !used.has(l)) ?? `${used.size + 1}`;
   doc.value.kit = [...(doc.value.kit ?? []), { label: next, stops: Number(next), count: 1 }];
 }
+function addRoom(): void {
+  const used = new Set((doc.value.rooms ?? []).map((r) => r.name));
+  let name = 'next room';
+  for (let n = 2; used.has(name); n++) name = `room ${n}`;
+  doc.value.rooms = [...(doc.value.rooms ?? []), { name, temperatureK: 3200 }];
+}
 function addThing(kind: string): void {
   const used = new Set((doc.value.floor ?? []).map((f) => f.name));
   let name = kind;
@@ -102,6 +108,28 @@ const ratio = (name: string, marks: Views['SceneMarkView'][]) =>
         two on one lens
       </label>
     </p>
+  </fieldset>
+  <fieldset>
+    <legend>Other rooms of the day</legend>
+    <div v-for="(room, i) in doc.rooms ?? []" :key="i" class="item">
+      <TextEntry
+        v-model="room.name"
+        label="Room"
+        plain-text
+        :most="40"
+        :wrong="messageAt(`/rooms/${i}/name`) || messageAt(`/rooms/${i}`)"
+      />
+      <NumberField
+        :model-value="room.temperatureK"
+        label="Colour"
+        unit="K"
+        required
+        :wrong="messageAt(`/rooms/${i}/temperatureK`)"
+        @update:model-value="room.temperatureK = $event ?? room.temperatureK"
+      />
+      <button class="link small" type="button" @click="doc.rooms = out(doc.rooms, i)">out</button>
+    </div>
+    <button class="link small" type="button" @click="addRoom">Add a room</button>
   </fieldset>
   <fieldset>
     <legend>On the floor</legend>

@@ -78,6 +78,8 @@ const plan = (over: object = {}) =>
     scene: [],
     variants: [],
     cautions: [],
+    rooms: [],
+    whiteWhen: [],
     largestDifference: '0 stops',
     ...over,
   }) as unknown as Views['PlanView'];
