@@ -35,6 +35,8 @@ export function useLineUp(first: Views['LineUpView']) {
   const camera = computed(() => kept.doc.value.cameras.find((c) => c.letter === chosen.value) ?? null);
   const at = computed(() => kept.doc.value.cameras.findIndex((c) => c.letter === chosen.value));
 
+  const choose = (letter: string) => (chosen.value = chosen.value === letter ? '' : letter);
+
   /** What is wrong at a field, by its pointer into the document; empty where nothing is. */
   function messageAt(pointer: string): string {
     if (kept.pointer.value === pointer && kept.problem.value) return kept.problem.value;
@@ -66,5 +68,5 @@ export function useLineUp(first: Views['LineUpView']) {
     if (chosen.value === letter) chosen.value = '';
   }
 
-  return { ...kept, plan, chosen, camera, at, messageAt, add, remove };
+  return { ...kept, plan, chosen, choose, camera, at, messageAt, add, remove };
 }
