@@ -130,7 +130,7 @@ const said = (t: Thing) =>
       <g class="grid" aria-hidden="true">
         <template v-for="t in ticks(bounds.left, bounds.right, 8)" :key="`x${t}`">
           <line :x1="px(t)" :x2="px(t)" y1="0" :y2="height" />
-          <text :x="px(t)" :y="height + 14">{{ t }}</text>
+          <text v-if="px(t) > 12" :x="px(t)" :y="height + 14">{{ t }}</text>
         </template>
         <line
           v-for="t in ticks(bounds.near, bounds.away, 6)"

@@ -106,7 +106,7 @@ const said = (c: Views['CameraPlanView']) =>
             stroke="var(--rust)"
           />
           <text
-            v-if="each > 58"
+            v-if="each > 44"
             class="amount"
             :class="{ off: (c.clipMarginStops ?? 1) < 1 }"
             :x="x(i) + 12"
@@ -114,7 +114,7 @@ const said = (c: Views['CameraPlanView']) =>
           >
             +{{ c.highlightStops!.toFixed(1) }}
           </text>
-          <text v-if="each > 58" class="amount" :x="x(i) + 12" :y="y(-c.shadowStops!) + 4">
+          <text v-if="each > 44" class="amount" :x="x(i) + 12" :y="y(-c.shadowStops!) + 4">
             −{{ c.shadowStops!.toFixed(1) }}
           </text>
         </template>

@@ -23,6 +23,8 @@ const under = computed(() => stackUnder(props.cameras.map((c) => c.stack.error))
 const each = computed(() => (width.value - LEFT) / Math.max(1, props.cameras.length));
 const wide = computed(() => Math.min(86, each.value * 0.62));
 const narrow = computed(() => each.value < 120);
+// Too narrow for mark and thirds: the dial's own figure, and filters without their word.
+const tight = computed(() => wide.value < 66);
 const columns = computed(() =>
   props.cameras.map((c, i) => ({
     camera: c,
@@ -90,7 +92,7 @@ const said = (c: Views['CameraPlanView']) =>
           :class="{ now: c.camera.letter === chosen }"
         >
           <text class="state" :x="c.x" :y="y(Math.min(most, c.camera.stack.top)) - 20">
-            {{ fit(c.camera.chosen.state, narrow ? each - 4 : each - 8) }}
+            {{ fit(narrow ? c.camera.chosen.state.replace(' base,', '') : c.camera.chosen.state, each - 6) }}
           </text>
           <text class="from" :x="c.x" :y="y(Math.min(most, c.camera.stack.top)) - 6">
             {{ fit(narrow ? c.camera.shutter : `${c.camera.iso} · ${c.camera.shutter}`, each - 6, 11) }}
@@ -98,7 +100,7 @@ const said = (c: Views['CameraPlanView']) =>
           <g v-for="f in c.filters" :key="f.key">
             <rect :x="c.x" :y="f.top" :width="wide" :height="f.height" class="filter" />
             <text v-if="f.height >= 15" class="in" :x="c.x + wide / 2" :y="f.top + f.height / 2 + 4">
-              {{ fit(f.label, wide - 4) }}
+              {{ fit(tight ? f.label.replace('ND ', '').replace('front ', '+') : f.label, wide - 4) }}
             </text>
             <text v-if="!narrow" class="from" :x="c.x + wide + 8" :y="f.top + f.height / 2 + 4">
               {{ thirds(f.stops) }}
@@ -111,7 +113,7 @@ const said = (c: Views['CameraPlanView']) =>
             :x="c.x + wide / 2"
             :y="c.iris.top + c.iris.height / 2 + 4"
           >
-            {{ fit(c.camera.chosen.opening, wide + 6, narrow ? 10.5 : 12) }}
+            {{ fit(tight ? c.camera.chosen.openingDial : c.camera.chosen.opening, wide + 8) }}
           </text>
           <text
             v-if="!narrow && !(c.error && Math.abs(c.error.stops) > 1 / 6)"

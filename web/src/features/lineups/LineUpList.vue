@@ -131,6 +131,7 @@ async function begin(): Promise<void> {
 .plain-table tbody th {
   font-size: 1.0625rem;
   color: var(--ink);
+  vertical-align: top;
 }
 .place,
 .unit {

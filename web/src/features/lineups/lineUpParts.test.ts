@@ -27,6 +27,7 @@ const camera = (letter: string, over: object = {}) =>
       state: '0 dB',
       filters: 'ND 1/4',
       opening: 'f/5.6⅓',
+      openingDial: 'f/6.3',
       error: '0 stops',
     },
     iso: 'ISO 320',
