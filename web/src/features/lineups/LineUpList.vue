@@ -22,32 +22,42 @@ const name = ref('');
 const standard = ref('');
 const wrong = ref('');
 
-async function begin(): Promise<void> {
-  wrong.value = '';
-  const id = crypto.randomUUID();
-  const key = standard.value || approved.value[0]?.key || '';
-  const body: Views['LineUpDocument'] = {
+/** A line-up begins from what its standard says: its light, its mains, and the school on common speed. */
+async function fromStandard(id: string): Promise<Views['LineUpDocument']> {
+  const head = approved.value.find((s) => s.key === standard.value)!;
+  const { document } = await ask(
+    api.GET('/api/standards/{key}/versions/{version}', {
+      params: { path: { key: head.key, version: head.version } },
+    }),
+  );
+  return {
     id,
     name: name.value.trim(),
     place: '',
-    standard: key,
+    standard: head.key,
     light: {
-      temperatureK: 5600,
-      mainsHz: 60,
-      lamp: 'daylight',
-      lux: 1000,
+      temperatureK: document.light.temperatureK,
+      mainsHz: document.light.mainsHz,
+      lamp: document.light.lamp,
+      lux: document.light.lux ?? 1000,
       meter: 'dome',
       dimStops: 0,
       raiseStops: 0,
     },
     cameras: [],
-    school: 'own-base',
+    school: document.policies?.['common-speed'] === 'common' ? 'common-speed' : 'own-base',
     maxFront: 1,
     offsetStops: 0,
     colourReference: '',
     oneReading: true,
   };
+}
+
+async function begin(): Promise<void> {
+  wrong.value = '';
+  const id = crypto.randomUUID();
   try {
+    const body = await fromStandard(id);
     await ask(
       api.PUT('/api/line-ups/{id}', { params: { path: { id } }, headers: { 'If-Match': '"0"' }, body }),
     );
