@@ -71,6 +71,9 @@ public static class PlanTerms
     /// <summary>Within this a wish or an exposure counts as met, stops (bench rule: half a third).</summary>
     public const double Met = 1.0 / 6;
 
+    /// <summary>Whether a difference of exposure or of an opening counts as none.</summary>
+    public static bool IsMet(Units.Stops difference) => Math.Abs(difference.Value) <= Met + Units.Guard.Edge;
+
     /// <summary>The order of a school.</summary>
     public static ImmutableArray<PlanTerm> Of(PlanSchool school) => school == PlanSchool.GainLast ? OrderGainLast : Order;
 

@@ -1007,6 +1007,7 @@ export interface components {
             hold: components["schemas"]["HoldView"];
         };
         CandidateView: {
+            onTheLine: boolean;
             spoken: string;
             state: string;
             filters: string;
@@ -1189,8 +1190,7 @@ export interface components {
             /** Format: double */
             hyperfocalM: number;
             label: string;
-            /** Format: double */
-            wantedM: null | number;
+            wanted: null | components["schemas"]["SharpView"];
         };
         DetentView: {
             label: string;
@@ -1723,6 +1723,7 @@ export interface components {
         PairView: {
             left: string;
             right: string;
+            apart: boolean;
             /** Format: double */
             exposureStops: number;
             exposure: string;
@@ -1973,6 +1974,12 @@ export interface components {
         };
         /** @enum {unknown} */
         Severity: "fine" | "slight" | "fault" | "floats" | "unknown";
+        SharpView: {
+            /** Format: double */
+            nearM: number;
+            /** Format: double */
+            farM: null | number;
+        };
         SheetDocument: {
             standard: string;
             /** Format: int32 */

@@ -22,10 +22,6 @@ const scale = computed(() =>
 const x = (m: number | null) => LEFT + scale.value.at(m);
 const metres = (m: number | null) => (m === null ? '∞' : m < 10 ? m.toFixed(2) : m.toFixed(1));
 const label = (c: Views['CameraPlanView']) => `${metres(c.depth!.nearM)}–${metres(c.depth!.farM)}`;
-const wished = (c: Views['CameraPlanView']) => {
-  const want = c.depth?.wantedM;
-  return want ? { from: Math.max(0.05, c.distanceM - want / 2), to: c.distanceM + want / 2 } : null;
-};
 </script>
 
 <template>
@@ -51,10 +47,10 @@ const wished = (c: Views['CameraPlanView']) => {
           :height="ROW > 24 ? 14 : 10"
         />
         <circle class="subject" :cx="x(c.distanceM)" :cy="ROW / 2 + (ROW > 24 ? 6 : 4)" r="4" />
-        <template v-if="wished(c)">
+        <template v-if="c.depth!.wanted">
           <path
             class="wished"
-            :d="`M${x(wished(c)!.from)} ${ROW / 2 + 18}v-5H${x(wished(c)!.to)}v5`"
+            :d="`M${x(c.depth!.wanted.nearM)} ${ROW / 2 + 18}v-5H${x(c.depth!.wanted.farM)}v5`"
             transform="translate(0 3)"
           />
         </template>

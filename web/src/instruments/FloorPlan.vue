@@ -11,6 +11,8 @@ const props = defineProps<{
   cameras: Views['LineUpCameraDocument'][];
   floor: Views['FloorThingDocument'][];
   angles: Record<string, number>;
+  /** Distance to the subject by letter, as it was planned. */
+  distances: Record<string, number>;
   chosen: string;
 }>();
 const emit = defineEmits<{
@@ -114,7 +116,7 @@ const cones = computed(() =>
         letter: camera.name,
         cone: `M${px(camera.x)} ${py(camera.y)}L${edge(aim - half)}L${edge(aim + half)}Z`,
         line: `M${px(camera.x)} ${py(camera.y)}L${px(target.x)} ${py(target.y)}`,
-        metres: Math.hypot(target.x - camera.x, target.y - camera.y).toFixed(2),
+        metres: props.distances[camera.name]?.toFixed(2),
         mid: { x: px((camera.x + target.x) / 2), y: py((camera.y + target.y) / 2) },
       };
     })
@@ -144,7 +146,7 @@ const said = (t: Thing) =>
       <g v-for="c in cones" :key="c.id" aria-hidden="true" :class="{ now: c.letter === chosen }">
         <path class="cone" :d="c.cone" />
         <path class="aim" :d="c.line" />
-        <text class="metres" :x="c.mid.x" :y="c.mid.y - 4">{{ c.metres }} m</text>
+        <text v-if="c.metres" class="metres" :x="c.mid.x" :y="c.mid.y - 4">{{ c.metres }} m</text>
       </g>
       <g
         v-for="t in things"

@@ -44,7 +44,7 @@ function fit(text: string, room: number, size = 12): string {
 const thirds = (stops: number) => plain(`${stops < 0 ? '−' : '+'}${Math.abs(stops).toFixed(1)}`);
 const said = (c: Views['CameraPlanView']) =>
   plain(
-    `${c.letter}, ${c.spoken}, ${c.part}: ${c.chosen.spoken}, ${c.shutter}; ${Math.abs(c.stack.error) < 0.02 ? 'on the line' : `${c.chosen.error} against the line`}`,
+    `${c.letter}, ${c.spoken}, ${c.part}: ${c.chosen.spoken}, ${c.shutter}; ${c.chosen.onTheLine ? 'on the line' : `${c.chosen.error} against the line`}`,
   );
 </script>
 
@@ -116,7 +116,7 @@ const said = (c: Views['CameraPlanView']) =>
             {{ fit(tight ? c.camera.chosen.openingDial : c.camera.chosen.opening, wide + 8) }}
           </text>
           <text
-            v-if="!narrow && !(c.error && Math.abs(c.error.stops) > 1 / 6)"
+            v-if="!narrow && !(c.error && !c.camera.chosen.onTheLine)"
             class="from"
             :x="c.x + wide + 8"
             :y="c.iris.top + c.iris.height / 2 + 4"
@@ -134,7 +134,7 @@ const said = (c: Views['CameraPlanView']) =>
               stroke="var(--rust)"
             />
             <text
-              v-if="Math.abs(c.error.stops) > 1 / 6"
+              v-if="!c.camera.chosen.onTheLine"
               class="mismatch"
               :x="c.x + wide + 8"
               :y="c.error.top + c.error.height / 2 + 4"

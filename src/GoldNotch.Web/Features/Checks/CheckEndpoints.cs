@@ -1,4 +1,3 @@
-using System.Globalization;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
@@ -44,8 +43,8 @@ internal static class CheckEndpoints
 
     private static async Task<Ok<CheckPage>> ListAsync(string? before, string? unit, bool? open, CheckStore checks, CancellationToken cancel)
     {
-        List<StoredCheck> rows = await checks.ListAsync(Cursor(before), unit, open == true, PageSize, cancel);
-        string? next = rows.Count == PageSize ? string.Create(CultureInfo.InvariantCulture, $"{rows[^1].StartedAt.UtcTicks}_{rows[^1].Id}") : null;
+        List<StoredCheck> rows = await checks.ListAsync(PageCursor.Parse(before, "log"), unit, open == true, PageSize, cancel);
+        string? next = rows.Count == PageSize ? PageCursor.Of(rows[^1].StartedAt, rows[^1].Id) : null;
         return TypedResults.Ok(new CheckPage([.. rows.Select(CheckViews.Row)], next));
     }
 
@@ -148,20 +147,6 @@ internal static class CheckEndpoints
     private static async Task<WholeCheck> FindAsync(CheckStore checks, Guid id, CancellationToken cancel) => await checks.GetAsync(id, cancel) ?? throw NotFound(id);
 
     private static RefusedException NotFound(Guid id) => new("not-found", "/id", $"There is no check {id}. Look in the log.");
-
-    private static (DateTimeOffset StartedAt, Guid Id)? Cursor(string? before)
-    {
-        if (before is null)
-        {
-            return null;
-        }
-
-        return before.Split('_') is [var ticks, var id]
-            && long.TryParse(ticks, NumberStyles.None, CultureInfo.InvariantCulture, out long t) && t <= DateTime.MaxValue.Ticks
-            && Guid.TryParse(id, out Guid guid)
-                ? (new DateTimeOffset(t, TimeSpan.Zero), guid)
-                : throw new RefusedException("bad-value", "/before", "This is no page of the log. Go to its beginning.");
-    }
 
     private static string Short(string text) => text.Length <= 40 ? text : text[..40] + "…";
 }

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.Json;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
@@ -42,8 +41,8 @@ internal static class LineUpEndpoints
 
     private static async Task<Ok<LineUpPage>> ListAsync(string? before, LineUpStore lineUps, CancellationToken cancel)
     {
-        List<StoredLineUp> rows = await lineUps.ListAsync(Cursor(before), PageSize, cancel);
-        string? next = rows.Count == PageSize ? string.Create(CultureInfo.InvariantCulture, $"{rows[^1].ChangedAt.UtcTicks}_{rows[^1].Document.Id}") : null;
+        List<StoredLineUp> rows = await lineUps.ListAsync(PageCursor.Parse(before, "list of line-ups"), PageSize, cancel);
+        string? next = rows.Count == PageSize ? PageCursor.Of(rows[^1].ChangedAt, rows[^1].Document.Id) : null;
         return TypedResults.Ok(new LineUpPage([.. rows.Select(LineUpViews.Row)], next));
     }
 
@@ -166,11 +165,4 @@ internal static class LineUpEndpoints
                 412, "changed-meanwhile", "", $"{newest.ChangedBy} changed this line-up meanwhile. Yours is not kept yet: choose which one stands.",
                 new Dictionary<string, object?> { ["newest"] = newest.Document, ["version"] = newest.Version }))
             : throw new RefusedException("not-found", "/id", $"There is no line-up {id} any more. What you typed is still here; keep it as a new one.");
-
-    private static (DateTimeOffset At, Guid Id)? Cursor(string? before) => before is null ? null
-        : before.Split('_') is [var ticks, var id]
-            && long.TryParse(ticks, NumberStyles.None, CultureInfo.InvariantCulture, out long t) && t <= DateTime.MaxValue.Ticks
-            && Guid.TryParse(id, out Guid guid)
-                ? (new DateTimeOffset(t, TimeSpan.Zero), guid)
-                : throw new RefusedException("bad-value", "/before", "This is no page of the line-ups. Go to their beginning.");
 }

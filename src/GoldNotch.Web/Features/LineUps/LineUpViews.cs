@@ -63,8 +63,8 @@ public sealed record StackView(double Light, double Time, double Speed, double L
 /// <summary>A filter in the stack.</summary>
 public sealed record StackFilterView(string Label, double Stops, bool Front);
 
-/// <summary>One way of setting a camera.</summary>
-public sealed record CandidateView(string Spoken, string State, string Filters, string Opening, string OpeningDial, string Error, double ErrorStops, string WishMissed);
+/// <summary>One way of setting a camera; <c>onTheLine</c> where its exposure counts as met.</summary>
+public sealed record CandidateView(bool OnTheLine, string Spoken, string State, string Filters, string Opening, string OpeningDial, string Error, double ErrorStops, string WishMissed);
 
 /// <summary>What can be held by hand at a camera.</summary>
 public sealed record HoldView(IReadOnlyList<HoldStateView> States, IReadOnlyList<string> Filters, string WidestIris, string SmallestIris);
@@ -81,8 +81,11 @@ public sealed record CameraPlanView(
     double? HighlightStops, double? ShadowStops, double? ClipMarginStops, double? ShadowMarginStops,
     DepthView? Depth, string Wish, HoldView Hold);
 
-/// <summary>What is sharp, metres; <c>far</c> is null at infinity. <c>wantedM</c> is the depth that was asked for.</summary>
-public sealed record DepthView(double NearM, double? FarM, double HyperfocalM, string Label, double? WantedM);
+/// <summary>What is sharp, metres; <c>farM</c> is null at infinity. <c>wanted</c> is what would be sharp at the opening a depth was asked for with.</summary>
+public sealed record DepthView(double NearM, double? FarM, double HyperfocalM, string Label, SharpView? Wanted);
+
+/// <summary>From where to where it would be sharp, metres; null at infinity.</summary>
+public sealed record SharpView(double NearM, double? FarM);
 
 /// <summary>What would mend a camera.</summary>
 public sealed record MendView(string Kind, string Sentence);
@@ -96,8 +99,8 @@ public sealed record PlanLineView(string Letter, bool Good, string Sentence);
 /// <summary>How a camera is balanced.</summary>
 public sealed record WhiteView(string Letter, string Method, string Memory, double? DialK, double DialMired, double RestMired, string Grade, string Sentence);
 
-/// <summary>A pair and how far it may differ.</summary>
-public sealed record PairView(string Left, string Right, double ExposureStops, string Exposure, double SpreadStops, string Spread, bool CheckOnCard);
+/// <summary>A pair and how far it may differ; <c>apart</c> where it is planned so far apart that the cut shows it.</summary>
+public sealed record PairView(string Left, string Right, bool Apart, double ExposureStops, string Exposure, double SpreadStops, string Spread, bool CheckOnCard);
 
 /// <summary>Whether a camera keeps a person sharp.</summary>
 public sealed record LeanView(string Letter, string Who, bool Holds, string Sentence);
@@ -133,12 +136,12 @@ internal static class LineUpViews
             lineUp.Standard.Name,
             report.Plan is { } plan ? Light(lineUp, plan) : null,
             [.. lineUp.Marks.Select(m => new SceneMarkView(m.Name, m.FromKey.Value, m.FromKey.Label(), Ratio(m.FromKey), m.Matters))],
-            [.. report.Cameras.Select(c => Camera(c, report, c.Plan.Camera.Name == reference))],
+            [.. report.Cameras.Select(c => Camera(c, c.Plan.Camera.Name == reference))],
             [.. report.Agreement.Select(a => new AgreementView(a.Matter, a.Agrees, a.Sentence))],
             [.. report.Flicker.Select(f => new PlanLineView(f.Letter, f.Flicker.Verdict == Core.Optics.FlickerVerdict.Steady, f.Sentence))],
             [.. report.White.Select(w => White(w, lineUp))],
             [.. report.Pairs.Select(p => new PairView(
-                p.Left, p.Right, p.Exposure.Value, p.Exposure.Magnitude.InHundredths(), p.Spread.Twice, $"±{new Stops(p.Spread.Twice).InHundredths()}", p.Spread.CheckOnCard))],
+                p.Left, p.Right, !PlanTerms.IsMet(p.Exposure), p.Exposure.Value, p.Exposure.Magnitude.InHundredths(), p.Spread.Twice, $"±{new Stops(p.Spread.Twice).InHundredths()}", p.Spread.CheckOnCard))],
             [.. report.InThePicture.Select(i => $"{i.Seen} stands in the picture of {i.By}, {i.Distance.Label()} before it, {Notation.Number(Math.Abs(i.FromMiddle))}° {(i.FromMiddle < 0 ? "left" : "right")} of its middle.")],
             [.. report.Leans.Select(l => new LeanView(l.Letter, l.Who, l.Leaning, $"{l.Letter} {l.Sentence}"))],
             report.SceneTold,
@@ -156,7 +159,7 @@ internal static class LineUpViews
     internal static PlanView Nothing(PlanFaultView fault) => new([fault], "", null, [], [], [], [], [], [], [], [], [], [], "", [], [], [], []);
 
     internal static CandidateView Candidate(PlanCandidate c) => new(
-        PlanReasons.Spoken(c), PlanReasons.State(c.State), PlanReasons.Filters(c), c.OpeningLabel, c.Opening.Label(OpeningStyle.Dial),
+        PlanTerms.IsMet(c.Error),         PlanReasons.Spoken(c), PlanReasons.State(c.State), PlanReasons.Filters(c), c.OpeningLabel, c.Opening.Label(OpeningStyle.Dial),
         c.Error.InHundredths(withPlus: true), c.Error.Value, c.WishMissed.Value <= PlanTerms.Met ? "" : $"{c.WishMissed.InHundredths()} from the wish");
 
     internal static LightStepView Step(LightStep step, LineUpReport report) => new(
@@ -172,7 +175,7 @@ internal static class LineUpViews
             plan.CommonSpeed?.Label() ?? "", plan.Scene.Brightest.Value, plan.Scene.Darkest.Value);
     }
 
-    private static CameraPlanView Camera(CameraRow row, LineUpReport report, bool exposureReference)
+    private static CameraPlanView Camera(CameraRow row, bool exposureReference)
     {
         LineUpCamera of = row.Prepared.Of;
         PlanCandidate chosen = row.Plan.Chosen;
@@ -190,19 +193,24 @@ internal static class LineUpViews
                 chosen.Error.Value),
             row.Why.Sentence, row.WishTold, [.. row.Plan.Next.Select(Candidate)], [.. row.Mends.Select(m => new MendView(m.Kind, m.Sentence))], row.PinCost, row.RampTold,
             Diffraction(row.Plan), chosen.State.Room?.Highlights.Value, chosen.State.Room?.Shadows.Value, chosen.ClipMargin?.Value, chosen.ShadowMargin?.Value,
-            Depth(row, report), IrisWishNotation.Text(of.Wish), Hold(row));
+            Depth(row), IrisWishNotation.Text(of.Wish), Hold(row));
     }
 
-    private static DepthView? Depth(CameraRow row, LineUpReport report) => row.Plan.Depth is { } depth
-        ? new DepthView(
+    private static DepthView? Depth(CameraRow row)
+    {
+        if (row.Plan.Depth is not { } depth)
+        {
+            return null;
+        }
+
+        bool asked = row.Plan.Camera.Wish is IrisWish.Depth or IrisWish.SameDepthAs;
+        Core.Optics.DepthOfField? wanted = asked && row.Plan.WishedOpening is { } opening
+            ? row.Plan.Camera.Standpoint!.DepthAt(row.Plan.Camera.Iris.AsN(opening))
+            : null;
+        return new DepthView(
             depth.Near.Value, depth.Far?.Value, depth.Hyperfocal.Value, $"{depth.Near.Label()} to {depth.Far?.Label() ?? "infinity"}",
-            row.Plan.Camera.Wish switch
-            {
-                IrisWish.Depth wish => wish.AtLeast.Value,
-                IrisWish.SameDepthAs wish => report.Cameras.FirstOrDefault(c => c.Plan.Camera.Name == wish.Camera)?.Plan.Depth?.Depth?.Value,
-                _ => null,
-            })
-        : null;
+            wanted is null ? null : new SharpView(wanted.Near.Value, wanted.Far?.Value));
+    }
 
     private static HoldView Hold(CameraRow row)
     {

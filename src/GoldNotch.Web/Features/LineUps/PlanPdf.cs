@@ -74,6 +74,8 @@ internal static class PlanPdf
                 {
                     if (_y > height - Margin)
                     {
+                        // What does not fit is not dropped unsaid.
+                        canvas.DrawText("There is more to know: open this line-up on the screen.", width - Margin, height - Margin + 12, SKTextAlign.Right, _head, _ink);
                         return;
                     }
 

@@ -30,6 +30,7 @@ const STATES: Record<string, string> = {
   conflict: 'changed by somebody else',
 };
 const angles = computed(() => Object.fromEntries(plan.value.cameras.map((c) => [c.letter, c.angleDegrees])));
+const distances = computed(() => Object.fromEntries(plan.value.cameras.map((c) => [c.letter, c.distanceM])));
 const placed = computed(
   () =>
     Boolean(doc.value.floor?.length) ||
@@ -158,6 +159,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys));
           :cameras="doc.cameras"
           :floor="doc.floor ?? []"
           :angles="angles"
+          :distances="distances"
           :chosen="chosen"
           @move-camera="moveCamera"
           @move-thing="moveThing"

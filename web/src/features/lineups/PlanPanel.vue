@@ -13,8 +13,7 @@ const dial = (letter: string) => {
   return !w ? '' : w.dialK ? `${w.dialK} K` : w.memory ? `card ${w.memory}` : 'card';
 };
 const checks = computed(() => props.plan.pairs.filter((p) => p.checkOnCard));
-// Planned apart by more than a sixth of a stop: the eye sees it in the cut.
-const unlike = computed(() => props.plan.pairs.filter((p) => Math.abs(p.exposureStops) > 1 / 6 + 1e-9));
+const unlike = computed(() => props.plan.pairs.filter((p) => p.apart));
 const general = computed(() => props.plan.faults.filter((f) => !f.letter));
 const apart = computed(() => props.plan.agreement.filter((a) => !a.agrees));
 const agreed = computed(() => props.plan.agreement.filter((a) => a.agrees));
@@ -38,8 +37,8 @@ const spread = computed(() => Math.max(0, ...props.plan.pairs.map((p) => p.sprea
         {{ c.letter }} {{ c.spoken }}
       </button>
       <span v-if="c.exposureReference" class="soft small"> sets the light</span>
-      <span class="verdict small" :class="Math.abs(c.stack.error) <= 1 / 6 + 1e-9 ? 'has' : 'off'">{{
-        Math.abs(c.stack.error) <= 1 / 6 + 1e-9 ? 'on the line' : plain(c.chosen.error)
+      <span class="verdict small" :class="c.chosen.onTheLine ? 'has' : 'off'">{{
+        c.chosen.onTheLine ? 'on the line' : plain(c.chosen.error)
       }}</span>
     </h3>
     <p class="values mono">

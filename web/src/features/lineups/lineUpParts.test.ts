@@ -28,6 +28,7 @@ const camera = (letter: string, over: object = {}) =>
       filters: 'ND 1/4',
       opening: 'f/5.6⅓',
       openingDial: 'f/6.3',
+      onTheLine: true,
       error: '0 stops',
     },
     iso: 'ISO 320',
@@ -158,6 +159,7 @@ describe('the drawings', () => {
         cameras: [{ letter: 'A', unit: 'x', acrossM: 1, awayM: 2, looksAt: 'desk' }] as never,
         floor: [{ name: 'desk', kind: 'mark', acrossM: 1, awayM: 4, leanM: 0 }] as never,
         angles: { A: 40 },
+        distances: { A: 2 },
         chosen: '',
       },
     });
@@ -179,6 +181,7 @@ describe('PlanPanel', () => {
         {
           left: 'A',
           right: 'B',
+          apart: true,
           exposureStops: -3.9,
           exposure: '3.9 stops',
           spreadStops: 0.6,
