@@ -159,7 +159,7 @@ internal static class LineUpViews
     internal static PlanView Nothing(PlanFaultView fault) => new([fault], "", null, [], [], [], [], [], [], [], [], [], [], "", [], [], [], []);
 
     internal static CandidateView Candidate(PlanCandidate c) => new(
-        PlanTerms.IsMet(c.Error),         PlanReasons.Spoken(c), PlanReasons.State(c.State), PlanReasons.Filters(c), c.OpeningLabel, c.Opening.Label(OpeningStyle.Dial),
+        PlanTerms.IsMet(c.Error), PlanReasons.Spoken(c), PlanReasons.State(c.State), PlanReasons.Filters(c), c.OpeningLabel, c.Opening.Label(OpeningStyle.Dial),
         c.Error.InHundredths(withPlus: true), c.Error.Value, c.WishMissed.Value <= PlanTerms.Met ? "" : $"{c.WishMissed.InHundredths()} from the wish");
 
     internal static LightStepView Step(LightStep step, LineUpReport report) => new(
