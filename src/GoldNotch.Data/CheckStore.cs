@@ -6,59 +6,6 @@ using Npgsql;
 
 namespace GoldNotch.Data;
 
-/// <summary>A reading as it is kept: what was typed, and by whom.</summary>
-/// <param name="Setting">The setting.</param>
-/// <param name="Kind"><c>value</c>, <c>automatic</c>, <c>not-fitted</c>, or <c>unread</c> for one that was taken back.</param>
-/// <param name="Typed">What was typed; empty unless a value.</param>
-/// <param name="By">Who read it.</param>
-/// <param name="At">When.</param>
-/// <param name="Version">Rises with each change of this reading.</param>
-public sealed record StoredReading(Setting Setting, string Kind, string Typed, string By, DateTimeOffset At, int Version)
-{
-    /// <summary>Whether it says the same, whoever said it and whenever.</summary>
-    public bool SaysTheSameAs(StoredReading other) => Setting == other.Setting && Kind == other.Kind && Typed == other.Typed;
-}
-
-/// <summary>A check as it is kept, without its readings.</summary>
-/// <param name="Id">Made by the client, so that a retry changes nothing.</param>
-/// <param name="UnitTag">The unit checked.</param>
-/// <param name="StandardKey">The standard.</param>
-/// <param name="StandardVersion">Its version.</param>
-/// <param name="StandardName">Its name; empty in a check that is not kept yet.</param>
-/// <param name="StartedBy">Who began.</param>
-/// <param name="StartedAt">When.</param>
-/// <param name="SignedBy">Who signed, or null while open.</param>
-/// <param name="SignedAt">When, or null while open.</param>
-/// <param name="Note">A note.</param>
-/// <param name="Summary">In one line.</param>
-/// <param name="ShootName">The shoot whose plan it is checked by; empty where it is the standard alone.</param>
-public sealed record StoredCheck(
-    Guid Id, string UnitTag, string StandardKey, int StandardVersion, string StandardName, string StartedBy, DateTimeOffset StartedAt,
-    string? SignedBy, DateTimeOffset? SignedAt, string Note, CheckSummary Summary, string ShootName = "");
-
-/// <summary>A check with its frozen card and its readings.</summary>
-/// <param name="Check">The check.</param>
-/// <param name="ModelCard">The capability card as it was when the check began, JSON.</param>
-/// <param name="Readings">The readings, in the order of the work.</param>
-/// <param name="Shoot">What a plan puts in the place of the standard's notches; null where it is the standard alone.</param>
-public sealed record WholeCheck(StoredCheck Check, string ModelCard, IReadOnlyList<StoredReading> Readings, ShootDocument? Shoot = null);
-
-/// <summary>What came of recording a reading.</summary>
-public enum RecordOutcome
-{
-    /// <summary>It stands now, or stood already.</summary>
-    Recorded,
-
-    /// <summary>Somebody else read it otherwise meanwhile; nothing was changed.</summary>
-    Conflict,
-
-    /// <summary>The check is signed; nothing was changed.</summary>
-    Signed,
-
-    /// <summary>There is no such check.</summary>
-    Missing,
-}
-
 /// <summary>Checks and their readings.</summary>
 public sealed class CheckStore(NpgsqlDataSource source)
 {
@@ -67,8 +14,10 @@ public sealed class CheckStore(NpgsqlDataSource source)
         id, unit_tag, standard_key, standard_version, started_by, started_at, signed_by, signed_at, note,
         on_count, slack_count, off_count, floating_count, unread_count, headline,
         (SELECT s.name FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version)) AS standard_name,
-        shoot_name
+        shoot_name, found_off_count, found_floating_count, found_headline
         """;
+
+    private const string ReadingColumns = "setting, kind, typed, read_by, read_at, version, stage, from_camera, reading_order";
 
     /// <summary>A page of checks, newest first, before a check; optionally of one unit or only open ones.</summary>
     /// <param name="before">The last check of the page before, or null.</param>
@@ -100,23 +49,25 @@ public sealed class CheckStore(NpgsqlDataSource source)
     /// <summary>Keeps a new check with its readings in one transaction. The same id again changes nothing.</summary>
     /// <returns>False when the id was there already.</returns>
     /// <exception cref="RefusedException">The unit is missing.</exception>
-    public async Task<bool> CreateAsync(WholeCheck check, string who, CancellationToken cancel)
+    public async Task<bool> CreateAsync(WholeCheck check, CheckOutcome outcome, string who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        bool created = await InsertAsync(transaction, check, who, cancel);
+        bool created = await InsertAsync(transaction, check, outcome, who, cancel);
+        await Live.TellAsync(transaction, check.Check.UnitTag, check.Check.Id, cancel);
         await transaction.CommitAsync(cancel);
         return created;
     }
 
-    /// <summary>Records one reading, if the reading is still at the version the person saw.</summary>
+    /// <summary>Records readings in one transaction, each if it is still at the version the person saw; one that is not is kept beside the other.</summary>
     /// <param name="id">The check.</param>
-    /// <param name="reading">The reading; its version is the one the person saw, 0 for none.</param>
-    /// <param name="summarise">Sums up the check with this reading in it.</param>
+    /// <param name="readings">The readings; their version is the one the person saw, 0 for none.</param>
+    /// <param name="receipt">Id of the device for them: what came once is not taken twice. Null where the device gives none.</param>
+    /// <param name="judge">Judges the check with the readings in it.</param>
     /// <param name="cancel">Cancels.</param>
-    /// <returns>What came of it, and the check as it now stands.</returns>
+    /// <returns>The worst that came of one of them, and the check as it now stands.</returns>
     public async Task<(RecordOutcome Outcome, WholeCheck? Now)> RecordAsync(
-        Guid id, StoredReading reading, Func<WholeCheck, CheckSummary> summarise, CancellationToken cancel)
+        Guid id, IReadOnlyList<StoredReading> readings, Guid? receipt, Func<WholeCheck, CheckOutcome> judge, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -125,10 +76,51 @@ public sealed class CheckStore(NpgsqlDataSource source)
             return (RecordOutcome.Missing, null);
         }
 
-        StoredReading? there = whole.Readings.FirstOrDefault(r => r.Setting == reading.Setting);
-        if (there?.SaysTheSameAs(reading) == true)
+        if (receipt is { } sent && await transaction.Command("SELECT id::text FROM reading_receipt WHERE id = @id").With("id", sent).FirstAsync(r => r.GetString(0), cancel) is not null)
         {
             return (RecordOutcome.Recorded, whole);
+        }
+
+        var recording = new Recording(transaction, whole, cancel);
+        foreach (StoredReading reading in readings)
+        {
+            await recording.TakeAsync(reading);
+        }
+
+        if (recording is { Outcome: RecordOutcome.Signed } or { Changed: false })
+        {
+            return (recording.Outcome, whole);
+        }
+
+        WholeCheck after = recording.Now with { Check = recording.Now.Check.With(judge(recording.Now)) };
+        await WriteSummaryAsync(transaction, after, cancel);
+        if (receipt is { } taken)
+        {
+            await transaction.Command("INSERT INTO reading_receipt (id, check_id) VALUES (@id, @check)").With("id", taken).With("check", id).RunAsync(cancel);
+        }
+
+        await Live.TellAsync(transaction, after.Check.UnitTag, id, cancel);
+        await transaction.CommitAsync(cancel);
+        return (recording.Outcome, after);
+    }
+
+    /// <summary>Decides between two readings of a notch: the one that stands, or the second reading of a person.</summary>
+    /// <param name="id">The check.</param>
+    /// <param name="setting">The notch.</param>
+    /// <param name="stage">The stage.</param>
+    /// <param name="chosen">The second reading that is to stand; null keeps the first.</param>
+    /// <param name="who">Who decides.</param>
+    /// <param name="judge">Judges the check with the decision in it.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <returns>What came of it: a conflict where there is no such second reading.</returns>
+    public async Task<(RecordOutcome Outcome, WholeCheck? Now)> DecideAsync(
+        Guid id, Setting setting, CheckStage stage, (string By, string Kind, string Typed)? chosen, string who, Func<WholeCheck, CheckOutcome> judge, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        if (await GetAsync(transaction, id, "FOR UPDATE", cancel) is not { } whole)
+        {
+            return (RecordOutcome.Missing, null);
         }
 
         if (whole.Check.SignedAt is not null)
@@ -136,27 +128,39 @@ public sealed class CheckStore(NpgsqlDataSource source)
             return (RecordOutcome.Signed, whole);
         }
 
-        if ((there?.Version ?? 0) != reading.Version)
+        StoredReading[] rivals = [.. whole.Rivals.Where(r => r.Setting == setting && r.Stage == stage)];
+        if (rivals.Length == 0)
         {
-            return (RecordOutcome.Conflict, whole);
+            return (RecordOutcome.Recorded, whole);
         }
 
-        StoredReading next = reading with { Version = reading.Version + 1 };
-        WholeCheck after = whole with
+        var recording = new Recording(transaction, whole, cancel);
+        if (chosen is { } one)
         {
-            Readings = [.. whole.Readings.Where(r => r.Setting != reading.Setting).Append(next).OrderBy(r => r.Setting)],
-        };
-        after = after with { Check = after.Check with { Summary = summarise(after) } };
-        await WriteReadingAsync(transaction, id, next, cancel);
-        await WriteSummaryAsync(transaction, id, after.Check.Summary, cancel);
-        await Audit.WriteAsync(transaction, reading.By, "reading", $"{id} {SettingName.Of(reading.Setting).Key}", there, next, cancel);
+            if (rivals.FirstOrDefault(r => (r.By, r.Kind, r.Typed) == one) is not { } rival)
+            {
+                return (RecordOutcome.Conflict, whole);
+            }
+
+            int seen = whole.Readings.FirstOrDefault(rival.IsOfTheSameAs)?.Version ?? 0;
+            await recording.TakeAsync(rival with { Version = seen });
+        }
+
+        await transaction.Command("DELETE FROM check_rival WHERE (check_id, stage, setting) = (@id, @stage, @setting)")
+            .With("id", id).With("stage", Word(stage)).With("setting", SettingName.Of(setting).Key).RunAsync(cancel);
+        await Audit.WriteAsync(transaction, who, "reading decided", $"{id} {SettingName.Of(setting).Key}", rivals, whole.Readings.FirstOrDefault(r => r.Setting == setting && r.Stage == stage), cancel);
+        WholeCheck after = recording.Now with { Rivals = [.. recording.Now.Rivals.Where(r => r.Setting != setting || r.Stage != stage)] };
+        after = after with { Check = after.Check.With(judge(after)) };
+        await WriteSummaryAsync(transaction, after, cancel);
+        await Live.TellAsync(transaction, after.Check.UnitTag, id, cancel);
         await transaction.CommitAsync(cancel);
         return (RecordOutcome.Recorded, after);
     }
 
-    /// <summary>Signs an open check with a note; a signed one stays as it is.</summary>
+    /// <summary>Signs an open check with a note; a signed one stays as it is. What it found goes into the counts of drift.</summary>
     /// <returns>The check as it now stands, or null when there is none.</returns>
-    public async Task<WholeCheck?> SignAsync(Guid id, string who, DateTimeOffset at, string note, CancellationToken cancel)
+    /// <exception cref="RefusedException">Two readings of a notch wait for a decision.</exception>
+    public async Task<WholeCheck?> SignAsync(Guid id, string who, DateTimeOffset at, string note, Func<WholeCheck, CheckOutcome> judge, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -165,16 +169,25 @@ public sealed class CheckStore(NpgsqlDataSource source)
             return await GetAsync(transaction, id, "", cancel);
         }
 
+        if (whole.Rivals is [var open, ..])
+        {
+            throw new RefusedException(
+                "undecided", "", $"{SettingName.Of(open.Setting).Name} was read in two ways, by {open.By} too. Choose which one stands, then sign. Nothing was lost.");
+        }
+
         // A clock that ran backwards must not make a check end before it began.
         DateTimeOffset signed = at < whole.Check.StartedAt ? whole.Check.StartedAt : at;
-        await transaction.Command("UPDATE check_run SET signed_by = @who, signed_at = @at, note = @note WHERE id = @id")
-            .With("id", id).With("who", who).With("at", signed.ToUniversalTime()).With("note", note).RunAsync(cancel);
+        CheckOutcome outcome = judge(whole);
+        WholeCheck after = whole with { Check = whole.Check.With(outcome) with { SignedBy = who, SignedAt = signed, Note = note } };
+        await WriteSummaryAsync(transaction, after, cancel);
+        await WriteSignatureAsync(transaction, after, outcome, cancel);
         await Audit.WriteAsync(transaction, who, "check signed", id.ToString(), null, new { note }, cancel);
+        await Live.TellAsync(transaction, whole.Check.UnitTag, id, cancel);
         await transaction.CommitAsync(cancel);
-        return whole with { Check = whole.Check with { SignedBy = who, SignedAt = signed, Note = note } };
+        return after;
     }
 
-    internal static async Task<bool> InsertAsync(NpgsqlTransaction transaction, WholeCheck whole, string who, CancellationToken cancel)
+    internal static async Task<bool> InsertAsync(NpgsqlTransaction transaction, WholeCheck whole, CheckOutcome outcome, string who, CancellationToken cancel)
     {
         StoredCheck check = whole.Check;
         int inserted;
@@ -205,16 +218,16 @@ public sealed class CheckStore(NpgsqlDataSource source)
             return false;
         }
 
-        foreach (StoredReading reading in whole.Readings)
+        foreach ((StoredReading reading, int order) in whole.Readings.Select((r, i) => (r, i + 1)))
         {
-            await WriteReadingAsync(transaction, check.Id, reading, cancel);
+            await WriteReadingAsync(transaction, check.Id, reading with { Order = order }, cancel);
         }
 
-        await WriteSummaryAsync(transaction, check.Id, check.Summary, cancel);
-        if (check.SignedAt is { } signed)
+        whole = whole with { Check = check.With(outcome) };
+        await WriteSummaryAsync(transaction, whole, cancel);
+        if (check.SignedAt is not null)
         {
-            await transaction.Command("UPDATE check_run SET signed_by = @by, signed_at = @at WHERE id = @id")
-                .With("id", check.Id).With("by", check.SignedBy).With("at", signed.ToUniversalTime()).RunAsync(cancel);
+            await WriteSignatureAsync(transaction, whole, outcome, cancel);
         }
 
         await Audit.WriteAsync(transaction, who, "check begun", check.Id.ToString(), null, new { check.UnitTag, check.StandardKey, check.StandardVersion }, cancel);
@@ -231,40 +244,136 @@ public sealed class CheckStore(NpgsqlDataSource source)
         }
 
         List<StoredReading> readings = await transaction
-            .Command("SELECT setting, kind, typed, read_by, read_at, version FROM check_reading WHERE check_id = @id").With("id", id)
+            .Command($"SELECT {ReadingColumns} FROM check_reading WHERE check_id = @id").With("id", id)
             .ListAsync(ReadReading, cancel);
-        return head with { Readings = [.. readings.OrderBy(r => r.Setting)] };
+        List<StoredReading> rivals = await transaction
+            .Command("SELECT setting, kind, typed, read_by, read_at, 0, stage, from_camera, 0 FROM check_rival WHERE check_id = @id ORDER BY read_at").With("id", id)
+            .ListAsync(ReadReading, cancel);
+        List<StoredPhoto> photos = await transaction
+            .Command("SELECT id, setting, taken_by, taken_at, width, height FROM check_photo WHERE check_id = @id ORDER BY taken_at, id").With("id", id)
+            .ListAsync(r => new StoredPhoto(r.GetGuid(0), SettingOf(r, 1), r.GetString(2), r.GetFieldValue<DateTimeOffset>(3), r.GetInt32(4), r.GetInt32(5)), cancel);
+        List<StoredAddition> additions = head.Check.SignedAt is null ? [] : await transaction
+            .Command("SELECT id, setting, says, added_by, added_at FROM check_addition WHERE check_id = @id ORDER BY added_at, id").With("id", id)
+            .ListAsync(r => new StoredAddition(r.GetGuid(0), SettingOf(r, 1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4)), cancel);
+        return head with { Readings = Sorted(readings), Rivals = rivals, Photos = photos, Additions = additions };
+    }
+
+    private static List<StoredReading> Sorted(IEnumerable<StoredReading> readings) => [.. readings.OrderBy(r => r.Stage).ThenBy(r => r.Setting)];
+
+    private static Setting? SettingOf(NpgsqlDataReader r, int column) => r.IsDBNull(column) ? null : SettingName.Parse(r.GetString(column));
+
+    private static string Word(CheckStage stage) => stage == CheckStage.Left ? "left" : "found";
+
+    /// <summary>Readings on their way into a check, under its lock.</summary>
+    private sealed class Recording(NpgsqlTransaction transaction, WholeCheck whole, CancellationToken cancel)
+    {
+        internal RecordOutcome Outcome { get; private set; } = RecordOutcome.Recorded;
+
+        internal bool Changed { get; private set; }
+
+        internal WholeCheck Now { get; private set; } = whole;
+
+        internal async Task TakeAsync(StoredReading reading)
+        {
+            StoredReading? there = Now.Readings.FirstOrDefault(reading.IsOfTheSameAs);
+            if (there?.SaysTheSameAs(reading) == true)
+            {
+                return;
+            }
+
+            if (Now.Check.SignedAt is not null)
+            {
+                Outcome = RecordOutcome.Signed;
+                return;
+            }
+
+            Changed = true;
+            if ((there?.Version ?? 0) != reading.Version)
+            {
+                Outcome = RecordOutcome.Conflict;
+                await KeepBesideAsync(reading);
+                return;
+            }
+
+            StoredReading next = reading with { Version = reading.Version + 1, Order = await NextOrderAsync() };
+            Now = Now with { Readings = Sorted(Now.Readings.Where(r => !r.IsOfTheSameAs(reading)).Append(next)) };
+            await WriteReadingAsync(transaction, Now.Check.Id, next, cancel);
+            await Audit.WriteAsync(transaction, reading.By, reading.Stage == CheckStage.Left ? "put right" : "reading", $"{Now.Check.Id} {SettingName.Of(reading.Setting).Key}", there, next, cancel);
+        }
+
+        // Nothing that was read is lost: a person decides between the two.
+        private async Task KeepBesideAsync(StoredReading reading)
+        {
+            Now = Now with { Rivals = [.. Now.Rivals.Where(r => !(r.SaysTheSameAs(reading) && r.By == reading.By)), reading] };
+            await transaction.Command(
+                    """
+                    INSERT INTO check_rival (check_id, stage, setting, kind, typed, read_by, read_at, from_camera)
+                    VALUES (@id, @stage, @setting, @kind, @typed, @by, @at, @camera) ON CONFLICT DO NOTHING
+                    """)
+                .With("id", Now.Check.Id).With("stage", Word(reading.Stage)).With("setting", SettingName.Of(reading.Setting).Key).With("kind", reading.Kind)
+                .With("typed", reading.Typed).With("by", reading.By).With("at", reading.At.ToUniversalTime()).With("camera", reading.FromCamera).RunAsync(cancel);
+        }
+
+        private async Task<int> NextOrderAsync() => int.Parse(
+            (await transaction.Command("UPDATE check_run SET reading_count = reading_count + 1 WHERE id = @id RETURNING reading_count::text")
+                .With("id", Now.Check.Id).FirstAsync(r => r.GetString(0), cancel))!,
+            System.Globalization.CultureInfo.InvariantCulture);
     }
 
     private static Task WriteReadingAsync(NpgsqlTransaction transaction, Guid id, StoredReading reading, CancellationToken cancel) =>
         transaction.Command(
                 """
-                INSERT INTO check_reading (check_id, setting, kind, typed, read_by, read_at, version)
-                VALUES (@id, @setting, @kind, @typed, @by, @at, @version)
-                ON CONFLICT (check_id, setting) DO UPDATE
-                SET kind = @kind, typed = @typed, read_by = @by, read_at = @at, version = @version
+                INSERT INTO check_reading (check_id, stage, setting, kind, typed, read_by, read_at, version, from_camera, reading_order)
+                VALUES (@id, @stage, @setting, @kind, @typed, @by, @at, @version, @camera, @order)
+                ON CONFLICT (check_id, stage, setting) DO UPDATE
+                SET kind = @kind, typed = @typed, read_by = @by, read_at = @at, version = @version, from_camera = @camera, reading_order = @order
                 """)
-            .With("id", id).With("setting", SettingName.Of(reading.Setting).Key).With("kind", reading.Kind).With("typed", reading.Typed)
-            .With("by", reading.By).With("at", reading.At.ToUniversalTime()).With("version", reading.Version).RunAsync(cancel);
+            .With("id", id).With("stage", Word(reading.Stage)).With("setting", SettingName.Of(reading.Setting).Key).With("kind", reading.Kind)
+            .With("typed", reading.Typed).With("by", reading.By).With("at", reading.At.ToUniversalTime()).With("version", reading.Version)
+            .With("camera", reading.FromCamera).With("order", reading.Order).RunAsync(cancel);
 
-    private static Task WriteSummaryAsync(NpgsqlTransaction transaction, Guid id, CheckSummary summary, CancellationToken cancel) =>
-        transaction.Command(
+    private static Task WriteSummaryAsync(NpgsqlTransaction transaction, WholeCheck whole, CancellationToken cancel)
+    {
+        StoredCheck check = whole.Check;
+        return transaction.Command(
                 """
-                UPDATE check_run SET on_count = @on, slack_count = @slack, off_count = @off,
-                       floating_count = @floating, unread_count = @unread, headline = @headline
+                UPDATE check_run SET on_count = @on, slack_count = @slack, off_count = @off, floating_count = @floating, unread_count = @unread,
+                       headline = @headline, found_off_count = @found_off, found_floating_count = @found_floating, found_headline = @found_headline,
+                       reading_count = greatest(reading_count, @count)
                 WHERE id = @id
                 """)
-            .With("id", id).With("on", summary.On).With("slack", summary.WithinSlack).With("off", summary.Off)
-            .With("floating", summary.Floating).With("unread", summary.Unread).With("headline", summary.Headline).RunAsync(cancel);
+            .With("id", check.Id).With("on", check.Summary.On).With("slack", check.Summary.WithinSlack).With("off", check.Summary.Off)
+            .With("floating", check.Summary.Floating).With("unread", check.Summary.Unread).With("headline", check.Summary.Headline)
+            .With("found_off", check.FoundOff).With("found_floating", check.FoundFloating).With("found_headline", check.FoundHeadline)
+            .With("count", whole.Readings.Count).RunAsync(cancel);
+    }
+
+    private static async Task WriteSignatureAsync(NpgsqlTransaction transaction, WholeCheck whole, CheckOutcome outcome, CancellationToken cancel)
+    {
+        await transaction.Command("UPDATE check_run SET signed_by = @by, signed_at = @at, note = @note WHERE id = @id")
+            .With("id", whole.Check.Id).With("by", whole.Check.SignedBy).With("at", whole.Check.SignedAt!.Value.ToUniversalTime()).With("note", whole.Check.Note).RunAsync(cancel);
+        await SignedCounts.WriteAsync(transaction, whole, outcome, cancel);
+    }
 
     private static WholeCheck ReadWhole(NpgsqlDataReader r) => new(
-        ReadCheck(r), r.GetString(17), [], r.IsDBNull(18) ? null : JsonSerializer.Deserialize(r.GetString(18), ExchangeJson.Default.ShootDocument));
+        ReadCheck(r), r.GetString(20), [], r.IsDBNull(21) ? null : JsonSerializer.Deserialize(r.GetString(21), ExchangeJson.Default.ShootDocument));
 
-    private static StoredReading ReadReading(NpgsqlDataReader r) => new(
-        SettingName.Parse(r.GetString(0)), r.GetString(1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4), r.GetInt32(5));
+    private static StoredReading ReadReading(NpgsqlDataReader r) =>
+        new(SettingName.Parse(r.GetString(0)), r.GetString(1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4), r.GetInt32(5))
+        {
+            Stage = r.GetString(6) == "left" ? CheckStage.Left : CheckStage.Found,
+            FromCamera = r.GetBoolean(7),
+            Order = r.GetInt32(8),
+        };
 
-    private static StoredCheck ReadCheck(NpgsqlDataReader r) => new(
-        r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetInt32(3), r.GetString(15), r.GetString(4), r.GetFieldValue<DateTimeOffset>(5),
-        r.IsDBNull(6) ? null : r.GetString(6), r.IsDBNull(7) ? null : r.GetFieldValue<DateTimeOffset>(7), r.GetString(8),
-        new CheckSummary(r.GetInt32(9), r.GetInt32(10), r.GetInt32(11), r.GetInt32(12), r.GetInt32(13), r.GetString(14)), r.GetString(16));
+    private static StoredCheck ReadCheck(NpgsqlDataReader r) =>
+        new(
+            r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetInt32(3), r.GetString(15), r.GetString(4), r.GetFieldValue<DateTimeOffset>(5),
+            r.IsDBNull(6) ? null : r.GetString(6), r.IsDBNull(7) ? null : r.GetFieldValue<DateTimeOffset>(7), r.GetString(8),
+            new CheckSummary(r.GetInt32(9), r.GetInt32(10), r.GetInt32(11), r.GetInt32(12), r.GetInt32(13), r.GetString(14)), r.GetString(16))
+        {
+            FoundOff = r.GetInt32(17),
+            FoundFloating = r.GetInt32(18),
+            FoundHeadline = r.GetString(19),
+        };
 }

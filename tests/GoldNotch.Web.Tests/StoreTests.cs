@@ -30,7 +30,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
         var store = new CheckStore(_source);
         WholeCheck whole = await NewCheckAsync("OBG-106");
         StoredReading bad = Reading(Setting.NeutralDensity, "1") with { Kind = "guessed" };
-        await Should.ThrowAsync<PostgresException>(() => store.CreateAsync(whole with { Readings = [Reading(Setting.Gain, "L"), bad] }, "tests", CancellationToken.None));
+        await Should.ThrowAsync<PostgresException>(() => store.CreateAsync(whole with { Readings = [Reading(Setting.Gain, "L"), bad] }, Outcome(whole), "tests", CancellationToken.None));
         (await store.GetAsync(whole.Check.Id, CancellationToken.None)).ShouldBeNull();
         (await site.SqlAsync($"SELECT count(*) FROM check_reading WHERE check_id = '{whole.Check.Id}'")).ShouldBe(0L);
         (await site.SqlAsync($"SELECT count(*) FROM audit_entry WHERE subject = '{whole.Check.Id}'")).ShouldBe(0L);
@@ -40,7 +40,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     public async Task A_check_of_a_unit_that_is_gone_names_the_unit()
     {
         WholeCheck whole = await NewCheckAsync("OBG-404");
-        RefusedException refused = await Should.ThrowAsync<RefusedException>(() => new CheckStore(_source).CreateAsync(whole, "tests", CancellationToken.None));
+        RefusedException refused = await Should.ThrowAsync<RefusedException>(() => new CheckStore(_source).CreateAsync(whole, Outcome(whole), "tests", CancellationToken.None));
         (refused.Code, refused.Pointer).ShouldBe(("unit-missing", "/unit"));
     }
 
@@ -49,13 +49,13 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     {
         var store = new CheckStore(_source);
         WholeCheck whole = await NewCheckAsync("OBG-106");
-        await store.CreateAsync(whole, "tests", CancellationToken.None);
+        await store.CreateAsync(whole, Outcome(whole), "tests", CancellationToken.None);
         Guid id = whole.Check.Id;
-        (await store.RecordAsync(id, Reading(Setting.Gain, "L"), Summary, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Recorded);
-        (await store.RecordAsync(id, Reading(Setting.Gain, "H") with { Version = 1 }, Summary, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Recorded);
+        (await store.RecordAsync(id, [Reading(Setting.Gain, "L")], null, Outcome, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Recorded);
+        (await store.RecordAsync(id, [Reading(Setting.Gain, "H") with { Version = 1 }], null, Outcome, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Recorded);
         (await site.SqlAsync($"SELECT before ->> 'Typed' FROM audit_entry WHERE subject = '{id} gain' ORDER BY id DESC LIMIT 1")).ShouldBe("L");
         (await site.SqlAsync($"SELECT headline FROM check_run WHERE id = '{id}'")).ShouldBe("summed up");
-        (await store.RecordAsync(Guid.NewGuid(), Reading(Setting.Gain, "L"), Summary, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Missing);
+        (await store.RecordAsync(Guid.NewGuid(), [Reading(Setting.Gain, "L")], null, Outcome, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Missing);
     }
 
     [Fact]
@@ -63,8 +63,8 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     {
         var store = new CheckStore(_source);
         WholeCheck whole = await NewCheckAsync("OBG-106");
-        await store.CreateAsync(whole, "tests", CancellationToken.None);
-        WholeCheck? signed = await store.SignAsync(whole.Check.Id, "tests", whole.Check.StartedAt.AddHours(-3), "", CancellationToken.None);
+        await store.CreateAsync(whole, Outcome(whole), "tests", CancellationToken.None);
+        WholeCheck? signed = await store.SignAsync(whole.Check.Id, "tests", whole.Check.StartedAt.AddHours(-3), "", Outcome, CancellationToken.None);
         signed!.Check.SignedAt.ShouldBe(whole.Check.StartedAt);
     }
 
@@ -73,7 +73,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     {
         var store = new CheckStore(_source);
         WholeCheck whole = await NewCheckAsync("OBG-106");
-        await store.CreateAsync(whole, "tests", CancellationToken.None);
+        await store.CreateAsync(whole, Outcome(whole), "tests", CancellationToken.None);
         ModelDocument card = (await new ModelStore(_source).GetAsync("bracken-3", CancellationToken.None))!.Document;
         var newer = new ExchangeDocument("gold-notch-exchange", 1, Models: [card with { Version = card.Version + 1, Filters = [new FilterDocument("clear", 0)] }]);
         await using var json = new MemoryStream(System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(newer, ExchangeJson.Default.ExchangeDocument));
@@ -146,5 +146,9 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
 
     private static StoredReading Reading(Setting setting, string typed) => new(setting, "value", typed, "tests", DateTimeOffset.UtcNow, 0);
 
-    private static CheckSummary Summary(WholeCheck check) => new(check.Readings.Count, 0, 0, 0, 0, "summed up");
+    private static CheckOutcome Outcome(WholeCheck check)
+    {
+        var summary = new CheckSummary(check.Readings.Count, 0, 0, 0, 0, "summed up");
+        return new CheckOutcome([], summary, summary, []);
+    }
 }

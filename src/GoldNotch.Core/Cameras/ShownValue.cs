@@ -11,13 +11,16 @@ namespace GoldNotch.Core.Cameras;
 public readonly record struct ControlSource(CameraModel Model, SettingValue.Format? Format, string? BaseWord);
 
 /// <summary>Values as cameras show them: <c>6.3</c>, <c>1/48</c>, <c>180°</c>, <c>3200</c>, <c>+6</c>, <c>H</c>, <c>V30</c>.</summary>
-internal static class ShownValue
+public static class ShownValue
 {
     // A twentieth of a stop: a typed speed or filter this near to a detent is that detent.
     private const double SameDetentStops = 0.05;
 
     /// <summary>Reads a value as the camera shows it, or null where this control has no such place.</summary>
-    internal static SettingValue? TryOf(Setting setting, ControlSource control, string text)
+    /// <param name="setting">The setting.</param>
+    /// <param name="control">The control it is read from.</param>
+    /// <param name="text">What is shown, at most <see cref="Notation.LongestLabel"/> characters.</param>
+    public static SettingValue? TryOf(Setting setting, ControlSource control, string text)
     {
         Dial dial = Dial.Of(setting, control.Model, control.Format, control.BaseWord);
         try
@@ -53,6 +56,8 @@ internal static class ShownValue
             Setting.NeutralDensity => FilterOf(typed, dial, model),
             Setting.IrisOpening => OpeningOf(typed, model),
             Setting.WhiteBalance => WhiteOf(typed, dial, model),
+            // How a card is formatted is a fact of the card: one that the camera cannot write is just what a check is to find.
+            Setting.FileSystem => new SettingValue.Choice(typed),
             _ => name.Kind switch
             {
                 SettingKind.Level => NumberOf(typed, dial, model, name),

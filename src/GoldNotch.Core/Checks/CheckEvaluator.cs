@@ -12,6 +12,14 @@ public static class CheckEvaluator
 {
     private const string Rule = "CHECK-DISTANCE";
 
+    /// <summary>Judges a check as it stands: what was made stale counts as unread, and says why.</summary>
+    public static ImmutableArray<Verdict> Evaluate(Sheet sheet, CheckState state) =>
+    [
+        .. Evaluate(sheet, state.Readings).Select(v => v.Kind == VerdictKind.Unread && state.Stale.TryGetValue(v.Line.Setting, out StaleReading? stale)
+            ? v with { Because = stale.Because }
+            : v),
+    ];
+
     /// <summary>Judges every line; what nobody read is unread.</summary>
     public static ImmutableArray<Verdict> Evaluate(Sheet sheet, IReadOnlyDictionary<Setting, Reading> readings)
     {

@@ -15,6 +15,9 @@ public sealed record CheckSummary(int On, int WithinSlack, int Off, int Floating
     // More than this does not fit one row; the rest is counted.
     private const int Told = 4;
 
+    /// <summary>Of a check that nobody has summed up yet.</summary>
+    public static CheckSummary None { get; } = new(0, 0, 0, 0, 0, "");
+
     /// <summary>Sums up the verdicts.</summary>
     public static CheckSummary Of(ImmutableArray<Verdict> verdicts)
     {

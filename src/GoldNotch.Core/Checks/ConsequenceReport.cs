@@ -29,6 +29,15 @@ public enum ConsequenceTopic
 
     /// <summary>Focus.</summary>
     Focus,
+
+    /// <summary>Sound.</summary>
+    Sound,
+
+    /// <summary>The card: what is on it, its speed, its minutes.</summary>
+    Card,
+
+    /// <summary>The battery's minutes.</summary>
+    Battery,
 }
 
 /// <summary>How bad it would be to record now.</summary>
@@ -91,7 +100,7 @@ public sealed record HiddenPair(ExposureTerm Brighter, ExposureTerm Darker, Stop
 public sealed record FixStep(Setting Setting, string From, string To, string Reason);
 
 /// <summary>What it would mean to record now.</summary>
-/// <param name="Items">The consequences, in the order of the topics.</param>
+/// <param name="Items">The consequences, worst first; equally bad ones in the order of the topics.</param>
 /// <param name="Terms">The exposure against the sheet, term by term.</param>
 /// <param name="Metered">The whole balance in the standard's light; null where the model states no ISO or the standard no lux.</param>
 /// <param name="Hidden">Wrongs that hide each other.</param>
@@ -101,4 +110,8 @@ public sealed record ConsequenceReport(
     ImmutableArray<ExposureTerm> Terms,
     ExposureBalance? Metered,
     ImmutableArray<HiddenPair> Hidden,
-    ImmutableArray<FixStep> Order);
+    ImmutableArray<FixStep> Order)
+{
+    /// <summary>Why a factory reset would be the shorter way; null where it is not.</summary>
+    public Judgement? ResetFirst { get; init; }
+}

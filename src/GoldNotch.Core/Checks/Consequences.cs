@@ -28,11 +28,25 @@ public static class Consequences
         items.AddRange(MotionAndFlicker(found));
         items.Add(Format(found));
         items.Add(Focus(found));
+        items.AddRange(RecordingConsequences.Of(found));
         ExposureBalance? metered = terms.Any(t => t.Source == TermSource.Floating)
             ? null
             : sheet.PredictedWith(line => found.Value(line.Setting) ?? line.Target);
-        return new ConsequenceReport(items.ToImmutable(), terms, metered, hidden, PuttingRight.Order(found));
+        return new ConsequenceReport([.. items.OrderBy(i => Rank(i.Severity)).ThenBy(i => i.Topic)], terms, metered, hidden, PuttingRight.Order(found))
+        {
+            ResetFirst = PuttingRight.ResetFirst(found),
+        };
     }
+
+    // What floats cannot even be told, so it comes before what is known to be wrong.
+    private static int Rank(Severity severity) => severity switch
+    {
+        Severity.Floats => 0,
+        Severity.Fault => 1,
+        Severity.Slight => 2,
+        Severity.Fine => 3,
+        _ => 4,
+    };
 
     private static Consequence Picture(ImmutableArray<ExposureTerm> terms)
     {

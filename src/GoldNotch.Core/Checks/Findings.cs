@@ -28,6 +28,9 @@ internal sealed class Findings
 
     internal IEnumerable<Verdict> Verdicts => Sheet.Lines.Select(l => _verdicts[l.Setting]);
 
+    /// <summary>The verdicts on some settings, where the sheet asks for them.</summary>
+    internal IEnumerable<Verdict> VerdictsOf(Setting[] settings) => settings.Where(_verdicts.ContainsKey).Select(s => _verdicts[s]);
+
     /// <summary>The format read, or else the sheet's.</summary>
     internal SettingValue.Format? Format =>
         Value(Setting.RecordFormat) as SettingValue.Format ?? Sheet.Target<SettingValue.Format>(Setting.RecordFormat);

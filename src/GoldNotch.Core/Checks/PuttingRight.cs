@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Checks;
 
@@ -10,22 +11,68 @@ internal static class PuttingRight
 {
     internal static ImmutableArray<FixStep> Order(Findings found)
     {
-        List<FixStep> steps = [.. found.Verdicts
-            .Where(v => v.Kind is VerdictKind.Off or VerdictKind.Floating)
-            .OrderBy(Rank)
-            .ThenBy(v => v.Line.Setting)
-            .Select(v => Step(v, found))];
-        if (FilterWillMove(found) && BalancedThroughFilter(found))
+        List<Verdict> wrong = [.. found.Verdicts.Where(v => v.Kind is VerdictKind.Off or VerdictKind.Floating).OrderBy(Rank).ThenBy(v => v.Line.Setting)];
+        HashSet<Setting> wrongSettings = [.. wrong.Select(v => v.Line.Setting)];
+        var moved = wrong.ToDictionary(v => v.Line.Setting, v => MovedBy(v, found));
+
+        // Of what nothing still to come can undo, the one that ranks first: so no step is done twice.
+        List<FixStep> steps = [];
+        while (wrong.Count > 0)
         {
-            steps.Add(new FixStep(
-                Setting.WhiteBalance,
-                found.Value(Setting.WhiteBalance)!.Label,
-                "balance again",
-                "The filter moves, and a card balance is taken through it."));
+            Verdict next = wrong.FirstOrDefault(v => !wrong.Any(other => other != v && moved[other.Line.Setting].Any(m => m.Setting == v.Line.Setting))) ?? wrong[0];
+            wrong.Remove(next);
+            steps.Add(Step(next, found));
+        }
+
+        IEnumerable<StaleReading> again = moved.Values.SelectMany(m => m)
+            .Where(m => !wrongSettings.Contains(m.Setting) && StandsAndWasRead(found, m))
+            .DistinctBy(m => m.Setting).OrderBy(m => m.Setting == Setting.WhiteBalance).ThenBy(m => m.Setting);
+        foreach (StaleReading stale in again)
+        {
+            steps.Add(new FixStep(stale.Setting, found.Value(stale.Setting)!.Label, stale.Setting == Setting.WhiteBalance ? "balance again" : "look again", AgainReason(stale)));
         }
 
         return [.. steps];
     }
+
+    /// <summary>RESET-FIRST: whether a factory reset puts more right than it takes away.</summary>
+    internal static Judgement? ResetFirst(Findings found)
+    {
+        if (found.Sheet.Model.Reset is not { How.Length: > 0 } reset)
+        {
+            return null;
+        }
+
+        Verdict[] wrong = [.. found.Verdicts.Where(v => v.Kind is VerdictKind.Off or VerdictKind.Floating)];
+        int mended = wrong.Count(v => v.Line.ResetIsRight == true);
+        string[] lost = [.. found.Verdicts.Where(v => v.Kind is VerdictKind.On or VerdictKind.WithinSlack && v.Reading is Reading.Of && v.Line.ResetIsRight == false).Select(v => SettingName.Of(v.Line.Setting).Name)];
+        int fewer = mended - lost.Length - 1;
+        return fewer < WorthAReset
+            ? null
+            : Judgement.Of(
+                "RESET-FIRST",
+                $"A factory reset ({reset.How.TrimEnd('.')}) puts {mended} of {wrong.Length} right at once{(lost.Length == 0 ? "" : $" and brings {string.Join(", ", lost)} out")}: {fewer} acts fewer. The card is untouched by it.",
+                new Figure("put right", mended, "settings", Notation.Number(mended)),
+                new Figure("brought out", lost.Length, "settings", Notation.Number(lost.Length)));
+    }
+
+    // Fewer than two acts saved are not worth the minute a reset takes (bench rule).
+    private const int WorthAReset = 2;
+
+    private static ImmutableArray<StaleReading> MovedBy(Verdict wrong, Findings found) => wrong.Line.Target is { } target
+        ? [.. AsLeft.MadeStaleBy(found.Sheet, new StampedReading(wrong.Line.Setting, CheckStage.Left, new Reading.Of(target), 0), wrong.Reading)]
+        : [];
+
+    private static bool StandsAndWasRead(Findings found, StaleReading stale) =>
+        found.VerdictsOf([stale.Setting]).FirstOrDefault() is { Kind: VerdictKind.On or VerdictKind.WithinSlack, Reading: Reading.Of of }
+        && (stale.Cause != Setting.NeutralDensity || of.Value is SettingValue.WhiteMemory);
+
+    private static string AgainReason(StaleReading stale) => stale.Cause switch
+    {
+        Setting.NeutralDensity => "The filter moves, and a card balance is taken through it.",
+        Setting.FullAuto => "It was read under full auto, which overrides it.",
+        _ => $"{SettingName.Of(stale.Cause).Name} moves, and may bring it along.",
+    };
 
     private static int Rank(Verdict verdict) => verdict.Line.Setting switch
     {
@@ -62,8 +109,4 @@ internal static class PuttingRight
 
     private static bool FilterWillMove(Findings found) =>
         found.Verdicts.Any(v => v.Line.Setting == Setting.NeutralDensity && v.Kind == VerdictKind.Off);
-
-    private static bool BalancedThroughFilter(Findings found) =>
-        found.Value(Setting.WhiteBalance) is SettingValue.WhiteMemory
-        && found.Verdicts.Any(v => v.Line.Setting == Setting.WhiteBalance && v.Kind is VerdictKind.On or VerdictKind.WithinSlack);
 }

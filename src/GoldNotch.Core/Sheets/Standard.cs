@@ -121,6 +121,9 @@ public sealed record Standard
     /// <summary>Minutes to be recorded; null where nobody can say.</summary>
     public double? PlannedMinutes { get; init; }
 
+    /// <summary>Days after which a unit is to be checked again; null where only a loan asks for it.</summary>
+    public int? IntervalDays { get; init; }
+
     /// <summary>The circumstances it is usually used in.</summary>
     public Circumstances Circumstances { get; init; } = Circumstances.Usual;
 
@@ -137,6 +140,7 @@ public sealed record Standard
             PlannedMinutes = PlannedMinutes,
             Circumstances = Circumstances,
             Policies = Policies,
+            IntervalDays = IntervalDays,
         };
 
     /// <summary>The notches that hold under some circumstances, in the order of the work: of several for a setting, the one with the most conditions.</summary>

@@ -17,6 +17,7 @@ public sealed record StandardChange(Setting? Setting, string Sentence)
         Whole("Purpose", before.Purpose, after.Purpose);
         Whole("Use of the footage", Words(before.Use.ToString()), Words(after.Use.ToString()));
         Whole("Planned time", Minutes(before.PlannedMinutes), Minutes(after.PlannedMinutes));
+        Whole("Checked every", Days(before.IntervalDays), Days(after.IntervalDays));
         Whole("Circumstances", string.Join(", ", before.Circumstances.All.Select(ConditionWords.Of)), string.Join(", ", after.Circumstances.All.Select(ConditionWords.Of)));
         Whole("Light", Told(before.Light), Told(after.Light));
         foreach (Policy policy in Policy.All)
@@ -104,6 +105,8 @@ public sealed record StandardChange(Setting? Setting, string Sentence)
 
     private static string Told(SceneLight light) =>
         $"{light.Description}, {light.Temperature.Label()}{(light.Illuminance is { } lux ? $", {Notation.Number(lux.Value, 1)} lx" : "")}, {Notation.Number(light.MainsHz, 1)} Hz, {Words(light.Lamp.ToString())}";
+
+    private static string Days(int? days) => days is { } number ? $"{Notation.Number(number)} days" : "";
 
     private static string Minutes(double? planned) => planned is { } minutes ? $"{Notation.Number(minutes, 1)} min" : "";
 

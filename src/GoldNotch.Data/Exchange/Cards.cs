@@ -43,6 +43,7 @@ public static class Cards
             PlannedMinutes = standard.PlannedMinutes is { } minutes ? InRange(minutes, 0.1, MostMinutes, $"{at}/plannedMinutes", "planned time in minutes") : null,
             Circumstances = RefusedException.At($"{at}/circumstances", () => Circumstances.Of(Conditions(standard.Circumstances, $"{at}/circumstances"))),
             Policies = policies,
+            IntervalDays = standard.IntervalDays is { } days ? (int)InRange(days, 1, 3650, $"{at}/intervalDays", "interval between checks in days") : null,
         });
     }
 

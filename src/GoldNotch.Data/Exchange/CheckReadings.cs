@@ -24,48 +24,68 @@ public static class CheckReadings
         _ => new(setting, "unread", "", by, at, version),
     };
 
-    /// <summary>Reads several, in the order of the work whatever order they came in: an angle and a bit rate depend on the format.</summary>
+    /// <summary>Reads several: those as found before those as left, each in the order of the work whatever order they came in, since an angle and a bit
+    /// rate depend on the format. They keep the order in which they came.</summary>
     /// <param name="sheet">The sheet they are read against.</param>
     /// <param name="typed">What was typed for each setting, with who read it and when.</param>
     /// <param name="at">JSON pointer to the list.</param>
-    /// <exception cref="RefusedException">One cannot be read, or a setting comes twice.</exception>
+    /// <exception cref="RefusedException">One cannot be read, or a setting comes twice in a stage.</exception>
     public static IReadOnlyList<StoredReading> ReadAll(Sheet sheet, IReadOnlyList<ReadingDocument> typed, string at)
     {
         var inOrder = typed
-            .Select((one, i) => (One: one ?? throw new RefusedException("bad-value", $"{at}/{i}", "Nothing is given here; leave it out."), At: $"{at}/{i}", Setting: RefusedException.At($"{at}/{i}/setting", () => SettingName.Parse(one.Setting))))
-            .OrderBy(r => r.Setting);
+            .Select((one, i) => (One: one ?? throw new RefusedException("bad-value", $"{at}/{i}", "Nothing is given here; leave it out."), At: $"{at}/{i}", Place: i, Setting: RefusedException.At($"{at}/{i}/setting", () => SettingName.Parse(one.Setting))))
+            .Select(r => (r.One, r.At, r.Place, r.Setting, Stage: StageOf(r.One.Stage, $"{r.At}/stage")))
+            .OrderBy(r => r.Stage).ThenBy(r => r.Setting);
         Dictionary<Setting, Reading> readings = [];
-        List<StoredReading> kept = [];
-        foreach ((ReadingDocument one, string where, Setting setting) in inOrder)
+        HashSet<(CheckStage, Setting)> seen = [];
+        List<(int Place, StoredReading Reading)> kept = [];
+        foreach ((ReadingDocument one, string where, int place, Setting setting, CheckStage stage) in inOrder)
         {
-            Reading reading = RefusedException.At($"{where}/read", () => FromText(setting, sheet, one.Read, readings));
-            if (!readings.TryAdd(setting, reading))
+            if (!seen.Add((stage, setting)))
             {
                 throw new RefusedException("bad-value", $"{where}/setting", $"{one.Setting} is read twice in this check; keep one.");
             }
 
-            kept.Add(ToStored(setting, reading, one.Read, one.By, one.At, 1));
+            Reading reading = RefusedException.At($"{where}/read", () => FromText(setting, sheet, one.Read, readings));
+            readings[setting] = reading;
+            kept.Add((place, ToStored(setting, reading, one.Read, one.By, one.At, 1) with { Stage = stage, FromCamera = one.FromCamera }));
         }
 
-        return kept;
+        return [.. kept.OrderBy(k => k.Place).Select((k, i) => k.Reading with { Order = i + 1 })];
     }
 
-    /// <summary>Kept readings as the core judges them, in the order of the work, since an angle and a bit rate depend on the format.</summary>
-    public static Dictionary<Setting, Reading> ToCore(Sheet sheet, IEnumerable<StoredReading> kept)
+    /// <summary>The stage of a word.</summary>
+    /// <exception cref="RefusedException">Neither <c>found</c> nor <c>left</c>.</exception>
+    public static CheckStage StageOf(string? word, string at) => word switch
+    {
+        null or "found" => CheckStage.Found,
+        "left" => CheckStage.Left,
+        _ => throw new RefusedException("bad-value", at, "A reading is of the stage found, or left after putting right."),
+    };
+
+    /// <summary>Kept readings as the core judges them: each stage in the order of the work, since an angle and a bit rate depend on the format.</summary>
+    public static IReadOnlyList<StampedReading> ToCore(Sheet sheet, IEnumerable<StoredReading> kept)
     {
         Dictionary<Setting, Reading> readings = [];
-        foreach (StoredReading reading in kept.OrderBy(r => r.Setting))
+        List<StampedReading> stamped = [];
+        foreach (StoredReading reading in kept.OrderBy(r => r.Stage).ThenBy(r => r.Setting))
         {
-            readings[reading.Setting] = reading.Kind switch
+            Reading read = reading.Kind switch
             {
                 "automatic" => Reading.Automatic.Instance,
                 "not-fitted" => Reading.NotFitted.Instance,
                 "unread" => Reading.Unread.Instance,
                 _ => Again(sheet, reading, readings),
             };
+            if (read is not Reading.Unread || reading.Stage == CheckStage.Found)
+            {
+                readings[reading.Setting] = read;
+            }
+
+            stamped.Add(new StampedReading(reading.Setting, reading.Stage, read, reading.Order));
         }
 
-        return readings;
+        return stamped;
     }
 
     // A bit rate or an angle that was good for one format may not exist in the format read later: then it must be read again.
@@ -127,9 +147,9 @@ public static class UnitRules
             throw new RefusedException("bad-value", $"{at}/place", "The place has at most 120 characters.");
         }
 
-        if (status is not ("in" or "out" or "repair"))
+        if (status is not ("in" or "out" or "repair" or "retired"))
         {
-            throw new RefusedException("bad-value", $"{at}/status", "The status is one of in, out, repair.");
+            throw new RefusedException("bad-value", $"{at}/status", "The status is one of in, out, repair, retired.");
         }
     }
 }

@@ -36,6 +36,7 @@ public sealed record ExchangeDocument(
 /// <param name="PlannedMinutes">Minutes to be recorded.</param>
 /// <param name="Circumstances">Circumstances that differ from the usual, e.g. <c>by hand</c>, <c>cut with others</c>.</param>
 /// <param name="Policies">Schools that differ from the default, by matter.</param>
+/// <param name="IntervalDays">Days after which a unit is to be checked again; left out where only a loan asks for it.</param>
 public sealed record StandardDocument(
     string Key,
     string Name,
@@ -47,7 +48,8 @@ public sealed record StandardDocument(
     string Use = "general",
     double? PlannedMinutes = null,
     IReadOnlyList<string>? Circumstances = null,
-    IReadOnlyDictionary<string, string>? Policies = null);
+    IReadOnlyDictionary<string, string>? Policies = null,
+    int? IntervalDays = null);
 
 /// <summary>The light a standard is made for; <c>lux</c> is left out where it changes too much to say.</summary>
 public sealed record LightDocument(string Description, double TemperatureK, double MainsHz, string Lamp, double? Lux = null);
@@ -83,8 +85,9 @@ public sealed record CheckDocument(
     DateTimeOffset? SignedAt = null,
     string Note = "");
 
-/// <summary>A reading as it was typed; <c>auto</c> and <c>not fitted</c> are readings too.</summary>
-public sealed record ReadingDocument(string Setting, string Read, string By, DateTimeOffset At);
+/// <summary>A reading as it was typed; <c>auto</c> and <c>not fitted</c> are readings too. <c>stage</c> is <c>found</c>, or <c>left</c> for what was
+/// read after putting right; <c>fromCamera</c> where the camera reported it. They are in the order in which they were taken.</summary>
+public sealed record ReadingDocument(string Setting, string Read, string By, DateTimeOffset At, string Stage = "found", bool FromCamera = false);
 
 /// <summary>Reads and writes the exchange format strictly: an unknown or missing field is refused.</summary>
 [JsonSourceGenerationOptions(

@@ -220,8 +220,8 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         IReadOnlyList<StoredReading> kept = CheckReadings.ReadAll(sheet, check.Readings, $"{at}/readings");
         var stored = new StoredCheck(
             check.Id, check.Unit, check.Standard, check.StandardVersion, "", check.StartedBy, check.StartedAt,
-            check.SignedBy, check.SignedAt, check.Note, CheckSummary.Of(CheckEvaluator.Evaluate(sheet, CheckReadings.ToCore(sheet, kept))));
-        return await CheckStore.InsertAsync(transaction, new WholeCheck(stored, card, kept), who, cancel);
+            check.SignedBy, check.SignedAt, check.Note, CheckSummary.None);
+        return await CheckStore.InsertAsync(transaction, new WholeCheck(stored, card, kept), CheckOutcome.Of(sheet, CheckReadings.ToCore(sheet, kept)), who, cancel);
     }
 
     // A sheet says what it was made from; made from the same again it must come out the same, or one of the two is not what it says.

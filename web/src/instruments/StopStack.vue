@@ -139,7 +139,7 @@ const said = (c: Views['CameraPlanView']) =>
               :x="c.x + wide + 8"
               :y="c.error.top + c.error.height / 2 + 4"
             >
-              {{ fit(c.camera.chosen.error, each - wide - 10) }}
+              {{ fit(c.camera.chosen.error, each - wide - 10) === plain(c.camera.chosen.error) ? plain(c.camera.chosen.error) : fit(plain(c.camera.chosen.error).replace(/\s*stops?$/, ''), each - wide - 4) }}
             </text>
           </template>
           <text class="letter" :x="c.x + wide / 2" :y="HEIGHT + 20">
@@ -167,7 +167,7 @@ const said = (c: Views['CameraPlanView']) =>
     </svg>
     <p class="soft small under">
       {{ plain(light) }}. Every column should end on the gold line; the largest difference is
-      <span class="mono target">{{ plain(agree) }}</span>.
+      <span class="mono">{{ plain(agree) }}</span>.
     </p>
   </div>
 </template>

@@ -16,11 +16,15 @@ public sealed record NewCheck(string Unit, string Standard, IReadOnlyList<NewRea
 /// <summary>A reading to come with a new check.</summary>
 public sealed record NewReading(string Setting, string Read);
 
-/// <summary>What was read; null takes a reading back.</summary>
-public sealed record ReadingRequest(string? Read);
+/// <summary>What was read; null takes a reading back. <c>stage</c> is as found, or as left after putting right; <c>receipt</c> is an id of the device for
+/// this very reading, so that one sent again after a lost answer is known.</summary>
+public sealed record ReadingRequest(string? Read, CheckStage Stage = CheckStage.Found, Guid? Receipt = null);
 
 /// <summary>What is being typed.</summary>
-public sealed record PreviewRequest(string Setting, string Text);
+public sealed record PreviewRequest(string Setting, string Text, CheckStage Stage = CheckStage.Found);
+
+/// <summary>Which of two readings of a notch stands: the second reading named, or the first where none is named.</summary>
+public sealed record DecisionRequest(CheckStage Stage, string? By, string? Kind, string? Typed);
 
 /// <summary>The note that a check is signed with.</summary>
 public sealed record SignRequest(string Note);
@@ -37,8 +41,9 @@ internal static class CheckEndpoints
         api.MapPut("/checks/{id:guid}", PutAsync).ProducesProblem(409).WithName("putCheck");
         api.MapPut("/checks/{id:guid}/readings/{setting}", PutReadingAsync)
             .ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428).WithName("putReading");
+        api.MapPost("/checks/{id:guid}/readings/{setting}/decision", DecideAsync).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).WithName("decideReading");
         api.MapPost("/checks/{id:guid}/preview", PreviewAsync).ProducesProblem(404).WithName("previewReading");
-        api.MapPut("/checks/{id:guid}/signature", SignAsync).ProducesProblem(404).WithName("signCheck");
+        api.MapPut("/checks/{id:guid}/signature", SignAsync).ProducesProblem(404).ProducesProblem(409).WithName("signCheck");
     }
 
     private static async Task<Ok<CheckPage>> ListAsync(string? before, string? unit, bool? open, CheckStore checks, CancellationToken cancel)
@@ -64,15 +69,13 @@ internal static class CheckEndpoints
         StandardDocument standard = approved.Document;
         string who = SessionEndpoints.Name(context.User);
         DateTimeOffset now = clock.GetUtcNow();
-        var head = new StoredCheck(id, unit.Tag, standard.Key, standard.Version, standard.Name, who, now, null, null, "", new CheckSummary(0, 0, 0, 0, 0, ""));
+        var head = new StoredCheck(id, unit.Tag, standard.Key, standard.Version, standard.Name, who, now, null, null, "", CheckSummary.None);
         ShootDocument? shoot = request.LineUp is { } planned ? await lineUps.ShootAsync(planned, unit.Tag, standard.Key, cancel) : null;
         head = head with { ShootName = shoot is null ? "" : $"{shoot.Name}, camera {shoot.Letter}" };
         var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(UnitCards.Measured(card.Document, unit), ExchangeJson.Default.ModelDocument), [], shoot);
         Sheet sheet = await judge.SheetOfAsync(whole, cancel);
         whole = whole with { Readings = CheckReadings.ReadAll(sheet, [.. (request.Readings ?? []).Select(r => new ReadingDocument(r.Setting, r.Read, who, now))], "/readings") };
-        whole = whole with { Check = head with { Summary = CheckJudge.Summarise(sheet, whole) } };
-
-        bool created = await checks.CreateAsync(whole, who, cancel);
+        bool created = await checks.CreateAsync(whole, CheckJudge.Judge(sheet, whole), who, cancel);
         WholeCheck kept = await FindAsync(checks, id, cancel);
         if (kept.Check.UnitTag != unit.Tag || kept.Check.StandardKey != standard.Key)
         {
@@ -102,22 +105,41 @@ internal static class CheckEndpoints
 
         Reading reading = request.Read is null
             ? Reading.Unread.Instance
-            : RefusedException.At("/read", () => CheckReadings.FromText(what, sheet, request.Read, CheckReadings.ToCore(sheet, whole.Readings)));
-        StoredReading stored = CheckReadings.ToStored(what, reading, request.Read ?? "", SessionEndpoints.Name(context.User), clock.GetUtcNow(), seen);
-        (RecordOutcome outcome, WholeCheck? now) = await checks.RecordAsync(id, stored, after => CheckJudge.Summarise(sheet, after), cancel);
+            : RefusedException.At("/read", () => CheckJudge.Read(sheet, whole, what, request.Stage, request.Read));
+        StoredReading stored = CheckReadings.ToStored(what, reading, request.Read ?? "", SessionEndpoints.Name(context.User), clock.GetUtcNow(), seen) with { Stage = request.Stage };
+        (RecordOutcome outcome, WholeCheck? now) = await checks.RecordAsync(id, [stored], request.Receipt, after => CheckJudge.Judge(sheet, after), cancel);
         return outcome switch
         {
             RecordOutcome.Recorded => TypedResults.Ok(await judge.ViewAsync(now!, cancel)),
-            RecordOutcome.Signed => TypedResults.Problem(ProblemHandler.Problem(409, "immutable", "", "This check is signed and stays as it is. Begin a new check of this unit.")),
-            RecordOutcome.Conflict => TypedResults.Problem(Conflict(await judge.ViewAsync(now!, cancel), setting, CheckViews.Of(sheet.LineOf(what)!, reading, stored))),
+            RecordOutcome.Signed => TypedResults.Problem(Signed()),
+            RecordOutcome.Conflict => TypedResults.Problem(Conflict(now!.Readings.FirstOrDefault(stored.IsOfTheSameAs), await judge.ViewAsync(now, cancel), CheckViews.Of(sheet.LineOf(what)!, reading, stored), setting)),
             _ => throw NotFound(id),
         };
     }
 
+    private static async Task<Results<Ok<CheckView>, ProblemHttpResult>> DecideAsync(
+        Guid id, string setting, DecisionRequest request, HttpContext context, CheckStore checks, CheckJudge judge, CancellationToken cancel)
+    {
+        Setting what = RefusedException.At("/setting", () => SettingName.Parse(setting));
+        Sheet sheet = await judge.SheetOfAsync(await FindAsync(checks, id, cancel), cancel);
+        (string, string, string)? chosen = request.By is { } by ? (by, request.Kind ?? "", request.Typed ?? "") : null;
+        (RecordOutcome outcome, WholeCheck? now) = await checks.DecideAsync(id, what, request.Stage, chosen, SessionEndpoints.Name(context.User), after => CheckJudge.Judge(sheet, after), cancel);
+        return outcome switch
+        {
+            RecordOutcome.Recorded => TypedResults.Ok(await judge.ViewAsync(now!, cancel)),
+            RecordOutcome.Signed => TypedResults.Problem(Signed()),
+            RecordOutcome.Conflict => TypedResults.Problem(ProblemHandler.Problem(412, "changed-meanwhile", "/by", "That second reading is not there any more. Look at the notch again and choose.")),
+            _ => throw NotFound(id),
+        };
+    }
+
+    private static Microsoft.AspNetCore.Mvc.ProblemDetails Signed() =>
+        ProblemHandler.Problem(409, "immutable", "", "This check is signed and stays as it is. Say what was wrong beside it, or begin a new check of this unit.");
+
     private static async Task<Ok<PreviewView>> PreviewAsync(Guid id, PreviewRequest request, CheckStore checks, CheckJudge judge, CancellationToken cancel)
     {
         Setting setting = RefusedException.At("/setting", () => SettingName.Parse(request.Setting));
-        return TypedResults.Ok(await judge.PreviewAsync(await FindAsync(checks, id, cancel), setting, request.Text, cancel));
+        return TypedResults.Ok(await judge.PreviewAsync(await FindAsync(checks, id, cancel), setting, request.Stage, request.Text, cancel));
     }
 
     private static async Task<Ok<CheckView>> SignAsync(
@@ -128,19 +150,21 @@ internal static class CheckEndpoints
             throw new RefusedException("bad-value", "/note", "The note has at most 2000 characters. Nothing was signed.");
         }
 
-        WholeCheck signed = await checks.SignAsync(id, SessionEndpoints.Name(context.User), clock.GetUtcNow(), request.Note.Trim(), cancel) ?? throw NotFound(id);
+        Sheet sheet = await judge.SheetOfAsync(await FindAsync(checks, id, cancel), cancel);
+        WholeCheck signed = await checks.SignAsync(id, SessionEndpoints.Name(context.User), clock.GetUtcNow(), request.Note.Trim(), after => CheckJudge.Judge(sheet, after), cancel) ?? throw NotFound(id);
         return TypedResults.Ok(await judge.ViewAsync(signed, cancel));
     }
 
-    private static Microsoft.AspNetCore.Mvc.ProblemDetails Conflict(CheckView now, string setting, ReadingView yours)
+    private static Microsoft.AspNetCore.Mvc.ProblemDetails Conflict(StoredReading? standing, CheckView now, ReadingView yours, string setting)
     {
-        ReadingView theirs = now.Lines.First(l => l.Line.Setting == setting).Reading;
-        string other = theirs.Kind == "unread" ? "took the reading back" : $"read {theirs.Label}";
+        CheckLineView line = now.Lines.First(l => l.Line.Setting == setting);
+        ReadingView theirs = yours.Stage == CheckStage.Found && line.Found is { } found ? found.Reading : line.Reading;
+        string other = standing is null or { Kind: "unread" } ? "took the reading back" : $"read {theirs.Label}";
         return ProblemHandler.Problem(
             412,
             "changed-meanwhile",
             "/read",
-            $"{(theirs.By.Length > 0 ? theirs.By : "Somebody")} {other} meanwhile. Yours is not recorded yet: choose which one stands.",
+            $"{(theirs.By.Length > 0 ? theirs.By : "Somebody")} {other} meanwhile. Both are kept: choose which one stands.",
             new Dictionary<string, object?> { ["yours"] = yours, ["theirs"] = theirs });
     }
 

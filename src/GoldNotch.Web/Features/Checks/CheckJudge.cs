@@ -44,27 +44,59 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
     private static WaivedNotch Of(Waiver waiver, CameraModel model) =>
         new(SettingName.Parse(waiver.Setting), waiver.UnitTag ?? model.Name, waiver.Reason, waiver.Author, waiver.ExpiresOn);
 
-    internal static CheckSummary Summarise(Sheet sheet, WholeCheck whole) =>
-        CheckSummary.Of(CheckEvaluator.Evaluate(sheet, CheckReadings.ToCore(sheet, whole.Readings)));
+    internal static CheckOutcome Judge(Sheet sheet, WholeCheck whole) => CheckOutcome.Of(sheet, CheckReadings.ToCore(sheet, whole.Readings));
 
     internal async Task<CheckView> ViewAsync(WholeCheck whole, CancellationToken cancel)
     {
         Sheet sheet = await SheetOfAsync(whole, cancel);
         StoredUnit? unit = await units.GetAsync(whole.Check.UnitTag, cancel);
-        Dictionary<Setting, Reading> readings = CheckReadings.ToCore(sheet, whole.Readings);
-        ImmutableArray<Verdict> verdicts = CheckEvaluator.Evaluate(sheet, readings);
-        Dictionary<Setting, StoredReading> kept = whole.Readings.ToDictionary(r => r.Setting);
         StoredCheck c = whole.Check;
+        string state = c.SignedAt is not null ? "" : (await standards.GetAsync(c.StandardKey, c.StandardVersion, cancel))?.Head.State ?? "";
+        IReadOnlyList<StampedReading> stamped = CheckReadings.ToCore(sheet, whole.Readings);
+        CheckState now = AsLeft.Of(sheet, stamped);
+        ImmutableArray<Verdict> verdicts = CheckEvaluator.Evaluate(sheet, now);
+        ImmutableArray<Verdict> found = CheckEvaluator.Evaluate(sheet, AsLeft.Found(stamped));
         return new CheckView(
             c.Id, c.UnitTag, unit?.Tape ?? "", unit?.Place ?? "", sheet.Model.Key, sheet.Model.Name, c.StandardKey, sheet.Standard.Name, c.StandardVersion,
             c.StartedBy, c.StartedAt, c.SignedBy, c.SignedAt, c.Note, CheckViews.Of(CheckSummary.Of(verdicts)),
-            [.. verdicts.Select(v => new CheckLineView(
-                SheetViewOf(sheet, v, readings), CheckViews.Of(v.Line, v.Reading, kept.GetValueOrDefault(v.Line.Setting)), CheckViews.Of(v)))],
-            CheckViews.Of(Consequences.Of(sheet, verdicts)), c.ShootName);
+            [.. verdicts.Zip(found, (v, f) => LineOf(sheet, whole, now, v, f))],
+            CheckViews.Of(Consequences.Of(sheet, verdicts)), c.ShootName, CheckViews.Of(CheckSummary.Of(found)),
+            whole.Readings.Any(r => r.Stage == CheckStage.Left), [.. whole.Photos.Select(CheckViews.Of)], [.. whole.Additions.Select(CheckViews.Of)],
+            unit?.Status ?? "", state);
+    }
+
+    private static CheckLineView LineOf(Sheet sheet, WholeCheck whole, CheckState now, Verdict verdict, Verdict found)
+    {
+        Setting setting = verdict.Line.Setting;
+        StoredReading? asFound = whole.Readings.FirstOrDefault(r => r.Setting == setting && r.Stage == CheckStage.Found);
+        StoredReading? asLeft = whole.Readings.FirstOrDefault(r => r.Setting == setting && r.Stage == CheckStage.Left);
+        bool stale = now.Stale.ContainsKey(setting);
+        StoredReading? holds = asLeft is { Kind: not "unread" } ? asLeft : asFound;
+        return new CheckLineView(
+            SheetViewOf(sheet, verdict, now.Readings),
+            CheckViews.Of(verdict.Line, verdict.Reading, stale ? null : holds),
+            CheckViews.Of(verdict),
+            (asLeft is { Kind: not "unread" } || stale) && asFound is { Kind: not "unread" } ? new FoundView(CheckViews.Of(verdict.Line, found.Reading, asFound), CheckViews.Of(found)) : null,
+            stale,
+            [.. whole.Rivals.Where(r => r.Setting == setting).Select(r => CheckViews.Of(verdict.Line, AsRead(sheet, whole, r), r))],
+            asFound?.Version ?? 0,
+            asLeft?.Version ?? 0);
+    }
+
+    // A second reading as the core reads it, where the first of its notch is left out.
+    private static Reading AsRead(Sheet sheet, WholeCheck whole, StoredReading rival) =>
+        CheckReadings.ToCore(sheet, whole.Readings.Where(r => !r.IsOfTheSameAs(rival)).Append(rival)).First(r => r.Setting == rival.Setting && r.Stage == rival.Stage).Reading;
+
+    /// <summary>Reads a text as it would be read in a stage of this check.</summary>
+    /// <exception cref="QuantityException">Cannot be read.</exception>
+    internal static Reading Read(Sheet sheet, WholeCheck whole, Setting setting, CheckStage stage, string? text)
+    {
+        IReadOnlyList<StampedReading> stamped = CheckReadings.ToCore(sheet, whole.Readings);
+        return CheckReadings.FromText(setting, sheet, text, stage == CheckStage.Found ? AsLeft.Found(stamped) : AsLeft.Of(sheet, stamped).Readings);
     }
 
     /// <summary>What a text would mean if it were recorded now.</summary>
-    internal async Task<PreviewView> PreviewAsync(WholeCheck whole, Setting setting, string text, CancellationToken cancel)
+    internal async Task<PreviewView> PreviewAsync(WholeCheck whole, Setting setting, CheckStage stage, string text, CancellationToken cancel)
     {
         Sheet sheet = await SheetOfAsync(whole, cancel);
         if (sheet.LineOf(setting) is not { } line)
@@ -72,19 +104,22 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
             return new PreviewView(false, "This sheet does not ask for it.", null, null, null);
         }
 
-        Dictionary<Setting, Reading> readings = CheckReadings.ToCore(sheet, whole.Readings);
         Reading reading;
         try
         {
-            reading = CheckReadings.FromText(setting, sheet, text, readings);
+            reading = Read(sheet, whole, setting, stage, text);
         }
         catch (QuantityException refused)
         {
             return new PreviewView(false, refused.Message, null, null, null);
         }
 
-        readings[setting] = reading;
-        ImmutableArray<Verdict> verdicts = CheckEvaluator.Evaluate(sheet, readings);
+        StampedReading[] stamped =
+        [
+            .. CheckReadings.ToCore(sheet, whole.Readings).Where(r => r.Setting != setting || r.Stage != stage),
+            new StampedReading(setting, stage, reading, int.MaxValue),
+        ];
+        ImmutableArray<Verdict> verdicts = CheckEvaluator.Evaluate(sheet, AsLeft.Of(sheet, stamped));
         Verdict verdict = verdicts.First(v => v.Line.Setting == setting);
         ReadingView view = CheckViews.Of(line, reading, null);
         return new PreviewView(true, Means(text, view.Label), view, CheckViews.Of(verdict), CheckViews.Of(Consequences.Of(sheet, verdicts)));
@@ -94,7 +129,7 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
         label.StartsWith(typed.Trim(), StringComparison.OrdinalIgnoreCase) && !label.Contains(',', StringComparison.Ordinal) ? "" : $"{typed.Trim()} is {label}";
 
     // The bit rates on the dial are those of the format that the camera really stands at.
-    private static Sheets.SheetLineView SheetViewOf(Sheet sheet, Verdict verdict, Dictionary<Setting, Reading> readings) =>
+    private static Sheets.SheetLineView SheetViewOf(Sheet sheet, Verdict verdict, ImmutableDictionary<Setting, Reading> readings) =>
         verdict.Line.Setting is Setting.BitRate or Setting.Codec or Setting.Shutter && readings.GetValueOrDefault(Setting.RecordFormat) is Reading.Of { Value: SettingValue.Format format }
             ? Sheets.SheetViews.Of(verdict.Line with { Control = verdict.Line.Control with { Format = format } })
             : Sheets.SheetViews.Of(verdict.Line);

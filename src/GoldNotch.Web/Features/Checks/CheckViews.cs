@@ -11,13 +11,24 @@ namespace GoldNotch.Web.Features.Checks;
 public sealed record SummaryView(int On, int WithinSlack, int Off, int Floating, int Unread, string Headline);
 
 /// <summary>A reading: kind is value, automatic, not-fitted or unread; at is its place on the dial.</summary>
-public sealed record ReadingView(string Kind, string Typed, string Label, double? DialAt, string By, DateTimeOffset? At, int Version);
+public sealed record ReadingView(string Kind, string Typed, string Label, double? DialAt, string By, DateTimeOffset? At, int Version, CheckStage Stage, bool FromCamera);
 
 /// <summary>A verdict; off is in the setting's own unit.</summary>
 public sealed record VerdictView(VerdictKind Kind, double OffAmount, NaturalUnit OffUnit, string OffLabel, JudgementView Because);
 
-/// <summary>One line of a check: the sheet's line, what was found, and how it stands.</summary>
-public sealed record CheckLineView(SheetLineView Line, ReadingView Reading, VerdictView Verdict);
+/// <summary>How a line was found, before it was put right.</summary>
+public sealed record FoundView(ReadingView Reading, VerdictView Verdict);
+
+/// <summary>One line of a check: the sheet's line, the reading that holds, how it stands, how it was found where that was put right, why it has to be
+/// read again where something moved under it, and second readings nobody has decided between. The versions are what <c>If-Match</c> asks for in each stage.</summary>
+public sealed record CheckLineView(
+    SheetLineView Line, ReadingView Reading, VerdictView Verdict, FoundView? Found, bool Stale, IReadOnlyList<ReadingView> Rivals, int FoundVersion, int LeftVersion);
+
+/// <summary>A photograph; the picture is at <c>/api/checks/{check}/photos/{id}</c>.</summary>
+public sealed record PhotoView(Guid Id, string? Setting, string By, DateTimeOffset At, int Width, int Height);
+
+/// <summary>Something said beside a signed check.</summary>
+public sealed record AdditionView(Guid Id, string? Setting, string Says, string By, DateTimeOffset At);
 
 /// <summary>One consequence of recording now.</summary>
 public sealed record ConsequenceView(ConsequenceTopic Topic, Severity Severity, string Value, JudgementView Because);
@@ -31,20 +42,21 @@ public sealed record HiddenView(string Brighter, string Darker, double LeftStops
 /// <summary>One step of putting right.</summary>
 public sealed record FixView(string Setting, string Name, string From, string To, string Reason);
 
-/// <summary>What it would mean to record now.</summary>
+/// <summary>What it would mean to record now; the items come worst first.</summary>
 public sealed record NowView(
-    IReadOnlyList<ConsequenceView> Items, IReadOnlyList<TermView> Terms, BalanceView? Metered, IReadOnlyList<HiddenView> Hidden, IReadOnlyList<FixView> Order);
+    IReadOnlyList<ConsequenceView> Items, IReadOnlyList<TermView> Terms, BalanceView? Metered, IReadOnlyList<HiddenView> Hidden, IReadOnlyList<FixView> Order, JudgementView? ResetFirst);
 
 /// <summary>A check whole.</summary>
 public sealed record CheckView(
     Guid Id, string UnitTag, string UnitTape, string UnitPlace, string ModelKey, string ModelName, string StandardKey, string StandardName, int StandardVersion,
     string StartedBy, DateTimeOffset StartedAt, string? SignedBy, DateTimeOffset? SignedAt, string Note, SummaryView Summary,
-    IReadOnlyList<CheckLineView> Lines, NowView Now, string ShootName);
+    IReadOnlyList<CheckLineView> Lines, NowView Now, string ShootName, SummaryView FoundSummary, bool PutRight,
+    IReadOnlyList<PhotoView> Photos, IReadOnlyList<AdditionView> Additions, string UnitStatus, string StandardState);
 
 /// <summary>A check in one row of the log.</summary>
 public sealed record CheckRowView(
     Guid Id, string UnitTag, string StandardKey, string StandardName, int StandardVersion, string StartedBy, DateTimeOffset StartedAt, string? SignedBy,
-    DateTimeOffset? SignedAt, SummaryView Summary, string ShootName);
+    DateTimeOffset? SignedAt, SummaryView Summary, string ShootName, int FoundOff, int FoundFloating, string FoundHeadline);
 
 /// <summary>A page of checks, newest first; next goes into <c>before</c>, null on the last page.</summary>
 public sealed record CheckPage(IReadOnlyList<CheckRowView> Checks, string? Next);
@@ -58,7 +70,7 @@ internal static class CheckViews
     internal static SummaryView Of(CheckSummary s) => new(s.On, s.WithinSlack, s.Off, s.Floating, s.Unread, s.Headline);
 
     internal static CheckRowView Row(StoredCheck c) =>
-        new(c.Id, c.UnitTag, c.StandardKey, c.StandardName, c.StandardVersion, c.StartedBy, c.StartedAt, c.SignedBy, c.SignedAt, Of(c.Summary), c.ShootName);
+        new(c.Id, c.UnitTag, c.StandardKey, c.StandardName, c.StandardVersion, c.StartedBy, c.StartedAt, c.SignedBy, c.SignedAt, Of(c.Summary), c.ShootName, c.FoundOff, c.FoundFloating, c.FoundHeadline);
 
     internal static VerdictView Of(Verdict verdict) => new(
         verdict.Kind,
@@ -77,7 +89,7 @@ internal static class CheckViews
             Reading.NotFitted => ("not-fitted", "not fitted"),
             _ => ("unread", ""),
         };
-        return new ReadingView(kind, kept?.Typed ?? "", label, value is null ? null : line.Dial.Locate(value), kept?.By ?? "", kept?.At, kept?.Version ?? 0);
+        return new ReadingView(kind, kept?.Typed ?? "", label, value is null ? null : line.Dial.Locate(value), kept?.By ?? "", kept?.At, kept?.Version ?? 0, kept?.Stage ?? CheckStage.Found, kept?.FromCamera ?? false);
     }
 
     internal static NowView Of(ConsequenceReport report) => new(
@@ -85,7 +97,13 @@ internal static class CheckViews
         [.. report.Terms.Select(t => new TermView(Key(t.Setting), Name(t.Setting), t.Change.Value, new Distance(t.Change.Value, NaturalUnit.Stops).Label(), t.Source))],
         report.Metered is { } balance ? SheetViews.Of(balance) : null,
         [.. report.Hidden.Select(h => new HiddenView(Key(h.Brighter.Setting), Key(h.Darker.Setting), h.Left.Value, SheetViews.Of(h.Because)))],
-        [.. report.Order.Select(s => new FixView(Key(s.Setting), Name(s.Setting), s.From, s.To, s.Reason))]);
+        [.. report.Order.Select(s => new FixView(Key(s.Setting), Name(s.Setting), s.From, s.To, s.Reason))],
+        report.ResetFirst is { } reset ? SheetViews.Of(reset) : null);
+
+    internal static PhotoView Of(StoredPhoto photo) => new(photo.Id, photo.Setting is { } setting ? Key(setting) : null, photo.By, photo.At, photo.Width, photo.Height);
+
+    internal static AdditionView Of(StoredAddition addition) =>
+        new(addition.Id, addition.Setting is { } setting ? Key(setting) : null, addition.Says, addition.By, addition.At);
 
     private static string Key(Setting setting) => SettingName.Of(setting).Key;
 

@@ -9,13 +9,13 @@ using GoldNotch.Web.Features.LineUps;
 namespace GoldNotch.Web.Features.Exchange;
 
 /// <summary>Units, standards and sheets as CSV, for people with a spreadsheet. What could be taken for a formula there is made harmless going out and read back as it was.</summary>
-internal static class CsvFiles
+internal static partial class CsvFiles
 {
     private static readonly string[] UnitColumns = ["tag", "model", "tape", "place", "status", "filters", "colourOffsetMired", "dueBack"];
     private static readonly string[] StandardColumns =
     [
         "key", "name", "version", "state", "purpose", "use", "plannedMinutes", "circumstances", "policies",
-        "light", "lux", "temperatureK", "mainsHz", "lamp", "setting", "want", "slack", "importance", "when", "reason",
+        "light", "lux", "temperatureK", "mainsHz", "lamp", "setting", "want", "slack", "importance", "when", "reason", "intervalDays",
     ];
 
     private static readonly string[] SheetColumns = ["standard", "standardVersion", "model", "modelVersion", "circumstances", "setting", "want", "fit", "target", "size", "because"];
@@ -35,7 +35,7 @@ internal static class CsvFiles
     internal static byte[] Standards(IEnumerable<StandardDocument> standards) => Write(StandardColumns, standards.SelectMany(s => s.Notches.Select(n => new[]
     {
         s.Key, s.Name, Number(s.Version), s.State, s.Purpose, s.Use, Number(s.PlannedMinutes), List(s.Circumstances), Pairs(s.Policies?.Select(p => (p.Key, p.Value))),
-        s.Light.Description, Number(s.Light.Lux), Number(s.Light.TemperatureK), Number(s.Light.MainsHz), s.Light.Lamp, n.Setting, n.Want, n.Slack, n.Importance, List(n.When), n.Reason,
+        s.Light.Description, Number(s.Light.Lux), Number(s.Light.TemperatureK), Number(s.Light.MainsHz), s.Light.Lamp, n.Setting, n.Want, n.Slack, n.Importance, List(n.When), n.Reason, Number(s.IntervalDays),
     })));
 
     internal static byte[] Sheets(IEnumerable<SheetDocument> sheets) => Write(SheetColumns, sheets.SelectMany(s => s.Lines.Select(l => new[]
@@ -50,7 +50,7 @@ internal static class CsvFiles
         c.Shutter, Number(Math.Round(c.Chosen.ErrorStops, 3)), plan.White.FirstOrDefault(w => w.Letter == c.Letter)?.Sentence ?? "", c.Depth?.Label ?? "", c.Why,
     }));
 
-    /// <summary>Reads a file of one of the three kinds, told by its columns.</summary>
+    /// <summary>Reads a file of one of the four kinds, told by its columns.</summary>
     /// <exception cref="RefusedException">It is no such file, or a cell cannot be read; the row is named.</exception>
     internal static ExchangeDocument Read(byte[] csv)
     {
@@ -73,8 +73,9 @@ internal static class CsvFiles
             }
 
             return Same(header, UnitColumns) ? new ExchangeDocument("gold-notch-exchange", 1, Units: ReadUnits(reader))
-                : Same(header, StandardColumns) ? new ExchangeDocument("gold-notch-exchange", 1, Standards: ReadStandards(reader))
+                : Same(header, StandardColumns) || Same(header, StandardColumns[..^1]) ? new ExchangeDocument("gold-notch-exchange", 1, Standards: ReadStandards(reader))
                 : Same(header, SheetColumns) ? new ExchangeDocument("gold-notch-exchange", 1, Sheets: ReadSheets(reader))
+                : Same(header, CheckColumns) ? new ExchangeDocument("gold-notch-exchange", 1, Checks: ReadChecks(reader))
                 : throw Strange();
         }
         catch (CsvHelperException wrong)
@@ -110,7 +111,8 @@ internal static class CsvFiles
                 new LightDocument(Cell(reader, "light"), Number(Cell(reader, "temperatureK"), at + "/light/temperatureK", reader), Number(Cell(reader, "mainsHz"), at + "/light/mainsHz", reader), Cell(reader, "lamp"), Optional(reader, "lux", at)),
                 notches = standards.Count > 0 && (standards[^1].Key, standards[^1].Version) == (Cell(reader, "key"), Whole(reader, "version", at)) ? notches : [],
                 Cell(reader, "use"), Optional(reader, "plannedMinutes", at), NullIfEmpty(List(Cell(reader, "circumstances"))),
-                Pairs(Cell(reader, "policies"), at + "/policies", reader) is { Count: > 0 } policies ? policies : null);
+                Pairs(Cell(reader, "policies"), at + "/policies", reader) is { Count: > 0 } policies ? policies : null,
+                Cell(reader, "intervalDays").Length > 0 ? Whole(reader, "intervalDays", at) : null);
             if (notches.Count == 0)
             {
                 standards.Add(row);

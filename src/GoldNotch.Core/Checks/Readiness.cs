@@ -1,0 +1,93 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Checks;
+
+/// <summary>Whether a unit can go over the counter.</summary>
+public enum ReadinessState
+{
+    /// <summary>Checked, as the sheet says, and not due.</summary>
+    Ready,
+
+    /// <summary>Never checked, or the interval of its standard has passed.</summary>
+    Due,
+
+    /// <summary>The last check left something outside its notch.</summary>
+    Off,
+
+    /// <summary>With a borrower.</summary>
+    Out,
+
+    /// <summary>In repair.</summary>
+    Repair,
+
+    /// <summary>No longer lent.</summary>
+    Retired,
+}
+
+/// <summary>What the last signed check of a unit left.</summary>
+/// <param name="SignedOn">The day it was signed.</param>
+/// <param name="StandardName">Against which standard.</param>
+/// <param name="IntervalDays">Days after which that standard wants the next check; null: it does not say.</param>
+/// <param name="Wrong">Settings left off or floating, the worst first.</param>
+public sealed record LastCheck(DateOnly SignedOn, string StandardName, int? IntervalDays, ImmutableArray<Setting> Wrong);
+
+/// <summary>How a unit stands.</summary>
+/// <param name="State">The state.</param>
+/// <param name="DueOn">When the next check is due; null where nothing says.</param>
+/// <param name="InShort">What is wrong in a few words; empty where nothing is.</param>
+/// <param name="Because">Why, in a sentence.</param>
+public sealed record Readiness(ReadinessState State, DateOnly? DueOn, string InShort, Judgement Because)
+{
+    private const string Rule = "READINESS";
+    private const int NamesTold = 2;
+
+    /// <summary>Judges a unit on a day.</summary>
+    /// <param name="status">Where it is: <c>in</c>, <c>out</c>, <c>repair</c> or <c>retired</c>.</param>
+    /// <param name="dueBack">When it is due back; null while it is in.</param>
+    /// <param name="last">Its last signed check; null where there is none.</param>
+    /// <param name="today">The day.</param>
+    public static Readiness Of(string status, DateOnly? dueBack, LastCheck? last, DateOnly today)
+    {
+        DateOnly? due = last?.IntervalDays is { } days ? last.SignedOn.AddDays(days) : null;
+        return status switch
+        {
+            "retired" => Told(ReadinessState.Retired, "retired", "It is no longer lent."),
+            "repair" => Told(ReadinessState.Repair, "in repair", "It is in repair."),
+            "out" when dueBack < today => Told(
+                ReadinessState.Out,
+                string.Create(CultureInfo.InvariantCulture, $"overdue {today.DayNumber - dueBack.Value.DayNumber} d"),
+                $"It was due back on {Day(dueBack.Value)}: ask the borrower."),
+            "out" => Told(ReadinessState.Out, "", dueBack is { } back ? $"It is out until {Day(back)}." : "It is out; nobody wrote down until when."),
+            _ when last is null => Told(ReadinessState.Due, "never checked", "It was never checked: nobody knows how it stands."),
+            _ when !last.Wrong.IsEmpty => Told(
+                ReadinessState.Off,
+                Short(last.Wrong),
+                $"The check of {Day(last.SignedOn)} against {last.StandardName} left {Listed(last.Wrong)} off. Put it right, or waive it with a reason."),
+            _ when due <= today => Told(
+                ReadinessState.Due,
+                due == today ? "due today" : string.Create(CultureInfo.InvariantCulture, $"due {today.DayNumber - due!.Value.DayNumber} d"),
+                $"Checked on {Day(last.SignedOn)}; {last.StandardName} wants a check every {Notation.Number(last.IntervalDays!.Value)} days."),
+            _ => Told(
+                ReadinessState.Ready,
+                "",
+                due is { } next ? $"Checked on {Day(last.SignedOn)} against {last.StandardName}; the next check is due on {Day(next)}." : $"Checked on {Day(last.SignedOn)} against {last.StandardName}, which sets no interval."),
+        };
+
+        Readiness Told(ReadinessState state, string inShort, string sentence) => new(state, due, inShort, Judgement.Of(Rule, sentence));
+    }
+
+    private static string Short(ImmutableArray<Setting> wrong) =>
+        string.Join(", ", wrong.Take(NamesTold).Select((s, i) => i == 0 ? Name(s) : Name(s).ToLowerInvariant()))
+        + (wrong.Length > NamesTold ? string.Create(CultureInfo.InvariantCulture, $" +{wrong.Length - NamesTold}") : "");
+
+    private static string Listed(ImmutableArray<Setting> wrong) => string.Join(", ", wrong.Take(6).Select(Name))
+        + (wrong.Length > 6 ? string.Create(CultureInfo.InvariantCulture, $" and {wrong.Length - 6} more") : "");
+
+    private static string Name(Setting setting) => SettingName.Of(setting).Name;
+
+    private static string Day(DateOnly day) => day.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,65 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
+using Npgsql;
+using NpgsqlTypes;
+
+namespace GoldNotch.Data;
+
+/// <summary>What a signed check adds to the unit's state and to the counts of drift, in the transaction of the signature.</summary>
+internal static class SignedCounts
+{
+    internal static async Task WriteAsync(NpgsqlTransaction transaction, WholeCheck whole, CheckOutcome outcome, CancellationToken cancel)
+    {
+        StoredCheck check = whole.Check;
+        DateTimeOffset signed = check.SignedAt!.Value.ToUniversalTime();
+
+        // An old check that comes in late does not put a newer state back.
+        await transaction.Command(
+                """
+                INSERT INTO unit_state AS s (unit_tag, check_id, signed_at, signed_by, standard_key, standard_version, wrong, headline, unread)
+                VALUES (@unit, @id, @at, @by, @standard, @version, @wrong, @headline, @unread)
+                ON CONFLICT (unit_tag) DO UPDATE SET check_id = @id, signed_at = @at, signed_by = @by, standard_key = @standard,
+                    standard_version = @version, wrong = @wrong, headline = @headline, unread = @unread
+                WHERE s.signed_at <= @at
+                """)
+            .With("unit", check.UnitTag).With("id", check.Id).With("at", signed).With("by", check.SignedBy).With("standard", check.StandardKey)
+            .With("version", check.StandardVersion).With("wrong", outcome.Wrong.Select(s => SettingName.Of(s).Key).ToArray())
+            .With("headline", outcome.Now.Headline).With("unread", outcome.Now.Unread).RunAsync(cancel);
+        if (outcome.Found.IsEmpty)
+        {
+            return;
+        }
+
+        // In one order everywhere, so that two signatures never wait for each other crosswise.
+        FoundSetting[] found = [.. outcome.Found.OrderBy(f => SettingName.Of(f.Setting).Key, StringComparer.Ordinal)];
+        await transaction.Command(
+                """
+                INSERT INTO unit_drift AS d (unit_tag, setting, looked, wrong, floating, last_wrong)
+                SELECT @unit, f.setting, 1, f.wrong::int, f.floating::int, CASE WHEN f.wrong THEN @at END
+                FROM unnest(@settings, @wrong, @floating) AS f (setting, wrong, floating)
+                ON CONFLICT (unit_tag, setting) DO UPDATE SET looked = d.looked + 1, wrong = d.wrong + excluded.wrong,
+                    floating = d.floating + excluded.floating, last_wrong = greatest(d.last_wrong, excluded.last_wrong)
+                """)
+            .With("unit", check.UnitTag).WithTime("at", signed).WithFound(found).RunAsync(cancel);
+        await transaction.Command(
+                """
+                INSERT INTO model_drift AS d (model_key, month, setting, looked, wrong, floating)
+                SELECT u.model_key, date_trunc('month', @at AT TIME ZONE 'UTC')::date, f.setting, 1, f.wrong::int, f.floating::int
+                FROM camera_unit u, unnest(@settings, @wrong, @floating) AS f (setting, wrong, floating)
+                WHERE u.tag = @unit
+                ON CONFLICT (model_key, month, setting) DO UPDATE SET looked = d.looked + 1, wrong = d.wrong + excluded.wrong, floating = d.floating + excluded.floating
+                """)
+            .With("unit", check.UnitTag).WithTime("at", signed).WithFound(found).RunAsync(cancel);
+    }
+
+    private static NpgsqlCommand WithFound(this NpgsqlCommand command, FoundSetting[] found) => command
+        .With("settings", found.Select(f => SettingName.Of(f.Setting).Key).ToArray())
+        .With("wrong", found.Select(f => f.Wrong).ToArray())
+        .With("floating", found.Select(f => f.Floating).ToArray());
+
+    private static NpgsqlCommand WithTime(this NpgsqlCommand command, string name, DateTimeOffset at)
+    {
+        command.Parameters.AddWithValue(name, NpgsqlDbType.TimestampTz, at);
+        return command;
+    }
+}

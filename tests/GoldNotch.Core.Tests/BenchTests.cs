@@ -1,0 +1,291 @@
+using System.Collections.Immutable;
+using CsCheck;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Tests;
+
+/// <summary>As found, put right, as left; drift; readiness.</summary>
+public class BenchTests
+{
+    private static readonly Sheet Glass = SheetCompiler.Compile(Ottermere.Glasshouse, Ottermere.Alder);
+    private static readonly Sheet Lecture = SheetCompiler.Compile(Ottermere.LectureRoom, Ottermere.Alder);
+
+    [Fact]
+    public void A_filter_moved_after_the_balance_makes_the_balance_stale_and_brings_it_back()
+    {
+        CheckState state = AsLeft.Of(Glass, Readings(Glass, ("white-balance", "A"), ("nd", "clear"), ("nd>", "1/4")));
+        state.Stale.Keys.ShouldBe([Setting.WhiteBalance]);
+        state.Stale[Setting.WhiteBalance].Because.Sentence.ShouldContain("The filter was moved to 1/4");
+        Verdict white = CheckEvaluator.Evaluate(Glass, state).First(v => v.Line.Setting == Setting.WhiteBalance);
+        white.Kind.ShouldBe(VerdictKind.Unread);
+        white.Because.RuleId.ShouldBe("READ-AGAIN");
+
+        // Balanced again, it holds.
+        AsLeft.Of(Glass, Readings(Glass, ("white-balance", "A"), ("nd", "clear"), ("nd>", "1/4"), ("white-balance>", "A"))).Stale.ShouldBeEmpty();
+    }
+
+    [Theory]
+    [InlineData("white-balance", "5600", "nd", "clear", "1/4", false)] // a number does not go through the filter
+    [InlineData("shutter", "1/60", "record-format", "1080 59.94i", "1080 29.97p", true)]
+    [InlineData("bit-rate", "30", "record-format", "1080 59.94i", "1080 29.97p", true)]
+    [InlineData("gain", "0", "full-auto", "on", "off", true)]
+    [InlineData("gain", "0", "full-auto", "off", "off", false)] // nothing was changed
+    [InlineData("gain", "0", "shutter", "1/50", "1/60", false)]
+    public void What_a_change_moves_is_stale_and_nothing_else(string read, string value, string changed, string from, string to, bool stale)
+    {
+        (string, string)[] order = SettingName.Parse(changed) < SettingName.Parse(read) ? [(changed, from), (read, value), (changed + ">", to)] : [(read, value), (changed, from), (changed + ">", to)];
+        AsLeft.Of(Glass, Readings(Glass, order)).Stale.ContainsKey(SettingName.Parse(read)).ShouldBe(stale);
+    }
+
+    [Fact]
+    public void A_factory_reset_after_the_readings_makes_all_of_them_stale_but_not_what_a_person_did()
+    {
+        Sheet sheet = WholeSheet();
+        CheckState state = AsLeft.Of(sheet, Readings(sheet, ("kit-counted", "done"), ("clock", "done"), ("gain", "0"), ("nd", "clear"), ("factory-reset>", "done")));
+        state.Stale.Keys.Order().ShouldBe([Setting.Clock, Setting.Gain, Setting.NeutralDensity]);
+        state.Readings.Keys.ShouldContain(Setting.KitCounted);
+    }
+
+    [Fact]
+    public void The_order_of_readings_counts_and_not_the_clock()
+    {
+        ImmutableArray<StampedReading> readings = Readings(Glass, ("nd", "clear"), ("nd>", "1/4"), ("white-balance>", "A"));
+        AsLeft.Of(Glass, readings).Stale.ShouldBeEmpty();
+        AsLeft.Of(Glass, [.. readings.Select(r => r with { Order = 10 - r.Order })]).Stale.Keys.ShouldBe([Setting.WhiteBalance]);
+    }
+
+    [Fact]
+    public void What_comes_of_a_check_is_told_as_found_and_as_left()
+    {
+        CheckOutcome outcome = CheckOutcome.Of(Lecture, Readings(Lecture, ("full-auto", "off"), ("gain", "+12"), ("nd", "clear"), ("gain>", "0")));
+        outcome.FoundSummary.Off.ShouldBe(1);
+        outcome.Now.Off.ShouldBe(0);
+        outcome.Wrong.ShouldBeEmpty();
+        outcome.Found.Select(f => (f.Setting, f.Wrong)).ShouldBe([(Setting.FullAuto, false), (Setting.Gain, true), (Setting.NeutralDensity, false)]);
+    }
+
+    [Fact]
+    public void No_step_of_putting_right_is_undone_by_a_later_one()
+    {
+        Dictionary<Setting, Reading> readings = Ottermere.AsSheet(Glass, ("record-format", "1080 59.94i"), ("nd", "clear"), ("white-balance", "3200"), ("gain", "+6"));
+        readings[Setting.Shutter] = Reading.Automatic.Instance;
+        readings[Setting.BitRate] = new Reading.Of(new SettingValue.Bits(new BitRate(30)));
+        ImmutableArray<FixStep> order = Ottermere.Now(Glass, readings).Order;
+        int At(Setting setting) => order.Select((s, i) => (s, i)).First(p => p.s.Setting == setting).i;
+        At(Setting.RecordFormat).ShouldBeLessThan(At(Setting.Shutter));
+        At(Setting.RecordFormat).ShouldBeLessThan(At(Setting.BitRate));
+        At(Setting.NeutralDensity).ShouldBeLessThan(At(Setting.WhiteBalance));
+        order.Select(s => s.Setting).ShouldBeUnique();
+    }
+
+    [Fact]
+    public void Random_faults_are_put_right_in_an_order_that_leaves_nothing_stale()
+    {
+        // Doing the steps one by one, in the order told, ends with every line read and on.
+        Gen.Int[0, int.MaxValue].Array[1, 8].Sample(
+            seeds =>
+            {
+                Dictionary<Setting, Reading> found = Ottermere.AsSheet(Glass);
+                foreach (int seed in seeds)
+                {
+                    SheetLine line = Glass.Lines[seed % Glass.Lines.Length];
+                    ImmutableArray<Detent> places = line.Dial.Detents;
+                    found[line.Setting] = new Reading.Of(places[seed / 7 % places.Length].Value);
+                }
+
+                int order = 0;
+                List<StampedReading> all = [.. found.OrderBy(f => f.Key).Select(f => new StampedReading(f.Key, CheckStage.Found, f.Value, ++order))];
+                foreach (FixStep step in Ottermere.Now(Glass, found).Order)
+                {
+                    all.RemoveAll(r => r.Setting == step.Setting && r.Stage == CheckStage.Left);
+                    all.Add(new StampedReading(step.Setting, CheckStage.Left, new Reading.Of(Glass.LineOf(step.Setting)!.Target!), ++order));
+                }
+
+                CheckState state = AsLeft.Of(Glass, all);
+                state.Stale.ShouldBeEmpty();
+                CheckEvaluator.Evaluate(Glass, state).ShouldAllBe(v => v.Kind == VerdictKind.On || v.Kind == VerdictKind.WithinSlack);
+            },
+            iter: 400,
+            threads: 1);
+    }
+
+    [Fact]
+    public void A_reset_is_offered_only_where_it_saves_acts()
+    {
+        CameraModel model = Ottermere.Alder with
+        {
+            Reset = new ResetBehaviour("Menu, All to start", ImmutableDictionary<Setting, string>.Empty
+                .Add(Setting.FullAuto, "off").Add(Setting.Gain, "0").Add(Setting.NeutralDensity, "clear").Add(Setting.FocusMode, "manual").Add(Setting.WhiteBalance, "5600")),
+        };
+        Sheet sheet = SheetCompiler.Compile(Ottermere.LectureRoom, model);
+        Ottermere.Now(sheet, Ottermere.AsSheet(sheet, ("gain", "+6"), ("nd", "1/4"))).ResetFirst.ShouldBeNull();
+        Judgement reset = Ottermere.Now(sheet, Ottermere.AsSheet(sheet, ("full-auto", "on"), ("gain", "+6"), ("nd", "1/4"), ("focus-mode", "auto"), ("white-balance", "5600"))).ResetFirst!;
+        reset.Sentence.ShouldContain("puts 4 of 5 right at once");
+        reset.Sentence.ShouldContain("The card is untouched");
+    }
+
+    [Fact]
+    public void The_worst_consequence_comes_first()
+    {
+        Dictionary<Setting, Reading> readings = Ottermere.AsSheet(Lecture, ("shutter", "1/48"), ("white-balance", "5600"));
+        readings[Setting.Gain] = Reading.Automatic.Instance;
+        ImmutableArray<Consequence> items = Ottermere.Now(Lecture, readings).Items;
+        items.Select(i => i.Severity).Take(3).ShouldBe([Severity.Floats, Severity.Floats, Severity.Fault]);
+        items[2].Topic.ShouldBe(ConsequenceTopic.White);
+    }
+
+    [Theory]
+    [InlineData("phantom-1", "off", "no 48 V on 1", Severity.Fault)]
+    [InlineData("input-1", "line", "input 1 at line", Severity.Fault)]
+    [InlineData("channel-2", "built-in", "channel 2 source built-in", Severity.Fault)]
+    [InlineData("peak-level", "-1", "peaks at −1\u202fdBFS", Severity.Fault)]
+    [InlineData("peak-level", "-30", "peaks at −30\u202fdBFS", Severity.Slight)]
+    public void Sound_counts_too(string setting, string read, string told, Severity severity)
+    {
+        Sheet sheet = WholeSheet();
+        Consequence sound = Now(sheet, (setting, read)).Items.First(i => i.Topic == ConsequenceTopic.Sound);
+        sound.Value.ShouldBe(told);
+        sound.Severity.ShouldBe(severity);
+    }
+
+    [Theory]
+    [InlineData("card-cleared", "not done", "footage not copied")]
+    [InlineData("file-system", "UDF", "UDF")]
+    [InlineData("card-speed", "C4", "card too slow")]
+    [InlineData("card-minutes", "20", "20\u202fmin")]
+    public void The_card_counts_too(string setting, string read, string told)
+    {
+        Consequence card = Now(WholeSheet(), (setting, read)).Items.First(i => i.Topic == ConsequenceTopic.Card);
+        card.Value.ShouldBe(told);
+        card.Severity.ShouldBe(Severity.Fault);
+    }
+
+    [Fact]
+    public void Minutes_follow_the_rate_that_was_read()
+    {
+        Sheet sheet = WholeSheet();
+        double Minutes(params (string, string)[] typed)
+        {
+            Dictionary<Setting, Reading> readings = Ottermere.AsSheet(sheet, typed);
+            readings.Remove(Setting.CardMinutes);
+            return Ottermere.Now(sheet, readings).Items.First(i => i.Topic == ConsequenceTopic.Card).Because.Figures.First(f => f.Name == "holds").Value;
+        }
+
+        // 64 GB less 3 %: 184 minutes at 45 Mb/s, 59 at 140.
+        Minutes().ShouldBe(64e9 * 8 * 0.97 / 45e6 / 60, 1e-6);
+        Minutes(("record-format", "2160 29.97p"), ("bit-rate", "140")).ShouldBe(64e9 * 8 * 0.97 / 140e6 / 60, 1e-6);
+    }
+
+    [Theory]
+    [InlineData(0, 0, 0, 1)]
+    [InlineData(3, 3, 0.4385, 1)]
+    [InlineData(7, 40, 0.0875, 0.3195)]
+    [InlineData(50, 100, 0.4038, 0.5962)]
+    [InlineData(0, 20, 0, 0.1611)]
+    public void A_rate_has_its_interval(int times, int of, double low, double high)
+    {
+        (double least, double most) = new Frequency(times, of).Interval;
+        least.ShouldBe(low, 1e-4);
+        most.ShouldBe(high, 1e-4);
+    }
+
+    [Fact]
+    public void An_interval_holds_its_share_and_narrows_with_more_readings() => Gen.Select(Gen.Int[1, 2000], Gen.Double[0, 1]).Sample((of, share) =>
+    {
+        int times = (int)(of * share);
+        (double low, double high) = new Frequency(times, of).Interval;
+        low.ShouldBeLessThanOrEqualTo((double)times / of + 1e-12);
+        high.ShouldBeGreaterThanOrEqualTo((double)times / of - 1e-12);
+        (double closer, double nearer) = new Frequency(times * 4, of * 4).Interval;
+        (nearer - closer).ShouldBeLessThanOrEqualTo(high - low + 1e-12);
+    });
+
+    [Theory]
+    [InlineData("gain", 2, 4, 0, BodySide.Left, DriftRemedy.TooFew)]
+    [InlineData("gain", 0, 40, 0, BodySide.Left, DriftRemedy.Leave)]
+    [InlineData("gain", 6, 60, 0, BodySide.Left, DriftRemedy.ShorterInterval)]
+    [InlineData("gain", 20, 60, 2, BodySide.Left, DriftRemedy.Tape)]
+    [InlineData("gain", 20, 60, 15, BodySide.Left, DriftRemedy.Training)]
+    [InlineData("digital-zoom", 20, 60, 0, BodySide.Screen, DriftRemedy.Lock)]
+    [InlineData("clips-copied", 20, 60, 0, BodySide.Screen, DriftRemedy.Training)]
+    public void What_to_do_about_drift_follows_from_its_size_its_kind_and_its_place(string setting, int wrong, int looked, int floating, BodySide side, DriftRemedy remedy)
+    {
+        var place = new ControlPlace(side, 0.5, 0.5, "THERE", "", "An A beside the number.", "");
+        DriftFinding finding = Drift.Of(SettingName.Parse(setting), new Frequency(wrong, looked), new Frequency(floating, looked), place);
+        finding.Remedy.ShouldBe(remedy);
+        finding.Because.Sentence.ShouldContain(remedy == DriftRemedy.TooFew ? "too few" : " of ");
+    }
+
+    [Fact]
+    public void Counts_that_cannot_be_are_refused()
+    {
+        Should.Throw<QuantityException>(() => Drift.Of(Setting.Gain, new Frequency(5, 4), new Frequency(0, 4), null));
+        Should.Throw<QuantityException>(() => Drift.Of(Setting.Gain, new Frequency(2, 4), new Frequency(3, 4), null));
+    }
+
+    [Theory]
+    [InlineData("repair", null, ReadinessState.Repair, "in repair")]
+    [InlineData("retired", null, ReadinessState.Retired, "retired")]
+    [InlineData("out", "2026-11-16", ReadinessState.Out, "overdue 9 d")]
+    [InlineData("out", "2026-11-27", ReadinessState.Out, "")]
+    [InlineData("in", null, ReadinessState.Due, "never checked")]
+    public void A_unit_that_nobody_checked_stands_as_it_is(string status, string? dueBack, ReadinessState state, string inShort)
+    {
+        Readiness now = Readiness.Of(status, dueBack is null ? null : DateOnly.Parse(dueBack, System.Globalization.CultureInfo.InvariantCulture), null, new DateOnly(2026, 11, 25));
+        now.State.ShouldBe(state);
+        now.InShort.ShouldBe(inShort);
+    }
+
+    [Theory]
+    [InlineData(14, "", ReadinessState.Ready, "", "2026-11-25")]
+    [InlineData(14, "", ReadinessState.Due, "due today", "2026-11-24")]
+    [InlineData(14, "", ReadinessState.Due, "due 3 d", "2026-11-21")]
+    [InlineData(null, "", ReadinessState.Ready, "", "2025-01-01")]
+    [InlineData(14, "gain", ReadinessState.Off, "Gain", "2026-11-25")]
+    [InlineData(14, "gain white-balance phantom-1 zebra", ReadinessState.Off, "Gain, white balance +2", "2026-11-20")]
+    public void A_checked_unit_is_ready_due_or_off(int? interval, string wrong, ReadinessState state, string inShort, string dayAfterFortnight)
+    {
+        DateOnly signed = DateOnly.Parse(dayAfterFortnight, System.Globalization.CultureInfo.InvariantCulture).AddDays(-13);
+        ImmutableArray<Setting> off = [.. wrong.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(SettingName.Parse)];
+        Readiness now = Readiness.Of("in", null, new LastCheck(signed, "Lecture room", interval, off), new DateOnly(2026, 11, 24).AddDays(1));
+        now.State.ShouldBe(state);
+        now.InShort.ShouldBe(inShort);
+        now.Because.Sentence.ShouldContain("Lecture room");
+    }
+
+    /// <summary>Readings in the order given; one whose setting ends in <c>&gt;</c> was read after putting right.</summary>
+    private static ImmutableArray<StampedReading> Readings(Sheet sheet, params (string Setting, string Text)[] typed)
+    {
+        Dictionary<Setting, Reading> before = [];
+        var all = ImmutableArray.CreateBuilder<StampedReading>();
+        foreach ((string key, string text) in typed)
+        {
+            Setting setting = SettingName.Parse(key.TrimEnd('>'));
+            before[setting] = ReadingParser.Parse(setting, sheet, text, before);
+            all.Add(new StampedReading(setting, key.EndsWith('>') ? CheckStage.Left : CheckStage.Found, before[setting], all.Count + 1));
+        }
+
+        return all.ToImmutable();
+    }
+
+    private static ConsequenceReport Now(Sheet sheet, params (string, string)[] typed) => Ottermere.Now(sheet, Ottermere.AsSheet(sheet, typed));
+
+    /// <summary>A sheet that asks for kit, card, battery and sound too.</summary>
+    private static Sheet WholeSheet()
+    {
+        CameraModel model = Ottermere.Alder with
+        {
+            Card = new IssuedCard("SD", 64, Media.CardClass.Parse("V30"), "exFAT"),
+            Slots = [new MediaSlot("slot A", "SD", ["exFAT"], null)],
+            Power = new PowerNeed(38, 9.5, 7.2, 0.9),
+        };
+        Standard standard = Ottermere.Make("whole", Ottermere.LectureRoom.Light,
+            ("kit-counted", "done", null), ("battery-seated", "done", null), ("card-speed", "enough", null), ("file-system", "exFAT", null), ("card-cleared", "done", null),
+            ("card-minutes", "at least 60 min", null), ("factory-reset", "done", null), ("clock", "done", null), ("record-format", "1080 29.97p", null), ("bit-rate", "highest", null),
+            ("gain", "0 dB", null), ("nd", "clear", null), ("input-1", "microphone", null), ("phantom-1", "on", null), ("channel-2", "input 1", null), ("sound-mode", "manual", null), ("peak-level", "-12 dBFS", "3 dB"));
+        return SheetCompiler.Compile(new Standard("whole", "whole", 1, "for a test", standard.Light, standard.Notches) { PlannedMinutes = 60 }, model);
+    }
+}
