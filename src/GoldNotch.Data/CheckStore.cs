@@ -38,6 +38,21 @@ public sealed class CheckStore(NpgsqlDataSource source)
             .With("unit", unitTag).With("open", openOnly).With("limit", limit)
             .ListAsync(ReadCheck, cancel);
 
+    /// <summary>The newest checks whole, for files.</summary>
+    /// <param name="unitTag">One unit, or null for all.</param>
+    /// <param name="limit">Most checks.</param>
+    /// <param name="cancel">Cancels.</param>
+    public async Task<List<WholeCheck>> WholeAsync(string? unitTag, int limit, CancellationToken cancel)
+    {
+        List<WholeCheck> heads = await source.CreateCommand(
+                $"SELECT {Columns}, '{{}}', NULL FROM check_run WHERE @unit::text IS NULL OR unit_tag = @unit ORDER BY started_at DESC, id DESC LIMIT @limit")
+            .With("unit", unitTag).With("limit", limit).ListAsync(ReadWhole, cancel);
+        List<(Guid Check, StoredReading Reading)> readings = await source.CreateCommand($"SELECT {ReadingColumns}, check_id FROM check_reading WHERE check_id = ANY(@ids)")
+            .With("ids", heads.Select(h => h.Check.Id).ToArray()).ListAsync(r => (r.GetGuid(9), ReadReading(r)), cancel);
+        ILookup<Guid, StoredReading> of = readings.ToLookup(r => r.Check, r => r.Reading);
+        return [.. heads.Select(h => h with { Readings = [.. of[h.Check.Id].OrderBy(r => r.Order).ThenBy(r => r.Stage).ThenBy(r => r.Setting)] })];
+    }
+
     /// <summary>One check whole, or null.</summary>
     public async Task<WholeCheck?> GetAsync(Guid id, CancellationToken cancel)
     {

@@ -82,6 +82,71 @@ public sealed class UnitStore(NpgsqlDataSource source)
             .With("tag", after.Tag).With("tape", after.Tape).With("place", after.Place).With("status", after.Status).With("version", after.Version)
             .RunAsync(cancel);
         await Audit.WriteAsync(transaction, who, "unit changed", after.Tag, before, after, cancel);
+        await Live.TellAsync(transaction, after.Tag, null, cancel);
+        await transaction.CommitAsync(cancel);
+        return after;
+    }
+
+    /// <summary>Gives a unit another tag; its checks, notes and counts follow it.</summary>
+    /// <returns>The unit as renamed, or null when its version has moved on.</returns>
+    /// <exception cref="RefusedException">The tag is taken.</exception>
+    public async Task<StoredUnit?> RenameAsync(string tag, string newTag, int seen, string who, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        StoredUnit? before = await transaction.Command($"SELECT {Columns} FROM camera_unit WHERE tag = @tag FOR UPDATE").With("tag", tag).FirstAsync(Read, cancel);
+        if (before is null || before.Version != seen)
+        {
+            return null;
+        }
+
+        try
+        {
+            await transaction.Command("UPDATE camera_unit SET tag = @new, version = version + 1 WHERE tag = @tag").With("tag", tag).With("new", newTag).RunAsync(cancel);
+            await transaction.Command(
+                    """
+                    UPDATE line_up SET version = version + 1, document = jsonb_set(document, '{cameras}', (
+                        SELECT jsonb_agg(CASE WHEN c->>'unit' = @tag THEN jsonb_set(c, '{unit}', to_jsonb(@new::text)) ELSE c END ORDER BY place)
+                        FROM jsonb_array_elements(document->'cameras') WITH ORDINALITY AS cameras (c, place)))
+                    WHERE id IN (SELECT line_up_id FROM line_up_camera WHERE unit_tag = @tag)
+                    """).With("tag", tag).With("new", newTag).RunAsync(cancel);
+            await transaction.Command("UPDATE line_up_camera SET unit_tag = @new WHERE unit_tag = @tag").With("tag", tag).With("new", newTag).RunAsync(cancel);
+        }
+        catch (PostgresException taken) when (taken.SqlState == PostgresErrorCodes.UniqueViolation)
+        {
+            throw new RefusedException("tag-taken", "/newTag", $"{newTag} is another unit's tag. Nothing was changed; choose another.", taken);
+        }
+
+        await Audit.WriteAsync(transaction, who, "unit renamed", newTag, new { tag }, new { tag = newTag }, cancel);
+        await Live.TellAsync(transaction, newTag, null, cancel);
+        await transaction.CommitAsync(cancel);
+        return before with { Tag = newTag, Version = seen + 1 };
+    }
+
+    /// <summary>Keeps what was measured on a unit, with a note of who did and when.</summary>
+    /// <param name="tag">The unit.</param>
+    /// <param name="filters">Every filter measured; replaces what was kept.</param>
+    /// <param name="colourOffsetMired">What it needs to match the reference, mired; null where nobody measured it.</param>
+    /// <param name="seen">The version the person saw.</param>
+    /// <param name="note">What is said of it.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <returns>The unit as changed, or null when its version has moved on.</returns>
+    public async Task<StoredUnit?> MeasureAsync(string tag, IReadOnlyList<FilterDocument> filters, double? colourOffsetMired, int seen, UnitNote note, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        StoredUnit? before = await transaction.Command($"SELECT {Columns} FROM camera_unit WHERE tag = @tag FOR UPDATE").With("tag", tag).FirstAsync(Read, cancel);
+        if (before is null || before.Version != seen)
+        {
+            return null;
+        }
+
+        StoredUnit after = before with { Filters = filters, ColourOffsetMired = colourOffsetMired, Version = seen + 1 };
+        await transaction.Command("UPDATE camera_unit SET filters = @filters, colour_offset_mired = @offset, version = @version WHERE tag = @tag")
+            .With("tag", tag).With("version", after.Version).With("offset", colourOffsetMired)
+            .WithJson("filters", filters.Count > 0 ? JsonSerializer.Serialize(filters, ExchangeJson.Default.IReadOnlyListFilterDocument) : null).RunAsync(cancel);
+        await UnitNoteStore.AddAsync(transaction, tag, note, cancel);
+        await Audit.WriteAsync(transaction, note.By, "unit measured", tag, new { before.Filters, before.ColourOffsetMired }, new { filters, colourOffsetMired }, cancel);
         await transaction.CommitAsync(cancel);
         return after;
     }

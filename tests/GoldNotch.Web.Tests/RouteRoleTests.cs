@@ -12,6 +12,8 @@ public class RouteRoleTests(DemoSite site)
     [
         "post /api/session", "delete /api/session", "put /api/session/password",
         "put /api/checks/{id}", "put /api/checks/{id}/readings/{setting}", "post /api/checks/{id}/preview", "put /api/checks/{id}/signature",
+        "post /api/checks/{id}/readings/{setting}/decision", "post /api/checks/{id}/camera/readings", "put /api/checks/{id}/camera/settings/{setting}",
+        "put /api/checks/{id}/photos/{photo}", "delete /api/checks/{id}/photos/{photo}", "put /api/checks/{id}/additions/{addition}", "put /api/units/{tag}/notes/{id}",
         "put /api/line-ups/{id}", "delete /api/line-ups/{id}", "post /api/line-ups/preview", "post /api/line-ups/light-changed",
     ];
 
@@ -27,7 +29,7 @@ public class RouteRoleTests(DemoSite site)
         int writes = 0;
         foreach (JsonProperty path in paths.EnumerateObject())
         {
-            string address = System.Text.RegularExpressions.Regex.Replace(path.Name, @"\{[^}]*\}", m => m.Value == "{version}" ? "1" : m.Value.Contains("id", StringComparison.Ordinal) ? Guid.NewGuid().ToString() : "any-thing");
+            string address = System.Text.RegularExpressions.Regex.Replace(path.Name, @"\{[^}]*\}", m => m.Value == "{version}" ? "1" : m.Value is "{id}" or "{photo}" or "{addition}" ? Guid.NewGuid().ToString() : "any-thing");
             foreach (JsonProperty method in path.Value.EnumerateObject().Where(m => m.Name is "get" or "put" or "post" or "delete"))
             {
                 if (!path.Name.StartsWith("/api/", StringComparison.Ordinal))

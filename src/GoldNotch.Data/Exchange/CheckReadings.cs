@@ -88,6 +88,19 @@ public static class CheckReadings
         return stamped;
     }
 
+    /// <summary>A check as it goes into a file: what was taken back is left out.</summary>
+    public static CheckDocument ToDocument(WholeCheck whole)
+    {
+        StoredCheck c = whole.Check;
+        return new CheckDocument(
+            c.Id, c.UnitTag, c.StandardKey, c.StandardVersion, c.StartedBy, c.StartedAt,
+            [
+                .. whole.Readings.Where(r => r.Kind != "unread").Select(r => new ReadingDocument(
+                    SettingName.Of(r.Setting).Key, r.Kind switch { "automatic" => "auto", "not-fitted" => NotFitted, _ => r.Typed }, r.By, r.At, r.Stage == CheckStage.Left ? "left" : "found", r.FromCamera)),
+            ],
+            c.SignedBy, c.SignedAt, c.Note);
+    }
+
     // A bit rate or an angle that was good for one format may not exist in the format read later: then it must be read again.
     private static Reading Again(Sheet sheet, StoredReading reading, Dictionary<Setting, Reading> before)
     {

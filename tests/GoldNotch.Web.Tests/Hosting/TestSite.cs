@@ -3,6 +3,7 @@ using System.Text;
 using System.Text.Json;
 using GoldNotch.Data;
 using GoldNotch.Data.Exchange;
+using GoldNotch.SimulatedCameras;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Identity;
@@ -17,10 +18,14 @@ public class TestSite : IAsyncLifetime
 
     private readonly string _database = "test_" + Guid.NewGuid().ToString("N");
     private WebApplication? _app;
+    private WebApplication? _cameras;
 
     public static string Root { get; } = FindRoot();
 
     public Uri Address { get; private set; } = new("http://127.0.0.1");
+
+    /// <summary>Where the stand-in cameras are.</summary>
+    public Uri Cameras { get; private set; } = new("http://127.0.0.1");
 
     public string ConnectionString { get; private set; } = "";
 
@@ -50,9 +55,33 @@ public class TestSite : IAsyncLifetime
             await people.PutAsync(new StoredPerson("joss", "Joss Penhale", "operator", hash, 0, null), CancellationToken.None);
         }
 
+        _cameras = StandInSite.Build(
+            ["--urls=http://127.0.0.1:0"],
+            [.. Directory.GetFiles(Path.Combine(Root, Folder), "*.json").Order().Select(f => JsonSerializer.Deserialize(File.ReadAllBytes(f), ExchangeJson.Default.ExchangeDocument)!)]);
+        await _cameras.StartAsync();
+        Cameras = new Uri(_cameras.Urls.First());
+        await StartAsync(0);
+    }
+
+    /// <summary>Stops the site alone, as a pulled plug would look from a page; the database stays.</summary>
+    public async Task StopSiteAsync()
+    {
+        if (_app is not null)
+        {
+            await _app.StopAsync();
+            await _app.DisposeAsync();
+            _app = null;
+        }
+    }
+
+    /// <summary>Starts it again where it was.</summary>
+    public Task StartSiteAsync() => StartAsync(Address.Port);
+
+    private async Task StartAsync(int port)
+    {
         _app = Site.Build(
         [
-            "--urls", "http://127.0.0.1:0", "--GOLDNOTCH_DB", ConnectionString, "--GOLDNOTCH_LOG", Environment.GetEnvironmentVariable("GOLDNOTCH_LOG") ?? "Fatal", "--GOLDNOTCH_SIGNINS_PER_MINUTE", "10000",
+            "--urls", $"http://127.0.0.1:{port}", "--GOLDNOTCH_CAMERAS", Cameras.ToString(), "--GOLDNOTCH_CAMERA_PATIENCE_MS", "700", "--GOLDNOTCH_DB", ConnectionString, "--GOLDNOTCH_LOG", Environment.GetEnvironmentVariable("GOLDNOTCH_LOG") ?? "Fatal", "--GOLDNOTCH_SIGNINS_PER_MINUTE", "10000",
             "--webroot", Path.Combine(Root, "src", "GoldNotch.Web", "wwwroot"), "--environment", "Production",
         ]);
         await _app.StartAsync();
@@ -61,10 +90,11 @@ public class TestSite : IAsyncLifetime
 
     public async Task DisposeAsync()
     {
-        if (_app is not null)
+        await StopSiteAsync();
+        if (_cameras is not null)
         {
-            await _app.StopAsync();
-            await _app.DisposeAsync();
+            await _cameras.StopAsync();
+            await _cameras.DisposeAsync();
         }
 
         NpgsqlConnection.ClearAllPools();
@@ -159,7 +189,7 @@ public sealed class TestClient(Uri address) : IDisposable
         if (body is not null)
         {
             request.Content = body is byte[] bytes
-                ? new ByteArrayContent(bytes) { Headers = { ContentType = new(path.Contains("csv", StringComparison.Ordinal) ? "text/csv" : "application/json") } }
+                ? new ByteArrayContent(bytes) { Headers = { ContentType = new(path.Contains("csv", StringComparison.Ordinal) ? "text/csv" : path.Contains("photos", StringComparison.Ordinal) ? "image/jpeg" : "application/json") } }
                 : new StringContent(body as string ?? JsonSerializer.Serialize(body), Encoding.UTF8, "application/json");
         }
 

@@ -324,6 +324,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/{tag}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getUnitPage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{tag}/history.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{tag}/notes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putUnitNote"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{tag}/measurements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["measureUnit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{tag}/rename": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["renameUnit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBoard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getDrift"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/line-ups": {
         parameters: {
             query?: never;
@@ -532,6 +644,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/checks/{id}/readings/{setting}/decision": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["decideReading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/checks/{id}/preview": {
         parameters: {
             query?: never;
@@ -564,6 +692,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/checks/{id}/camera": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getCamera"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{id}/camera/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readCamera"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{id}/camera/settings/{setting}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setCamera"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{id}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPhoto"];
+        put: operations["putPhoto"];
+        post?: never;
+        delete: operations["deletePhoto"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{id}/additions/{addition}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putAddition"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/find": {
         parameters: {
             query?: never;
@@ -572,6 +780,38 @@ export interface paths {
             cookie?: never;
         };
         get: operations["find"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/checks.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportChecks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/checks.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportChecksCsv"];
         put?: never;
         post?: never;
         delete?: never;
@@ -902,6 +1142,19 @@ export interface components {
             /** Format: date-time */
             at: string;
         };
+        AdditionRequest: {
+            says: string;
+            setting?: null | string;
+        };
+        AdditionView: {
+            /** Format: uuid */
+            id: string;
+            setting: null | string;
+            says: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
         AgreementView: {
             matter: string;
             agrees: boolean;
@@ -962,6 +1215,34 @@ export interface components {
             /** Format: double */
             shadowStops?: null | number;
         };
+        BoardCount: {
+            state: components["schemas"]["ReadinessState"];
+            /** Format: int32 */
+            units: number;
+        };
+        BoardRowView: {
+            tag: string;
+            modelKey: string;
+            modelName: string;
+            tape: string;
+            place: string;
+            state: components["schemas"]["ReadinessState"];
+            inShort: string;
+            /** Format: date */
+            dueOn: null | string;
+            because: components["schemas"]["JudgementView"];
+            /** Format: uuid */
+            lastCheck: null | string;
+            open: null | components["schemas"]["OpenCheckView"];
+        };
+        BoardView: {
+            rows: components["schemas"]["BoardRowView"][];
+            counts: components["schemas"]["BoardCount"][];
+            next: null | string;
+            models: components["schemas"]["NamedKey"][];
+            tapes: string[];
+            places: string[];
+        };
         /** @enum {unknown} */
         BodySide: "left" | "right" | "top" | "back" | "front" | "lens" | "screen";
         CameraPlanView: {
@@ -1006,6 +1287,28 @@ export interface components {
             wish: string;
             hold: components["schemas"]["HoldView"];
         };
+        /** @enum {unknown} */
+        CameraReadOutcome: "recorded" | "same" | "differs" | "notUnderstood" | "notReported";
+        CameraReadRequest: {
+            settings: string[];
+            stage?: components["schemas"]["CheckStage"];
+        };
+        CameraReadView: {
+            setting: string;
+            outcome: components["schemas"]["CameraReadOutcome"];
+            shows: string;
+            sentence: string;
+        };
+        CameraReadings: {
+            settings: components["schemas"]["CameraReadView"][];
+            check: components["schemas"]["CheckView"];
+        };
+        CameraView: {
+            state: components["schemas"]["LinkState"];
+            sentence: string;
+            reports: string[];
+            accepts: string[];
+        };
         CandidateView: {
             onTheLine: boolean;
             spoken: string;
@@ -1047,6 +1350,13 @@ export interface components {
             line: components["schemas"]["SheetLineView"];
             reading: components["schemas"]["ReadingView"];
             verdict: components["schemas"]["VerdictView"];
+            found: null | components["schemas"]["FoundView"];
+            stale: boolean;
+            rivals: components["schemas"]["ReadingView"][];
+            /** Format: int32 */
+            foundVersion: number;
+            /** Format: int32 */
+            leftVersion: number;
         };
         CheckPage: {
             checks: components["schemas"]["CheckRowView"][];
@@ -1068,7 +1378,14 @@ export interface components {
             signedAt: null | string;
             summary: components["schemas"]["SummaryView"];
             shootName: string;
+            /** Format: int32 */
+            foundOff: number;
+            /** Format: int32 */
+            foundFloating: number;
+            foundHeadline: string;
         };
+        /** @enum {unknown} */
+        CheckStage: "found" | "left";
         CheckView: {
             /** Format: uuid */
             id: string;
@@ -1092,6 +1409,12 @@ export interface components {
             lines: components["schemas"]["CheckLineView"][];
             now: components["schemas"]["NowView"];
             shootName: string;
+            foundSummary: components["schemas"]["SummaryView"];
+            putRight: boolean;
+            photos: components["schemas"]["PhotoView"][];
+            additions: components["schemas"]["AdditionView"][];
+            unitStatus: string;
+            standardState: string;
         };
         ChoiceDocument: {
             positions: components["schemas"]["PositionDocument"][];
@@ -1115,7 +1438,7 @@ export interface components {
             missing: string[];
         };
         /** @enum {unknown} */
-        ConsequenceTopic: "picture" | "noise" | "white" | "motion" | "flicker" | "format" | "focus";
+        ConsequenceTopic: "picture" | "noise" | "white" | "motion" | "flicker" | "format" | "focus" | "sound" | "card" | "battery";
         ConsequenceView: {
             topic: components["schemas"]["ConsequenceTopic"];
             severity: components["schemas"]["Severity"];
@@ -1175,6 +1498,12 @@ export interface components {
             models: components["schemas"]["CoverageModelView"][];
             cells: components["schemas"]["CoverageCellView"][];
         };
+        DecisionRequest: {
+            stage: components["schemas"]["CheckStage"];
+            by: null | string;
+            kind: null | string;
+            typed: null | string;
+        };
         DependencyDocument: {
             when: string;
             is: string;
@@ -1206,6 +1535,18 @@ export interface components {
             targetAt: null | number;
             /** Format: double */
             slack: number;
+        };
+        /** @enum {unknown} */
+        DriftRemedy: "tooFew" | "leave" | "shorterInterval" | "tape" | "lock" | "training";
+        DriftView: {
+            setting: string;
+            name: string;
+            wrong: components["schemas"]["FrequencyView"];
+            floating: components["schemas"]["FrequencyView"];
+            remedy: components["schemas"]["DriftRemedy"];
+            because: components["schemas"]["JudgementView"];
+            /** Format: date-time */
+            lastWrong: null | string;
         };
         EffectView: {
             modelKey: string;
@@ -1268,6 +1609,14 @@ export interface components {
             to: string;
             reason: string;
         };
+        FleetDriftView: {
+            /** Format: date */
+            since: string;
+            /** Format: int32 */
+            readings: number;
+            fleet: components["schemas"]["DriftView"][];
+            models: components["schemas"]["ModelDriftView"][];
+        };
         FloorThingDocument: {
             name: string;
             kind: string;
@@ -1302,10 +1651,19 @@ export interface components {
             raw: boolean;
         };
         FoundView: {
-            kind: string;
-            address: string;
-            name: string;
-            detail: string;
+            reading: components["schemas"]["ReadingView"];
+            verdict: components["schemas"]["VerdictView"];
+        };
+        FrequencyView: {
+            /** Format: int32 */
+            times: number;
+            /** Format: int32 */
+            of: number;
+            /** Format: double */
+            lowPercent: number;
+            /** Format: double */
+            highPercent: number;
+            label: string;
         };
         FrontFilterDocument: {
             label: string;
@@ -1598,6 +1956,21 @@ export interface components {
             changedAt: string;
             plan: components["schemas"]["PlanView"];
         };
+        /** @enum {unknown} */
+        LinkState: "answers" | "none" | "silent" | "rubbish" | "refused";
+        MeasuredFilterView: {
+            label: string;
+            /** Format: double */
+            nominalStops: number;
+            /** Format: double */
+            measuredStops: null | number;
+        };
+        MeasurementRequest: {
+            filters: components["schemas"]["FilterDocument"][];
+            /** Format: double */
+            colourOffsetMired: null | number;
+            how: string;
+        };
         MendView: {
             kind: string;
             sentence: string;
@@ -1654,6 +2027,13 @@ export interface components {
             reset?: null | components["schemas"]["ResetDocument"];
             dependencies?: null | components["schemas"]["DependencyDocument"][];
         };
+        ModelDriftView: {
+            modelKey: string;
+            modelName: string;
+            /** Format: int32 */
+            checks: number;
+            settings: components["schemas"]["DriftView"][];
+        };
         ModelPreview: {
             wrong: null | components["schemas"]["WrongView"];
             completeness: components["schemas"]["CompletenessView"][];
@@ -1685,6 +2065,10 @@ export interface components {
             /** Format: date-time */
             changedAt: string;
             preview: components["schemas"]["ModelPreview"];
+        };
+        NamedKey: {
+            key: string;
+            name: string;
         };
         NamedLensDocument: {
             name: string;
@@ -1719,6 +2103,16 @@ export interface components {
             metered: null | components["schemas"]["BalanceView"];
             hidden: components["schemas"]["HiddenView"][];
             order: components["schemas"]["FixView"][];
+            resetFirst: null | components["schemas"]["JudgementView"];
+        };
+        OpenCheckView: {
+            /** Format: uuid */
+            id: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            unread: number;
         };
         PairView: {
             left: string;
@@ -1758,6 +2152,18 @@ export interface components {
             locked: boolean;
             /** Format: int32 */
             version: number;
+        };
+        PhotoView: {
+            /** Format: uuid */
+            id: string;
+            setting: null | string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            width: number;
+            /** Format: int32 */
+            height: number;
         };
         PinsDocument: {
             base?: null | string;
@@ -1853,6 +2259,7 @@ export interface components {
         PreviewRequest: {
             setting: string;
             text: string;
+            stage?: components["schemas"]["CheckStage"];
         };
         PreviewView: {
             understood: boolean;
@@ -1877,15 +2284,24 @@ export interface components {
             cautions: string[];
             minutes: components["schemas"]["CardMinutesView"][];
         };
+        /** @enum {unknown} */
+        ReadinessState: "ready" | "due" | "off" | "out" | "repair" | "retired";
         ReadingDocument: {
             setting: string;
             read: string;
             by: string;
             /** Format: date-time */
             at: string;
+            /** @default found */
+            stage: string;
+            /** @default false */
+            fromCamera: boolean;
         };
         ReadingRequest: {
             read: null | string;
+            stage?: components["schemas"]["CheckStage"];
+            /** Format: uuid */
+            receipt?: null | string;
         };
         ReadingView: {
             kind: string;
@@ -1898,6 +2314,11 @@ export interface components {
             at: null | string;
             /** Format: int32 */
             version: number;
+            stage: components["schemas"]["CheckStage"];
+            fromCamera: boolean;
+        };
+        RenameRequest: {
+            newTag: string;
         };
         ReopenRequest: {
             standardKey: string;
@@ -2132,6 +2553,8 @@ export interface components {
             policies?: null | {
                 [key: string]: string;
             };
+            /** Format: int32 */
+            intervalDays?: null | number;
         };
         StandardHeadView: {
             key: string;
@@ -2206,10 +2629,37 @@ export interface components {
             tape: string;
             place: string;
             status: string;
+            /** Format: date */
+            dueBack?: null | string;
+        };
+        UnitNoteRequest: {
+            kind: string;
+            says: string;
+        };
+        UnitNoteView: {
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            says: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
         };
         UnitPage: {
             units: components["schemas"]["UnitView"][];
             next: null | string;
+        };
+        UnitPageView: {
+            board: components["schemas"]["BoardRowView"];
+            /** Format: int32 */
+            version: number;
+            filters: components["schemas"]["MeasuredFilterView"][];
+            /** Format: double */
+            colourOffsetMired: null | number;
+            checks: components["schemas"]["CheckRowView"][];
+            drift: components["schemas"]["DriftView"][];
+            modelDrift: components["schemas"]["DriftView"][];
+            notes: components["schemas"]["UnitNoteView"][];
         };
         UnitView: {
             tag: string;
@@ -3734,6 +4184,471 @@ export interface operations {
             };
         };
     };
+    getUnitPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnitPageView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    printHistory: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putUnitNote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnitNoteRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    measureUnit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasurementRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    renameUnit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RenameRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnitView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getBoard: {
+        parameters: {
+            query?: {
+                state?: string;
+                model?: string;
+                tape?: string;
+                place?: string;
+                find?: string;
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getDrift: {
+        parameters: {
+            query?: {
+                months?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FleetDriftView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     listLineUps: {
         parameters: {
             query?: {
@@ -4706,6 +5621,87 @@ export interface operations {
             };
         };
     };
+    decideReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                setting: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecisionRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     previewReading: {
         parameters: {
             query?: never;
@@ -4819,6 +5815,511 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getCamera: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readCamera: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CameraReadRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraReadings"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Failed Dependency */
+            424: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    setCamera: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                setting: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraReadings"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Failed Dependency */
+            424: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putPhoto: {
+        parameters: {
+            query?: {
+                setting?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+                "image/png": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deletePhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putAddition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                addition: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdditionRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -4849,6 +6350,102 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["FoundView"][];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportChecks: {
+        parameters: {
+            query?: {
+                unit?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExchangeDocument"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportChecksCsv: {
+        parameters: {
+            query?: {
+                unit?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {

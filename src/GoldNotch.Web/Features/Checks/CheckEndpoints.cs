@@ -133,7 +133,7 @@ internal static class CheckEndpoints
         };
     }
 
-    private static Microsoft.AspNetCore.Mvc.ProblemDetails Signed() =>
+    internal static Microsoft.AspNetCore.Mvc.ProblemDetails Signed() =>
         ProblemHandler.Problem(409, "immutable", "", "This check is signed and stays as it is. Say what was wrong beside it, or begin a new check of this unit.");
 
     private static async Task<Ok<PreviewView>> PreviewAsync(Guid id, PreviewRequest request, CheckStore checks, CheckJudge judge, CancellationToken cancel)
@@ -170,7 +170,7 @@ internal static class CheckEndpoints
 
     private static async Task<WholeCheck> FindAsync(CheckStore checks, Guid id, CancellationToken cancel) => await checks.GetAsync(id, cancel) ?? throw NotFound(id);
 
-    private static RefusedException NotFound(Guid id) => new("not-found", "/id", $"There is no check {id}. Look in the log.");
+    internal static RefusedException NotFound(Guid id) => new("not-found", "/id", $"There is no check {id}. Look in the log.");
 
     private static string Short(string text) => text.Length <= 40 ? text : text[..40] + "…";
 }

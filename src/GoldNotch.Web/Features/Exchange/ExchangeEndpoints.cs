@@ -16,12 +16,17 @@ internal static class ExchangeEndpoints
     private const int MostBytes = 8 * 1024 * 1024;
     private const int MostUnits = 100_000;
 
+    // The newest so many: a file of more would not come in again either.
+    private const int MostChecks = 500;
+
     internal static void MapExchange(this IEndpointRouteBuilder api)
     {
         RouteGroupBuilder write = api.MapGroup("").RequireAuthorization(Roles.Technician).WithMetadata(new RequestSizeLimitAttribute(MostBytes))
             .ProducesProblem(403).ProducesProblem(409).ProducesProblem(413);
         write.MapPost("/import", ImportAsync).Accepts<ExchangeDocument>("application/json").WithName("importExchange");
         write.MapPost("/import/csv", ImportCsvAsync).Accepts<string>("text/csv").WithName("importCsv");
+        api.MapGet("/export/checks.json", ChecksJsonAsync).Produces<ExchangeDocument>().WithName("exportChecks");
+        api.MapGet("/export/checks.csv", ChecksCsvAsync).Produces(200, contentType: "text/csv").WithName("exportChecksCsv");
         api.MapGet("/export/{what}.json", ExportAsync).Produces<ExchangeDocument>().ProducesProblem(404).WithName("exportJson");
         api.MapGet("/export/{what}.csv", ExportCsvAsync).Produces(200, contentType: "text/csv").ProducesProblem(404).WithName("exportCsv");
         api.MapGet("/sheets/{standardKey}/{modelKey}/sheet.json", SheetJsonAsync).Produces<ExchangeDocument>().ProducesProblem(404).WithName("exportSheet");
@@ -52,6 +57,15 @@ internal static class ExchangeEndpoints
             : throw new RefusedException("not-found", "/what", "Units and standards go out as CSV; models and everything together as JSON.");
         return Csv(what == "units" ? CsvFiles.Units(document.Units ?? []) : CsvFiles.Standards(document.Standards ?? []), what);
     }
+
+    private static async Task<FileContentHttpResult> ChecksJsonAsync(string? unit, CheckStore checks, CancellationToken cancel) =>
+        Json(new ExchangeDocument("gold-notch-exchange", ExchangeImporter.FormatVersion, Checks: [.. await ChecksAsync(unit, checks, cancel)]), $"checks{(unit is null ? "" : "-" + unit)}");
+
+    private static async Task<FileContentHttpResult> ChecksCsvAsync(string? unit, CheckStore checks, CancellationToken cancel) =>
+        Csv(CsvFiles.Checks(await ChecksAsync(unit, checks, cancel)), $"checks{(unit is null ? "" : "-" + unit)}");
+
+    private static async Task<IEnumerable<CheckDocument>> ChecksAsync(string? unit, CheckStore checks, CancellationToken cancel) =>
+        (await checks.WholeAsync(unit, MostChecks, cancel)).Select(CheckReadings.ToDocument);
 
     private static async Task<FileContentHttpResult> SheetJsonAsync(
         string standardKey, string modelKey, int? version, string? when, SheetSource sheets, CancellationToken cancel)

@@ -9,8 +9,8 @@ namespace GoldNotch.Web.Features.Units;
 /// <summary>A unit.</summary>
 public sealed record UnitView(string Tag, string ModelKey, string ModelName, string Tape, string Place, string Status, int Version);
 
-/// <summary>What of a unit can be edited; status is <c>in</c>, <c>out</c> or <c>repair</c>.</summary>
-public sealed record UnitEdit(string Tape, string Place, string Status);
+/// <summary>What of a unit can be edited; status is <c>in</c>, <c>out</c>, <c>repair</c> or <c>retired</c>; <c>dueBack</c> counts while it is out.</summary>
+public sealed record UnitEdit(string Tape, string Place, string Status, DateOnly? DueBack = null);
 
 /// <summary>A page of units; next is the tag to ask after, null on the last page.</summary>
 public sealed record UnitPage(IReadOnlyList<UnitView> Units, string? Next);
@@ -58,7 +58,7 @@ internal static class UnitEndpoints
 
         UnitRules.Check(tag, edit.Tape, edit.Place, edit.Status, "");
         StoredUnit unit = await FindAsync(units, tag, cancel);
-        StoredUnit wanted = unit with { Tape = edit.Tape.Trim(), Place = edit.Place.Trim(), Status = edit.Status, Version = seen };
+        StoredUnit wanted = unit with { Tape = edit.Tape.Trim(), Place = edit.Place.Trim(), Status = edit.Status, DueBack = edit.Status == "out" ? edit.DueBack : null, Version = seen };
         Dictionary<string, string> names = await ModelNamesAsync(models, cancel);
         if (await units.UpdateAsync(wanted, SessionEndpoints.Name(context.User), cancel) is not { } changed)
         {
@@ -75,7 +75,7 @@ internal static class UnitEndpoints
         return TypedResults.Ok(View(changed, names));
     }
 
-    private static async Task<StoredUnit> FindAsync(UnitStore units, string tag, CancellationToken cancel) =>
+    internal static async Task<StoredUnit> FindAsync(UnitStore units, string tag, CancellationToken cancel) =>
         await units.GetAsync(tag, cancel)
         ?? throw new RefusedException("not-found", "/tag", $"There is no unit {tag}. Look at the tag again, or find it by its tape or place.");
 }

@@ -1,0 +1,47 @@
+using Npgsql;
+
+namespace GoldNotch.Data;
+
+/// <summary>A note on a unit.</summary>
+/// <param name="Id">Made by the client.</param>
+/// <param name="Kind"><c>note</c>, <c>repair</c> or <c>measured</c>.</param>
+/// <param name="Says">What it says.</param>
+/// <param name="By">Who.</param>
+/// <param name="At">When.</param>
+public sealed record UnitNote(Guid Id, string Kind, string Says, string By, DateTimeOffset At);
+
+/// <summary>Repairs, notes and measurements of a unit, with date and person.</summary>
+public sealed class UnitNoteStore(NpgsqlDataSource source)
+{
+    /// <summary>The newest notes of a unit.</summary>
+    public Task<List<UnitNote>> ListAsync(string tag, int limit, CancellationToken cancel) =>
+        source.CreateCommand("SELECT id, kind, says, made_by, made_at FROM unit_note WHERE unit_tag = @tag ORDER BY made_at DESC, id LIMIT @limit")
+            .With("tag", tag).With("limit", limit)
+            .ListAsync(r => new UnitNote(r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4)), cancel);
+
+    /// <summary>Keeps a note; the same id again changes nothing.</summary>
+    /// <exception cref="RefusedException">There is no such unit.</exception>
+    public async Task AddAsync(string tag, UnitNote note, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        await AddAsync(transaction, tag, note, cancel);
+        await transaction.CommitAsync(cancel);
+    }
+
+    internal static async Task AddAsync(NpgsqlTransaction transaction, string tag, UnitNote note, CancellationToken cancel)
+    {
+        try
+        {
+            await transaction.Command("INSERT INTO unit_note (id, unit_tag, kind, says, made_by, made_at) VALUES (@id, @tag, @kind, @says, @by, @at) ON CONFLICT (id) DO NOTHING")
+                .With("id", note.Id).With("tag", tag).With("kind", note.Kind).With("says", note.Says).With("by", note.By).With("at", note.At.ToUniversalTime()).RunAsync(cancel);
+        }
+        catch (PostgresException missing) when (missing.SqlState == PostgresErrorCodes.ForeignKeyViolation)
+        {
+            throw new RefusedException("not-found", "/tag", $"There is no unit {tag}. Look at the tag again, or find it by its tape or place.", missing);
+        }
+
+        await Audit.WriteAsync(transaction, note.By, "unit note", tag, null, new { note.Kind, note.Says }, cancel);
+        await Live.TellAsync(transaction, tag, null, cancel);
+    }
+}

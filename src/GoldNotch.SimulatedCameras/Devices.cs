@@ -1,0 +1,149 @@
+using System.Collections.Concurrent;
+using System.Text.Json.Serialization;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Units;
+using GoldNotch.Data.Exchange;
+
+namespace GoldNotch.SimulatedCameras;
+
+/// <summary>What a camera says of itself.</summary>
+public sealed record IdentityAnswer(string Protocol, string Tag, string Model, IReadOnlyList<string> Reports, IReadOnlyList<string> Accepts, bool CanReset);
+
+/// <summary>One setting as the display shows it.</summary>
+public sealed record ShownAnswer(string Setting, string Shows, bool Automatic);
+
+/// <summary>Several settings.</summary>
+public sealed record SettingsAnswer(IReadOnlyList<ShownAnswer> Settings);
+
+/// <summary>Why the camera does not take an order, as its display says it.</summary>
+public sealed record RefusalAnswer(string Refused);
+
+/// <summary>An order to set something.</summary>
+public sealed record SetOrder(string Set);
+
+/// <summary>An order to take white on the card.</summary>
+public sealed record BalanceOrder(string Memory);
+
+/// <summary>Of the stand-in alone: the light before it.</summary>
+public sealed record SceneOrder(double Lux, double LightK);
+
+/// <summary>Of the stand-in alone: somebody borrows it.</summary>
+public sealed record BorrowOrder(int Seed);
+
+/// <summary>Of the stand-in alone: trouble with the link.</summary>
+public sealed record TroubleOrder(Trouble Trouble);
+
+/// <summary>The devices, and the open protocol they speak; see <c>docs/camera-link.md</c>.</summary>
+internal sealed class Devices
+{
+    internal const string Protocol = "gold-notch-camera/1";
+    private readonly ConcurrentDictionary<string, StandIn> _cameras = new(StringComparer.OrdinalIgnoreCase);
+    private readonly ConcurrentDictionary<string, Trouble> _troubles = new(StringComparer.OrdinalIgnoreCase);
+
+    /// <summary>One device for each unit of some exchange files.</summary>
+    internal Devices(IEnumerable<ExchangeDocument> files)
+    {
+        ExchangeDocument[] all = [.. files];
+        var models = all.SelectMany(f => f.Models ?? []).GroupBy(m => m.Key).ToDictionary(g => g.Key, g => Cards.ToModel(g.MaxBy(m => m.Version)!));
+        foreach (UnitDocument unit in all.SelectMany(f => f.Units ?? []))
+        {
+            if (models.TryGetValue(unit.Model, out CameraModel? model))
+            {
+                _cameras[unit.Tag] = new StandIn(unit.Tag, model);
+            }
+        }
+    }
+
+    internal IEnumerable<StandIn> All => _cameras.Values.OrderBy(c => c.Tag, StringComparer.Ordinal);
+
+    internal void Map(WebApplication app)
+    {
+        app.MapGet("/cameras", () => new { cameras = All.Select(c => new { c.Tag, model = c.Model.Key }) });
+        RouteGroupBuilder camera = app.MapGroup("/cameras/{tag}");
+        camera.AddEndpointFilter(async (call, next) =>
+        {
+            string tag = (string)call.HttpContext.GetRouteValue("tag")!;
+            return !_cameras.ContainsKey(tag) ? Results.NotFound()
+                : await Troubles.PlayAsync(_troubles.GetValueOrDefault(tag), call.HttpContext) ? Results.Empty
+                : await next(call);
+        });
+        camera.MapGet("", (string tag) => new IdentityAnswer(Protocol, _cameras[tag].Tag, _cameras[tag].Model.Key, Keys(_cameras[tag].Reports), Keys(_cameras[tag].Accepts), _cameras[tag].Reports.Count > 10));
+        camera.MapGet("/settings", (string tag, string? only) => Read(_cameras[tag], only));
+        camera.MapPut("/settings/{setting}", (string tag, string setting, SetOrder order) => Ordered(_cameras[tag], c =>
+            c.Accepts.Contains(Parsed(setting)) ? c.Set(Parsed(setting), order.Set) : throw new RefusedByCameraException("This is set by hand on the camera.")));
+        camera.MapPost("/reset", (string tag) => Ordered(_cameras[tag], c =>
+        {
+            c.Reset();
+            return c.Reports;
+        }));
+        camera.MapPost("/balance", (string tag, BalanceOrder order) => Ordered(_cameras[tag], c =>
+        {
+            c.Balance(order.Memory);
+            return [Setting.WhiteBalance];
+        }));
+
+        // Nothing below is of the protocol: it plays the world around the camera.
+        RouteGroupBuilder standIn = app.MapGroup("/stand-in/{tag}").AddEndpointFilter(async (call, next) =>
+            _cameras.ContainsKey((string)call.HttpContext.GetRouteValue("tag")!) ? await next(call) : Results.NotFound());
+        standIn.MapPut("/scene", (string tag, SceneOrder order) =>
+        {
+            _cameras[tag].Scene = new Scene(new Lux(order.Lux).Value, new Kelvin(order.LightK).Value);
+            return Results.NoContent();
+        });
+        standIn.MapPost("/borrowed", (string tag, BorrowOrder order) => new { changed = Keys([.. Borrower.Scramble(_cameras[tag], new Random(order.Seed))]) });
+        standIn.MapPut("/trouble", (string tag, TroubleOrder order) =>
+        {
+            _troubles[tag] = order.Trouble;
+            return Results.NoContent();
+        });
+        standIn.MapPut("/hand/{setting}", (string tag, string setting, SetOrder order) => Ordered(_cameras[tag], c => c.Set(Parsed(setting), order.Set)));
+    }
+
+    private static SettingsAnswer Read(StandIn camera, string? only)
+    {
+        HashSet<string>? wanted = only is null ? null : [.. only.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)];
+        return Answer(camera, camera.Reports.Where(s => wanted?.Contains(SettingName.Of(s).Key) != false));
+    }
+
+    private static SettingsAnswer Answer(StandIn camera, IEnumerable<Setting> settings) => new(
+    [
+        .. settings.Select(s => (Setting: s, Shown: camera.Shown(s))).Where(s => s.Shown is not null)
+            .Select(s => new ShownAnswer(SettingName.Of(s.Setting).Key, s.Shown!.Value.Shows, s.Shown.Value.Automatic)),
+    ]);
+
+    private static IResult Ordered(StandIn camera, Func<StandIn, IReadOnlyCollection<Setting>> order)
+    {
+        try
+        {
+            return Results.Ok(Answer(camera, order(camera)));
+        }
+        catch (Exception refused) when (refused is RefusedByCameraException or QuantityException)
+        {
+            return Results.Json(new RefusalAnswer(refused.Message), statusCode: StatusCodes.Status409Conflict);
+        }
+    }
+
+    private static Setting Parsed(string key) => SettingName.Parse(key);
+
+    private static List<string> Keys(IEnumerable<Setting> settings) => [.. settings.Select(s => SettingName.Of(s).Key)];
+
+    internal static void Configure(System.Text.Json.JsonSerializerOptions json) =>
+        json.Converters.Add(new JsonStringEnumConverter<Trouble>(System.Text.Json.JsonNamingPolicy.CamelCase));
+}
+
+/// <summary>The program that stands in for the cameras.</summary>
+internal static class StandInSite
+{
+    /// <summary>Puts it together.</summary>
+    /// <param name="args">Of the host, e.g. <c>--urls=http://127.0.0.1:5090</c>.</param>
+    /// <param name="files">Exchange files with cards and units.</param>
+    internal static WebApplication Build(string[] args, IReadOnlyList<ExchangeDocument> files)
+    {
+        WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
+        builder.Logging.SetMinimumLevel(LogLevel.Warning);
+        builder.Services.ConfigureHttpJsonOptions(json => Devices.Configure(json.SerializerOptions));
+        WebApplication app = builder.Build();
+        new Devices(files).Map(app);
+        return app;
+    }
+}

@@ -1,0 +1,117 @@
+using System.Globalization;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+using GoldNotch.Data;
+using GoldNotch.Data.Exchange;
+
+namespace GoldNotch.SimulatedCameras;
+
+/// <summary>A believable past: months of loans, each scrambled by its borrower and checked when it came back. The same seed tells the same past.</summary>
+internal static class History
+{
+    private static readonly string[] Checkers = ["Ines Calloway", "Tobias Wren", "Mara Quill", "Devi Anand", "Joss Penhale", "Odile Sarn"];
+
+    // Now and then something is left for later: the board has to have something to say.
+    private const double LeftForLater = 0.06;
+
+    /// <summary>Makes checks of every unit against standards that are in force.</summary>
+    /// <param name="files">Cards, standards and units.</param>
+    /// <param name="seed">Where chance begins.</param>
+    /// <param name="each">Checks of each unit.</param>
+    internal static ExchangeDocument Of(IReadOnlyList<ExchangeDocument> files, int seed, int each)
+    {
+        var chance = new Random(seed);
+        var models = files.SelectMany(f => f.Models ?? []).GroupBy(m => m.Key).ToDictionary(g => g.Key, g => Cards.ToModel(g.MaxBy(m => m.Version)!));
+        Standard[] standards = [.. files.SelectMany(f => f.Standards ?? []).Where(s => s.State == "approved").Select(s => Cards.ToStandard(s))];
+        List<CheckDocument> checks = [];
+        foreach (UnitDocument unit in files.SelectMany(f => f.Units ?? []))
+        {
+            Sheet[] sheets = [.. standards.Select(s => SheetCompiler.Compile(s, models[unit.Model])).OrderBy(s => s.Count(Fit.NotPossible)).Take(3)];
+            for (int i = 0; i < each; i++)
+            {
+                DateTimeOffset at = new DateTimeOffset(2026, 8, 10, 8, 0, 0, TimeSpan.Zero).AddDays((i * 104.0 / each) + chance.Next(5)).AddMinutes(chance.Next(540));
+                checks.Add(Check(unit, sheets[chance.Next(sheets.Length)], at, chance));
+            }
+        }
+
+        return new ExchangeDocument("gold-notch-exchange", 1, Checks: [.. checks.OrderBy(c => c.StartedAt)]);
+    }
+
+    private static CheckDocument Check(UnitDocument unit, Sheet sheet, DateTimeOffset at, Random chance)
+    {
+        var camera = new StandIn(unit.Tag, sheet.Model);
+        SetUp(camera, sheet);
+        Borrower.Scramble(camera, chance);
+        string who = Checkers[chance.Next(Checkers.Length)];
+        List<ReadingDocument> readings = [];
+        Dictionary<Setting, Reading> found = [];
+        foreach (SheetLine line in sheet.Lines.Where(l => !l.NothingToDo))
+        {
+            string? read = camera.Shown(line.Setting) is { } shown ? (shown.Automatic ? "auto" : shown.Shows) : line.Target?.Label;
+            if (read is null || Parsed(line.Setting, sheet, read, found) is not { } reading)
+            {
+                continue;
+            }
+
+            found[line.Setting] = reading;
+            readings.Add(new ReadingDocument(SettingName.Of(line.Setting).Key, read, who, at.AddSeconds(4 * readings.Count)));
+        }
+
+        foreach (FixStep step in Consequences.Of(sheet, CheckEvaluator.Evaluate(sheet, found)).Order)
+        {
+            if (sheet.LineOf(step.Setting)?.Target is { } target && chance.NextDouble() > LeftForLater && Parsed(step.Setting, sheet, target.Label, found) is { } now)
+            {
+                found[step.Setting] = now;
+                readings.Add(new ReadingDocument(SettingName.Of(step.Setting).Key, target.Label, who, at.AddSeconds(4 * readings.Count), "left"));
+            }
+        }
+
+        DateTimeOffset signed = at.AddSeconds(4 * (readings.Count + 3));
+        return new CheckDocument(Id(chance), unit.Tag, sheet.Standard.Key, sheet.Standard.Version, who, at, readings, who, signed);
+    }
+
+    // As it was handed out: every line that the camera can meet stands as the sheet says.
+    private static void SetUp(StandIn camera, Sheet sheet)
+    {
+        camera.SetClock();
+        for (int pass = 0; pass < 2; pass++)
+        {
+            foreach (SheetLine line in sheet.Lines.Where(l => l.Target is not null && camera.Shown(l.Setting) is not null))
+            {
+                try
+                {
+                    camera.Set(line.Setting, line.Target!.Label);
+                }
+                catch (RefusedByCameraException)
+                {
+                    // What this camera cannot be set to stays where it is.
+                }
+            }
+        }
+    }
+
+    private static Reading? Parsed(Setting setting, Sheet sheet, string read, Dictionary<Setting, Reading> before)
+    {
+        try
+        {
+            return CheckReadings.FromText(setting, sheet, read, before);
+        }
+        catch (QuantityException)
+        {
+            return null;
+        }
+    }
+
+    private static Guid Id(Random chance)
+    {
+        byte[] bytes = new byte[16];
+        chance.NextBytes(bytes);
+        bytes[7] = (byte)((bytes[7] & 0x0f) | 0x40);
+        bytes[8] = (byte)((bytes[8] & 0x3f) | 0x80);
+        return new Guid(bytes);
+    }
+
+    internal static int Number(string text) => int.Parse(text, CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,303 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.SimulatedCameras;
+
+/// <summary>What a control stands at.</summary>
+/// <param name="Value">Its value; null where the camera shows none.</param>
+/// <param name="Automatic">Whether the camera decides.</param>
+public readonly record struct Standing(SettingValue? Value, bool Automatic = false);
+
+/// <summary>The light and the card before a stand-in: what a real camera would see.</summary>
+/// <param name="Lux">Illuminance at the subject.</param>
+/// <param name="LightK">Its colour temperature.</param>
+public sealed record Scene(double Lux, double LightK)
+{
+    /// <summary>A tungsten lecture room.</summary>
+    public static Scene LectureRoom { get; } = new(420, 3200);
+}
+
+/// <summary>An order that the camera does not take, as its display says it.</summary>
+public sealed class RefusedByCameraException(string says) : Exception(says);
+
+/// <summary>
+/// One camera with its complete state, behaving as such cameras do: changing size resets the rate, full auto overrides until its switch is moved, a
+/// reset brings the maker's values and clears the clock but leaves the card, automatic values float with the scene. What it can do comes from its card alone.
+/// </summary>
+public sealed class StandIn
+{
+    private readonly Dictionary<Setting, Standing> _standing = [];
+    private readonly Dictionary<string, (double Kelvin, double FilterStops)> _memories = [];
+    private readonly Lock _gate = new();
+
+    /// <summary>A camera as it leaves the maker.</summary>
+    /// <param name="tag">Its unit's tag.</param>
+    /// <param name="model">What it can do.</param>
+    public StandIn(string tag, CameraModel model)
+    {
+        Tag = tag;
+        Model = model;
+        foreach (SettingName name in SettingName.All)
+        {
+            if (!model.NotFitted.Contains(name.Setting) && First(name.Setting) is { } first)
+            {
+                _standing[name.Setting] = new Standing(first);
+            }
+        }
+
+        Reset();
+    }
+
+    /// <summary>Asset tag.</summary>
+    public string Tag { get; }
+
+    /// <summary>The model.</summary>
+    public CameraModel Model { get; }
+
+    /// <summary>The light it stands in.</summary>
+    public Scene Scene { get; set; } = Scene.LectureRoom;
+
+    /// <summary>Charge of the battery, 0 to 1.</summary>
+    public double Charge { get; set; } = 1;
+
+    /// <summary>Clips on the card; a reset does not touch them.</summary>
+    public int Clips { get; set; }
+
+    /// <summary>What the camera tells over its link: everything it knows, a few things, or nothing at all.</summary>
+    public IReadOnlyCollection<Setting> Reports => Model.Kind switch
+    {
+        var kind when kind.Contains("small", StringComparison.Ordinal) => [],
+        var kind when kind.Contains("stills", StringComparison.Ordinal) || kind.Contains("high-speed", StringComparison.Ordinal) =>
+            [.. Known.Where(s => s is Setting.RecordFormat or Setting.Shutter or Setting.Gain or Setting.WhiteBalance or Setting.CardMinutes or Setting.RunningMinutes)],
+        _ => Known,
+    };
+
+    /// <summary>What can be set over the link: menus, not switches and rings that a hand has to move.</summary>
+    public IReadOnlyCollection<Setting> Accepts => [.. Reports.Where(s => SettingName.Of(s).Kind != SettingKind.Act && !Physical(s) && s is not (Setting.CardMinutes or Setting.RunningMinutes or Setting.FileSystem or Setting.CardSpeed))];
+
+    private Setting[] Known => [.. SettingName.All.Select(n => n.Setting).Where(s => (SettingName.Of(s).Kind != SettingKind.Act || s == Setting.Clock) && Shown(s) is not null)];
+
+    /// <summary>What the display shows for a setting; null where this camera shows nothing.</summary>
+    public (string Shows, bool Automatic)? Shown(Setting setting)
+    {
+        lock (_gate)
+        {
+            switch (setting)
+            {
+                case Setting.CardMinutes when Model.Card is { } card && RateNow() is { } rate:
+                    return (Whole(Core.Media.Recording.Seconds(card.CapacityGb, rate) / 60), false);
+                case Setting.RunningMinutes when Model.Power is { } power:
+                    return (Whole(power.RunningMinutes * Charge), false);
+                case Setting.CardSpeed when Model.Card is { } issued:
+                    return (issued.Class.Name, false);
+                case Setting.FileSystem when Model.Card is { } formatted:
+                    return (formatted.FileSystem, false);
+            }
+
+            if (!_standing.TryGetValue(setting, out Standing standing))
+            {
+                return null;
+            }
+
+            bool floats = standing.Automatic || (FullAuto && Model.CanFloat(setting));
+            return (floats ? Floating(setting, standing) : standing.Value is { } value ? Label(value) : "", floats);
+        }
+    }
+
+    /// <summary>Moves a control, as a hand or a remote does, and says what moved with it.</summary>
+    /// <exception cref="RefusedByCameraException">The camera does not take it.</exception>
+    public IReadOnlyCollection<Setting> Set(Setting setting, string text)
+    {
+        lock (_gate)
+        {
+            if (!_standing.TryGetValue(setting, out Standing before))
+            {
+                throw new RefusedByCameraException($"{Model.Name} has no {SettingName.Of(setting).Name}.");
+            }
+
+            if (FullAuto && setting != Setting.FullAuto && Model.CanFloat(setting))
+            {
+                throw new RefusedByCameraException("FULL AUTO is on.");
+            }
+
+            if (text is "auto" or "automatic")
+            {
+                if (!Model.CanFloat(setting))
+                {
+                    throw new RefusedByCameraException($"{SettingName.Of(setting).Name} has no automatic.");
+                }
+
+                _standing[setting] = before with { Automatic = true };
+                return [setting];
+            }
+
+            SettingValue value = ShownValue.TryOf(setting, Control, text) ?? throw new RefusedByCameraException($"{SettingName.Of(setting).Name} cannot be {text}.");
+            return setting == Setting.RecordFormat ? SetFormat((SettingValue.Format)value) : Put(setting, value);
+        }
+    }
+
+    /// <summary>Brings the maker's values back and clears the clock; the card and what is on it stay.</summary>
+    public void Reset()
+    {
+        lock (_gate)
+        {
+            foreach (Setting setting in _standing.Keys.Where(s => SettingName.Of(s).Kind != SettingKind.Act && !Mechanical(s)).ToArray())
+            {
+                _standing[setting] = new Standing(First(setting));
+            }
+
+            foreach ((Setting setting, string state) in (Model.Reset?.States ?? []).OrderBy(s => s.Key))
+            {
+                if (_standing.TryGetValue(setting, out Standing was))
+                {
+                    bool auto = state is "auto";
+                    SettingValue? value = auto ? null : ShownValue.TryOf(setting, Control, state);
+                    _standing[setting] = new Standing(value ?? was.Value, auto);
+                }
+            }
+
+            _standing[Setting.Clock] = new Standing(new SettingValue.Act(false));
+            _memories.Clear();
+        }
+    }
+
+    /// <summary>Sets the clock.</summary>
+    public void SetClock()
+    {
+        lock (_gate)
+        {
+            _standing[Setting.Clock] = new Standing(new SettingValue.Act(true));
+        }
+    }
+
+    /// <summary>Takes white on the card into a memory, through the filter that is in.</summary>
+    /// <returns>The number the camera shows for it.</returns>
+    /// <exception cref="RefusedByCameraException">Over or under exposed, or no such memory.</exception>
+    public string Balance(string memory)
+    {
+        lock (_gate)
+        {
+            string name = Model.White.Memories.FirstOrDefault(m => m.Equals(memory, StringComparison.OrdinalIgnoreCase))
+                ?? throw new RefusedByCameraException($"There is no memory {memory}.");
+            double level = Light.CardLevel(this);
+            if (level > Light.Brightest)
+            {
+                throw new RefusedByCameraException("TOO BRIGHT");
+            }
+
+            if (level < Light.Darkest)
+            {
+                throw new RefusedByCameraException("TOO DARK");
+            }
+
+            _memories[name] = (Scene.LightK, FilterStops);
+            _standing[Setting.WhiteBalance] = new Standing(new SettingValue.WhiteMemory(name, null));
+            return Whole(Math.Round(Scene.LightK / 50) * 50);
+        }
+    }
+
+    /// <summary>Kelvin that a memory was taken in, and the filter it was taken through; null where it never was.</summary>
+    public (double Kelvin, double FilterStops)? MemoryOf(string name)
+    {
+        lock (_gate)
+        {
+            return _memories.TryGetValue(name, out (double Kelvin, double FilterStops) taken) ? taken : null;
+        }
+    }
+
+    /// <summary>A value it stands at now, whether or not it floats.</summary>
+    internal T? Value<T>(Setting setting)
+        where T : SettingValue => _standing.GetValueOrDefault(setting).Value as T;
+
+    internal bool FullAuto => Value<SettingValue.Switch>(Setting.FullAuto)?.On == true;
+
+    internal bool IsAutomatic(Setting setting) => _standing.GetValueOrDefault(setting).Automatic || (FullAuto && Model.CanFloat(setting));
+
+    internal double FilterStops => Value<SettingValue.Filter>(Setting.NeutralDensity)?.Position.Loss.Value ?? 0;
+
+    internal ControlSource Control => new(Model, Value<SettingValue.Format>(Setting.RecordFormat), Value<SettingValue.Choice>(Setting.Base)?.Word);
+
+    // A menu asks for the size first, and each size begins at its own first rate: the rate has to be set after it.
+    private List<Setting> SetFormat(SettingValue.Format wanted)
+    {
+        var before = Value<SettingValue.Format>(Setting.RecordFormat);
+        RecordFormat took = before is not null && before.Size != wanted.Size
+            ? Model.Formats.First(f => f.Size == wanted.Size)
+            : Model.FormatOf(wanted)!;
+        var now = new SettingValue.Format(took.Size, took.Rate);
+        List<Setting> moved = [.. Put(Setting.RecordFormat, now)];
+        moved.AddRange(Refitted(Setting.BitRate, _ => new SettingValue.Bits(took.BitRates[0])));
+        moved.AddRange(Refitted(Setting.Codec, v => took.Codecs.IsEmpty || took.Codecs.Contains(((SettingValue.Choice)v).Word) ? v : First(Setting.Codec)));
+        moved.AddRange(Refitted(Setting.Shutter, v => v is SettingValue.Speed { Angle: { } angle } ? new SettingValue.Speed(angle.At(took.Rate.Frames), angle) : v));
+        return moved;
+    }
+
+    private IEnumerable<Setting> Refitted(Setting setting, Func<SettingValue, SettingValue?> fit)
+    {
+        if (_standing.GetValueOrDefault(setting).Value is { } was && fit(was) is { } now && now != was)
+        {
+            _standing[setting] = new Standing(now);
+            yield return setting;
+        }
+    }
+
+    private List<Setting> Put(Setting setting, SettingValue value)
+    {
+        _standing[setting] = new Standing(value);
+        List<Setting> moved = [setting];
+        foreach (Dependency rule in Model.Dependencies.Where(d => d.When == setting && ShownValue.TryOf(setting, Control, d.Is) == value))
+        {
+            if (_standing.ContainsKey(rule.Then) && ShownValue.TryOf(rule.Then, Control, rule.Becomes) is { } becomes)
+            {
+                _standing[rule.Then] = new Standing(becomes);
+                moved.Add(rule.Then);
+            }
+        }
+
+        return moved;
+    }
+
+    private string Floating(Setting setting, Standing standing) => setting switch
+    {
+        Setting.Gain when Light.AutomaticGain(this) is { } gain => Label(gain),
+        Setting.WhiteBalance => Whole(Math.Round(Scene.LightK / 50) * 50),
+        _ => standing.Value is { } value ? Label(value) : "",
+    };
+
+    private BitRate? RateNow() => Value<SettingValue.Bits>(Setting.BitRate)?.Rate ?? Model.FormatOf(Value<SettingValue.Format>(Setting.RecordFormat))?.BitRates.Max();
+
+    // A wheel of filters and a ring stay where the last hand left them, whatever the menu resets.
+    private static bool Mechanical(Setting setting) => setting is Setting.NeutralDensity or Setting.IrisOpening or Setting.LensFocus or Setting.ZoomMode;
+
+    private bool Physical(Setting setting) => Mechanical(setting) || Model.PlaceOf(setting) is { Side: not BodySide.Screen };
+
+    // What the maker ships: nothing extra on, the first of a list, the least gain above zero.
+    private SettingValue? First(Setting setting)
+    {
+        Dial dial = Dial.Of(setting, Model, Value<SettingValue.Format>(Setting.RecordFormat));
+        return setting switch
+        {
+            Setting.PeakLevel => new SettingValue.Amount(-12, NaturalUnit.FullScale),
+            Setting.TimecodeHour => new SettingValue.Amount(0, NaturalUnit.Hours),
+            Setting.IrisOpening => new SettingValue.Opening(Model.Lens.WidestAtShort),
+            Setting.IrisMode or Setting.FocusMode => new SettingValue.Mode(true),
+            Setting.Gain => dial.Detents.Select(d => d.Value).OfType<SettingValue.GainAt>().MinBy(g => Math.Abs(g.Gain.Value)),
+            Setting.WhiteBalance => dial.Detents.Select(d => d.Value).OfType<SettingValue.WhiteNumber>().MinBy(w => Math.Abs(w.Temperature.Value - 5600)),
+            Setting.Shutter => dial.Detents.Select(d => d.Value).OfType<SettingValue.Speed>().MinBy(s => Math.Abs(Math.Log2(s.Time.Seconds * 60))),
+            Setting.Clock => new SettingValue.Act(false),
+            _ when SettingName.Of(setting).Kind == SettingKind.Act => null,
+            _ => dial.Detents.IsEmpty ? null : dial.Detents[0].Value,
+        };
+    }
+
+    private static string Label(SettingValue value) => value switch
+    {
+        SettingValue.WhiteMemory memory => memory.Name,
+        SettingValue.GainAt { Position.Length: > 0 } gain => gain.Position,
+        SettingValue.Choice { Shown.Length: > 0 } choice => choice.Shown,
+        SettingValue.Filter filter => filter.Position.Label,
+        _ => value.Label,
+    };
+
+    private static string Whole(double number) => Notation.Number(Math.Floor(number));
+}

@@ -1,0 +1,69 @@
+using System.Globalization;
+
+namespace GoldNotch.SimulatedCameras;
+
+/// <summary>What can go wrong with a link, on purpose.</summary>
+public enum Trouble
+{
+    /// <summary>Nothing.</summary>
+    None,
+
+    /// <summary>Every answer takes six seconds.</summary>
+    Slow,
+
+    /// <summary>The connection is dropped before anything is answered.</summary>
+    Dropped,
+
+    /// <summary>Half of an answer, then the connection is dropped.</summary>
+    Half,
+
+    /// <summary>An answer that is no JSON.</summary>
+    Rubbish,
+
+    /// <summary>JSON of the right shape with settings, values and sizes that no camera has.</summary>
+    Hostile,
+
+    /// <summary>The battery is flat: nobody answers.</summary>
+    Flat,
+}
+
+/// <summary>Plays trouble with a link instead of the answer.</summary>
+internal static class Troubles
+{
+    private const int SlowMilliseconds = 6000;
+
+    /// <summary>Plays it.</summary>
+    /// <returns>Whether the answer was given already.</returns>
+    internal static async Task<bool> PlayAsync(Trouble trouble, HttpContext context)
+    {
+        switch (trouble)
+        {
+            case Trouble.Slow:
+                await Task.Delay(SlowMilliseconds, context.RequestAborted);
+                return false;
+            case Trouble.Dropped or Trouble.Flat:
+                context.Abort();
+                return true;
+            case Trouble.Half:
+                context.Response.ContentType = "application/json";
+                context.Response.ContentLength = 400;
+                await context.Response.WriteAsync("{\"settings\":[{\"setting\":\"gain\",\"sho", context.RequestAborted);
+                await context.Response.Body.FlushAsync(context.RequestAborted);
+                context.Abort();
+                return true;
+            case Trouble.Rubbish:
+                context.Response.ContentType = "text/html";
+                await context.Response.WriteAsync("<h1>Welcome to your new router</h1>", context.RequestAborted);
+                return true;
+            case Trouble.Hostile:
+                context.Response.ContentType = "application/json";
+                await context.Response.WriteAsync(string.Create(CultureInfo.InvariantCulture, $$"""
+                    {"settings":[{"setting":"gain","shows":"{{new string('9', 5000)}}","automatic":false},{"setting":"launch","shows":"now","automatic":false},
+                    {"setting":"nd","shows":"<script>alert(1)</script>","automatic":false}]}
+                    """), context.RequestAborted);
+                return true;
+            default:
+                return false;
+        }
+    }
+}

@@ -1,0 +1,71 @@
+using GoldNotch.Core.Cameras;
+
+namespace GoldNotch.Web.Features.CameraLinks;
+
+/// <summary>How a camera answered.</summary>
+public enum LinkState
+{
+    /// <summary>It answers.</summary>
+    Answers,
+
+    /// <summary>This unit has no link.</summary>
+    None,
+
+    /// <summary>It does not answer in time, or the connection broke: off, flat, out of reach, or busy.</summary>
+    Silent,
+
+    /// <summary>What came back is not what a camera says.</summary>
+    Rubbish,
+
+    /// <summary>The camera does not take the order.</summary>
+    Refused,
+}
+
+/// <summary>What a camera says of itself.</summary>
+/// <param name="Model">Key of its model.</param>
+/// <param name="Reports">Settings it reports.</param>
+/// <param name="Accepts">Settings that can be sent to it.</param>
+public sealed record CameraIdentity(string Model, IReadOnlySet<Setting> Reports, IReadOnlySet<Setting> Accepts);
+
+/// <summary>A setting as the camera shows it.</summary>
+/// <param name="Setting">The setting.</param>
+/// <param name="Shows">What its display shows; may be empty where it floats.</param>
+/// <param name="Automatic">Whether the camera decides.</param>
+public sealed record ShownSetting(Setting Setting, string Shows, bool Automatic);
+
+/// <summary>An answer with its state: the value is there only where the camera answers.</summary>
+/// <param name="State">How it answered.</param>
+/// <param name="Value">What it said; null otherwise.</param>
+/// <param name="Sentence">For the person: what happened and what to do; empty where it answers.</param>
+public sealed record LinkAnswer<T>(LinkState State, T? Value, string Sentence)
+    where T : class
+{
+    /// <summary>The same failure for another kind of answer.</summary>
+    public LinkAnswer<TOther> As<TOther>()
+        where TOther : class => new(State, null, Sentence);
+}
+
+/// <summary>Makes answers.</summary>
+public static class LinkAnswer
+{
+    /// <summary>It answered.</summary>
+    public static LinkAnswer<T> Of<T>(T value)
+        where T : class => new(LinkState.Answers, value, "");
+
+    /// <summary>It did not.</summary>
+    public static LinkAnswer<T> Not<T>(LinkState state, string sentence)
+        where T : class => new(state, null, sentence);
+}
+
+/// <summary>The link to real cameras, or to what stands in for them. Nothing here throws for what a camera does; only cancelling does.</summary>
+public interface ICameraLink
+{
+    /// <summary>Asks a unit who it is.</summary>
+    Task<LinkAnswer<CameraIdentity>> IdentifyAsync(string tag, CancellationToken cancel);
+
+    /// <summary>Reads settings; what the camera does not report is left out.</summary>
+    Task<LinkAnswer<IReadOnlyList<ShownSetting>>> ReadAsync(string tag, IReadOnlyCollection<Setting> settings, CancellationToken cancel);
+
+    /// <summary>Sets one; the answer is everything that moved with it.</summary>
+    Task<LinkAnswer<IReadOnlyList<ShownSetting>>> SetAsync(string tag, Setting setting, string text, CancellationToken cancel);
+}
