@@ -3,7 +3,18 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   plugins: [vue()],
-  build: { outDir: '../src/GoldNotch.Web/wwwroot', emptyOutDir: true, target: 'es2022' },
+  // The worker that opens the application without network has to keep all of it, and has to be new when any of it is.
+  define: { __BUILD__: JSON.stringify(Date.now().toString(36)) },
+  build: {
+    outDir: '../src/GoldNotch.Web/wwwroot',
+    emptyOutDir: true,
+    target: 'es2022',
+    manifest: 'assets.json',
+    rollupOptions: {
+      input: { main: 'index.html', sw: 'src/sw.ts' },
+      output: { entryFileNames: (chunk) => (chunk.name === 'sw' ? 'sw.js' : 'assets/[name]-[hash].js') },
+    },
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:5080' } },
   test: { environment: 'jsdom', include: ['src/**/*.test.ts'], setupFiles: ['src/testing/setup.ts'] },
 });

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Text.Json.Serialization;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Data.Exchange;
 
@@ -38,12 +39,14 @@ internal sealed class Devices
 {
     internal const string Protocol = "gold-notch-camera/1";
     private readonly ConcurrentDictionary<string, StandIn> _cameras = new(StringComparer.OrdinalIgnoreCase);
+    private readonly Standard[] _standards;
     private readonly ConcurrentDictionary<string, Trouble> _troubles = new(StringComparer.OrdinalIgnoreCase);
 
     /// <summary>One device for each unit of some exchange files.</summary>
     internal Devices(IEnumerable<ExchangeDocument> files)
     {
         ExchangeDocument[] all = [.. files];
+        _standards = [.. all.SelectMany(f => f.Standards ?? []).Where(s => s.State == "approved").Select(s => Cards.ToStandard(s))];
         var models = all.SelectMany(f => f.Models ?? []).GroupBy(m => m.Key).ToDictionary(g => g.Key, g => Cards.ToModel(g.MaxBy(m => m.Version)!));
         foreach (UnitDocument unit in all.SelectMany(f => f.Units ?? []))
         {
@@ -55,6 +58,20 @@ internal sealed class Devices
     }
 
     internal IEnumerable<StandIn> All => _cameras.Values.OrderBy(c => c.Tag, StringComparer.Ordinal);
+
+    /// <summary>Each handed out as a sheet says, and then borrowed by somebody.</summary>
+    internal void Borrow(int seed)
+    {
+        foreach (StandIn camera in All)
+        {
+            if (History.Suited(_standards, camera.Model).FirstOrDefault() is { } sheet)
+            {
+                History.SetUp(camera, sheet);
+            }
+
+            Borrower.Scramble(camera, new Random(seed++));
+        }
+    }
 
     internal void Map(WebApplication app)
     {
@@ -143,7 +160,13 @@ internal static class StandInSite
         builder.Logging.SetMinimumLevel(LogLevel.Warning);
         builder.Services.ConfigureHttpJsonOptions(json => Devices.Configure(json.SerializerOptions));
         WebApplication app = builder.Build();
-        new Devices(files).Map(app);
+        var devices = new Devices(files);
+        devices.Map(app);
+        if (builder.Configuration["borrowed"] is { } seed)
+        {
+            devices.Borrow(History.Number(seed));
+        }
+
         return app;
     }
 }

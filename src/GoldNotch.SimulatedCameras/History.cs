@@ -14,7 +14,7 @@ internal static class History
     private static readonly string[] Checkers = ["Ines Calloway", "Tobias Wren", "Mara Quill", "Devi Anand", "Joss Penhale", "Odile Sarn"];
 
     // Now and then something is left for later: the board has to have something to say.
-    private const double LeftForLater = 0.06;
+    private const double LeftForLater = 0.08;
 
     /// <summary>Makes checks of every unit against standards that are in force.</summary>
     /// <param name="files">Cards, standards and units.</param>
@@ -28,16 +28,20 @@ internal static class History
         List<CheckDocument> checks = [];
         foreach (UnitDocument unit in files.SelectMany(f => f.Units ?? []))
         {
-            Sheet[] sheets = [.. standards.Select(s => SheetCompiler.Compile(s, models[unit.Model])).OrderBy(s => s.Count(Fit.NotPossible)).Take(3)];
+            Sheet[] sheets = [.. Suited(standards, models[unit.Model]).Take(3)];
             for (int i = 0; i < each; i++)
             {
-                DateTimeOffset at = new DateTimeOffset(2026, 8, 10, 8, 0, 0, TimeSpan.Zero).AddDays((i * 104.0 / each) + chance.Next(5)).AddMinutes(chance.Next(540));
+                DateTimeOffset at = new DateTimeOffset(2026, 8, 10, 8, 0, 0, TimeSpan.Zero).AddDays(Math.Floor(i * 104.0 / each) + chance.Next(5)).AddMinutes(chance.Next(540));
                 checks.Add(Check(unit, sheets[chance.Next(sheets.Length)], at, chance));
             }
         }
 
         return new ExchangeDocument("gold-notch-exchange", 1, Checks: [.. checks.OrderBy(c => c.StartedAt)]);
     }
+
+    /// <summary>The sheets a model is lent with, the best suited first.</summary>
+    internal static IEnumerable<Sheet> Suited(IEnumerable<Standard> standards, CameraModel model) =>
+        standards.Select(s => SheetCompiler.Compile(s, model)).OrderBy(s => s.Count(Fit.NotPossible));
 
     private static CheckDocument Check(UnitDocument unit, Sheet sheet, DateTimeOffset at, Random chance)
     {
@@ -73,7 +77,7 @@ internal static class History
     }
 
     // As it was handed out: every line that the camera can meet stands as the sheet says.
-    private static void SetUp(StandIn camera, Sheet sheet)
+    internal static void SetUp(StandIn camera, Sheet sheet)
     {
         camera.SetClock();
         for (int pass = 0; pass < 2; pass++)

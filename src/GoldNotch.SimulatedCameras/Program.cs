@@ -2,7 +2,7 @@ using System.Text.Json;
 using GoldNotch.Data.Exchange;
 using GoldNotch.SimulatedCameras;
 
-// serve FILE…                     one device for each unit of the exchange files; where from --urls
+// serve [--borrowed=SEED] FILE…   one device for each unit of the exchange files; where from --urls
 // history SEED EACH FILE…         months of made-up checks as an exchange file on standard output
 switch (args)
 {
@@ -18,7 +18,7 @@ switch (args)
         await StandInSite.Build([.. rest.Where(a => a.StartsWith("--", StringComparison.Ordinal))], Read(rest.Where(a => !a.StartsWith("--", StringComparison.Ordinal)))).RunAsync();
         return 0;
     default:
-        await Console.Error.WriteLineAsync("serve --urls=URL FILE… | history SEED EACH FILE…");
+        await Console.Error.WriteLineAsync("serve --urls=URL [--borrowed=SEED] FILE… | history SEED EACH FILE…");
         return 2;
 }
 

@@ -156,6 +156,11 @@ public sealed class StandIn
                 }
             }
 
+            if (Model.FormatOf(Value<SettingValue.Format>(Setting.RecordFormat)) is { } format)
+            {
+                Fit(format);
+            }
+
             _standing[Setting.Clock] = new Standing(new SettingValue.Act(false));
             _memories.Clear();
         }
@@ -225,12 +230,16 @@ public sealed class StandIn
             ? Model.Formats.First(f => f.Size == wanted.Size)
             : Model.FormatOf(wanted)!;
         var now = new SettingValue.Format(took.Size, took.Rate);
-        List<Setting> moved = [.. Put(Setting.RecordFormat, now)];
-        moved.AddRange(Refitted(Setting.BitRate, _ => new SettingValue.Bits(took.BitRates[0])));
-        moved.AddRange(Refitted(Setting.Codec, v => took.Codecs.IsEmpty || took.Codecs.Contains(((SettingValue.Choice)v).Word) ? v : First(Setting.Codec)));
-        moved.AddRange(Refitted(Setting.Shutter, v => v is SettingValue.Speed { Angle: { } angle } ? new SettingValue.Speed(angle.At(took.Rate.Frames), angle) : v));
-        return moved;
+        return [.. Put(Setting.RecordFormat, now), .. Fit(took)];
     }
+
+    // Each format has its own bit rates and codecs, and an angle is another time at another rate.
+    private List<Setting> Fit(RecordFormat format) =>
+    [
+        .. Refitted(Setting.BitRate, v => v is SettingValue.Bits bits && format.BitRates.Contains(bits.Rate) ? v : new SettingValue.Bits(format.BitRates[0])),
+        .. Refitted(Setting.Codec, v => format.Codecs.IsEmpty || format.Codecs.Contains(((SettingValue.Choice)v).Word) ? v : First(Setting.Codec)),
+        .. Refitted(Setting.Shutter, v => v is SettingValue.Speed { Angle: { } angle } ? new SettingValue.Speed(angle.At(format.Rate.Frames), angle) : v),
+    ];
 
     private IEnumerable<Setting> Refitted(Setting setting, Func<SettingValue, SettingValue?> fit)
     {
@@ -278,6 +287,7 @@ public sealed class StandIn
         return setting switch
         {
             Setting.PeakLevel => new SettingValue.Amount(-12, NaturalUnit.FullScale),
+            Setting.ExposureShift or Setting.Tint => dial.Detents.Select(d => d.Value).MinBy(v => v is SettingValue.Amount a ? Math.Abs(a.Value) : double.MaxValue),
             Setting.TimecodeHour => new SettingValue.Amount(0, NaturalUnit.Hours),
             Setting.IrisOpening => new SettingValue.Opening(Model.Lens.WidestAtShort),
             Setting.IrisMode or Setting.FocusMode => new SettingValue.Mode(true),

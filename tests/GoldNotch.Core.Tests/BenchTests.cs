@@ -220,6 +220,21 @@ public class BenchTests
     }
 
     [Fact]
+    public void Where_nobody_says_where_the_control_is_both_ways_of_holding_it_are_told() =>
+        Drift.Of(Setting.Gain, new Frequency(20, 60), new Frequency(0, 60), null).Remedy.ShouldBe(DriftRemedy.Hold);
+
+    [Fact]
+    public void What_the_model_cannot_do_is_no_fault_of_the_unit()
+    {
+        CameraModel fixedFocus = Ottermere.Alder with { Focus = new ModeControl(false, true) };
+        Sheet sheet = SheetCompiler.Compile(Ottermere.LectureRoom, fixedFocus);
+        sheet.LineOf(Setting.FocusMode)!.Target.ShouldBeNull();
+        CheckOutcome outcome = CheckOutcome.Of(sheet, [new StampedReading(Setting.FocusMode, CheckStage.Found, new Reading.Of(new SettingValue.Mode(false)), 1)]);
+        outcome.Wrong.ShouldBeEmpty();
+        outcome.Found.ShouldBeEmpty();
+    }
+
+    [Fact]
     public void Counts_that_cannot_be_are_refused()
     {
         Should.Throw<QuantityException>(() => Drift.Of(Setting.Gain, new Frequency(5, 4), new Frequency(0, 4), null));
@@ -245,7 +260,7 @@ public class BenchTests
     [InlineData(14, "", ReadinessState.Due, "due 3 d", "2026-11-21")]
     [InlineData(null, "", ReadinessState.Ready, "", "2025-01-01")]
     [InlineData(14, "gain", ReadinessState.Off, "Gain", "2026-11-25")]
-    [InlineData(14, "gain white-balance phantom-1 zebra", ReadinessState.Off, "Gain, white balance +2", "2026-11-20")]
+    [InlineData(14, "gain white-balance phantom-1 zebra", ReadinessState.Off, "Gain, white balance and 2 more", "2026-11-20")]
     public void A_checked_unit_is_ready_due_or_off(int? interval, string wrong, ReadinessState state, string inShort, string dayAfterFortnight)
     {
         DateOnly signed = DateOnly.Parse(dayAfterFortnight, System.Globalization.CultureInfo.InvariantCulture).AddDays(-13);

@@ -54,6 +54,9 @@ public enum DriftRemedy
     /// <summary>Keep it in the start-up memory or lock the menu.</summary>
     Lock,
 
+    /// <summary>Tape or lock it, depending on where each model has it.</summary>
+    Hold,
+
     /// <summary>People do not see that it is automatic: show them the sign.</summary>
     Training,
 }
@@ -99,6 +102,7 @@ public static class Drift
                 $"{name} was off {wrong.Label()}, and {Notation.Number(floating.Times)} times it floated: people do not see that it is automatic.{(place is { ManualSign.Length: > 0 } ? $" Show them: {place.ManualSign}" : " Show them how manual is recognised.")}"),
             _ when SettingName.Of(setting).Kind == SettingKind.Act => (DriftRemedy.Training, $"{name} was not done {wrong.Label()}: put it on the return list and show it once."),
             _ when place is { Side: not BodySide.Screen } => (DriftRemedy.Tape, $"{name} was off {wrong.Label()}: a hand moves {place.Name} in the bag or by habit. Tape it, or mark its place."),
+            _ when place is null => (DriftRemedy.Hold, $"{name} was off {wrong.Label()}. Its control is not in one kind of place: look at each model, tape it where a hand moves it, lock it where a menu does."),
             _ => (DriftRemedy.Lock, $"{name} was off {wrong.Label()}: it is changed in a menu. Keep it in the start-up memory, or lock the menu."),
         };
         (double lowest, double highest) = wrong.Interval;

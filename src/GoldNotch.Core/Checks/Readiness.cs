@@ -82,7 +82,7 @@ public sealed record Readiness(ReadinessState State, DateOnly? DueOn, string InS
 
     private static string Short(ImmutableArray<Setting> wrong) =>
         string.Join(", ", wrong.Take(NamesTold).Select((s, i) => i == 0 ? Name(s) : Name(s).ToLowerInvariant()))
-        + (wrong.Length > NamesTold ? string.Create(CultureInfo.InvariantCulture, $" +{wrong.Length - NamesTold}") : "");
+        + (wrong.Length > NamesTold ? string.Create(CultureInfo.InvariantCulture, $" and {wrong.Length - NamesTold} more") : "");
 
     private static string Listed(ImmutableArray<Setting> wrong) => string.Join(", ", wrong.Take(6).Select(Name))
         + (wrong.Length > 6 ? string.Create(CultureInfo.InvariantCulture, $" and {wrong.Length - 6} more") : "");

@@ -1165,6 +1165,10 @@ export interface components {
             /** @default false */
             anyBetween: boolean;
         };
+        AsFoundView: {
+            reading: components["schemas"]["ReadingView"];
+            verdict: components["schemas"]["VerdictView"];
+        };
         AuditPage: {
             entries: components["schemas"]["AuditView"][];
             /** Format: int64 */
@@ -1350,7 +1354,7 @@ export interface components {
             line: components["schemas"]["SheetLineView"];
             reading: components["schemas"]["ReadingView"];
             verdict: components["schemas"]["VerdictView"];
-            found: null | components["schemas"]["FoundView"];
+            found: null | components["schemas"]["AsFoundView"];
             stale: boolean;
             rivals: components["schemas"]["ReadingView"][];
             /** Format: int32 */
@@ -1651,8 +1655,10 @@ export interface components {
             raw: boolean;
         };
         FoundView: {
-            reading: components["schemas"]["ReadingView"];
-            verdict: components["schemas"]["VerdictView"];
+            kind: string;
+            address: string;
+            name: string;
+            detail: string;
         };
         FrequencyView: {
             /** Format: int32 */

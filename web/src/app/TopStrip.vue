@@ -5,10 +5,10 @@ import FindBox from './FindBox.vue';
 import { changeTheme, theme } from './theme';
 
 const route = useRoute();
-const WORK = [
+const WORK: { path: string; name: string; also?: string[] }[] = [
   { path: '/standards', name: 'Standards' },
   { path: '/sheets', name: 'Sheets' },
-  { path: '/bench', name: 'Bench' },
+  { path: '/bench', name: 'Bench', also: ['/board', '/drift', '/units'] },
   { path: '/line-ups', name: 'Line-ups' },
   { path: '/log', name: 'Log' },
 ];
@@ -33,7 +33,7 @@ const WORK = [
         v-for="to in WORK"
         :key="to.path"
         :to="to.path"
-        :class="{ here: route.path.startsWith(to.path) }"
+        :class="{ here: [to.path, ...(to.also ?? [])].some((p) => route.path.startsWith(p)) }"
         >{{ to.name }}</RouterLink
       >
     </nav>

@@ -56,7 +56,8 @@ export async function ask<T>(answer: Promise<Answer<T>>): Promise<T> {
     throw new Problem(0, 'unreachable', away.value);
   }
   if (got.response.ok) {
-    away.value = null;
+    // Answered from what this browser kept: good to read, but nobody heard the question.
+    away.value = got.response.headers.has('X-Gold-Notch-Kept') ? 'The site cannot be reached.' : null;
     return got.data as T;
   }
   const body = (got.error ?? {}) as Record<string, unknown>;

@@ -5,6 +5,7 @@ import App from './App.vue';
 import './fonts.css';
 import './app.css';
 import { Problem } from './client';
+import { installOffline } from './offline';
 import { router } from './router';
 import { preset } from './theme';
 
@@ -24,3 +25,4 @@ createApp(App)
   .use(VueQueryPlugin, { queryClient: queries })
   .use(PrimeVue, { theme: { preset, options: { darkModeSelector: '[data-theme="dark"]' } } })
   .mount('#app');
+installOffline();

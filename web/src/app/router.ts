@@ -57,6 +57,18 @@ export const router = createRouter({
       meta: { title: 'Check', wide: true },
     },
     {
+      path: '/board',
+      component: () => import('../features/board/BoardPage.vue'),
+      meta: { title: 'Readiness' },
+    },
+    { path: '/drift', component: () => import('../features/drift/DriftPage.vue'), meta: { title: 'Drift' } },
+    {
+      path: '/units/:tag',
+      component: () => import('../features/units/UnitPage.vue'),
+      props: true,
+      meta: { title: 'Unit' },
+    },
+    {
       path: '/line-ups',
       component: () => import('../features/lineups/LineUpList.vue'),
       meta: { title: 'Line-ups' },

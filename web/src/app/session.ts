@@ -1,4 +1,5 @@
 import { ref } from 'vue';
+import { forgetKept } from './offline';
 import { api, ask, Problem, useWriteToken, type Views } from './client';
 
 const LAST = 'gold-notch.session';
@@ -36,6 +37,7 @@ export async function signIn(login: string, password: string): Promise<void> {
 
 export async function signOut(): Promise<void> {
   await ask(api.DELETE('/api/session'));
+  await forgetKept();
   keep(null);
 }
 

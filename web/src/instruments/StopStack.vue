@@ -139,7 +139,11 @@ const said = (c: Views['CameraPlanView']) =>
               :x="c.x + wide + 8"
               :y="c.error.top + c.error.height / 2 + 4"
             >
-              {{ fit(c.camera.chosen.error, each - wide - 10) === plain(c.camera.chosen.error) ? plain(c.camera.chosen.error) : fit(plain(c.camera.chosen.error).replace(/\s*stops?$/, ''), each - wide - 4) }}
+              {{
+                fit(c.camera.chosen.error, each - wide - 10) === plain(c.camera.chosen.error)
+                  ? plain(c.camera.chosen.error)
+                  : fit(plain(c.camera.chosen.error).replace(/\s*stops?$/, ''), each - wide - 4)
+              }}
             </text>
           </template>
           <text class="letter" :x="c.x + wide / 2" :y="HEIGHT + 20">

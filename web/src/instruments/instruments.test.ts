@@ -23,6 +23,8 @@ const reading = (over: Partial<Views['ReadingView']>): Views['ReadingView'] => (
   dialAt: null,
   by: '',
   at: null,
+  stage: 'found',
+  fromCamera: false,
   version: 1,
   ...over,
 });

@@ -76,7 +76,7 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
             SheetViewOf(sheet, verdict, now.Readings),
             CheckViews.Of(verdict.Line, verdict.Reading, stale ? null : holds),
             CheckViews.Of(verdict),
-            (asLeft is { Kind: not "unread" } || stale) && asFound is { Kind: not "unread" } ? new FoundView(CheckViews.Of(verdict.Line, found.Reading, asFound), CheckViews.Of(found)) : null,
+            (asLeft is { Kind: not "unread" } || stale) && asFound is { Kind: not "unread" } ? new AsFoundView(CheckViews.Of(verdict.Line, found.Reading, asFound), CheckViews.Of(found)) : null,
             stale,
             [.. whole.Rivals.Where(r => r.Setting == setting).Select(r => CheckViews.Of(verdict.Line, AsRead(sheet, whole, r), r))],
             asFound?.Version ?? 0,

@@ -17,12 +17,12 @@ public sealed record ReadingView(string Kind, string Typed, string Label, double
 public sealed record VerdictView(VerdictKind Kind, double OffAmount, NaturalUnit OffUnit, string OffLabel, JudgementView Because);
 
 /// <summary>How a line was found, before it was put right.</summary>
-public sealed record FoundView(ReadingView Reading, VerdictView Verdict);
+public sealed record AsFoundView(ReadingView Reading, VerdictView Verdict);
 
 /// <summary>One line of a check: the sheet's line, the reading that holds, how it stands, how it was found where that was put right, why it has to be
 /// read again where something moved under it, and second readings nobody has decided between. The versions are what <c>If-Match</c> asks for in each stage.</summary>
 public sealed record CheckLineView(
-    SheetLineView Line, ReadingView Reading, VerdictView Verdict, FoundView? Found, bool Stale, IReadOnlyList<ReadingView> Rivals, int FoundVersion, int LeftVersion);
+    SheetLineView Line, ReadingView Reading, VerdictView Verdict, AsFoundView? Found, bool Stale, IReadOnlyList<ReadingView> Rivals, int FoundVersion, int LeftVersion);
 
 /// <summary>A photograph; the picture is at <c>/api/checks/{check}/photos/{id}</c>.</summary>
 public sealed record PhotoView(Guid Id, string? Setting, string By, DateTimeOffset At, int Width, int Height);

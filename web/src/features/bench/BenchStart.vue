@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask } from '../../app/client';
 import { moment } from '../../app/dates';
+import BenchTabs from './BenchTabs.vue';
 
 const router = useRouter();
 const route = useRoute();
@@ -68,11 +69,12 @@ async function begin(standard: string, lineUp?: string): Promise<void> {
   }
 }
 
-const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repair' };
+const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repair', retired: 'retired' };
 </script>
 
 <template>
   <div class="page">
+    <BenchTabs />
     <h1>Bench</h1>
     <p class="soft lead">Which camera is in your hand, and what is it for?</p>
     <div class="two">

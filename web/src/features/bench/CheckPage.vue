@@ -3,22 +3,50 @@ import { computed, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { plain } from '../../instruments/fractions';
 import BenchKeys from './BenchKeys.vue';
+import CameraBar from './CameraBar.vue';
+import CheckList from './CheckList.vue';
 import CheckQueue from './CheckQueue.vue';
 import ConsequencePanel from './ConsequencePanel.vue';
 import NotchWork from './NotchWork.vue';
+import PhotoStrip from './PhotoStrip.vue';
 import ReadingConflict from './ReadingConflict.vue';
+import RivalReadings from './RivalReadings.vue';
 import SignCheck from './SignCheck.vue';
 import { END, useBench } from './useBench';
+import { useCamera } from './useCamera';
 import { useCheck } from './useCheck';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const work = ref<InstanceType<typeof NotchWork>>();
 const kept = useCheck(props.id);
-const { check, lines, waiting, conflict, failure, record, settle, sign, load } = kept;
+const {
+  check,
+  lines,
+  waiting,
+  foreign,
+  conflict,
+  failure,
+  refusal,
+  stage,
+  record,
+  decide,
+  settle,
+  sign,
+  load,
+} = kept;
+const link = useCamera(props.id, kept.take);
+const { camera, busy, done, of, wrong, apart, taken } = link;
+const asList = ref(false);
 const bench = useBench(props.id, kept, () => work.value?.focus());
 const { current, text, shown, queueOpen, asTable, at, line, reading, verdict, now, message, strip } = bench;
 const meaning = computed(() => bench.understood.value?.message ?? '');
+const toPutRight = computed(() => check.value?.now.order.length ?? 0);
+const photos = computed(() => check.value?.photos.filter((p) => p.setting === current.value) ?? []);
+
+async function send(setting: string): Promise<void> {
+  if (await link.set(setting)) bench.begin();
+}
 
 watch(
   () => check.value?.id,
@@ -42,7 +70,13 @@ onMounted(() => work.value?.focus());
   <p v-else-if="!check" class="page soft" role="status">Opening the check…</p>
   <div v-else class="bench" :class="{ 'queue-open': queueOpen }">
     <aside class="zone-queue">
-      <CheckQueue :lines="lines" :current="current" :waiting="waiting" @go="bench.go" />
+      <CheckQueue
+        :lines="lines"
+        :current="current"
+        :waiting="waiting"
+        :order="stage === 'left' ? check.now.order : []"
+        @go="bench.go"
+      />
       <button
         class="to-end"
         type="button"
@@ -75,8 +109,41 @@ onMounted(() => work.value?.focus());
           </button>
         </p>
       </header>
-      <p v-if="waiting.length" class="small soft" role="status">
-        {{ waiting.length }} kept here, not gone up yet.
+      <div class="stages" role="group" aria-label="What is being done">
+        <button type="button" :aria-pressed="stage === 'found'" @click="bench.turn('found')">As found</button>
+        <button type="button" :aria-pressed="stage === 'left'" @click="bench.turn('left')">
+          Put right<template v-if="toPutRight"> ({{ toPutRight }})</template>
+        </button>
+        <button type="button" :aria-pressed="asList" class="as-list" @click="asList = !asList">
+          {{ asList ? 'One at a time' : 'As a list' }}
+        </button>
+      </div>
+      <p v-if="check.unitStatus === 'retired' || check.standardState === 'retired'" class="problem small">
+        {{
+          check.unitStatus === 'retired'
+            ? 'This unit was taken out of the pool since the check began.'
+            : 'This standard was retired since the check began.'
+        }}
+        Finish or leave it as you like: what is read stays.
+      </p>
+      <CameraBar
+        :camera="camera"
+        :busy="busy"
+        :done="done"
+        :of="of"
+        :wrong="wrong"
+        :taken="taken"
+        :apart="apart"
+        @read="link.read(stage)"
+        @cancel="link.cancel"
+        @go="bench.go"
+      />
+      <p v-if="waiting.length > foreign.length" class="small soft" role="status">
+        {{ waiting.length - foreign.length }} kept here, not gone up yet.
+      </p>
+      <p v-if="foreign.length" class="small floats" role="status">
+        {{ foreign.length }} read by {{ foreign[0]!.login }} on this machine: they go up when
+        {{ foreign[0]!.login }} signs in here.
       </p>
       <p v-if="strip.length" class="phone-strip off small">
         <span v-for="(item, i) in strip" :key="i"
@@ -84,8 +151,33 @@ onMounted(() => work.value?.focus());
         >
       </p>
 
-      <SignCheck v-if="current === END" :summary="check.summary" :waiting="waiting.length" :sign="sign" />
+      <SignCheck
+        v-if="current === END"
+        :summary="check.summary"
+        :found="check.foundSummary"
+        :to-put-right="toPutRight"
+        :waiting="waiting.length"
+        :sign="sign"
+        @put-right="bench.turn('left')"
+      />
+      <CheckList
+        v-else-if="asList"
+        :lines="lines"
+        :waiting="waiting"
+        :refusal="refusal"
+        :record="record"
+        @go="
+          (setting) => {
+            asList = false;
+            bench.go(setting);
+          }
+        "
+      />
       <template v-else-if="line">
+        <RivalReadings
+          :line="line"
+          @decide="(rival) => decide(line!.line.setting, rival?.stage ?? line!.rivals[0]!.stage, rival)"
+        />
         <NotchWork
           ref="work"
           v-model="text"
@@ -97,10 +189,14 @@ onMounted(() => work.value?.focus());
           :meaning="meaning"
           :shown="shown"
           :as-table="asTable"
+          :stage="stage"
+          :can-send="stage === 'left' && link.accepts(line.line.setting) && !!line.line.target"
           @enter="bench.enter"
           @press="bench.press"
-          @take-back="record(line.line.setting, null)"
+          @take-back="record(line.line.setting, null, line.reading.stage)"
+          @send="send(line.line.setting)"
         />
+        <PhotoStrip :id="id" :setting="current" :photos="photos" @changed="kept.take" />
         <BenchKeys
           :first="at === 0"
           :auto-is-typed="bench.autoIsTyped.value"
@@ -164,6 +260,29 @@ onMounted(() => work.value?.focus());
 }
 .count {
   white-space: nowrap;
+}
+.stages {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-bottom: 10px;
+}
+.stages button {
+  border: 1px solid var(--ink-soft);
+  background: none;
+  color: var(--ink);
+  border-radius: 5px;
+  padding: 4px 12px;
+  font-size: 0.9375rem;
+  cursor: pointer;
+}
+.stages button[aria-pressed='true']:not(.as-list) {
+  background: var(--ink);
+  color: var(--paper);
+  border-color: var(--ink);
+}
+.as-list {
+  margin-left: auto;
 }
 .queue-button,
 .phone-strip {

@@ -5,12 +5,20 @@ import { plain } from '../../instruments/fractions';
 import VerdictMark from '../../instruments/VerdictMark.vue';
 import type { Waiting } from './useCheck';
 
-const props = defineProps<{ lines: Views['CheckLineView'][]; current: string; waiting: Waiting[] }>();
+const props = defineProps<{
+  lines: Views['CheckLineView'][];
+  current: string;
+  waiting: Waiting[];
+  /** What to put right, in the order to do it; empty while finding. */
+  order: Views['FixView'][];
+}>();
 defineEmits<{ go: [setting: string] }>();
 
 const chapters = computed(() => {
   const all: { name: string; lines: Views['CheckLineView'][] }[] = [];
-  for (const line of props.lines) {
+  const steps = props.order.flatMap((s) => props.lines.filter((l) => l.line.setting === s.setting));
+  if (steps.length) all.push({ name: 'In this order', lines: steps });
+  for (const line of props.lines.filter((l) => !steps.includes(l))) {
     const last = all.at(-1);
     if (last?.name === line.line.chapter) last.lines.push(line);
     else all.push({ name: line.line.chapter, lines: [line] });
@@ -25,7 +33,7 @@ const held = (setting: string) => props.waiting.find((w) => w.setting === settin
     <template v-for="chapter in chapters" :key="chapter.name">
       <h2>{{ chapter.name }}</h2>
       <button
-        v-for="{ line, reading, verdict } in chapter.lines"
+        v-for="{ line, reading, verdict, stale, rivals } in chapter.lines"
         :key="line.setting"
         type="button"
         :data-setting="line.setting"
@@ -34,7 +42,10 @@ const held = (setting: string) => props.waiting.find((w) => w.setting === settin
         @click="$emit('go', line.setting)"
       >
         <VerdictMark :kind="held(line.setting) ? 'unread' : verdict.kind" />
-        <span class="what">{{ line.name }}</span>
+        <span class="what"
+          >{{ line.name }}<span v-if="stale" class="small again"> again</span
+          ><span v-if="rivals.length" class="small again"> two ways</span></span
+        >
         <span class="mono small value">{{
           held(line.setting) ? 'kept here' : plain(reading.label) || '–'
         }}</span>
@@ -72,6 +83,12 @@ button[aria-current] {
 }
 .what {
   flex: 1;
+}
+.again {
+  color: var(--plum);
+}
+button[aria-current] .again {
+  color: inherit;
 }
 .value {
   text-align: right;

@@ -29,6 +29,7 @@ const now = (over: Partial<Views['NowView']> = {}): Views['NowView'] => ({
   metered: null,
   hidden: [],
   order: [],
+  resetFirst: null,
   ...over,
 });
 

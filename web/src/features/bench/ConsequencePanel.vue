@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import type { Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
 import SettingText from '../../instruments/SettingText.vue';
@@ -14,6 +14,9 @@ const TOPICS: Record<Views['ConsequenceTopic'], string> = {
   flicker: 'Flicker',
   format: 'Format',
   focus: 'Focus',
+  sound: 'Sound',
+  card: 'Card',
+  battery: 'Battery',
 };
 const TONE: Record<Views['Severity'], string> = {
   fine: '',
@@ -22,6 +25,14 @@ const TONE: Record<Views['Severity'], string> = {
   floats: 'floats',
   unknown: 'soft',
 };
+
+const WORST = 3;
+const all = ref(false);
+/** The three worst with their reasons; the rest behind a press, so that what matters is read. */
+const bad = computed(
+  () => props.now.items.filter((i) => i.severity !== 'fine' && i.severity !== 'unknown').length,
+);
+const told = (place: number) => all.value || place < WORST;
 
 /** Only terms that move the picture are listed; the rest would be a column of noughts. */
 const terms = computed(() =>
@@ -38,18 +49,24 @@ const terms = computed(() =>
       <strong>Two wrongs that hide each other.</strong> {{ plain(pair.because.sentence) }}
     </div>
     <dl>
-      <template v-for="item in now.items" :key="item.topic">
+      <template v-for="(item, i) in now.items" :key="item.topic">
         <dt>{{ TOPICS[item.topic] }}</dt>
         <dd :data-topic="item.topic">
           <span class="value" :class="TONE[item.severity]"><SettingText :label="item.value" /></span>
-          <span v-if="item.severity !== 'unknown' && item.severity !== 'fine'" class="small soft sentence">{{
-            item.because.sentence
-          }}</span>
+          <span
+            v-if="item.severity !== 'unknown' && item.severity !== 'fine' && told(i)"
+            class="small soft sentence"
+            >{{ item.because.sentence }}</span
+          >
         </dd>
       </template>
     </dl>
+    <button v-if="bad > WORST" class="link small" type="button" @click="all = !all">
+      {{ all ? 'Only the three worst' : `Why the other ${bad - WORST}` }}
+    </button>
     <template v-if="now.order.length">
       <h2>Put right, in this order</h2>
+      <p v-if="now.resetFirst" class="small reset">{{ plain(now.resetFirst.sentence) }}</p>
       <ol class="order">
         <li v-for="(step, i) in now.order" :key="i">
           <p>
@@ -101,6 +118,11 @@ dt {
 }
 dd {
   margin: 0;
+  min-width: 0;
+}
+.value :deep(.setting) {
+  white-space: normal;
+  overflow-wrap: anywhere;
 }
 .value {
   font-size: 1.0625rem;
@@ -111,6 +133,10 @@ dd {
 .sentence {
   display: block;
   line-height: 1.3;
+}
+.reset {
+  border-left: 3px solid var(--ink);
+  padding-left: 9px;
 }
 .terms {
   border-collapse: collapse;

@@ -18,8 +18,11 @@ defineProps<{
   meaning: string;
   shown: 'where' | 'why' | null;
   asTable: boolean;
+  stage: Views['CheckStage'];
+  /** Whether this camera takes the sheet's value over its link. */
+  canSend: boolean;
 }>();
-defineEmits<{ enter: []; press: [event: KeyboardEvent]; takeBack: [] }>();
+defineEmits<{ enter: []; press: [event: KeyboardEvent]; takeBack: []; send: [] }>();
 const text = defineModel<string>({ required: true });
 
 const field = ref<HTMLInputElement>();
@@ -44,7 +47,7 @@ defineExpose({ focus: () => field.value?.focus() });
     />
 
     <form class="seen" @submit.prevent="$emit('enter')">
-      <label for="seen">seen on the camera</label>
+      <label for="seen">{{ stage === 'left' ? 'set to' : 'seen on the camera' }}</label>
       <input
         id="seen"
         ref="field"
@@ -67,6 +70,19 @@ defineExpose({ focus: () => field.value?.focus() });
         </template>
       </p>
     </form>
+    <p v-if="line.found" class="sentence small">
+      Found: <span class="mono">{{ plain(line.found.reading.label) }}</span>
+      <span v-if="line.found.verdict.offLabel" class="mono off">
+        {{ plain(line.found.verdict.offLabel) }}</span>, by {{ line.found.reading.by }}.
+    </p>
+    <p v-if="line.stale" class="sentence floats" data-role="stale">
+      {{ plain(line.verdict.because.sentence) }}
+    </p>
+    <p v-if="canSend" class="send">
+      <button class="act quiet" type="button" @click="$emit('send')">
+        Send {{ plain(line.line.target ?? '') }} to the camera
+      </button>
+    </p>
     <p v-if="!message && verdict && verdict.kind !== 'unread' && verdict.kind !== 'on'" class="sentence">
       {{ plain(verdict.because.sentence) }}
     </p>
@@ -90,7 +106,8 @@ defineExpose({ focus: () => field.value?.focus() });
           >. Rule <span class="mono">{{ line.line.because.ruleId }}</span>.
         </p>
         <p v-if="line.reading.by" class="soft small">
-          Read by {{ line.reading.by }} as
+          {{ line.reading.fromCamera ? 'Reported by the camera, taken by' : 'Read by' }}
+          {{ line.reading.by }} as
           <span class="mono">{{ plain(line.reading.typed || line.reading.label) }}</span>.
           <button class="link" type="button" @click="$emit('takeBack')">Take it back</button>
         </p>
@@ -152,6 +169,9 @@ h1 {
 }
 .seen input[aria-invalid] {
   border-color: var(--rust);
+}
+.send {
+  margin-top: 10px;
 }
 .says {
   display: flex;

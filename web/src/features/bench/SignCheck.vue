@@ -5,9 +5,12 @@ import type { Views } from '../../app/client';
 
 const props = defineProps<{
   summary: Views['SummaryView'];
+  found: Views['SummaryView'];
+  toPutRight: number;
   waiting: number;
   sign: (note: string) => Promise<void>;
 }>();
+defineEmits<{ putRight: [] }>();
 const note = ref('');
 const busy = ref(false);
 const wrong = ref('');
@@ -35,8 +38,14 @@ async function finish(): Promise<void> {
       <span class="mono" :class="{ floats: summary.floating }">{{ summary.floating }}</span> floating,
       <span class="mono">{{ summary.unread }}</span> not read.
     </p>
+    <p v-if="found.off + found.floating > summary.off + summary.floating" class="soft">
+      Found: {{ found.off }} off, {{ found.floating }} floating. Both are kept: as found and as left.
+    </p>
     <p v-if="summary.off || summary.floating" class="soft">
-      Put right what is off and read it again, or sign as it was found: signed, it stays as it is.
+      Put right what is off, or sign as it was found: signed, it stays as it is.
+      <button v-if="toPutRight" class="act quiet" type="button" @click="$emit('putRight')">
+        Put {{ toPutRight }} right
+      </button>
     </p>
     <label for="note">Note</label>
     <Textarea id="note" v-model="note" rows="3" maxlength="2000" auto-resize />

@@ -25,6 +25,7 @@ function bench(record: (setting: string, read: string | null) => Promise<boolean
     lines,
     waiting: ref([]),
     refusal: ref(null),
+    stage: ref('found'),
     record: vi.fn(async (setting: string, read: string | null) => {
       recorded.push([setting, read]);
       return record(setting, read);
@@ -125,5 +126,29 @@ describe('useBench', () => {
     expect(at.shown.value).toBeNull();
     press('y');
     expect(at.shown.value).toBe('why');
+  });
+
+  it('goes along what is to be put right, in the order told, and then to the end', async () => {
+    const { at, recorded, kept } = bench();
+    const lines = kept.lines.value as unknown as { verdict: { kind: string }; line: { setting: string } }[];
+    const kind = (setting: string, to: string) =>
+      (lines.find((l) => l.line.setting === setting)!.verdict.kind = to);
+    kind('shutter', 'off');
+    kind('gain', 'floating');
+    (kept.check.value as unknown as { now: { order: { setting: string }[] } }).now.order = [
+      { setting: 'gain' },
+      { setting: 'shutter' },
+    ];
+    at.turn('left');
+    expect(at.current.value).toBe('gain');
+    kind('gain', 'on');
+    at.act('as-sheet');
+    await vi.waitFor(() => expect(at.current.value).toBe('shutter'));
+    kind('shutter', 'on');
+    at.act('as-sheet');
+    await vi.waitFor(() => expect(at.current.value).toBe(END));
+    expect(recorded.map(([setting]) => setting)).toEqual(['gain', 'shutter']);
+    at.turn('found');
+    expect(at.current.value).toBe('gain');
   });
 });

@@ -1,7 +1,7 @@
 import { computed, nextTick, ref } from 'vue';
 import type { Views } from '../../app/client';
 import { benchKeys, type BenchAct } from './keys';
-import type { useCheck } from './useCheck';
+import type { Stage, useCheck } from './useCheck';
 import { usePreview } from './usePreview';
 
 /** Where the queue ends: finish and sign. */
@@ -16,8 +16,8 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
   const shown = ref<'where' | 'why' | null>(null);
   const queueOpen = ref(false);
   const asTable = ref(false);
-  const { check, lines, waiting, refusal, record } = kept;
-  const { preview, about } = usePreview(id, current, text);
+  const { check, lines, waiting, refusal, stage, record } = kept;
+  const { preview, about } = usePreview(id, current, text, stage);
   const readKey = benchKeys();
 
   const at = computed(() => lines.value.findIndex((l) => l.line.setting === current.value));
@@ -56,14 +56,30 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
     else if (by > 0) go(END);
   }
 
-  /** Nobody has read it, and there is something to read: a control the model has not needs nobody. */
-  const open = (l: Views['CheckLineView']) => l.reading.kind === 'unread' && !l.line.nothingToDo;
+  /**
+   * Nobody has read it, and there is something to read: a control the model has not needs nobody. While putting right it is what stands
+   * wrong, and what has to be read again because something moved under it.
+   */
+  const open = (l: Views['CheckLineView']) =>
+    stage.value === 'left'
+      ? l.stale || l.verdict.kind === 'off' || l.verdict.kind === 'floating'
+      : l.reading.kind === 'unread' && !l.stale && !l.line.nothingToDo;
+
+  /** The lines in the order in which they are gone through: as on the sheet, or as they are to be put right. */
+  function inOrder(): Views['CheckLineView'][] {
+    if (stage.value === 'found')
+      return [...lines.value.slice(at.value + 1), ...lines.value.slice(0, at.value)];
+    const steps = (check.value?.now.order ?? []).map((s) => s.setting);
+    const ranked = steps.flatMap((s) => lines.value.filter((l) => l.line.setting === s));
+    return [...ranked, ...lines.value.filter((l) => !steps.includes(l.line.setting))];
+  }
 
   /** On to the next that nobody has read, or to the end. */
   function onward(): void {
-    const held = new Set(waiting.value.map((w) => w.setting));
-    const order = [...lines.value.slice(at.value + 1), ...lines.value.slice(0, at.value)];
-    const next = order.find((l) => open(l) && !held.has(l.line.setting));
+    const held = new Set(waiting.value.filter((w) => w.stage === stage.value).map((w) => w.setting));
+    const next = inOrder().find(
+      (l) => open(l) && !held.has(l.line.setting) && l.line.setting !== current.value,
+    );
     go(next?.line.setting ?? END);
   }
 
@@ -148,9 +164,16 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
 
   /** The first that nobody has read, or the end. */
   function begin(): void {
-    const held = new Set(waiting.value.map((w) => w.setting));
-    const first = lines.value.find((l) => open(l) && !held.has(l.line.setting));
+    const held = new Set(waiting.value.filter((w) => w.stage === stage.value).map((w) => w.setting));
+    const all = stage.value === 'left' ? inOrder() : lines.value;
+    const first = all.find((l) => open(l) && !held.has(l.line.setting));
     go(first?.line.setting ?? END);
+  }
+
+  /** From finding to putting right and back; the first thing to do comes before the person. */
+  function turn(to: Stage): void {
+    stage.value = to;
+    begin();
   }
 
   return {
@@ -173,5 +196,6 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
     act,
     press,
     begin,
+    turn,
   };
 }

@@ -1,12 +1,16 @@
 import { mount } from '@vue/test-utils';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { defineComponent } from 'vue';
 import { away } from '../../app/client';
+import { heardForTest } from '../../app/live';
+import { session } from '../../app/session';
 import { useCheck } from './useCheck';
 
 const line = (setting: string, version = 0) => ({
   line: { setting },
   reading: { kind: version ? 'value' : 'unread', version },
+  foundVersion: version,
+  leftVersion: 0,
   verdict: {},
 });
 const view = (...lines: ReturnType<typeof line>[]) => ({
@@ -53,8 +57,12 @@ function open() {
       },
     }),
   );
+  opened.push(wrapper);
   return { check, wrapper };
 }
+// A page that is left hears nothing more and sends nothing more.
+const opened: { unmount(): void }[] = [];
+afterEach(() => opened.splice(0).forEach((w) => w.unmount()));
 const settled = () =>
   vi
     .waitFor(() => expect(true).toBe(true), { timeout: 50 })
@@ -64,6 +72,7 @@ describe('useCheck', () => {
   beforeEach(() => {
     localStorage.clear();
     away.value = null;
+    session.value = { login: 'mara', name: 'Mara Quill', role: 'operator', writeToken: 't' };
     vi.useRealTimers();
   });
 
@@ -76,8 +85,8 @@ describe('useCheck', () => {
       method: 'PUT',
       path: '/api/checks/c1/readings/gain',
       seen: '"3"',
-      body: { read: 'H' },
     });
+    expect(asked[1]!.body).toMatchObject({ read: 'H', stage: 'found' });
     expect(check.waiting.value).toEqual([]);
     expect(check.check.value?.lines[0]!.reading.version).toBe(4);
   });
@@ -88,7 +97,7 @@ describe('useCheck', () => {
     const { check } = open();
     await settled();
     expect(await check.record('gain', 'H')).toBe(true);
-    expect(check.waiting.value).toEqual([{ setting: 'gain', read: 'H', seen: 0 }]);
+    expect(check.waiting.value).toMatchObject([{ setting: 'gain', read: 'H', seen: 0, stage: 'found' }]);
     expect(away.value).toContain('database');
     await vi.waitFor(() => expect(check.waiting.value).toEqual([]), { timeout: 4000 });
     expect(asked.filter((a) => a.method === 'PUT')).toHaveLength(2);
@@ -106,7 +115,7 @@ describe('useCheck', () => {
     const second = open();
     await settled();
     expect(second.check.check.value?.id).toBe('c1');
-    expect(second.check.waiting.value).toEqual([{ setting: 'gain', read: 'H', seen: 0 }]);
+    expect(second.check.waiting.value).toMatchObject([{ setting: 'gain', read: 'H', seen: 0 }]);
     second.wrapper.unmount();
   });
 
@@ -144,7 +153,7 @@ describe('useCheck', () => {
     const clash = {
       code: 'changed-meanwhile',
       detail: 'Mara read L meanwhile.',
-      yours: { label: 'H' },
+      yours: { label: 'H', by: 'Joss', kind: 'value', typed: 'H' },
       theirs: { label: 'L', by: 'Mara' },
     };
     const asked = site(
@@ -156,23 +165,90 @@ describe('useCheck', () => {
     const { check } = open();
     await settled();
     await check.record('gain', 'H');
-    expect(check.conflict.value).toMatchObject({ setting: 'gain', read: 'H', theirs: { by: 'Mara' } });
+    expect(check.conflict.value).toMatchObject({ setting: 'gain', theirs: { by: 'Mara' } });
     await check.settle(true);
-    expect(asked.at(-1)).toMatchObject({ seen: '"1"', body: { read: 'H' } });
+    expect(asked.at(-1)).toMatchObject({
+      path: '/api/checks/c1/readings/gain/decision',
+      body: { stage: 'found', by: 'Joss', kind: 'value', typed: 'H' },
+    });
     expect(check.conflict.value).toBeNull();
   });
 
-  it('lets theirs stand without sending anything', async () => {
+  it('lets theirs stand by saying so, since both are kept', async () => {
     const asked = site(
       json(200, view(line('gain'))),
       json(412, { code: 'changed-meanwhile', yours: {}, theirs: {} }),
+      json(200, view(line('gain', 1))),
       json(200, view(line('gain', 1))),
     );
     const { check } = open();
     await settled();
     await check.record('gain', 'H');
     await check.settle(false);
+    expect(asked).toHaveLength(4);
+    expect(asked[3]!.body).toEqual({ stage: 'found', by: null, kind: null, typed: null });
+  });
+
+  it('sends the same receipt again after a lost answer', async () => {
+    const asked = site(json(200, view(line('gain'))), gone, json(200, view(line('gain', 1))));
+    const { check } = open();
+    await settled();
+    await check.record('gain', 'H');
+    await vi.waitFor(() => expect(check.waiting.value).toEqual([]), { timeout: 4000 });
+    const [first, second] = asked
+      .filter((a) => a.method === 'PUT')
+      .map((a) => (a.body as { receipt: string }).receipt);
+    expect(first).toBeTruthy();
+    expect(second).toBe(first);
+  });
+
+  it('keeps what somebody else read on this machine until that person is back', async () => {
+    site(json(200, view(line('gain'))), gone);
+    const first = open();
+    await settled();
+    await first.check.record('gain', 'H');
+    first.wrapper.unmount();
+
+    session.value = { login: 'joss', name: 'Joss Penhale', role: 'operator', writeToken: 't' };
+    const asked = site(json(200, view(line('gain'))), json(200, view(line('gain', 1))));
+    const second = open();
+    await settled();
+    expect(asked.filter((a) => a.method === 'PUT')).toEqual([]);
+    expect(second.check.foreign.value).toHaveLength(1);
+    session.value = { login: 'mara', name: 'Mara Quill', role: 'operator', writeToken: 't' };
+    await vi.waitFor(() => expect(second.check.waiting.value).toEqual([]));
+    second.wrapper.unmount();
+  });
+
+  it('asks again when somebody else changed this check, and only then', async () => {
+    const asked = site(
+      json(200, view(line('gain'))),
+      json(200, view(line('gain', 1))),
+      json(200, view(line('gain', 2))),
+    );
+    const { wrapper } = open();
+    await settled();
+    heardForTest('OBG-101', 'another');
+    await settled();
+    expect(asked).toHaveLength(1);
+    heardForTest('OBG-106', 'c1');
+    await settled();
+    expect(asked).toHaveLength(2);
+    // After a line that was down anything may have happened.
+    heardForTest('', '');
+    await settled();
     expect(asked).toHaveLength(3);
+    wrapper.unmount();
+  });
+
+  it('records what was put right beside what was found, each with its own version', async () => {
+    const found = { ...line('gain', 3), leftVersion: 1 };
+    const asked = site(json(200, view(found)), json(200, view({ ...found, leftVersion: 2 })));
+    const { check } = open();
+    await settled();
+    check.stage.value = 'left';
+    await check.record('gain', 'L');
+    expect(asked[1]).toMatchObject({ seen: '"1"', body: { read: 'L', stage: 'left' } });
   });
 
   it('says what is wrong when the check is not there', async () => {

@@ -1,19 +1,26 @@
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { api, ask, Problem, type Views } from '../../app/client';
-import { loadSession } from '../../app/session';
+import { useLive } from '../../app/live';
+import { loadSession, session } from '../../app/session';
 
 type Check = Views['CheckView'];
+export type Stage = Views['CheckStage'];
 
 /** A reading that the site has not confirmed yet. `read` null takes a reading back. */
 export interface Waiting {
   setting: string;
   read: string | null;
   seen: number;
+  stage: Stage;
+  /** An id of its own, so that one sent again after a lost answer is known. */
+  receipt: string;
+  /** Whose reading it is: it goes up under that name or not at all. */
+  login: string;
 }
 
 export interface Conflict {
   setting: string;
-  read: string | null;
+  stage: Stage;
   message: string;
   yours: Views['ReadingView'];
   theirs: Views['ReadingView'];
@@ -33,10 +40,19 @@ function kept<T>(name: string): T | null {
 /** One check: what the site knows of it, what still waits to go up, and what was refused. Waiting readings survive a reload. */
 export function useCheck(id: string) {
   const check = ref<Check | null>(kept<Check>(key(id, 'view')));
-  const waiting = ref<Waiting[]>(kept<Waiting[]>(key(id, 'waiting')) ?? []);
+  const waiting = ref<Waiting[]>(
+    // What an older version of this page kept has no stage and no name: it was as found, and the person's who is here.
+    (kept<Waiting[]>(key(id, 'waiting')) ?? []).map((w) => ({
+      ...w,
+      stage: w.stage ?? 'found',
+      receipt: w.receipt ?? crypto.randomUUID(),
+      login: w.login ?? me(),
+    })),
+  );
   const refusal = ref<{ setting: string; message: string } | null>(null);
   const conflict = ref<Conflict | null>(null);
   const failure = ref<string | null>(null);
+  const stage = ref<Stage>('found');
   let sending = false;
   let again: ReturnType<typeof setTimeout> | undefined;
 
@@ -54,26 +70,29 @@ export function useCheck(id: string) {
 
   const later = () => {
     clearTimeout(again);
-    again = setTimeout(() => void (check.value && waiting.value.length ? send() : load()), RETRY_MS);
+    again = setTimeout(() => void (check.value && mine().length ? send() : load()), RETRY_MS);
   };
 
   async function load(): Promise<void> {
     try {
       take(await ask(api.GET('/api/checks/{id}', { params: { path: { id } } })));
       failure.value = null;
-      if (waiting.value.length) await send();
+      if (mine().length) await send();
     } catch (error) {
       if (error instanceof Problem && error.away) later();
       failure.value = check.value ? null : (error as Error).message;
     }
   }
 
+  /** What waits under the name of the person who is here. */
+  const mine = () => waiting.value.filter((w) => w.login === me());
+
   /** Sends what waits, in order; a broken line keeps it and tries again. */
   async function send(): Promise<void> {
     if (sending) return;
     sending = true;
     try {
-      for (let next = waiting.value[0]; next; next = waiting.value[0]) {
+      for (let next = mine()[0]; next; next = mine()[0]) {
         if (!(await sendOne(next))) return;
       }
     } finally {
@@ -82,20 +101,22 @@ export function useCheck(id: string) {
   }
 
   async function sendOne(next: Waiting): Promise<boolean> {
-    const drop = () => (waiting.value = waiting.value.filter((w) => w !== next));
+    const drop = () => (waiting.value = waiting.value.filter((w) => w.receipt !== next.receipt));
     try {
       const view = await ask(
         api.PUT('/api/checks/{id}/readings/{setting}', {
           params: { path: { id, setting: next.setting } },
           headers: { 'If-Match': `"${next.seen}"` },
-          body: { read: next.read },
+          body: { read: next.read, stage: next.stage, receipt: next.receipt },
         }),
       );
       drop();
       take(view);
       // A newer reading of the same notch that waits has now seen this one: one must not conflict with oneself.
-      const seen = versionOf(next.setting);
-      waiting.value = waiting.value.map((w) => (w.setting === next.setting ? { ...w, seen } : w));
+      const seen = versionOf(next.setting, next.stage);
+      waiting.value = waiting.value.map((w) =>
+        w.setting === next.setting && w.stage === next.stage ? { ...w, seen } : w,
+      );
       return true;
     } catch (error) {
       const problem = error as Problem;
@@ -114,7 +135,7 @@ export function useCheck(id: string) {
       if (problem.status === 412) {
         conflict.value = {
           setting: next.setting,
-          read: next.read,
+          stage: next.stage,
           message: problem.message,
           yours: problem.more.yours as Views['ReadingView'],
           theirs: problem.more.theirs as Views['ReadingView'],
@@ -127,32 +148,91 @@ export function useCheck(id: string) {
     }
   }
 
-  const versionOf = (setting: string) =>
-    check.value?.lines.find((l) => l.line.setting === setting)?.reading.version ?? 0;
+  function versionOf(setting: string, of: Stage): number {
+    const line = check.value?.lines.find((l) => l.line.setting === setting);
+    return (of === 'left' ? line?.leftVersion : line?.foundVersion) ?? 0;
+  }
 
-  async function record(setting: string, read: string | null): Promise<boolean> {
+  async function record(setting: string, read: string | null, of: Stage = stage.value): Promise<boolean> {
     refusal.value = null;
     waiting.value = [
-      ...waiting.value.filter((w) => w.setting !== setting),
-      { setting, read, seen: versionOf(setting) },
+      ...waiting.value.filter((w) => w.setting !== setting || w.stage !== of),
+      {
+        setting,
+        read,
+        seen: versionOf(setting, of),
+        stage: of,
+        receipt: crypto.randomUUID(),
+        login: me(),
+      },
     ];
     await send();
     return (refusal.value as { setting: string } | null)?.setting !== setting;
   }
 
-  /** Settles a conflict: yours is sent again over theirs, or theirs stands. */
-  async function settle(mine: boolean): Promise<void> {
+  /** Decides between two readings of a notch: the one that stands (null), or a second one. */
+  async function decide(setting: string, of: Stage, rival: Views['ReadingView'] | null): Promise<void> {
+    try {
+      take(
+        await ask(
+          api.POST('/api/checks/{id}/readings/{setting}/decision', {
+            params: { path: { id, setting } },
+            body: {
+              stage: of,
+              by: rival?.by ?? null,
+              kind: rival?.kind ?? null,
+              typed: rival?.typed ?? null,
+            },
+          }),
+        ),
+      );
+    } catch (error) {
+      refusal.value = { setting, message: (error as Error).message };
+      await load();
+    }
+  }
+
+  /** Settles a conflict that has just come up: yours stands, or theirs. */
+  async function settle(yours: boolean): Promise<void> {
     const open = conflict.value;
     conflict.value = null;
-    if (mine && open) await record(open.setting, open.read);
+    if (open) await decide(open.setting, open.stage, yours ? open.yours : null);
   }
 
   async function sign(note: string): Promise<void> {
     take(await ask(api.PUT('/api/checks/{id}/signature', { params: { path: { id } }, body: { note } })));
   }
 
+  // Others carry the same check: what they record is seen here. What waits here is not touched by it.
+  useLive((_, changed) => {
+    if ((!changed || changed === id) && !sending) void load();
+  });
+  watch(
+    () => session.value?.login,
+    (login) => login && mine().length && void send(),
+  );
+
   const lines = computed(() => check.value?.lines ?? []);
+  /** Readings of somebody else that were kept on this machine. */
+  const foreign = computed(() => waiting.value.filter((w) => w.login !== me()));
   onBeforeUnmount(() => clearTimeout(again));
   void load();
-  return { check, lines, waiting, refusal, conflict, failure, record, settle, sign, load };
+  return {
+    check,
+    lines,
+    waiting,
+    foreign,
+    refusal,
+    conflict,
+    failure,
+    stage,
+    record,
+    decide,
+    settle,
+    sign,
+    load,
+    take,
+  };
 }
+
+const me = () => session.value?.login ?? '';

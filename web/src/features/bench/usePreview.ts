@@ -4,7 +4,12 @@ import { api, ask, type Views } from '../../app/client';
 const PAUSE_MS = 60;
 
 /** What the text being typed would mean, asked of the site while typing; an older question is dropped for a newer one. */
-export function usePreview(id: string, setting: Ref<string>, text: Ref<string>) {
+export function usePreview(
+  id: string,
+  setting: Ref<string>,
+  text: Ref<string>,
+  stage: Ref<Views['CheckStage']>,
+) {
   const preview = ref<Views['PreviewView'] | null>(null);
   /** The text that the preview is about; typing may be ahead of it. */
   const about = ref('');
@@ -29,7 +34,7 @@ export function usePreview(id: string, setting: Ref<string>, text: Ref<string>) 
         preview.value = await ask(
           api.POST('/api/checks/{id}/preview', {
             params: { path: { id } },
-            body: { setting: setting.value, text: asked },
+            body: { setting: setting.value, text: asked, stage: stage.value },
             signal: asking.signal,
           }),
         );

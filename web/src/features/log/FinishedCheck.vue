@@ -6,6 +6,8 @@ import { moment } from '../../app/dates';
 import { plain } from '../../instruments/fractions';
 import VerdictMark from '../../instruments/VerdictMark.vue';
 import ConsequencePanel from '../bench/ConsequencePanel.vue';
+import PhotoStrip from '../bench/PhotoStrip.vue';
+import CheckAdditions from './CheckAdditions.vue';
 
 const props = defineProps<{ id: string }>();
 const {
@@ -57,18 +59,24 @@ const print = () => window.print();
               <th scope="col">Notch</th>
               <th scope="col">Sheet</th>
               <th scope="col">Found</th>
+              <th v-if="check.putRight" scope="col">Left</th>
               <th scope="col">Verdict</th>
             </tr>
           </thead>
           <tbody>
             <tr
-              v-for="{ line, reading, verdict } in check.lines"
+              v-for="{ line, reading, verdict, found } in check.lines"
               :key="line.setting"
               :data-setting="line.setting"
             >
               <th scope="row">{{ line.name }}</th>
               <td class="mono target">{{ plain(line.target ?? 'cannot') }}</td>
-              <td class="mono">{{ plain(reading.label) || '–' }}</td>
+              <td class="mono" :class="{ off: found && found.verdict.kind !== 'on' }">
+                {{ plain((found?.reading ?? reading).label) || '–' }}
+              </td>
+              <td v-if="check.putRight" class="mono">
+                {{ found ? plain(reading.label) || 'not read again' : '' }}
+              </td>
               <td>
                 <VerdictMark :kind="verdict.kind" word />
                 <span
@@ -85,7 +93,14 @@ const print = () => window.print();
             </tr>
           </tbody>
         </table>
-        <ConsequencePanel :now="check.now" if-recorded="If it had recorded as found" />
+        <div>
+          <ConsequencePanel
+            :now="check.now"
+            :if-recorded="check.putRight ? 'If it had recorded as left' : 'If it had recorded as found'"
+          />
+          <PhotoStrip :id="check.id" :setting="null" :photos="check.photos" fixed />
+          <CheckAdditions v-if="check.signedAt" :check="check" @changed="refetch()" />
+        </div>
       </div>
     </template>
   </div>

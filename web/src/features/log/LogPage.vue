@@ -41,14 +41,21 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/log/${row.id}` : `/
           <td>
             <RouterLink :to="to(row)">{{ moment(row.startedAt) }}</RouterLink>
           </td>
-          <th scope="row" class="mono">{{ row.unitTag }}</th>
+          <th scope="row" class="mono">
+            <RouterLink :to="`/units/${row.unitTag}`">{{ row.unitTag }}</RouterLink>
+          </th>
           <td>
             {{ row.standardName }} <span class="soft small">v{{ row.standardVersion }}</span>
             <span v-if="row.shootName" class="small"> {{ row.shootName }}</span>
           </td>
           <td class="found">
-            <span v-if="row.summary.headline" class="mono small off">{{ plain(row.summary.headline) }}</span>
+            <span v-if="row.foundHeadline" class="mono small off">{{ plain(row.foundHeadline) }}</span>
             <span v-else-if="!row.summary.unread" class="has">as the sheet says</span>
+            <span v-if="row.foundHeadline && row.foundHeadline !== row.summary.headline" class="small">
+              left
+              <span v-if="row.summary.headline" class="mono off">{{ plain(row.summary.headline) }}</span>
+              <span v-else class="has">right</span></span
+            >
             <span v-if="row.summary.withinSlack" class="small soft">
               {{ row.summary.withinSlack }} within slack</span
             >

@@ -148,6 +148,16 @@ function takeProposal(): void {
           @change="doc.plannedMinutes = number(value($event))"
         />
       </label>
+      <label>
+        Check units every, days
+        <input
+          class="field mono"
+          inputmode="numeric"
+          :readonly="!editable"
+          :value="doc.intervalDays ?? ''"
+          @change="doc.intervalDays = number(value($event))"
+        />
+      </label>
     </div>
 
     <h2>Use of the footage</h2>

@@ -1,0 +1,172 @@
+import { flushPromises, mount } from '@vue/test-utils';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { defineComponent, nextTick } from 'vue';
+import type { Views } from '../../app/client';
+import { json, stubSite } from '../../testing/site';
+import CheckList from './CheckList.vue';
+import RivalReadings from './RivalReadings.vue';
+import { useCamera } from './useCamera';
+
+const reading = (label: string, by = ''): Views['ReadingView'] => ({
+  kind: label ? 'value' : 'unread',
+  typed: label,
+  label,
+  dialAt: null,
+  by,
+  at: null,
+  version: label ? 1 : 0,
+  stage: 'found',
+  fromCamera: false,
+});
+const line = (setting: string, target: string, label = '', over = {}) =>
+  ({
+    line: { setting, name: setting, target, kind: 'computed' },
+    reading: reading(label, 'Mara'),
+    verdict: { kind: label ? 'on' : 'unread', offLabel: '', because: { sentence: '' } },
+    found: null,
+    stale: false,
+    rivals: [],
+    ...over,
+  }) as unknown as Views['CheckLineView'];
+
+describe('RivalReadings', () => {
+  it('shows both readings with who read them, and lets a person choose either', async () => {
+    const rival = reading('H', 'Joss');
+    const two = mount(RivalReadings, { props: { line: line('gain', 'L', 'L', { rivals: [rival] }) } });
+    expect(two.text()).toContain('Mara read');
+    expect(two.text()).toContain('Joss read');
+    await two.findAll('button')[0]!.trigger('click');
+    await two.findAll('button')[1]!.trigger('click');
+    expect(two.emitted('decide')).toEqual([[null], [rival]]);
+  });
+
+  it('is not there while nobody disagrees', () => {
+    expect(mount(RivalReadings, { props: { line: line('gain', 'L', 'L') } }).text()).toBe('');
+  });
+});
+
+describe('CheckList', () => {
+  const list = (record: (setting: string, read: string) => Promise<boolean>) =>
+    mount(CheckList, {
+      props: { lines: [line('gain', 'L'), line('nd', 'clear')], waiting: [], refusal: null, record },
+      attachTo: document.body,
+    });
+
+  it('records what is typed and goes on to the next field with Enter', async () => {
+    const record = vi.fn(async () => true);
+    const all = list(record);
+    const [gain, nd] = all.findAll('input');
+    await gain!.setValue(' H ');
+    await gain!.trigger('keydown', { key: 'Enter' });
+    await flushPromises();
+    expect(record).toHaveBeenCalledWith('gain', 'H');
+    expect(document.activeElement).toBe(nd!.element);
+    expect((gain!.element as HTMLInputElement).value).toBe('');
+    all.unmount();
+  });
+
+  it('keeps what was refused in its field, and comes back to it', async () => {
+    const all = list(async () => false);
+    const gain = all.find('input');
+    await gain.setValue('Q');
+    await gain.trigger('keydown', { key: 'Enter' });
+    await flushPromises();
+    await nextTick();
+    expect((gain.element as HTMLInputElement).value).toBe('Q');
+    expect(document.activeElement).toBe(gain.element);
+    await all.setProps({ refusal: { setting: 'gain', message: 'Gain has no Q.' } });
+    expect(all.find('[role=alert]').text()).toBe('Gain has no Q.');
+    all.unmount();
+  });
+
+  it('takes the sheet’s value with one press', async () => {
+    const record = vi.fn(async () => true);
+    const all = list(record);
+    await all.find('button[aria-label="nd as the sheet says"]').trigger('click');
+    expect(record).toHaveBeenCalledWith('nd', 'clear');
+    all.unmount();
+  });
+});
+
+describe('useCamera', () => {
+  const settings = Array.from({ length: 25 }, (_, i) => `s${i}`);
+  const answers = { state: 'answers', sentence: '', reports: settings, accepts: ['s1'] };
+  let camera: ReturnType<typeof useCamera>;
+  const taken: unknown[] = [];
+  const open = () =>
+    mount(
+      defineComponent({
+        setup: () => {
+          camera = useCamera('c1', (check) => taken.push(check));
+          return () => null;
+        },
+      }),
+    );
+  beforeEach(() => void (taken.length = 0));
+
+  it('reads bit by bit, so that it can be followed, and takes each bit at once', async () => {
+    const asked = stubSite({
+      'GET /api/checks/c1/camera': () => json(200, answers),
+      'POST /api/checks/c1/camera/readings': (a) =>
+        json(200, {
+          settings: (a.body as { settings: string[] }).settings.map((setting) => ({
+            setting,
+            outcome: setting === 's3' ? 'differs' : 'recorded',
+            shows: '',
+            sentence: 'apart',
+          })),
+          check: { id: 'c1' },
+        }),
+    });
+    open();
+    await camera.read('found');
+    expect(
+      asked.filter((a) => a.method === 'POST').map((a) => (a.body as { settings: string[] }).settings.length),
+    ).toEqual([10, 10, 5]);
+    expect(taken).toHaveLength(3);
+    expect(camera.done.value).toBe(25);
+    expect(camera.taken.value).toBe(24);
+    expect(camera.apart.value.map((a) => a.setting)).toEqual(['s3']);
+    expect(camera.accepts('s1')).toBe(true);
+  });
+
+  it('keeps what came before the camera fell silent, and says so', async () => {
+    let calls = 0;
+    stubSite({
+      'GET /api/checks/c1/camera': () => json(200, answers),
+      'POST /api/checks/c1/camera/readings': () =>
+        ++calls === 1
+          ? json(200, { settings: [], check: { id: 'c1' } })
+          : json(424, { code: 'camera-silent', detail: 'OBG-101 does not answer.' }),
+    });
+    open();
+    await camera.read('found');
+    expect(taken).toHaveLength(1);
+    expect(camera.wrong.value).toContain('does not answer');
+    expect(camera.busy.value).toBe(false);
+  });
+
+  it('stops where it is told to', async () => {
+    stubSite({
+      'GET /api/checks/c1/camera': () => json(200, answers),
+      'POST /api/checks/c1/camera/readings': () => {
+        camera.cancel();
+        return json(200, { settings: [], check: { id: 'c1' } });
+      },
+    });
+    open();
+    await camera.read('found');
+    expect(camera.done.value).toBeLessThan(25);
+    expect(camera.wrong.value).toBe('');
+  });
+
+  it('has nothing to read where the unit has no link', async () => {
+    const asked = stubSite({
+      'GET /api/checks/c1/camera': () =>
+        json(200, { state: 'none', sentence: 'OBG-101 has no link.', reports: [], accepts: [] }),
+    });
+    open();
+    await camera.read('found');
+    expect(asked.every((a) => a.method === 'GET')).toBe(true);
+  });
+});

@@ -1,0 +1,252 @@
+<script setup lang="ts">
+import { keepPreviousData, useInfiniteQuery } from '@tanstack/vue-query';
+import { computed, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { api, ask, type Views } from '../../app/client';
+import { day } from '../../app/dates';
+import { useLive } from '../../app/live';
+import BenchTabs from '../bench/BenchTabs.vue';
+import StateMark from './StateMark.vue';
+import { STATES } from './states';
+
+const route = useRoute();
+const router = useRouter();
+const asked = (name: string) => String(route.query[name] ?? '');
+/** The filters stand in the address: a board can be sent to somebody, and Back goes back. */
+const filters = computed(() => ({
+  state: asked('state') || undefined,
+  model: asked('model') || undefined,
+  tape: asked('tape') || undefined,
+  place: asked('place') || undefined,
+  find: asked('find') || undefined,
+}));
+const find = ref(asked('find'));
+
+const { data, isPending, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
+  queryKey: computed(() => ['board', filters.value]),
+  queryFn: ({ pageParam }) =>
+    ask(api.GET('/api/board', { params: { query: { ...filters.value, after: pageParam } } })),
+  initialPageParam: undefined as string | undefined,
+  getNextPageParam: (last) => last.next ?? undefined,
+  placeholderData: keepPreviousData,
+});
+const first = computed(() => data.value?.pages[0]);
+const rows = computed(() => data.value?.pages.flatMap((p) => p.rows) ?? []);
+const total = computed(() =>
+  (first.value?.counts ?? []).reduce((sum, c) => sum + (c.state === 'retired' ? 0 : c.units), 0),
+);
+
+function narrow(name: string, value: string): void {
+  void router.replace({ query: { ...route.query, [name]: value || undefined } });
+}
+const value = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value;
+
+// Many changes at once ask once.
+let soon: ReturnType<typeof setTimeout> | undefined;
+useLive(() => {
+  clearTimeout(soon);
+  soon = setTimeout(() => void refetch(), 150);
+});
+
+const next = (row: Views['BoardRowView']) =>
+  row.open ? `/bench/${row.open.id}` : { path: '/bench', query: { unit: row.tag } };
+</script>
+
+<template>
+  <div class="page">
+    <BenchTabs />
+    <h1>Readiness</h1>
+    <p class="soft lead">Which camera can go over the counter now. What wants somebody comes first.</p>
+    <template v-if="first">
+      <div class="counts" role="group" aria-label="By state">
+        <button type="button" :aria-pressed="!filters.state" @click="narrow('state', '')">
+          <strong>{{ total }}</strong> all
+        </button>
+        <button
+          v-for="count in first.counts"
+          :key="count.state"
+          type="button"
+          :aria-pressed="filters.state === count.state"
+          :disabled="!count.units && filters.state !== count.state"
+          @click="narrow('state', filters.state === count.state ? '' : count.state)"
+        >
+          <StateMark :state="count.state" /> <strong>{{ count.units }}</strong> {{ STATES[count.state] }}
+        </button>
+      </div>
+      <div class="fields filters">
+        <label class="grow">
+          Find
+          <input
+            v-model="find"
+            class="field"
+            type="search"
+            placeholder="Tag, tape, place or model"
+            @input="narrow('find', find)"
+          />
+        </label>
+        <label>
+          Model
+          <select :value="filters.model ?? ''" @change="narrow('model', value($event))">
+            <option value="">all</option>
+            <option v-for="m in first.models" :key="m.key" :value="m.key">{{ m.name }}</option>
+          </select>
+        </label>
+        <label>
+          Tape
+          <select :value="filters.tape ?? ''" @change="narrow('tape', value($event))">
+            <option value="">all</option>
+            <option v-for="t in first.tapes" :key="t" :value="t">{{ t }}</option>
+          </select>
+        </label>
+        <label>
+          Place
+          <select :value="filters.place ?? ''" @change="narrow('place', value($event))">
+            <option value="">all</option>
+            <option v-for="p in first.places" :key="p" :value="p">{{ p }}</option>
+          </select>
+        </label>
+      </div>
+    </template>
+    <p v-if="isPending" class="soft" role="status">Opening the board…</p>
+    <div v-else-if="error && !rows.length" class="problem" role="alert">
+      {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
+    </div>
+    <p v-else-if="!rows.length && total === 0 && !filters.find" role="status">
+      There are no cameras yet. A technician brings them in on the page
+      <RouterLink to="/sheets">Sheets</RouterLink>.
+    </p>
+    <p v-else-if="!rows.length" role="status">
+      No camera is like that.
+      <button class="link" type="button" @click="((find = ''), router.replace({ query: {} }))">
+        Show all
+      </button>
+    </p>
+    <table v-else class="plain-table board">
+      <thead>
+        <tr>
+          <th scope="col">State</th>
+          <th scope="col">Unit</th>
+          <th scope="col">What is wrong</th>
+          <th scope="col">Next check</th>
+          <th scope="col"><span class="visually-hidden">Next</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.tag" :data-tag="row.tag" :data-state="row.state">
+          <td class="state"><StateMark :state="row.state" word /></td>
+          <th scope="row">
+            <RouterLink :to="`/units/${row.tag}`" class="mono">{{ row.tag }}</RouterLink>
+            <span class="soft small">
+              {{ row.modelName }}<template v-if="row.tape">, {{ row.tape }} tape</template> ·
+              {{ row.place }}</span
+            >
+          </th>
+          <td>
+            <span :class="{ off: row.state === 'off' || row.inShort.startsWith('overdue') }">{{
+              row.inShort
+            }}</span>
+            <span v-if="row.open" class="small floats"
+              >{{ row.open.by }} is at it, {{ row.open.unread }} not read</span
+            >
+          </td>
+          <td class="soft small">{{ row.dueOn ? day(row.dueOn) : '–' }}</td>
+          <td class="go">
+            <RouterLink v-if="row.state !== 'retired'" class="small" :to="next(row)">{{
+              row.open ? 'Go on' : 'Check'
+            }}</RouterLink>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="hasNextPage" class="more">
+      <button class="act quiet" type="button" :disabled="isFetchingNextPage" @click="fetchNextPage()">
+        More cameras
+      </button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.lead {
+  margin-bottom: 14px;
+}
+.counts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-bottom: 12px;
+}
+.counts button {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  border: 1px solid var(--line);
+  background: var(--panel);
+  color: var(--ink);
+  border-radius: 5px;
+  padding: 5px 11px;
+  cursor: pointer;
+  font-size: 0.9375rem;
+}
+.counts button[aria-pressed='true'] {
+  border-color: var(--ink);
+  box-shadow: inset 0 -3px var(--ink);
+}
+.counts button:disabled {
+  opacity: 0.55;
+  cursor: default;
+}
+.filters {
+  margin-bottom: 14px;
+}
+.board tbody th {
+  font-weight: 400;
+  font-size: 1rem;
+  color: var(--ink);
+}
+.board tbody th span {
+  display: block;
+}
+.board td {
+  padding: 8px 12px 8px 0;
+}
+.board td .small {
+  display: block;
+}
+.state {
+  white-space: nowrap;
+}
+.go {
+  text-align: right;
+}
+.more {
+  margin-top: 16px;
+}
+@media (max-width: 640px) {
+  .board thead {
+    display: none;
+  }
+  .board tr {
+    display: grid;
+    grid-template-columns: 96px 1fr auto;
+    gap: 0 10px;
+    border-bottom: 1px solid var(--line);
+    padding: 6px 0;
+  }
+  .board td,
+  .board th {
+    border: 0;
+    padding: 2px 0;
+  }
+  .board td:nth-child(3) {
+    grid-column: 2;
+  }
+  .board td:nth-child(4) {
+    display: none;
+  }
+  .board .go {
+    grid-column: 3;
+    grid-row: 1;
+  }
+}
+</style>

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import type { Views } from '../../app/client';
+import { day } from '../../app/dates';
+import { plain } from '../../instruments/fractions';
+import { REMEDIES } from './remedies';
+
+/** Settings that do not stay: how often, between which bounds, and what to do. */
+const props = defineProps<{ settings: Views['DriftView'][]; caption: string; short?: boolean }>();
+const all = ref(false);
+const worth = computed(() => props.settings.filter((s) => s.remedy !== 'tooFew' && s.remedy !== 'leave'));
+const rest = computed(() => props.settings.length - worth.value.length);
+const shown = computed(() => (all.value ? props.settings : worth.value));
+</script>
+
+<template>
+  <p v-if="!settings.length" class="soft">Nothing has been checked and signed yet.</p>
+  <template v-else>
+    <p v-if="!worth.length && !all" class="soft">
+      Nothing drifts that can be told from {{ settings.length }} settings.
+    </p>
+    <table v-if="shown.length" class="plain-table drift">
+      <caption class="visually-hidden">
+        {{
+          caption
+        }}
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Setting</th>
+          <th scope="col">Found off</th>
+          <th scope="col">What to do</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="s in shown" :key="s.setting" :data-setting="s.setting">
+          <th scope="row">{{ s.name }}</th>
+          <td class="often">
+            <svg viewBox="0 0 100 12" preserveAspectRatio="none" aria-hidden="true">
+              <line class="whole" x1="0" x2="100" y1="6" y2="6" />
+              <line
+                class="between"
+                :x1="s.wrong.lowPercent"
+                :x2="Math.max(s.wrong.highPercent, s.wrong.lowPercent + 1)"
+                y1="6"
+                y2="6"
+              />
+            </svg>
+            <span class="mono small">{{ plain(s.wrong.label) }}</span>
+            <span v-if="s.floating.times" class="small floats"> {{ s.floating.times }} floated</span>
+            <span v-if="s.lastWrong" class="small soft"> last {{ day(s.lastWrong) }}</span>
+          </td>
+          <td>
+            <strong>{{ REMEDIES[s.remedy] }}</strong>
+            <p v-if="!short" class="small soft">{{ plain(s.because.sentence) }}</p>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <button v-if="rest" class="link small" type="button" @click="all = !all">
+      {{ all ? 'Only what wants an act' : `And ${rest} that stay or are too few to say` }}
+    </button>
+  </template>
+</template>
+
+<style scoped>
+.drift tbody th {
+  font-size: 1rem;
+  color: var(--ink);
+  vertical-align: top;
+  padding-top: 10px;
+}
+.often {
+  width: 34%;
+}
+.often svg {
+  display: block;
+  width: 100%;
+  max-width: 220px;
+  height: 12px;
+}
+.often .small {
+  display: inline-block;
+  margin-right: 8px;
+}
+.whole {
+  stroke: var(--line);
+  stroke-width: 2;
+}
+.between {
+  stroke: var(--rust);
+  stroke-width: 7;
+}
+@media (max-width: 640px) {
+  .drift thead {
+    display: none;
+  }
+  .drift tr {
+    display: block;
+    padding: 8px 0;
+    border-bottom: 1px solid var(--line);
+  }
+  .drift td,
+  .drift th {
+    display: block;
+    border: 0;
+    width: auto;
+    padding: 1px 0;
+  }
+}
+</style>

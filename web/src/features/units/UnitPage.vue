@@ -1,0 +1,220 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { api, ask } from '../../app/client';
+import { day, moment } from '../../app/dates';
+import { useLive } from '../../app/live';
+import Opening from '../../app/Opening.vue';
+import { session } from '../../app/session';
+import { plain } from '../../instruments/fractions';
+import StateMark from '../board/StateMark.vue';
+import DriftTable from '../drift/DriftTable.vue';
+import UnitForm from './UnitForm.vue';
+import UnitMeasured from './UnitMeasured.vue';
+
+const props = defineProps<{ tag: string }>();
+const router = useRouter();
+const queries = useQueryClient();
+const key = computed(() => ['unit', props.tag]);
+const { data, isPending, error, refetch } = useQuery({
+  queryKey: key,
+  queryFn: () => ask(api.GET('/api/units/{tag}/page', { params: { path: { tag: props.tag } } })),
+});
+const technician = computed(() => session.value?.role === 'technician');
+useLive((unit) => (!unit || unit === props.tag) && void refetch());
+
+const says = ref('');
+const kind = ref<'note' | 'repair'>('note');
+const wrong = ref('');
+async function note(): Promise<void> {
+  wrong.value = '';
+  try {
+    await ask(
+      api.PUT('/api/units/{tag}/notes/{id}', {
+        params: { path: { tag: props.tag, id: crypto.randomUUID() } },
+        body: { kind: kind.value, says: says.value },
+      }),
+    );
+    says.value = '';
+    await refetch();
+  } catch (problem) {
+    wrong.value = `${(problem as Error).message} What you wrote is still here.`;
+  }
+}
+
+async function changed(tag: string): Promise<void> {
+  if (tag !== props.tag) await router.replace(`/units/${tag}`);
+  await queries.invalidateQueries({ queryKey: ['board'] });
+  await refetch();
+}
+const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured: 'measured' };
+</script>
+
+<template>
+  <Opening
+    :pending="isPending"
+    :error="error"
+    what="the unit"
+    back="To the board"
+    back-to="/board"
+    @again="refetch"
+  >
+    <div v-if="data" class="page unit">
+      <p class="soft small no-print"><RouterLink to="/board">Readiness</RouterLink></p>
+      <header>
+        <h1>
+          <span class="mono">{{ data.board.tag }}</span> {{ data.board.modelName
+          }}<template v-if="data.board.tape">, {{ data.board.tape }} tape</template>
+        </h1>
+        <p class="state">
+          <StateMark :state="data.board.state" word />
+          <span class="soft"> {{ data.board.place }}. {{ data.board.because.sentence }}</span>
+        </p>
+        <p class="acts no-print">
+          <RouterLink
+            v-if="data.board.state !== 'retired'"
+            class="act quiet"
+            :to="
+              data.board.open
+                ? `/bench/${data.board.open.id}`
+                : { path: '/bench', query: { unit: data.board.tag } }
+            "
+            >{{ data.board.open ? `Go on with ${data.board.open.by}’s check` : 'Check it' }}</RouterLink
+          >
+          <a :href="`/api/units/${tag}/history.pdf`">History, PDF</a>
+          <a :href="`/api/export/checks.csv?unit=${encodeURIComponent(tag)}`">Checks, CSV</a>
+          <a :href="`/api/export/checks.json?unit=${encodeURIComponent(tag)}`">JSON</a>
+          <a :href="`/api/units/${tag}/code.svg`">Code</a>
+        </p>
+      </header>
+      <div class="two">
+        <div>
+          <h2>Checks, as found and as left</h2>
+          <p v-if="!data.checks.length" class="soft">It was never checked.</p>
+          <table v-else class="plain-table">
+            <thead>
+              <tr>
+                <th scope="col">Begun</th>
+                <th scope="col">Found</th>
+                <th scope="col">Left</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="c in data.checks" :key="c.id">
+                <td>
+                  <RouterLink :to="c.signedAt ? `/log/${c.id}` : `/bench/${c.id}`">{{
+                    moment(c.startedAt)
+                  }}</RouterLink>
+                  <span class="soft small">
+                    {{ c.shootName || c.standardName }}, {{ c.signedBy ?? c.startedBy
+                    }}<template v-if="!c.signedAt">, open</template></span
+                  >
+                </td>
+                <td>
+                  <span v-if="c.foundHeadline" class="mono small off">{{ plain(c.foundHeadline) }}</span>
+                  <span v-else class="has small">as the sheet says</span>
+                </td>
+                <td>
+                  <span v-if="c.summary.headline" class="mono small off">{{
+                    plain(c.summary.headline)
+                  }}</span>
+                  <span v-else class="has small">right</span>
+                  <span v-if="c.summary.unread" class="soft small"> {{ c.summary.unread }} not read</span>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+          <h2>What drifts on this unit</h2>
+          <DriftTable :settings="data.drift" caption="What drifts on this unit" />
+          <h2>What drifts on every {{ data.board.modelName }}</h2>
+          <DriftTable :settings="data.modelDrift" caption="What drifts on this model" short />
+        </div>
+        <aside>
+          <UnitForm v-if="technician" :unit="data" @changed="changed" />
+          <UnitMeasured :unit="data" :may-measure="technician" @changed="changed(tag)" />
+          <h2>Repairs and notes</h2>
+          <form class="note no-print" @submit.prevent="note">
+            <label for="unit-note">Write it down for the next person</label>
+            <textarea id="unit-note" v-model="says" class="field" rows="2" maxlength="900" />
+            <p class="fields">
+              <label
+                ><span class="visually-hidden">Kind</span>
+                <select v-model="kind">
+                  <option value="note">note</option>
+                  <option value="repair">repair</option>
+                </select>
+              </label>
+              <button class="act quiet" type="submit" :disabled="says.trim().length < 3">Keep</button>
+            </p>
+            <p v-if="wrong" class="problem small" role="alert">{{ wrong }}</p>
+          </form>
+          <p v-if="!data.notes.length" class="soft">Nothing is noted.</p>
+          <ul class="notes">
+            <li v-for="n in data.notes" :key="n.id">
+              <p>{{ plain(n.says) }}</p>
+              <p class="soft small">{{ KIND[n.kind] ?? n.kind }}, {{ n.by }}, {{ day(n.at) }}</p>
+            </li>
+          </ul>
+        </aside>
+      </div>
+    </div>
+  </Opening>
+</template>
+
+<style scoped>
+header {
+  margin-bottom: 18px;
+}
+.state {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 16px;
+  margin-top: 10px;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 330px;
+  gap: 40px;
+  align-items: start;
+}
+h2 {
+  margin: 22px 0 6px;
+}
+.two > * > h2:first-child {
+  margin-top: 0;
+}
+td .small {
+  display: block;
+}
+.note {
+  display: grid;
+  gap: 6px;
+  margin-bottom: 10px;
+}
+.note .fields {
+  align-items: center;
+}
+.notes {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.notes li {
+  border-top: 1px solid var(--line);
+  padding: 7px 0;
+  overflow-wrap: anywhere;
+}
+@media (max-width: 900px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 20px;
+  }
+}
+</style>
