@@ -115,6 +115,13 @@ public sealed class Browser : IDisposable
     /// <summary>As if the session had run out.</summary>
     public void ForgetCookies() => _driver.Manage().Cookies.DeleteAllCookies();
 
+    /// <summary>Cuts the network of the page, or gives it back; the site does not notice.</summary>
+    public void Offline(bool offline)
+    {
+        _driver.ExecuteCdpCommand("Network.enable", []);
+        _driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new Dictionary<string, object?> { ["offline"] = offline, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+    }
+
     public void Until(Func<bool> so, string what) => Wait(() => so() ? "so" : null, what);
 
     public bool Has(string css) => _driver.FindElements(By.CssSelector(css)).Any(e => e.Displayed);

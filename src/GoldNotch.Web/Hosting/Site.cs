@@ -40,7 +40,7 @@ internal static class Site
 {
     internal static async Task<int> RunAsync(string[] args)
     {
-        if (args is ["migrate" or "import" or "people", ..])
+        if (args is ["migrate" or "import" or "people" or "seed", ..])
         {
             return await Commands.RunAsync(args);
         }

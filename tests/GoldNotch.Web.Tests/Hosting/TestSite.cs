@@ -153,9 +153,14 @@ public class TestSite : IAsyncLifetime
 }
 
 /// <summary>Speaks to the site as its own front end does: cookie, write token, JSON.</summary>
-public sealed class TestClient(Uri address) : IDisposable
+public sealed class TestClient : IDisposable
 {
-    private readonly HttpClient _http = new(new HttpClientHandler { CookieContainer = new CookieContainer() }) { BaseAddress = address };
+    private readonly HttpClient _http;
+
+    public TestClient(Uri address) => _http = new HttpClient(new HttpClientHandler { CookieContainer = Cookies, UseProxy = false }) { BaseAddress = address };
+
+    /// <summary>What the browser would send along.</summary>
+    public CookieContainer Cookies { get; } = new();
 
     public string WriteToken { get; set; } = "";
 

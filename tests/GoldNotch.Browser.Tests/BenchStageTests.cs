@@ -1,0 +1,163 @@
+using System.Net.Http.Json;
+using GoldNotch.Web.Tests.Hosting;
+using OpenQA.Selenium;
+
+namespace GoldNotch.Browser.Tests;
+
+/// <summary>The camera's own word, putting right, the board and the pages around it, as they are used.</summary>
+[Collection(DemoBrowserTests.Name)]
+public class BenchStageTests(DemoBrowserSite site)
+{
+    [Fact]
+    public async Task A_camera_fills_in_its_check_is_put_right_over_its_link_and_by_hand_and_signed()
+    {
+        await HandAsync("OBG-102", ("full-auto", "off"), ("record-format", "1080 59.94i"), ("gain", "+12"), ("sound-mode", "manual"), ("iris-mode", "manual"), ("focus-mode", "manual"));
+        using Browser browser = BenchTests.Begin(site, "OBG-102", "Lecture room", first: "kit-counted");
+        browser.See(".camera button").Click();
+        browser.Read(".camera", "taken; the rest is read off");
+        browser.Verdict("gain").ShouldBe("off");
+        browser.Read(".zone-now", "Sound");
+
+        browser.All(".stages button").First(b => b.Text.StartsWith("Put right", StringComparison.Ordinal)).Click();
+        browser.Read(".zone-queue", "In this order");
+        BenchTests.GoTo(browser, "record-format");
+        browser.See(".send button").Click();
+        browser.Until(() => browser.Verdict("record-format") == "on", "the size and rate to be set over the link");
+        BenchTests.GoTo(browser, "gain");
+        browser.Has(".send button").ShouldBeFalse("gain is a switch: a hand moves it");
+        browser.Press(" ");
+        browser.Until(() => browser.Verdict("gain") == "on", "the gain to be put right");
+        BenchTests.GoTo(browser, "gain");
+        browser.Read(".notch", "Found: +12 dB");
+
+        browser.See(".to-end").Click();
+        browser.Read(".sign", "as found and as left");
+        browser.All(".sign button").First(b => b.Text == "Sign the check").Click();
+        browser.Read("main", "Signed by");
+        browser.Read("tr[data-setting=gain]", "+12 dB");
+        browser.Read("tr[data-setting=gain]", "0 dB");
+
+        browser.See(".additions summary").Click();
+        browser.See(".additions textarea").SendKeys("the battery was swapped before it left");
+        browser.All(".additions button").First(b => b.Text == "Add it").Click();
+        browser.Read(".additions li", "the battery was swapped");
+    }
+
+    [Fact]
+    public async Task A_camera_that_does_not_answer_stops_nobody()
+    {
+        await StandInAsync("OBG-103/trouble", new { trouble = "flat" });
+        try
+        {
+            using Browser browser = BenchTests.Begin(site, "OBG-103", "Lecture room", first: "kit-counted");
+            browser.Read(".camera", "Is it on, charged and in reach?");
+            browser.Press(" ");
+            browser.Until(() => browser.Verdict("kit-counted") == "on", "the first notch to be read by hand");
+            await StandInAsync("OBG-103/trouble", new { trouble = "none" });
+            browser.See(".camera button").Click();
+            browser.Read(".camera", "taken; the rest is read off");
+        }
+        finally
+        {
+            await StandInAsync("OBG-103/trouble", new { trouble = "none" });
+        }
+    }
+
+    [Fact]
+    public void A_whole_list_is_filled_in_by_keys()
+    {
+        using Browser browser = BenchTests.Begin(site, "OBG-105", "Lecture room", first: "kit-counted");
+        browser.See(".as-list").Click();
+        browser.See("input[data-setting=gain]").SendKeys("H" + Keys.Enter);
+        browser.Until(() => browser.Verdict("gain") == "off", "the gain to be recorded from the list");
+        browser.Script("return document.activeElement.dataset.setting").ShouldNotBe("gain");
+        browser.See("input[data-setting=shutter]").SendKeys("1/55" + Keys.Enter);
+        browser.Read("tr[data-setting=shutter]", "has no “1/55”");
+        browser.See("input[data-setting=shutter]").GetDomProperty("value").ShouldBe("1/55");
+        LookTests.Inspect(browser, "the list", 1280);
+    }
+
+    [Fact]
+    public async Task The_board_is_live_and_its_filters_stand_in_the_address()
+    {
+        using TestClient mara = await site.Site.ClientAsync("mara");
+        using Browser browser = site.Open("joss");
+        browser.Go("/board?tape=white");
+        browser.See("tr[data-tag=OBG-104]");
+        browser.All("tbody tr").Count.ShouldBe(1);
+        await Task.Delay(500); // the socket opens behind the page; what is missed before is asked again with it
+        Guid id = await mara.BeginAsync("OBG-104", "lecture-room");
+        browser.Read("tr[data-tag=OBG-104]", "Mara Quill is at it");
+        (await mara.ReadAsync(id, "gain", "+12")).Expect(200);
+        (await mara.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
+        browser.Until(() => browser.See("tr[data-tag=OBG-104]").GetDomAttribute("data-state") == "off", "the board to hear of the signature");
+        browser.Read("tr[data-tag=OBG-104]", "Gain");
+
+        browser.See("tr[data-tag=OBG-104] th a").Click();
+        browser.Read("h1", "OBG-104");
+        browser.See("#unit-note").SendKeys("gain switch is loose");
+        browser.All(".note button").First(b => b.Text == "Keep").Click();
+        browser.Read(".notes", "gain switch is loose");
+        browser.Read(".two", "What drifts on every Alder 20");
+    }
+
+    [Fact]
+    public void A_technician_measures_and_renames_a_unit()
+    {
+        using Browser browser = site.Open("ines");
+        browser.Go("/units/OBG-114");
+        browser.See("details summary").Click();
+        IWebElement tag = browser.See("details form input");
+        tag.Clear();
+        tag.SendKeys("OBG-101");
+        browser.All("details form button").First(b => b.Text == "Keep").Click();
+        browser.Read("[role=alert]", "another unit’s tag".Replace('’', '\''));
+        tag.Clear();
+        tag.SendKeys("OBG-214");
+        browser.All("details form button").First(b => b.Text == "Keep").Click();
+        browser.Until(() => browser.Path == "/units/OBG-214", "the page to follow the unit to its new tag");
+        browser.Read("h1", "OBG-214");
+        browser.Go("/units/OBG-114");
+        browser.Read("[role=alert]", "There is no unit OBG-114");
+        browser.Go("/units/OBG-101");
+        browser.All("summary").First(s => s.Text == "Measure again").Click();
+        IWebElement offset = browser.All(".measured form input").First(i => i.GetDomAttribute("placeholder") is null && i.GetDomProperty("value") == "4");
+        offset.Clear();
+        offset.SendKeys("5.5");
+        browser.All(".measured form input")[^1].SendKeys("grey card against the reference");
+        browser.All(".measured form button").Single().Click();
+        browser.Read(".measured dl", "5.5");
+        browser.Read(".notes", "grey card against the reference");
+    }
+
+    [Theory]
+    [InlineData(1280, "light")]
+    [InlineData(1280, "dark")]
+    [InlineData(390, "dark")]
+    [InlineData(360, "light")]
+    public void The_pages_of_the_bench_keep_to_the_accessibility_rules_and_to_their_width(int width, string theme)
+    {
+        using Browser browser = site.Open("ines", width, 800, theme);
+        foreach (string view in new[] { "/board", "/drift", "/units/OBG-101", "/units/OBG-107", "/log" })
+        {
+            browser.Go(view);
+            browser.See("h1");
+            browser.Until(() => !browser.Has("[role=status]"), $"{view} to be loaded");
+            LookTests.Inspect(browser, view, width);
+        }
+    }
+
+    private async Task HandAsync(string tag, params (string Setting, string Value)[] settings)
+    {
+        foreach ((string setting, string value) in settings)
+        {
+            await StandInAsync($"{tag}/hand/{setting}", new { set = value });
+        }
+    }
+
+    private async Task StandInAsync(string path, object body)
+    {
+        using var http = new HttpClient();
+        (await http.PutAsync(new Uri(site.Site.Cameras, $"/stand-in/{path}"), JsonContent.Create(body))).EnsureSuccessStatusCode();
+    }
+}

@@ -1,0 +1,92 @@
+using System.Text.Json;
+using GoldNotch.Web.Tests.Hosting;
+
+namespace GoldNotch.Browser.Tests;
+
+/// <summary>On location: the network is cut, the site is gone, two devices read the same notch.</summary>
+[Collection(BrowserTests.Name)]
+public class OfflineTests(BrowserSite site)
+{
+    [Fact]
+    public async Task An_open_check_and_its_sheet_open_without_the_site_and_readings_go_up_once_in_order_when_it_is_back()
+    {
+        using Browser browser = BenchTests.Begin(site, "OBG-105", "Lecture room");
+        string path = browser.Path;
+        browser.Until(() => browser.ScriptAsync("const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then(k => done(k.some(n => n.startsWith('gold-notch-shell'))))") is true, "the application to be kept whole");
+        browser.Go("/sheets/lecture-room/bracken-3");
+        browser.See("article[data-setting=gain]");
+        browser.Go(path);
+        browser.AtNotch("full-auto");
+
+        await site.Site.StopSiteAsync();
+        try
+        {
+            browser.Reload();
+            browser.AtNotch("full-auto");
+            browser.Read(".away", "cannot be reached");
+            browser.Press(" ");
+            BenchTests.GoTo(browser, "gain");
+            browser.Press("M", OpenQA.Selenium.Keys.Enter);
+            BenchTests.GoTo(browser, "gain");
+            browser.Press("H", OpenQA.Selenium.Keys.Enter);
+            browser.Read(".zone-work", "2 kept here, not gone up yet");
+
+            browser.Go("/sheets/lecture-room/bracken-3");
+            browser.Read("article[data-setting=gain] .value", "L, −3 dB");
+            browser.Go(path);
+            browser.Read(".zone-work", "2 kept here, not gone up yet");
+        }
+        finally
+        {
+            await site.Site.StartSiteAsync();
+        }
+
+        browser.Until(() => !browser.Has(".away") && browser.Verdict("gain") == "off", "the readings to go up by themselves");
+        using TestClient client = await site.Site.ClientAsync("mara");
+        Answer check = (await client.GetAsync($"/api/checks/{path.Split('/')[^1]}")).Expect(200);
+        check.Line("gain").GetProperty("reading").GetProperty("label").GetString().ShouldBe("H, +12\u202fdB");
+        check.Line("gain").GetProperty("foundVersion").GetInt32().ShouldBe(1);
+        check.Line("full-auto").GetProperty("foundVersion").GetInt32().ShouldBe(1);
+    }
+
+    [Fact]
+    public async Task Two_devices_that_read_the_same_notch_both_keep_it_and_a_person_decides()
+    {
+        using TestClient mara = await site.Site.ClientAsync("mara");
+        using Browser joss = BenchTests.Begin(site, "OBG-106", "Lecture room", login: "joss");
+        var id = Guid.Parse(joss.Path.Split('/')[^1]);
+        joss.Offline(true);
+        BenchTests.GoTo(joss, "gain");
+        joss.Press("H", OpenQA.Selenium.Keys.Enter);
+        joss.Read(".zone-work", "1 kept here, not gone up yet");
+        (await mara.ReadAsync(id, "gain", "L")).Expect(200);
+        joss.Offline(false);
+
+        joss.Read("[role=dialog]", "Both are kept");
+        Answer both = (await mara.GetAsync($"/api/checks/{id}")).Expect(200);
+        both.Line("gain").GetProperty("rivals").GetArrayLength().ShouldBe(1);
+
+        // Whoever opens the check can decide; here it is the other person, on a device of her own.
+        using Browser other = site.Open("mara");
+        other.Go($"/bench/{id}");
+        other.AtNotch("full-auto");
+        BenchTests.GoTo(other, "gain");
+        other.Read(".rivals", "Joss Penhale read");
+        other.All(".rivals button")[^1].Click();
+        other.Until(() => other.Verdict("gain") == "off", "the second reading to stand");
+        other.Has(".rivals").ShouldBeFalse();
+    }
+
+    [Fact]
+    public void The_application_can_be_installed()
+    {
+        using Browser browser = site.Open();
+        string manifest = (string)browser.ScriptAsync("const done = arguments[0]; fetch(document.querySelector('link[rel=manifest]').href).then(r => r.text()).then(done)")!;
+        JsonElement app = JsonDocument.Parse(manifest).RootElement;
+        app.GetProperty("display").GetString().ShouldBe("standalone");
+        foreach (JsonElement icon in app.GetProperty("icons").EnumerateArray())
+        {
+            browser.ScriptAsync($"const done = arguments[0]; fetch('{icon.GetProperty("src").GetString()}').then(r => done(r.ok))").ShouldBe(true);
+        }
+    }
+}
