@@ -35,7 +35,7 @@ public sealed class BoardStore(NpgsqlDataSource source)
         source.CreateCommand(
                 """
                 SELECT u.tag, u.model_key, u.tape, u.place, u.status, u.due_back, s.check_id, s.signed_at, s.wrong,
-                       coalesce(now.name, was.name), coalesce(now.document, was.document)->>'intervalDays', o.id, o.started_by, o.started_at, o.unread_count
+                       coalesce(now.name, was.name), coalesce(now.interval_days, was.interval_days), o.id, o.started_by, o.started_at, o.unread_count
                 FROM camera_unit u
                 LEFT JOIN unit_state s ON s.unit_tag = u.tag
                 LEFT JOIN standard_version now ON now.key = s.standard_key AND now.state = 'approved'
@@ -59,7 +59,7 @@ public sealed class BoardStore(NpgsqlDataSource source)
         r.IsDBNull(6) ? null : new LastCheck(
             DateOnly.FromDateTime(r.GetFieldValue<DateTimeOffset>(7).UtcDateTime),
             r.GetString(9),
-            r.IsDBNull(10) ? null : int.Parse(r.GetString(10), System.Globalization.CultureInfo.InvariantCulture),
+            r.IsDBNull(10) ? null : r.GetInt32(10),
             [.. r.GetFieldValue<string[]>(8).Select(SettingName.Parse)]),
         r.IsDBNull(6) ? null : r.GetGuid(6),
         r.IsDBNull(11) ? null : new OpenCheck(r.GetGuid(11), r.GetString(12), r.GetFieldValue<DateTimeOffset>(13), r.GetInt32(14)));

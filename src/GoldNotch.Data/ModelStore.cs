@@ -13,6 +13,11 @@ public sealed record StoredModel(ModelDocument Document, string ChangedBy, DateT
 /// <summary>Models' cards; each change is a version, and the newest is in force.</summary>
 public sealed class ModelStore(NpgsqlDataSource source)
 {
+    /// <summary>The name of each model, by its key; the cards are not unpacked for it.</summary>
+    public async Task<Dictionary<string, string>> NamesAsync(CancellationToken cancel) =>
+        (await source.CreateCommand("SELECT DISTINCT ON (key) key, name FROM camera_model ORDER BY key, version DESC")
+            .ListAsync(r => (Key: r.GetString(0), Name: r.GetString(1)), cancel)).ToDictionary(m => m.Key, m => m.Name);
+
     /// <summary>The newest card of every model, by name.</summary>
     public Task<List<StoredModel>> NewestAsync(CancellationToken cancel) =>
         source.CreateCommand("SELECT card, changed_by, changed_at FROM (SELECT DISTINCT ON (key) * FROM camera_model ORDER BY key, version DESC) newest ORDER BY name, key")

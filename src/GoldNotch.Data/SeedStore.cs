@@ -40,7 +40,7 @@ public sealed class SeedStore(NpgsqlDataSource source)
 
         await CountAsync(transaction, cancel);
         await transaction.CommitAsync(cancel);
-        await source.CreateCommand("ANALYZE").RunAsync(cancel);
+        await source.CreateCommand("VACUUM ANALYZE").RunAsync(cancel);
         return added;
     }
 

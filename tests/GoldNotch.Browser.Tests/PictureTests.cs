@@ -13,6 +13,7 @@ public class PictureTests
         try
         {
             Definitions(fresh);
+            await PutRightAsync(fresh);
             Bench(fresh);
         }
         finally
@@ -27,7 +28,6 @@ public class PictureTests
         Take("/standards", "td a", "standards");
         Take("/sheets", "tbody", "sheets");
         Take("/models", "tbody", "models");
-        Take("/people", "tbody", "people");
         browser.Go("/standards/lecture-room/5");
         browser.See("[data-notch=gain]").Click();
         browser.See(".zone-effect .model");
@@ -43,9 +43,14 @@ public class PictureTests
         browser.Script("document.querySelector('article[data-setting=base]').scrollIntoView()");
         browser.Picture("sheet");
         Take("/bench", ".two li", "bench-start");
-        Take("/log", "tbody", "log");
-        Take("/log/5d9a2c1e-0b7f-4f6e-9a35-1f2e3d4c5b01", "tbody", "finished-check");
-        Take("/line-ups", "tbody", "line-ups");
+        Take("/board", "tbody tr", "board");
+        Take("/units/OBG-106", ".notes, .two", "unit");
+        Take("/drift", "tbody tr", "drift");
+        browser.Go("/log");
+        browser.See("tbody tr:nth-child(4) td a").Click();
+        browser.See("tr[data-setting]");
+        browser.Script("document.querySelector('tr[data-setting=full-auto]')?.scrollIntoView()");
+        browser.Picture("finished-check");
         Take("/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01", ".stack .column", "line-up");
         browser.Script("document.querySelector('.pair').scrollIntoView()");
         browser.Picture("line-up-floor");
@@ -53,9 +58,6 @@ public class PictureTests
         dark.Go("/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e03");
         dark.See(".stack .column");
         dark.Picture("line-up-dark");
-        dark.Go("/standards");
-        dark.See("td a");
-        dark.Picture("standards-dark");
 
         void Take(string view, string sign, string name)
         {
@@ -63,6 +65,23 @@ public class PictureTests
             browser.See(sign);
             browser.Picture(name);
         }
+    }
+
+    private static async Task PutRightAsync(BrowserSite site)
+    {
+        using var http = new HttpClient();
+        foreach ((string setting, string value) in new[] { ("full-auto", "off"), ("record-format", "1080 29.97p"), ("gain", "+12"), ("white-balance", "5600"), ("nd", "1/4"), ("sound-mode", "automatic"), ("iris-mode", "manual"), ("focus-mode", "manual"), ("shutter", "1/60"), ("iris-opening", "f/4") })
+        {
+            await http.PutAsync(new Uri(site.Site.Cameras, $"/stand-in/OBG-102/hand/{setting}"), System.Net.Http.Json.JsonContent.Create(new { set = value }));
+        }
+
+        using Browser browser = BenchTests.Begin(site, "OBG-102", "Lecture room", first: "kit-counted");
+        browser.See(".camera button").Click();
+        browser.Read(".camera", "taken; the rest is read off");
+        browser.All(".stages button")[1].Click();
+        browser.Read(".zone-queue", "In this order");
+        BenchTests.GoTo(browser, "gain");
+        browser.Picture("put-right");
     }
 
     private static void Bench(BrowserSite site)

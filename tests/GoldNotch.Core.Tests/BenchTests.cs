@@ -252,6 +252,7 @@ public class BenchTests
         Readiness now = Readiness.Of(status, dueBack is null ? null : DateOnly.Parse(dueBack, System.Globalization.CultureInfo.InvariantCulture), null, new DateOnly(2026, 11, 25));
         now.State.ShouldBe(state);
         now.InShort.ShouldBe(inShort);
+        Readiness.StateOf(status, null, new DateOnly(2026, 11, 25)).ShouldBe(state);
     }
 
     [Theory]
@@ -268,6 +269,7 @@ public class BenchTests
         Readiness now = Readiness.Of("in", null, new LastCheck(signed, "Lecture room", interval, off), new DateOnly(2026, 11, 24).AddDays(1));
         now.State.ShouldBe(state);
         now.InShort.ShouldBe(inShort);
+        Readiness.StateOf("in", new LastCheck(signed, "Lecture room", interval, off), new DateOnly(2026, 11, 25)).ShouldBe(state);
         now.Because.Sentence.ShouldContain("Lecture room");
     }
 

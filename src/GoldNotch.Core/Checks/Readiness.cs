@@ -45,6 +45,21 @@ public sealed record Readiness(ReadinessState State, DateOnly? DueOn, string InS
     private const string Rule = "READINESS";
     private const int NamesTold = 2;
 
+    /// <summary>The state alone, for counting many.</summary>
+    /// <param name="status">Where it is: <c>in</c>, <c>out</c>, <c>repair</c> or <c>retired</c>.</param>
+    /// <param name="last">Its last signed check; null where there is none.</param>
+    /// <param name="today">The day.</param>
+    public static ReadinessState StateOf(string status, LastCheck? last, DateOnly today) => status switch
+    {
+        "retired" => ReadinessState.Retired,
+        "repair" => ReadinessState.Repair,
+        "out" => ReadinessState.Out,
+        _ when last is null => ReadinessState.Due,
+        _ when !last.Wrong.IsEmpty => ReadinessState.Off,
+        _ when last.IntervalDays is { } days && last.SignedOn.AddDays(days) <= today => ReadinessState.Due,
+        _ => ReadinessState.Ready,
+    };
+
     /// <summary>Judges a unit on a day.</summary>
     /// <param name="status">Where it is: <c>in</c>, <c>out</c>, <c>repair</c> or <c>retired</c>.</param>
     /// <param name="dueBack">When it is due back; null while it is in.</param>

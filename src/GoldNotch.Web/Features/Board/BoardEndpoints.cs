@@ -45,14 +45,17 @@ internal static class BoardEndpoints
         Dictionary<string, string> names = await UnitEndpoints.ModelNamesAsync(models, cancel);
         var today = DateOnly.FromDateTime(clock.GetLocalNow().Date);
         bool Has(string? wanted, string value) => string.IsNullOrEmpty(wanted) || wanted == value;
-        BoardRowView[] rows =
+        (BoardUnit Unit, ReadinessState State)[] rows =
         [
-            .. all.Where(u => Has(model, u.ModelKey) && Has(tape, u.Tape) && Has(place, u.Place) && Found(u, names, find)).Select(u => Row(u, names, today)),
+            .. all.Where(u => Has(model, u.ModelKey) && Has(tape, u.Tape) && Has(place, u.Place) && Found(u, names, find))
+                .Select(u => (u, Readiness.StateOf(u.Status, u.Last, today))),
         ];
-        BoardRowView[] shown = [.. rows.Where(r => only is null ? r.State != ReadinessState.Retired : r.State == only)
-            .OrderBy(r => Array.IndexOf(Order, r.State)).ThenBy(r => r.Tag, StringComparer.Ordinal)];
-        int from = after is null ? 0 : Array.FindIndex(shown, r => r.Tag == after) + 1;
-        BoardRowView[] page = [.. shown.Skip(from).Take(PageSize)];
+
+        // They come by tag, and the order is stable.
+        (BoardUnit Unit, ReadinessState State)[] shown = [.. rows.Where(r => only is null ? r.State != ReadinessState.Retired : r.State == only)
+            .OrderBy(r => Array.IndexOf(Order, r.State))];
+        int from = after is null ? 0 : Array.FindIndex(shown, r => r.Unit.Tag == after) + 1;
+        BoardRowView[] page = [.. shown.Skip(from).Take(PageSize).Select(r => Row(r.Unit, names, today))];
         return TypedResults.Ok(new BoardView(
             page,
             [.. Order.Select(s => new BoardCount(s, rows.Count(r => r.State == s)))],

@@ -31,8 +31,7 @@ internal static class UnitEndpoints
     internal static UnitView View(StoredUnit unit, IReadOnlyDictionary<string, string> names) =>
         new(unit.Tag, unit.ModelKey, names.GetValueOrDefault(unit.ModelKey, unit.ModelKey), unit.Tape, unit.Place, unit.Status, unit.Version);
 
-    internal static async Task<Dictionary<string, string>> ModelNamesAsync(ModelStore models, CancellationToken cancel) =>
-        (await models.NewestAsync(cancel)).ToDictionary(m => m.Document.Key, m => m.Document.Name);
+    internal static Task<Dictionary<string, string>> ModelNamesAsync(ModelStore models, CancellationToken cancel) => models.NamesAsync(cancel);
 
     private static async Task<Ok<UnitPage>> ListAsync(string? after, string? find, UnitStore units, ModelStore models, CancellationToken cancel)
     {
