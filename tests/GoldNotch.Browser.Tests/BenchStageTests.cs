@@ -18,7 +18,7 @@ public class BenchStageTests(DemoBrowserSite site)
         browser.Verdict("gain").ShouldBe("off");
         browser.Read(".zone-now", "Sound");
 
-        browser.All(".stages button").First(b => b.Text.StartsWith("Put right", StringComparison.Ordinal)).Click();
+        browser.Click(".stages button", "Put right");
         browser.Read(".zone-queue", "In this order");
         BenchTests.GoTo(browser, "record-format");
         browser.See(".send button").Click();
@@ -32,14 +32,14 @@ public class BenchStageTests(DemoBrowserSite site)
 
         browser.See(".to-end").Click();
         browser.Read(".sign", "as found and as left");
-        browser.All(".sign button").First(b => b.Text == "Sign the check").Click();
+        browser.Click(".sign button", "Sign the check");
         browser.Read("main", "Signed by");
         browser.Read("tr[data-setting=gain]", "+12 dB");
         browser.Read("tr[data-setting=gain]", "0 dB");
 
         browser.See(".additions summary").Click();
         browser.See(".additions textarea").SendKeys("the battery was swapped before it left");
-        browser.All(".additions button").First(b => b.Text == "Add it").Click();
+        browser.Click(".additions button", "Add it");
         browser.Read(".additions li", "the battery was swapped");
     }
 
@@ -96,7 +96,7 @@ public class BenchStageTests(DemoBrowserSite site)
         browser.See("tr[data-tag=OBG-104] th a").Click();
         browser.Read("h1", "OBG-104");
         browser.See("#unit-note").SendKeys("gain switch is loose");
-        browser.All(".note button").First(b => b.Text == "Keep").Click();
+        browser.Click(".note button", "Keep");
         browser.Read(".notes", "gain switch is loose");
         browser.Read(".two", "What drifts on every Alder 20");
     }
@@ -110,11 +110,11 @@ public class BenchStageTests(DemoBrowserSite site)
         IWebElement tag = browser.See("details form input");
         tag.Clear();
         tag.SendKeys("OBG-101");
-        browser.All("details form button").First(b => b.Text == "Keep").Click();
+        browser.Click("details form button", "Keep");
         browser.Read("[role=alert]", "another unit’s tag".Replace('’', '\''));
         tag.Clear();
         tag.SendKeys("OBG-214");
-        browser.All("details form button").First(b => b.Text == "Keep").Click();
+        browser.Click("details form button", "Keep");
         browser.Until(() => browser.Path == "/units/OBG-214", "the page to follow the unit to its new tag");
         browser.Read("h1", "OBG-214");
         browser.Go("/units/OBG-114");

@@ -105,6 +105,19 @@ public sealed class Browser : IDisposable
     /// <summary>Waits for an element to be there and shown.</summary>
     public IWebElement See(string css) => Wait(() => _driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed), css);
 
+    /// <summary>Waits for an element that is shown, can be used and whose text begins so; found in the page, since asking for each text takes long.</summary>
+    public IWebElement SeeText(string css, string begins) => Wait(
+        () => Script("return [...document.querySelectorAll(arguments[0])].find(e => !e.disabled && e.offsetParent !== null && e.innerText.trim().startsWith(arguments[1])) ?? null", css, begins) as IWebElement,
+        $"“{begins}” in {css}");
+
+    /// <summary>Presses what <see cref="SeeText"/> finds, wherever on the page it is.</summary>
+    public void Click(string css, string begins)
+    {
+        IWebElement element = SeeText(css, begins);
+        Script("arguments[0].scrollIntoView({ block: 'center' })", element);
+        element.Click();
+    }
+
     /// <summary>Waits until the text of an element holds something, and gives the whole text.</summary>
     public string Read(string css, string holding) =>
         Wait(() => TextOf(css) is { } text && text.Contains(holding, StringComparison.OrdinalIgnoreCase) ? text : null, $"“{holding}” in {css}");

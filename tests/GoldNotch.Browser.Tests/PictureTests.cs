@@ -34,7 +34,7 @@ public class PictureTests
         browser.Picture("standard");
         browser.Go("/models/elm-p");
         browser.See("nav.zone-queue button:nth-of-type(6)");
-        browser.All("nav.zone-queue button").First(b => b.Text.StartsWith("Exposure", StringComparison.Ordinal)).Click();
+        browser.Click("nav.zone-queue button", "Exposure");
         browser.See("[data-setting=base]");
         browser.Script("document.querySelector('[data-setting=base]').scrollIntoView()");
         browser.Picture("model");

@@ -1541,7 +1541,7 @@ export interface components {
             slack: number;
         };
         /** @enum {unknown} */
-        DriftRemedy: "tooFew" | "leave" | "shorterInterval" | "tape" | "lock" | "training";
+        DriftRemedy: "tooFew" | "leave" | "shorterInterval" | "tape" | "lock" | "hold" | "training";
         DriftView: {
             setting: string;
             name: string;

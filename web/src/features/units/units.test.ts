@@ -1,0 +1,138 @@
+import { flushPromises, mount } from '@vue/test-utils';
+import { describe, expect, it } from 'vitest';
+import type { Views } from '../../app/client';
+import { json, stubSite } from '../../testing/site';
+import UnitForm from './UnitForm.vue';
+import UnitMeasured from './UnitMeasured.vue';
+
+const unit = (over: Partial<Views['UnitPageView']> = {}): Views['UnitPageView'] => ({
+  board: {
+    tag: 'OBG-101',
+    modelKey: 'alder-20',
+    modelName: 'Alder 20',
+    tape: 'red',
+    place: 'shelf 1',
+    state: 'ready',
+    inShort: '',
+    dueOn: null,
+    because: { ruleId: 'READINESS', sentence: 'Checked.', figures: [] },
+    lastCheck: null,
+    open: null,
+  },
+  version: 4,
+  filters: [
+    { label: '1/4', nominalStops: 2, measuredStops: 2.1 },
+    { label: '1/16', nominalStops: 4, measuredStops: null },
+  ],
+  colourOffsetMired: 4,
+  checks: [],
+  drift: [],
+  modelDrift: [],
+  notes: [],
+  ...over,
+});
+
+describe('UnitForm', () => {
+  const open = async () => {
+    const form = mount(UnitForm, { props: { unit: unit() } });
+    (form.find('details').element as HTMLDetailsElement).open = true;
+    await form.find('details').trigger('toggle');
+    await flushPromises();
+    return form;
+  };
+
+  it('keeps tape, place and state with the version that was seen, and leaves the tag alone', async () => {
+    const asked = stubSite({ 'PUT /api/units/OBG-101': () => json(200, { tag: 'OBG-101', version: 5 }) });
+    const form = await open();
+    await form.find('select').setValue('out');
+    await form.find('input[type=date]').setValue('2026-12-01');
+    await form.find('form').trigger('submit');
+    await flushPromises();
+    expect(asked).toHaveLength(1);
+    expect(asked[0]).toMatchObject({
+      seen: '"4"',
+      body: { tape: 'red', place: 'shelf 1', status: 'out', dueBack: '2026-12-01' },
+    });
+    expect(form.emitted('changed')).toEqual([['OBG-101']]);
+  });
+
+  it('gives another tag after the rest was kept, and follows it', async () => {
+    const asked = stubSite({
+      'PUT /api/units/OBG-101': () => json(200, { tag: 'OBG-101', version: 5 }),
+      'POST /api/units/OBG-101/rename': () => json(200, { tag: 'OBG-201', version: 6 }),
+    });
+    const form = await open();
+    await form.findAll('input')[0]!.setValue('OBG-201');
+    await form.find('form').trigger('submit');
+    await flushPromises();
+    expect(asked[1]).toMatchObject({ seen: '"5"', body: { newTag: 'OBG-201' } });
+    expect(form.emitted('changed')).toEqual([['OBG-201']]);
+  });
+
+  it('keeps what was typed where the tag is taken', async () => {
+    stubSite({
+      'PUT /api/units/OBG-101': () => json(200, { tag: 'OBG-101', version: 5 }),
+      'POST /api/units/OBG-101/rename': () =>
+        json(409, { code: 'tag-taken', detail: "OBG-102 is another unit's tag." }),
+    });
+    const form = await open();
+    await form.findAll('input')[0]!.setValue('OBG-102');
+    await form.find('form').trigger('submit');
+    await flushPromises();
+    expect(form.find('[role=alert]').text()).toContain("another unit's tag");
+    expect((form.findAll('input')[0]!.element as HTMLInputElement).value).toBe('OBG-102');
+    expect(form.emitted('changed')).toBeUndefined();
+  });
+});
+
+describe('UnitMeasured', () => {
+  const measure = async (
+    fill: (inputs: ReturnType<ReturnType<typeof mount>['findAll']>) => Promise<void>,
+  ) => {
+    const part = mount(UnitMeasured, { props: { unit: unit(), mayMeasure: true } });
+    (part.find('details').element as HTMLDetailsElement).open = true;
+    await part.find('details').trigger('toggle');
+    await fill(part.findAll('input'));
+    await part.find('form').trigger('submit');
+    await flushPromises();
+    return part;
+  };
+
+  it('shows what was measured beside what the card says', () => {
+    const text = mount(UnitMeasured, { props: { unit: unit(), mayMeasure: false } }).text();
+    expect(text).toContain('2.1');
+    expect(text).toContain('card 2 stops');
+    expect(text).toContain('not measured');
+    expect(text).not.toContain('Measure again');
+  });
+
+  it('sends only what was measured, a comma for a point and a true minus understood', async () => {
+    const asked = stubSite({
+      'PUT /api/units/OBG-101/measurements': () => new Response(null, { status: 204 }),
+    });
+    const part = await measure(async (inputs) => {
+      await inputs[0]!.setValue('2,2');
+      await inputs[2]!.setValue('−3');
+      await inputs[3]!.setValue('two frames of a grey card');
+    });
+    expect(asked[0]).toMatchObject({
+      seen: '"4"',
+      body: {
+        filters: [{ label: '1/4', stops: 2.2 }],
+        colourOffsetMired: -3,
+        how: 'two frames of a grey card',
+      },
+    });
+    expect(part.emitted('changed')).toHaveLength(1);
+  });
+
+  it('refuses what is no number before anything is sent', async () => {
+    const asked = stubSite({});
+    const part = await measure(async (inputs) => {
+      await inputs[0]!.setValue('about two');
+      await inputs[3]!.setValue('by eye');
+    });
+    expect(asked).toEqual([]);
+    expect(part.find('[role=alert]').text()).toBe('“about two” is no number. Nothing was kept.');
+  });
+});
