@@ -49,7 +49,6 @@ public class PictureTests
         browser.Go("/log");
         browser.See("tbody tr:nth-child(4) td a").Click();
         browser.See("tr[data-setting]");
-        browser.Script("document.querySelector('tr[data-setting=full-auto]')?.scrollIntoView()");
         browser.Picture("finished-check");
         Take("/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01", ".stack .column", "line-up");
         browser.Script("document.querySelector('.pair').scrollIntoView()");

@@ -229,6 +229,7 @@ public class BenchTests
         CameraModel fixedFocus = Ottermere.Alder with { Focus = new ModeControl(false, true) };
         Sheet sheet = SheetCompiler.Compile(Ottermere.LectureRoom, fixedFocus);
         sheet.LineOf(Setting.FocusMode)!.Target.ShouldBeNull();
+        Ottermere.Now(sheet, new() { [Setting.FocusMode] = new Reading.Of(new SettingValue.Mode(false)) }).Order.ShouldBeEmpty();
         CheckOutcome outcome = CheckOutcome.Of(sheet, [new StampedReading(Setting.FocusMode, CheckStage.Found, new Reading.Of(new SettingValue.Mode(false)), 1)]);
         outcome.Wrong.ShouldBeEmpty();
         outcome.Found.ShouldBeEmpty();
@@ -261,6 +262,7 @@ public class BenchTests
     [InlineData(14, "", ReadinessState.Due, "due 3 d", "2026-11-21")]
     [InlineData(null, "", ReadinessState.Ready, "", "2025-01-01")]
     [InlineData(14, "gain", ReadinessState.Off, "Gain", "2026-11-25")]
+    [InlineData(14, "gain nd", ReadinessState.Off, "Gain, ND filter", "2026-11-25")]
     [InlineData(14, "gain white-balance phantom-1 zebra", ReadinessState.Off, "Gain, white balance and 2 more", "2026-11-20")]
     public void A_checked_unit_is_ready_due_or_off(int? interval, string wrong, ReadinessState state, string inShort, string dayAfterFortnight)
     {

@@ -11,7 +11,8 @@ internal static class PuttingRight
 {
     internal static ImmutableArray<FixStep> Order(Findings found)
     {
-        List<Verdict> wrong = [.. found.Verdicts.Where(v => v.Kind is VerdictKind.Off or VerdictKind.Floating).OrderBy(Rank).ThenBy(v => v.Line.Setting)];
+        // What the model cannot do at all, nobody can put right.
+        List<Verdict> wrong = [.. found.Verdicts.Where(v => v.Kind is VerdictKind.Off or VerdictKind.Floating && v.Line.Target is not null).OrderBy(Rank).ThenBy(v => v.Line.Setting)];
         HashSet<Setting> wrongSettings = [.. wrong.Select(v => v.Line.Setting)];
         var moved = wrong.ToDictionary(v => v.Line.Setting, v => MovedBy(v, found));
 
@@ -43,7 +44,7 @@ internal static class PuttingRight
             return null;
         }
 
-        Verdict[] wrong = [.. found.Verdicts.Where(v => v.Kind is VerdictKind.Off or VerdictKind.Floating)];
+        Verdict[] wrong = [.. found.Verdicts.Where(v => v.Kind is VerdictKind.Off or VerdictKind.Floating && v.Line.Target is not null)];
         int mended = wrong.Count(v => v.Line.ResetIsRight == true);
         string[] lost = [.. found.Verdicts.Where(v => v.Kind is VerdictKind.On or VerdictKind.WithinSlack && v.Reading is Reading.Of && v.Line.ResetIsRight == false).Select(v => SettingName.Of(v.Line.Setting).Name)];
         int fewer = mended - lost.Length - 1;
@@ -85,7 +86,7 @@ internal static class PuttingRight
     private static FixStep Step(Verdict verdict, Findings found)
     {
         string from = verdict.Reading is Reading.Of of ? of.Value.Label : "automatic";
-        string to = verdict.Line.Target?.Label ?? "cannot be met on this model";
+        string to = verdict.Line.Target!.Label;
         return new FixStep(verdict.Line.Setting, from, to, Reason(verdict, found));
     }
 

@@ -96,11 +96,14 @@ public sealed record Readiness(ReadinessState State, DateOnly? DueOn, string InS
     }
 
     private static string Short(ImmutableArray<Setting> wrong) =>
-        string.Join(", ", wrong.Take(NamesTold).Select((s, i) => i == 0 ? Name(s) : Name(s).ToLowerInvariant()))
+        string.Join(", ", wrong.Take(NamesTold).Select((s, i) => i == 0 ? Name(s) : Within(Name(s))))
         + (wrong.Length > NamesTold ? string.Create(CultureInfo.InvariantCulture, $" and {wrong.Length - NamesTold} more") : "");
 
     private static string Listed(ImmutableArray<Setting> wrong) => string.Join(", ", wrong.Take(6).Select(Name))
         + (wrong.Length > 6 ? string.Create(CultureInfo.InvariantCulture, $" and {wrong.Length - 6} more") : "");
+
+    // ND stays ND within a sentence.
+    private static string Within(string name) => name.Length > 1 && char.IsUpper(name[1]) ? name : char.ToLowerInvariant(name[0]) + name[1..];
 
     private static string Name(Setting setting) => SettingName.Of(setting).Name;
 
