@@ -14,7 +14,8 @@ public sealed class CheckStore(NpgsqlDataSource source)
         id, unit_tag, standard_key, standard_version, started_by, started_at, signed_by, signed_at, note,
         on_count, slack_count, off_count, floating_count, unread_count, headline,
         (SELECT s.name FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version)) AS standard_name,
-        shoot_name, found_off_count, found_floating_count, found_headline
+        shoot_name, found_off_count, found_floating_count, found_headline,
+        (SELECT s.state FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version)) AS standard_state
         """;
 
     private const string ReadingColumns = "setting, kind, typed, read_by, read_at, version, stage, from_camera, reading_order";
@@ -59,6 +60,14 @@ public sealed class CheckStore(NpgsqlDataSource source)
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
         return await GetAsync(transaction, id, "", cancel);
+    }
+
+    /// <summary>One check with its readings and nothing beside them, or null: for what is asked with every letter typed.</summary>
+    public async Task<WholeCheck?> ReadingsAsync(Guid id, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
+        return await HeadAsync(transaction, id, "", cancel);
     }
 
     /// <summary>Keeps a new check with its readings in one transaction. The same id again changes nothing.</summary>
@@ -249,7 +258,7 @@ public sealed class CheckStore(NpgsqlDataSource source)
         return true;
     }
 
-    private static async Task<WholeCheck?> GetAsync(NpgsqlTransaction transaction, Guid id, string locking, CancellationToken cancel)
+    private static async Task<WholeCheck?> HeadAsync(NpgsqlTransaction transaction, Guid id, string locking, CancellationToken cancel)
     {
         WholeCheck? head = await transaction.Command($"SELECT {Columns}, model_card, shoot FROM check_run WHERE id = @id {locking}").With("id", id)
             .FirstAsync(ReadWhole, cancel);
@@ -261,6 +270,16 @@ public sealed class CheckStore(NpgsqlDataSource source)
         List<StoredReading> readings = await transaction
             .Command($"SELECT {ReadingColumns} FROM check_reading WHERE check_id = @id").With("id", id)
             .ListAsync(ReadReading, cancel);
+        return head with { Readings = Sorted(readings) };
+    }
+
+    private static async Task<WholeCheck?> GetAsync(NpgsqlTransaction transaction, Guid id, string locking, CancellationToken cancel)
+    {
+        if (await HeadAsync(transaction, id, locking, cancel) is not { } head)
+        {
+            return null;
+        }
+
         List<StoredReading> rivals = await transaction
             .Command("SELECT setting, kind, typed, read_by, read_at, 0, stage, from_camera, 0 FROM check_rival WHERE check_id = @id ORDER BY read_at").With("id", id)
             .ListAsync(ReadReading, cancel);
@@ -270,7 +289,7 @@ public sealed class CheckStore(NpgsqlDataSource source)
         List<StoredAddition> additions = head.Check.SignedAt is null ? [] : await transaction
             .Command("SELECT id, setting, says, added_by, added_at FROM check_addition WHERE check_id = @id ORDER BY added_at, id").With("id", id)
             .ListAsync(r => new StoredAddition(r.GetGuid(0), SettingOf(r, 1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4)), cancel);
-        return head with { Readings = Sorted(readings), Rivals = rivals, Photos = photos, Additions = additions };
+        return head with { Rivals = rivals, Photos = photos, Additions = additions };
     }
 
     private static List<StoredReading> Sorted(IEnumerable<StoredReading> readings) => [.. readings.OrderBy(r => r.Stage).ThenBy(r => r.Setting)];
@@ -371,7 +390,7 @@ public sealed class CheckStore(NpgsqlDataSource source)
     }
 
     private static WholeCheck ReadWhole(NpgsqlDataReader r) => new(
-        ReadCheck(r), r.GetString(20), [], r.IsDBNull(21) ? null : JsonSerializer.Deserialize(r.GetString(21), ExchangeJson.Default.ShootDocument));
+        ReadCheck(r), r.GetString(21), [], r.IsDBNull(22) ? null : JsonSerializer.Deserialize(r.GetString(22), ExchangeJson.Default.ShootDocument));
 
     private static StoredReading ReadReading(NpgsqlDataReader r) =>
         new(SettingName.Parse(r.GetString(0)), r.GetString(1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4), r.GetInt32(5))
@@ -390,5 +409,6 @@ public sealed class CheckStore(NpgsqlDataSource source)
             FoundOff = r.GetInt32(17),
             FoundFloating = r.GetInt32(18),
             FoundHeadline = r.GetString(19),
+            StandardState = r.GetString(20),
         };
 }

@@ -46,6 +46,9 @@ public sealed record StoredCheck(
     Guid Id, string UnitTag, string StandardKey, int StandardVersion, string StandardName, string StartedBy, DateTimeOffset StartedAt,
     string? SignedBy, DateTimeOffset? SignedAt, string Note, CheckSummary Summary, string ShootName = "")
 {
+    /// <summary><c>approved</c>, or <c>retired</c> where that came since the check began; empty in a check that is not kept yet.</summary>
+    public string StandardState { get; init; } = "";
+
     /// <summary>Lines found outside, before anything was put right.</summary>
     public int FoundOff { get; init; }
 

@@ -211,6 +211,7 @@ public class BenchTests
     [InlineData("gain", 20, 60, 15, BodySide.Left, DriftRemedy.Training)]
     [InlineData("digital-zoom", 20, 60, 0, BodySide.Screen, DriftRemedy.Lock)]
     [InlineData("clips-copied", 20, 60, 0, BodySide.Screen, DriftRemedy.Training)]
+    [InlineData("running-minutes", 20, 60, 0, BodySide.Screen, DriftRemedy.Training)]
     public void What_to_do_about_drift_follows_from_its_size_its_kind_and_its_place(string setting, int wrong, int looked, int floating, BodySide side, DriftRemedy remedy)
     {
         var place = new ControlPlace(side, 0.5, 0.5, "THERE", "", "An A beside the number.", "");

@@ -74,6 +74,11 @@ public class CheckApiTests(TestSite site)
         using TestClient client = await site.ClientAsync();
         Guid id = await client.BeginAsync("OBG-105");
         (await client.PutAsync($"/api/checks/{id}", new { unit = "OBG-106", standard = "lecture-room" })).ExpectProblem(409, "id-taken");
+
+        // Asked for with another model's unit, it stays what it is: H is a place of its own camera's switch, not of that one's.
+        Guid fresh = await client.BeginAsync("OBG-105");
+        (await client.PutAsync($"/api/checks/{fresh}", new { unit = "OBG-101", standard = "lecture-room" })).ExpectProblem(409, "id-taken");
+        (await client.ReadAsync(fresh, "gain", "H")).Expect(200);
     }
 
     [Fact]

@@ -21,8 +21,14 @@ public sealed record CheckSummary(int On, int WithinSlack, int Off, int Floating
     /// <summary>Sums up the verdicts.</summary>
     public static CheckSummary Of(ImmutableArray<Verdict> verdicts)
     {
-        int Count(VerdictKind kind) => verdicts.Count(v => v.Kind == kind);
-        Verdict[] wrong = [.. verdicts.Where(v => v.Kind == VerdictKind.Floating), .. verdicts.Where(v => v.Kind == VerdictKind.Off), .. verdicts.Where(v => v.Kind == VerdictKind.NotFitted)];
+        // What the model cannot do at all is told on its line; it is nothing that somebody left wrong.
+        int Count(VerdictKind kind) => verdicts.Count(v => v.Kind == kind && (kind != VerdictKind.Off || v.Line.Target is not null));
+        Verdict[] wrong =
+        [
+            .. verdicts.Where(v => v.Kind == VerdictKind.Floating),
+            .. verdicts.Where(v => v.Kind == VerdictKind.Off && v.Line.Target is not null),
+            .. verdicts.Where(v => v.Kind == VerdictKind.NotFitted),
+        ];
         string headline = string.Join(" · ", wrong.Take(Told).Select(Short));
         return new CheckSummary(
             Count(VerdictKind.On),

@@ -79,6 +79,9 @@ public static class Drift
     private const double Act = 0.10;
     private const double Look = 0.03;
 
+    // Seen on a display, not set by a control: what helps is what people do when they bring the camera back.
+    private static readonly Setting[] SeenTo = [Setting.RunningMinutes, Setting.CardMinutes, Setting.CardSpeed, Setting.FileSystem, Setting.PeakLevel];
+
     /// <summary>Judges one setting of a unit, a model or a fleet.</summary>
     /// <param name="setting">The setting.</param>
     /// <param name="wrong">Found off or floating, of times read.</param>
@@ -100,6 +103,7 @@ public static class Drift
             _ when floating.Times * 2 > wrong.Times => (
                 DriftRemedy.Training,
                 $"{name} was off {wrong.Label()}, and {Notation.Number(floating.Times)} times it floated: people do not see that it is automatic.{(place is { ManualSign.Length: > 0 } ? $" Show them: {place.ManualSign}" : " Show them how manual is recognised.")}"),
+            _ when SeenTo.Contains(setting) => (DriftRemedy.Training, $"{name} was not enough or not right {wrong.Label()}. It is seen to, not set: put it on the return list, charged and emptied, and show it once."),
             _ when SettingName.Of(setting).Kind == SettingKind.Act => (DriftRemedy.Training, $"{name} was not done {wrong.Label()}: put it on the return list and show it once."),
             _ when place is { Side: not BodySide.Screen } => (DriftRemedy.Tape, $"{name} was off {wrong.Label()}: a hand moves {place.Name} in the bag or by habit. Tape it, or mark its place."),
             _ when place is null => (DriftRemedy.Hold, $"{name} was off {wrong.Label()}. Its control is not in one kind of place: look at each model, tape it where a hand moves it, lock it where a menu does."),

@@ -69,6 +69,7 @@ internal static class Site
         services.AddSingleton<StandardStore>().AddSingleton<ModelStore>().AddSingleton<CoverageStore>().AddSingleton<DecisionStore>().AddSingleton<AuditStore>();
         services.AddSingleton<ExchangeImporter>().AddSingleton<CheckJudge>().AddSingleton<SheetSource>().AddSingleton<CoverageGrid>().AddSingleton<LineUpStore>().AddSingleton<LineUpSource>().AddSingleton<ICameraLink, HttpCameraLink>();
         services.AddSingleton<BoardStore>().AddSingleton<DriftStore>().AddSingleton<EvidenceStore>().AddSingleton<UnitNoteStore>();
+        services.AddMemoryCache(cache => cache.SizeLimit = 2000);
         services.AddSignalR();
         services.AddHostedService<LiveFeed>();
         services.AddSingleton(TimeProvider.System).AddSingleton<IPasswordHasher<StoredPerson>, PasswordHasher<StoredPerson>>();

@@ -73,7 +73,7 @@ internal static class CheckEndpoints
         ShootDocument? shoot = request.LineUp is { } planned ? await lineUps.ShootAsync(planned, unit.Tag, standard.Key, cancel) : null;
         head = head with { ShootName = shoot is null ? "" : $"{shoot.Name}, camera {shoot.Letter}" };
         var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(UnitCards.Measured(card.Document, unit), ExchangeJson.Default.ModelDocument), [], shoot);
-        Sheet sheet = await judge.SheetOfAsync(whole, cancel);
+        Sheet sheet = await judge.SheetOfAsync(whole, cancel, kept: false);
         whole = whole with { Readings = CheckReadings.ReadAll(sheet, [.. (request.Readings ?? []).Select(r => new ReadingDocument(r.Setting, r.Read, who, now))], "/readings") };
         bool created = await checks.CreateAsync(whole, CheckJudge.Judge(sheet, whole), who, cancel);
         WholeCheck kept = await FindAsync(checks, id, cancel);
@@ -96,7 +96,7 @@ internal static class CheckEndpoints
         }
 
         Setting what = RefusedException.At("/setting", () => SettingName.Parse(setting));
-        WholeCheck whole = await FindAsync(checks, id, cancel);
+        WholeCheck whole = await checks.ReadingsAsync(id, cancel) ?? throw NotFound(id);
         Sheet sheet = await judge.SheetOfAsync(whole, cancel);
         if (sheet.LineOf(what) is null)
         {
@@ -139,7 +139,8 @@ internal static class CheckEndpoints
     private static async Task<Ok<PreviewView>> PreviewAsync(Guid id, PreviewRequest request, CheckStore checks, CheckJudge judge, CancellationToken cancel)
     {
         Setting setting = RefusedException.At("/setting", () => SettingName.Parse(request.Setting));
-        return TypedResults.Ok(await judge.PreviewAsync(await FindAsync(checks, id, cancel), setting, request.Stage, request.Text, cancel));
+        WholeCheck whole = await checks.ReadingsAsync(id, cancel) ?? throw NotFound(id);
+        return TypedResults.Ok(await judge.PreviewAsync(whole, setting, request.Stage, request.Text, cancel));
     }
 
     private static async Task<Ok<CheckView>> SignAsync(

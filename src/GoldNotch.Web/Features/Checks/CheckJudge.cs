@@ -6,16 +6,21 @@ using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Data.Exchange;
+using Microsoft.Extensions.Caching.Memory;
 
 namespace GoldNotch.Web.Features.Checks;
 
 /// <summary>Puts a kept check before the core: its frozen card, its version of the standard, its readings.</summary>
-internal sealed class CheckJudge(StandardStore standards, UnitStore units, DecisionStore decisions, TimeProvider clock)
+internal sealed class CheckJudge(StandardStore standards, UnitStore units, DecisionStore decisions, IMemoryCache sheets, TimeProvider clock)
 {
     // A version that was ever approved never changes, so it can be kept in memory; there are few.
     private readonly ConcurrentDictionary<(string Key, int Version), Standard> _standards = new();
 
-    internal async Task<Sheet> SheetOfAsync(WholeCheck whole, CancellationToken cancel)
+    /// <summary>The sheet of a check.</summary>
+    /// <param name="whole">The check.</param>
+    /// <param name="kept">Whether it is kept under its id already: what is only asked for may yet turn out to be another check's id.</param>
+    /// <param name="cancel">Cancels.</param>
+    internal async Task<Sheet> SheetOfAsync(WholeCheck whole, CancellationToken cancel, bool kept = true)
     {
         (string Key, int Version) id = (whole.Check.StandardKey, whole.Check.StandardVersion);
         if (!_standards.TryGetValue(id, out Standard? standard))
@@ -29,9 +34,19 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
             }
         }
 
-        CameraModel model = Cards.ToModel(ModelStore.ReadCard(whole.ModelCard));
-        Sheet sheet = whole.Shoot is { } shoot ? Shoots.Sheet(standard, model, shoot) : SheetCompiler.Compile(standard, model);
+        // Card, version and plan are frozen with the check, so its sheet is worked out once and not with every letter typed.
+        Sheet sheet = !kept ? Compiled(whole, standard) : sheets.GetOrCreate(whole.Check.Id, entry =>
+        {
+            entry.SetSize(1).SetSlidingExpiration(TimeSpan.FromMinutes(10));
+            return Compiled(whole, standard);
+        })!;
         return sheet with { Waived = [.. (await decisions.WaiversAsync(id.Key, cancel)).Where(w => Counts(w, whole.Check, sheet.Model.Key)).Select(w => Of(w, sheet.Model))] };
+    }
+
+    private static Sheet Compiled(WholeCheck whole, Standard standard)
+    {
+        CameraModel model = Cards.ToModel(ModelStore.ReadCard(whole.ModelCard));
+        return whole.Shoot is { } shoot ? Shoots.Sheet(standard, model, shoot) : SheetCompiler.Compile(standard, model);
     }
 
     // For a signed check only what was so while it was open: a later waiver does not rewrite it.
@@ -51,7 +66,6 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
         Sheet sheet = await SheetOfAsync(whole, cancel);
         StoredUnit? unit = await units.GetAsync(whole.Check.UnitTag, cancel);
         StoredCheck c = whole.Check;
-        string state = c.SignedAt is not null ? "" : (await standards.GetAsync(c.StandardKey, c.StandardVersion, cancel))?.Head.State ?? "";
         IReadOnlyList<StampedReading> stamped = CheckReadings.ToCore(sheet, whole.Readings);
         CheckState now = AsLeft.Of(sheet, stamped);
         ImmutableArray<Verdict> verdicts = CheckEvaluator.Evaluate(sheet, now);
@@ -62,7 +76,7 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
             [.. verdicts.Zip(found, (v, f) => LineOf(sheet, whole, now, v, f))],
             CheckViews.Of(Consequences.Of(sheet, verdicts)), c.ShootName, CheckViews.Of(CheckSummary.Of(found)),
             whole.Readings.Any(r => r.Stage == CheckStage.Left), [.. whole.Photos.Select(CheckViews.Of)], [.. whole.Additions.Select(CheckViews.Of)],
-            unit?.Status ?? "", state);
+            unit?.Status ?? "", c.SignedAt is null ? c.StandardState : "");
     }
 
     private static CheckLineView LineOf(Sheet sheet, WholeCheck whole, CheckState now, Verdict verdict, Verdict found)
