@@ -34,7 +34,7 @@ public sealed class BoardStore(NpgsqlDataSource source)
     public Task<List<BoardUnit>> ListAsync(string? tag, CancellationToken cancel) =>
         source.CreateCommand(
                 """
-                SELECT u.tag, u.model_key, u.tape, u.place, u.status, u.due_back, s.check_id, s.signed_at, s.wrong,
+                SELECT u.tag, u.model_key, u.tape, u.place, u.status, u.due_back, s.check_id, s.signed_at, CASE WHEN s.wrong <> '{}' THEN s.wrong END,
                        coalesce(now.name, was.name), coalesce(now.interval_days, was.interval_days), o.id, o.started_by, o.started_at, o.unread_count
                 FROM camera_unit u
                 LEFT JOIN unit_state s ON s.unit_tag = u.tag
@@ -60,7 +60,7 @@ public sealed class BoardStore(NpgsqlDataSource source)
             DateOnly.FromDateTime(r.GetFieldValue<DateTimeOffset>(7).UtcDateTime),
             r.GetString(9),
             r.IsDBNull(10) ? null : r.GetInt32(10),
-            [.. r.GetFieldValue<string[]>(8).Select(SettingName.Parse)]),
+            r.IsDBNull(8) ? [] : [.. r.GetFieldValue<string[]>(8).Select(SettingName.Parse)]),
         r.IsDBNull(6) ? null : r.GetGuid(6),
         r.IsDBNull(11) ? null : new OpenCheck(r.GetGuid(11), r.GetString(12), r.GetFieldValue<DateTimeOffset>(13), r.GetInt32(14)));
 }
