@@ -7,7 +7,8 @@ namespace GoldNotch.Benchmarks;
 /// <summary>Time of the board, a unit's page, the drift page and the log as a client on loopback sees them: <c>pages ADDRESS LOGIN PASSWORD</c>.</summary>
 internal static class PageLatency
 {
-    private const int Asked = 60;
+    private const int WarmUp = 100;
+    private const int Asked = 200;
 
     internal static async Task<int> RunAsync(Uri address, string login, string password)
     {
@@ -21,7 +22,7 @@ internal static class PageLatency
         })
         {
             List<double> times = [];
-            for (int i = 0; i < Asked + 5; i++)
+            for (int i = 0; i < Asked + WarmUp; i++)
             {
                 long from = Stopwatch.GetTimestamp();
                 (HttpStatusCode status, _) = await client.SendAsync(HttpMethod.Get, path);
@@ -31,7 +32,7 @@ internal static class PageLatency
                     return 1;
                 }
 
-                if (i >= 5)
+                if (i >= WarmUp)
                 {
                     times.Add(Stopwatch.GetElapsedTime(from).TotalMilliseconds);
                 }

@@ -34,7 +34,11 @@ public sealed class SeedStore(NpgsqlDataSource source)
             Sheet sheet = SheetCompiler.Compile(intention, model);
             SheetLine[] lines = [.. sheet.Lines.Where(l => l.Target is not null && !l.NothingToDo)];
             int ownUnits = (units / cards.Count) + (i < units % cards.Count ? 1 : 0);
-            int checks = Math.Max(1, (int)Math.Ceiling(readings / (double)cards.Count / lines.Length));
+
+            // Every unit has a last check, however few readings there are: then there are fewer in each.
+            double own = readings / (double)cards.Count;
+            int checks = Math.Max(Math.Max(1, ownUnits), (int)Math.Ceiling(own / lines.Length));
+            lines = lines[..Math.Clamp((int)Math.Ceiling(own / checks), 1, lines.Length)];
             added += await OfModelAsync(transaction, cards[i], model, sheet, lines, ownUnits, checks, cancel);
         }
 

@@ -75,7 +75,8 @@ public sealed class StandIn
     /// <summary>What can be set over the link: menus, not switches and rings that a hand has to move.</summary>
     public IReadOnlyCollection<Setting> Accepts => [.. Reports.Where(s => SettingName.Of(s).Kind != SettingKind.Act && !Physical(s) && s is not (Setting.CardMinutes or Setting.RunningMinutes or Setting.FileSystem or Setting.CardSpeed))];
 
-    private Setting[] Known => [.. SettingName.All.Select(n => n.Setting).Where(s => (SettingName.Of(s).Kind != SettingKind.Act || s == Setting.Clock) && Shown(s) is not null)];
+    // What the adapter on the wall stands at, no camera knows.
+    private Setting[] Known => [.. SettingName.All.Select(n => n.Setting).Where(s => s != Setting.MainsAdapter && (SettingName.Of(s).Kind != SettingKind.Act || s == Setting.Clock) && Shown(s) is not null)];
 
     /// <summary>What the display shows for a setting; null where this camera shows nothing.</summary>
     public (string Shows, bool Automatic)? Shown(Setting setting)

@@ -53,12 +53,29 @@ public class BenchApiTests(DemoSite site)
         JsonElement rivals = (await mara.GetAsync($"/api/checks/{id}")).Line("gain").GetProperty("rivals");
         rivals.GetArrayLength().ShouldBe(1);
         rivals[0].GetProperty("by").GetString().ShouldBe("Joss Penhale");
+        (await mara.GetAsync($"/api/checks/{id}")).Line("gain").GetProperty("standing").GetProperty("by").GetString().ShouldBe("Mara Quill");
         (await mara.PutAsync($"/api/checks/{id}/signature", new { note = "" })).ExpectProblem(409, "undecided");
         (await mara.SendAsync(HttpMethod.Post, $"/api/checks/{id}/readings/gain/decision", new { stage = "found", by = "Nobody", kind = "value", typed = "H" })).ExpectProblem(412, "changed-meanwhile", "/by");
         Answer decided = (await mara.SendAsync(HttpMethod.Post, $"/api/checks/{id}/readings/gain/decision", new { stage = "found", by = "Joss Penhale", kind = "value", typed = "H" })).Expect(200);
         decided.Line("gain").GetProperty("reading").GetProperty("label").GetString().ShouldBe("H, +12\u202fdB");
         decided.Line("gain").GetProperty("rivals").GetArrayLength().ShouldBe(0);
         (await mara.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
+    }
+
+    [Fact]
+    public async Task Where_two_people_put_the_same_thing_right_differently_it_is_told_against_what_was_put_right()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        using TestClient joss = await site.ClientAsync("joss");
+        Guid id = await mara.BeginAsync();
+        (await mara.ReadAsync(id, "gain", "H")).Expect(200);
+        (await mara.PutAsync($"/api/checks/{id}/readings/gain", new { read = "L", stage = "left" }, 0)).Expect(200);
+        (await joss.PutAsync($"/api/checks/{id}/readings/gain", new { read = "M", stage = "left" }, 0)).ExpectProblem(412, "changed-meanwhile", "/read");
+        JsonElement line = (await mara.GetAsync($"/api/checks/{id}")).Line("gain");
+        line.GetProperty("standing").GetProperty("label").GetString().ShouldBe("L, −3\u202fdB");
+        line.GetProperty("rivals")[0].GetProperty("stage").GetString().ShouldBe("left");
+        (await mara.SendAsync(HttpMethod.Post, $"/api/checks/{id}/readings/gain/decision", new { stage = "left", by = (string?)null, kind = (string?)null, typed = (string?)null })).Expect(200)
+            .Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("on");
     }
 
     [Fact]

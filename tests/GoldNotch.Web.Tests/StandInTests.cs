@@ -111,6 +111,7 @@ public class StandInTests
         var camera = new StandIn("T-1", Models[model]);
         (camera.Reports.Count > 0).ShouldBe(reports);
         camera.Accepts.ShouldBeSubsetOf(camera.Reports);
+        camera.Reports.ShouldNotContain(Setting.MainsAdapter);
         for (int seed = 0; seed < 40; seed++)
         {
             Borrower.Scramble(camera, new Random(seed));

@@ -121,7 +121,7 @@ public static class AsLeft
     }
 
     // A number dialled by hand does not go through the filter; a balance on the card does.
-    private static bool Depends(StaleReading made, Reading reading) =>
+    internal static bool Depends(StaleReading made, Reading reading) =>
         made.Cause != Setting.NeutralDensity || reading is Reading.Of { Value: SettingValue.WhiteMemory };
 
     private static string Sentence(Setting cause, string what, string to, Setting moved) => cause switch

@@ -29,11 +29,8 @@ public sealed record CheckOutcome(ImmutableArray<FoundSetting> Found, CheckSumma
             [.. asFound.Where(v => found.ContainsKey(v.Line.Setting) && v.Line.Target is not null && v.Kind is not (VerdictKind.Unread or VerdictKind.NotFitted)).Select(Counted)],
             CheckSummary.Of(asFound),
             CheckSummary.Of(now),
-            [.. now.Where(IsWrong).OrderBy(v => v.Kind == VerdictKind.Floating ? 0 : 1).ThenBy(v => v.Line.Setting).Select(v => v.Line.Setting)]);
+            [.. now.Where(v => v.ToPutRight).OrderBy(v => v.Kind == VerdictKind.Floating ? 0 : 1).ThenBy(v => v.Line.Setting).Select(v => v.Line.Setting)]);
     }
 
-    private static FoundSetting Counted(Verdict verdict) => new(verdict.Line.Setting, IsWrong(verdict), verdict.Kind == VerdictKind.Floating);
-
-    // What the model cannot do at all is told on the sheet; it is no fault of this unit, and nobody drifted.
-    private static bool IsWrong(Verdict verdict) => verdict.Kind is VerdictKind.Off or VerdictKind.Floating && verdict.Line.Target is not null;
+    private static FoundSetting Counted(Verdict verdict) => new(verdict.Line.Setting, verdict.ToPutRight, verdict.Kind == VerdictKind.Floating);
 }

@@ -21,12 +21,10 @@ public sealed record CheckSummary(int On, int WithinSlack, int Off, int Floating
     /// <summary>Sums up the verdicts.</summary>
     public static CheckSummary Of(ImmutableArray<Verdict> verdicts)
     {
-        // What the model cannot do at all is told on its line; it is nothing that somebody left wrong.
-        int Count(VerdictKind kind) => verdicts.Count(v => v.Kind == kind && (kind != VerdictKind.Off || v.Line.Target is not null));
+        int Count(VerdictKind kind) => verdicts.Count(v => v.Kind == kind && (kind is not (VerdictKind.Off or VerdictKind.Floating) || v.ToPutRight));
         Verdict[] wrong =
         [
-            .. verdicts.Where(v => v.Kind == VerdictKind.Floating),
-            .. verdicts.Where(v => v.Kind == VerdictKind.Off && v.Line.Target is not null),
+            .. verdicts.Where(v => v.ToPutRight).OrderBy(v => v.Kind == VerdictKind.Floating ? 0 : 1),
             .. verdicts.Where(v => v.Kind == VerdictKind.NotFitted),
         ];
         string headline = string.Join(" · ", wrong.Take(Told).Select(Short));

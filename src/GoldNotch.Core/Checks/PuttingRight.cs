@@ -9,10 +9,12 @@ namespace GoldNotch.Core.Checks;
 /// white last, because it is taken through the filter.</summary>
 internal static class PuttingRight
 {
+    // Fewer than two acts saved are not worth the minute a reset takes (bench rule).
+    private const int WorthAReset = 2;
+
     internal static ImmutableArray<FixStep> Order(Findings found)
     {
-        // What the model cannot do at all, nobody can put right.
-        List<Verdict> wrong = [.. found.Verdicts.Where(v => v.Kind is VerdictKind.Off or VerdictKind.Floating && v.Line.Target is not null).OrderBy(Rank).ThenBy(v => v.Line.Setting)];
+        List<Verdict> wrong = [.. found.Verdicts.Where(v => v.ToPutRight).OrderBy(Rank).ThenBy(v => v.Line.Setting)];
         HashSet<Setting> wrongSettings = [.. wrong.Select(v => v.Line.Setting)];
         var moved = wrong.ToDictionary(v => v.Line.Setting, v => MovedBy(v, found));
 
@@ -44,7 +46,7 @@ internal static class PuttingRight
             return null;
         }
 
-        Verdict[] wrong = [.. found.Verdicts.Where(v => v.Kind is VerdictKind.Off or VerdictKind.Floating && v.Line.Target is not null)];
+        Verdict[] wrong = [.. found.Verdicts.Where(v => v.ToPutRight)];
         int mended = wrong.Count(v => v.Line.ResetIsRight == true);
         string[] lost = [.. found.Verdicts.Where(v => v.Kind is VerdictKind.On or VerdictKind.WithinSlack && v.Reading is Reading.Of && v.Line.ResetIsRight == false).Select(v => SettingName.Of(v.Line.Setting).Name)];
         int fewer = mended - lost.Length - 1;
@@ -57,16 +59,13 @@ internal static class PuttingRight
                 new Figure("brought out", lost.Length, "settings", Notation.Number(lost.Length)));
     }
 
-    // Fewer than two acts saved are not worth the minute a reset takes (bench rule).
-    private const int WorthAReset = 2;
-
     private static ImmutableArray<StaleReading> MovedBy(Verdict wrong, Findings found) => wrong.Line.Target is { } target
         ? [.. AsLeft.MadeStaleBy(found.Sheet, new StampedReading(wrong.Line.Setting, CheckStage.Left, new Reading.Of(target), 0), wrong.Reading)]
         : [];
 
     private static bool StandsAndWasRead(Findings found, StaleReading stale) =>
         found.VerdictsOf([stale.Setting]).FirstOrDefault() is { Kind: VerdictKind.On or VerdictKind.WithinSlack, Reading: Reading.Of of }
-        && (stale.Cause != Setting.NeutralDensity || of.Value is SettingValue.WhiteMemory);
+        && AsLeft.Depends(stale, of);
 
     private static string AgainReason(StaleReading stale) => stale.Cause switch
     {

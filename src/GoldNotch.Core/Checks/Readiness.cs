@@ -33,14 +33,19 @@ public enum ReadinessState
 /// <param name="StandardName">Against which standard.</param>
 /// <param name="IntervalDays">Days after which that standard wants the next check; null: it does not say.</param>
 /// <param name="Wrong">Settings left off or floating, the worst first.</param>
-public sealed record LastCheck(DateOnly SignedOn, string StandardName, int? IntervalDays, ImmutableArray<Setting> Wrong);
+public sealed record LastCheck(DateOnly SignedOn, string StandardName, int? IntervalDays, ImmutableArray<Setting> Wrong)
+{
+    /// <summary>The day on which the next check is due; null where the standard sets no interval.</summary>
+    public DateOnly? DueOn => IntervalDays is { } days ? SignedOn.AddDays(days) : null;
+}
 
 /// <summary>How a unit stands.</summary>
 /// <param name="State">The state.</param>
 /// <param name="DueOn">When the next check is due; null where nothing says.</param>
 /// <param name="InShort">What is wrong in a few words; empty where nothing is.</param>
+/// <param name="Overdue">Whether it is out past the day it was due back.</param>
 /// <param name="Because">Why, in a sentence.</param>
-public sealed record Readiness(ReadinessState State, DateOnly? DueOn, string InShort, Judgement Because)
+public sealed record Readiness(ReadinessState State, DateOnly? DueOn, string InShort, bool Overdue, Judgement Because)
 {
     private const string Rule = "READINESS";
     private const int NamesTold = 2;
@@ -56,7 +61,7 @@ public sealed record Readiness(ReadinessState State, DateOnly? DueOn, string InS
         "out" => ReadinessState.Out,
         _ when last is null => ReadinessState.Due,
         _ when !last.Wrong.IsEmpty => ReadinessState.Off,
-        _ when last.IntervalDays is { } days && last.SignedOn.AddDays(days) <= today => ReadinessState.Due,
+        _ when last.DueOn <= today => ReadinessState.Due,
         _ => ReadinessState.Ready,
     };
 
@@ -67,32 +72,26 @@ public sealed record Readiness(ReadinessState State, DateOnly? DueOn, string InS
     /// <param name="today">The day.</param>
     public static Readiness Of(string status, DateOnly? dueBack, LastCheck? last, DateOnly today)
     {
-        DateOnly? due = last?.IntervalDays is { } days ? last.SignedOn.AddDays(days) : null;
-        return status switch
+        DateOnly? due = last?.DueOn;
+        ReadinessState state = StateOf(status, last, today);
+        bool overdue = state == ReadinessState.Out && dueBack < today;
+        (string inShort, string sentence) = (state, last) switch
         {
-            "retired" => Told(ReadinessState.Retired, "retired", "It is no longer lent."),
-            "repair" => Told(ReadinessState.Repair, "in repair", "It is in repair."),
-            "out" when dueBack < today => Told(
-                ReadinessState.Out,
-                string.Create(CultureInfo.InvariantCulture, $"overdue {today.DayNumber - dueBack.Value.DayNumber} d"),
-                $"It was due back on {Day(dueBack.Value)}: ask the borrower."),
-            "out" => Told(ReadinessState.Out, "", dueBack is { } back ? $"It is out until {Day(back)}." : "It is out; nobody wrote down until when."),
-            _ when last is null => Told(ReadinessState.Due, "never checked", "It was never checked: nobody knows how it stands."),
-            _ when !last.Wrong.IsEmpty => Told(
-                ReadinessState.Off,
-                Short(last.Wrong),
-                $"The check of {Day(last.SignedOn)} against {last.StandardName} left {Listed(last.Wrong)} off. Put it right, or waive it with a reason."),
-            _ when due <= today => Told(
-                ReadinessState.Due,
+            (ReadinessState.Retired, _) => ("retired", "It is no longer lent."),
+            (ReadinessState.Repair, _) => ("in repair", "It is in repair."),
+            (ReadinessState.Out, _) when overdue => (
+                string.Create(CultureInfo.InvariantCulture, $"overdue {today.DayNumber - dueBack!.Value.DayNumber} d"), $"It was due back on {Day(dueBack.Value)}: ask the borrower."),
+            (ReadinessState.Out, _) => ("", dueBack is { } back ? $"It is out until {Day(back)}." : "It is out; nobody wrote down until when."),
+            (ReadinessState.Off, { } left) => (
+                Short(left.Wrong), $"The check of {Day(left.SignedOn)} against {left.StandardName} left {Listed(left.Wrong)} off. Put it right, or waive it with a reason."),
+            (ReadinessState.Due, { } old) => (
                 due == today ? "due today" : string.Create(CultureInfo.InvariantCulture, $"due {today.DayNumber - due!.Value.DayNumber} d"),
-                $"Checked on {Day(last.SignedOn)}; {last.StandardName} wants a check every {Notation.Number(last.IntervalDays!.Value)} days."),
-            _ => Told(
-                ReadinessState.Ready,
-                "",
-                due is { } next ? $"Checked on {Day(last.SignedOn)} against {last.StandardName}; the next check is due on {Day(next)}." : $"Checked on {Day(last.SignedOn)} against {last.StandardName}, which sets no interval."),
+                $"Checked on {Day(old.SignedOn)}; {old.StandardName} wants a check every {Notation.Number(old.IntervalDays!.Value)} days."),
+            (ReadinessState.Ready, { } good) => (
+                "", $"Checked on {Day(good.SignedOn)} against {good.StandardName}{(due is { } next ? $"; the next check is due on {Day(next)}." : ", which sets no interval.")}"),
+            _ => ("never checked", "It was never checked: nobody knows how it stands."),
         };
-
-        Readiness Told(ReadinessState state, string inShort, string sentence) => new(state, due, inShort, Judgement.Of(Rule, sentence));
+        return new Readiness(state, due, inShort, overdue, Judgement.Of(Rule, sentence));
     }
 
     private static string Short(ImmutableArray<Setting> wrong) =>

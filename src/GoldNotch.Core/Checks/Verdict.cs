@@ -34,6 +34,10 @@ public enum VerdictKind
 /// <param name="Because">Why, with the numbers.</param>
 public sealed record Verdict(SheetLine Line, Reading Reading, VerdictKind Kind, Distance Off, Judgement Because)
 {
+    /// <summary>Whether somebody can put it right: it is off or floats, and the model can do what is asked. What a model cannot do at all is told on
+    /// the sheet; it is no fault of the unit, and nobody left it so.</summary>
+    public bool ToPutRight => Kind is VerdictKind.Off or VerdictKind.Floating && Line.Target is not null;
+
     /// <summary>The distance as it is told, with what to do where a sign could be taken either way; empty when there is none.</summary>
     public string OffLabel => Off.Amount == 0 ? ""
         : Line.Setting == Setting.IrisOpening ? $"{Off.Label()}, {(Off.Amount > 0 ? "close" : "open")} it"

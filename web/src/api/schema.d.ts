@@ -1232,6 +1232,7 @@ export interface components {
             place: string;
             state: components["schemas"]["ReadinessState"];
             inShort: string;
+            overdue: boolean;
             /** Format: date */
             dueOn: null | string;
             because: components["schemas"]["JudgementView"];
@@ -1357,6 +1358,7 @@ export interface components {
             found: null | components["schemas"]["AsFoundView"];
             stale: boolean;
             rivals: components["schemas"]["ReadingView"][];
+            standing: null | components["schemas"]["ReadingView"];
             /** Format: int32 */
             foundVersion: number;
             /** Format: int32 */
@@ -2714,6 +2716,7 @@ export interface components {
             offAmount: number;
             offUnit: components["schemas"]["NaturalUnit"];
             offLabel: string;
+            toPutRight: boolean;
             because: components["schemas"]["JudgementView"];
         };
         VocabularyView: {

@@ -32,6 +32,7 @@ const verdict = (kind: Views['VerdictKind'], offLabel = ''): Views['VerdictView'
   kind,
   offAmount: 0,
   offUnit: 'decibels',
+  toPutRight: false,
   offLabel,
   because: { ruleId: 'CHECK-DISTANCE', sentence: '', figures: [] },
 });

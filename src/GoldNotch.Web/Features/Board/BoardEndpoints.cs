@@ -8,7 +8,7 @@ namespace GoldNotch.Web.Features.Board;
 
 /// <summary>A unit on the board.</summary>
 public sealed record BoardRowView(
-    string Tag, string ModelKey, string ModelName, string Tape, string Place, ReadinessState State, string InShort, DateOnly? DueOn, JudgementView Because,
+    string Tag, string ModelKey, string ModelName, string Tape, string Place, ReadinessState State, string InShort, bool Overdue, DateOnly? DueOn, JudgementView Because,
     Guid? LastCheck, OpenCheckView? Open);
 
 /// <summary>A check of it that somebody is at.</summary>
@@ -69,7 +69,7 @@ internal static class BoardEndpoints
     {
         Readiness now = Readiness.Of(unit.Status, unit.DueBack, unit.Last, today);
         return new BoardRowView(
-            unit.Tag, unit.ModelKey, names.GetValueOrDefault(unit.ModelKey, unit.ModelKey), unit.Tape, unit.Place, now.State, now.InShort, now.DueOn, SheetViews.Of(now.Because),
+            unit.Tag, unit.ModelKey, names.GetValueOrDefault(unit.ModelKey, unit.ModelKey), unit.Tape, unit.Place, now.State, now.InShort, now.Overdue, now.DueOn, SheetViews.Of(now.Because),
             unit.LastCheckId, unit.Open is { } open ? new OpenCheckView(open.Id, open.By, open.At, open.Unread) : null);
     }
 

@@ -86,18 +86,23 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
         StoredReading? asLeft = whole.Readings.FirstOrDefault(r => r.Setting == setting && r.Stage == CheckStage.Left);
         bool stale = now.Stale.ContainsKey(setting);
         StoredReading? holds = asLeft is { Kind: not "unread" } ? asLeft : asFound;
+
+        // One stage at a time: where both are in question, as found is decided first.
+        StoredReading[] rivals = [.. whole.Rivals.Where(r => r.Setting == setting).GroupBy(r => r.Stage).OrderBy(g => g.Key).FirstOrDefault() ?? Enumerable.Empty<StoredReading>()];
+        ReadingView AsView(StoredReading? reading) => CheckViews.Of(verdict.Line, reading is null ? Reading.Unread.Instance : AsRead(sheet, whole, reading), reading);
         return new CheckLineView(
             SheetViewOf(sheet, verdict, now.Readings),
             CheckViews.Of(verdict.Line, verdict.Reading, stale ? null : holds),
             CheckViews.Of(verdict),
             (asLeft is { Kind: not "unread" } || stale) && asFound is { Kind: not "unread" } ? new AsFoundView(CheckViews.Of(verdict.Line, found.Reading, asFound), CheckViews.Of(found)) : null,
             stale,
-            [.. whole.Rivals.Where(r => r.Setting == setting).Select(r => CheckViews.Of(verdict.Line, AsRead(sheet, whole, r), r))],
+            [.. rivals.Select(r => CheckViews.Of(verdict.Line, AsRead(sheet, whole, r), r))],
+            rivals.Length == 0 ? null : rivals[0].Stage == CheckStage.Left ? AsView(asLeft) : AsView(asFound),
             asFound?.Version ?? 0,
             asLeft?.Version ?? 0);
     }
 
-    // A second reading as the core reads it, where the first of its notch is left out.
+    // A reading as the core reads it where it stands alone for its notch.
     private static Reading AsRead(Sheet sheet, WholeCheck whole, StoredReading rival) =>
         CheckReadings.ToCore(sheet, whole.Readings.Where(r => !r.IsOfTheSameAs(rival)).Append(rival)).First(r => r.Setting == rival.Setting && r.Stage == rival.Stage).Reading;
 

@@ -13,16 +13,16 @@ public sealed record SummaryView(int On, int WithinSlack, int Off, int Floating,
 /// <summary>A reading: kind is value, automatic, not-fitted or unread; at is its place on the dial.</summary>
 public sealed record ReadingView(string Kind, string Typed, string Label, double? DialAt, string By, DateTimeOffset? At, int Version, CheckStage Stage, bool FromCamera);
 
-/// <summary>A verdict; off is in the setting's own unit.</summary>
-public sealed record VerdictView(VerdictKind Kind, double OffAmount, NaturalUnit OffUnit, string OffLabel, JudgementView Because);
+/// <summary>A verdict; off is in the setting's own unit. To put right: it stands wrong, and this model can do what is asked.</summary>
+public sealed record VerdictView(VerdictKind Kind, double OffAmount, NaturalUnit OffUnit, string OffLabel, bool ToPutRight, JudgementView Because);
 
 /// <summary>How a line was found, before it was put right.</summary>
 public sealed record AsFoundView(ReadingView Reading, VerdictView Verdict);
 
 /// <summary>One line of a check: the sheet's line, the reading that holds, how it stands, how it was found where that was put right, why it has to be
-/// read again where something moved under it, and second readings nobody has decided between. The versions are what <c>If-Match</c> asks for in each stage.</summary>
+/// read again where something moved under it, and second readings nobody has decided between; <c>standing</c> is the one they stand against. The versions are what <c>If-Match</c> asks for in each stage.</summary>
 public sealed record CheckLineView(
-    SheetLineView Line, ReadingView Reading, VerdictView Verdict, AsFoundView? Found, bool Stale, IReadOnlyList<ReadingView> Rivals, int FoundVersion, int LeftVersion);
+    SheetLineView Line, ReadingView Reading, VerdictView Verdict, AsFoundView? Found, bool Stale, IReadOnlyList<ReadingView> Rivals, ReadingView? Standing, int FoundVersion, int LeftVersion);
 
 /// <summary>A photograph; the picture is at <c>/api/checks/{check}/photos/{id}</c>.</summary>
 public sealed record PhotoView(Guid Id, string? Setting, string By, DateTimeOffset At, int Width, int Height);
@@ -77,6 +77,7 @@ internal static class CheckViews
         verdict.Off.Amount,
         verdict.Off.Unit,
         verdict.OffLabel,
+        verdict.ToPutRight,
         SheetViews.Of(verdict.Because));
 
     internal static ReadingView Of(SheetLine line, Reading reading, StoredReading? kept)

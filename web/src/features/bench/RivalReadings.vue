@@ -11,9 +11,8 @@ defineEmits<{ decide: [rival: Views['ReadingView'] | null] }>();
   <div v-if="line.rivals.length" class="problem rivals" role="group" aria-label="Read in two ways">
     <p>
       <strong>Read in two ways.</strong>
-      {{ (line.found?.reading ?? line.reading).by }} read
-      <span class="mono"
-        ><SettingText :label="(line.found?.reading ?? line.reading).label || 'nothing'" /></span
+      {{ line.standing?.by }} read
+      <span class="mono"><SettingText :label="line.standing?.label || 'nothing'" /></span
       ><template v-for="rival in line.rivals" :key="rival.by + rival.typed"
         >, {{ rival.by }} read
         <span class="mono"><SettingText :label="rival.label || 'nothing'" /></span></template
@@ -21,7 +20,7 @@ defineEmits<{ decide: [rival: Views['ReadingView'] | null] }>();
     </p>
     <p class="choose">
       <button class="act quiet" type="button" @click="$emit('decide', null)">
-        <SettingText :label="(line.found?.reading ?? line.reading).label || 'not read'" /> stands
+        <SettingText :label="line.standing?.label || 'not read'" /> stands
       </button>
       <button
         v-for="rival in line.rivals"

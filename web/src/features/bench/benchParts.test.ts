@@ -32,7 +32,10 @@ const line = (setting: string, target: string, label = '', over = {}) =>
 describe('RivalReadings', () => {
   it('shows both readings with who read them, and lets a person choose either', async () => {
     const rival = reading('H', 'Joss');
-    const two = mount(RivalReadings, { props: { line: line('gain', 'L', 'L', { rivals: [rival] }) } });
+    const standing = reading('L', 'Mara');
+    const two = mount(RivalReadings, {
+      props: { line: line('gain', 'L', '', { rivals: [rival], standing }) },
+    });
     expect(two.text()).toContain('Mara read');
     expect(two.text()).toContain('Joss read');
     await two.findAll('button')[0]!.trigger('click');

@@ -130,21 +130,24 @@ describe('useBench', () => {
 
   it('goes along what is to be put right, in the order told, and then to the end', async () => {
     const { at, recorded, kept } = bench();
-    const lines = kept.lines.value as unknown as { verdict: { kind: string }; line: { setting: string } }[];
-    const kind = (setting: string, to: string) =>
-      (lines.find((l) => l.line.setting === setting)!.verdict.kind = to);
-    kind('shutter', 'off');
-    kind('gain', 'floating');
+    const lines = kept.lines.value as unknown as {
+      verdict: { toPutRight: boolean };
+      line: { setting: string };
+    }[];
+    const wrong = (setting: string, is: boolean) =>
+      (lines.find((l) => l.line.setting === setting)!.verdict.toPutRight = is);
+    wrong('shutter', true);
+    wrong('gain', true);
     (kept.check.value as unknown as { now: { order: { setting: string }[] } }).now.order = [
       { setting: 'gain' },
       { setting: 'shutter' },
     ];
     at.turn('left');
     expect(at.current.value).toBe('gain');
-    kind('gain', 'on');
+    wrong('gain', false);
     at.act('as-sheet');
     await vi.waitFor(() => expect(at.current.value).toBe('shutter'));
-    kind('shutter', 'on');
+    wrong('shutter', false);
     at.act('as-sheet');
     await vi.waitFor(() => expect(at.current.value).toBe(END));
     expect(recorded.map(([setting]) => setting)).toEqual(['gain', 'shutter']);

@@ -62,7 +62,7 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
    */
   const open = (l: Views['CheckLineView']) =>
     stage.value === 'left'
-      ? l.stale || (l.line.target !== null && (l.verdict.kind === 'off' || l.verdict.kind === 'floating'))
+      ? l.stale || l.verdict.toPutRight
       : l.reading.kind === 'unread' && !l.stale && !l.line.nothingToDo;
 
   /** The lines in the order in which they are gone through: as on the sheet, or as they are to be put right. */

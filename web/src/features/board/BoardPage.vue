@@ -36,6 +36,16 @@ const total = computed(() =>
   (first.value?.counts ?? []).reduce((sum, c) => sum + (c.state === 'retired' ? 0 : c.units), 0),
 );
 
+/** What the units there are can be narrowed to. */
+const choices = computed(() => {
+  const plainly = (all: string[] = []) => all.map((one) => ({ key: one, name: one }));
+  return [
+    { name: 'model', label: 'Model', options: first.value?.models ?? [] },
+    { name: 'tape', label: 'Tape', options: plainly(first.value?.tapes) },
+    { name: 'place', label: 'Place', options: plainly(first.value?.places) },
+  ];
+});
+
 function narrow(name: string, value: string): void {
   void router.replace({ query: { ...route.query, [name]: value || undefined } });
 }
@@ -84,25 +94,11 @@ const next = (row: Views['BoardRowView']) =>
             @input="narrow('find', find)"
           />
         </label>
-        <label>
-          Model
-          <select :value="filters.model ?? ''" @change="narrow('model', value($event))">
+        <label v-for="choice in choices" :key="choice.name">
+          {{ choice.label }}
+          <select :value="asked(choice.name)" @change="narrow(choice.name, value($event))">
             <option value="">all</option>
-            <option v-for="m in first.models" :key="m.key" :value="m.key">{{ m.name }}</option>
-          </select>
-        </label>
-        <label>
-          Tape
-          <select :value="filters.tape ?? ''" @change="narrow('tape', value($event))">
-            <option value="">all</option>
-            <option v-for="t in first.tapes" :key="t" :value="t">{{ t }}</option>
-          </select>
-        </label>
-        <label>
-          Place
-          <select :value="filters.place ?? ''" @change="narrow('place', value($event))">
-            <option value="">all</option>
-            <option v-for="p in first.places" :key="p" :value="p">{{ p }}</option>
+            <option v-for="o in choice.options" :key="o.key" :value="o.key">{{ o.name }}</option>
           </select>
         </label>
       </div>
@@ -142,9 +138,7 @@ const next = (row: Views['BoardRowView']) =>
             >
           </th>
           <td>
-            <span :class="{ off: row.state === 'off' || row.inShort.startsWith('overdue') }">{{
-              row.inShort
-            }}</span>
+            <span :class="{ off: row.state === 'off' || row.overdue }">{{ row.inShort }}</span>
             <span v-if="row.open" class="small floats"
               >{{ row.open.by }} is at it, {{ row.open.unread }} not read</span
             >

@@ -17,6 +17,7 @@ const row = (tag: string, over: Partial<Views['BoardRowView']> = {}): Views['Boa
   place: 'shelf 1',
   state: 'ready',
   inShort: '',
+  overdue: false,
   dueOn: null,
   because,
   lastCheck: null,
@@ -69,7 +70,7 @@ describe('BoardPage', () => {
           board([
             row('OBG-101', { state: 'off', inShort: 'Gain' }),
             row('OBG-102', { open: { id: 'c9', by: 'Mara', at: '2026-11-25T09:00:00Z', unread: 12 } }),
-            row('OBG-103', { state: 'out', inShort: 'overdue 9 d' }),
+            row('OBG-103', { state: 'out', inShort: 'overdue 9 d', overdue: true }),
           ]),
         ),
     });

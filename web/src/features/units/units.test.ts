@@ -14,6 +14,7 @@ const unit = (over: Partial<Views['UnitPageView']> = {}): Views['UnitPageView'] 
     place: 'shelf 1',
     state: 'ready',
     inShort: '',
+    overdue: false,
     dueOn: null,
     because: { ruleId: 'READINESS', sentence: 'Checked.', figures: [] },
     lastCheck: null,
