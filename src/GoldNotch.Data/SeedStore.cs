@@ -35,11 +35,12 @@ public sealed class SeedStore(NpgsqlDataSource source)
             SheetLine[] lines = [.. sheet.Lines.Where(l => l.Target is not null && !l.NothingToDo)];
             int ownUnits = (units / cards.Count) + (i < units % cards.Count ? 1 : 0);
 
-            // Every unit has a last check, however few readings there are: then there are fewer in each.
+            // Every unit has a last check and every setting is read, however few readings there are: then there are fewer in each check. So
+            // two seeds differ in the number of their readings alone.
             double own = readings / (double)cards.Count;
             int checks = Math.Max(Math.Max(1, ownUnits), (int)Math.Ceiling(own / lines.Length));
-            lines = lines[..Math.Clamp((int)Math.Ceiling(own / checks), 1, lines.Length)];
-            added += await OfModelAsync(transaction, cards[i], model, sheet, lines, ownUnits, checks, cancel);
+            int each = Math.Clamp((int)Math.Ceiling(own / checks), 1, lines.Length);
+            added += await OfModelAsync(transaction, cards[i], model, sheet, lines, each, ownUnits, checks, cancel);
         }
 
         await CountAsync(transaction, cancel);
@@ -49,7 +50,7 @@ public sealed class SeedStore(NpgsqlDataSource source)
     }
 
     private static async Task<int> OfModelAsync(
-        NpgsqlTransaction transaction, string card, CameraModel model, Sheet sheet, SheetLine[] lines, int units, int checks, CancellationToken cancel)
+        NpgsqlTransaction transaction, string card, CameraModel model, Sheet sheet, SheetLine[] lines, int each, int units, int checks, CancellationToken cancel)
     {
         await transaction.Command(
                 """
@@ -63,29 +64,33 @@ public sealed class SeedStore(NpgsqlDataSource source)
         await transaction.Command(
                 """
                 INSERT INTO check_run (id, unit_tag, standard_key, standard_version, model_card, started_by, started_at, reading_count)
-                SELECT gen_random_uuid(), u.tag, @standard, @version, @card, @who, now() - make_interval(mins => (n * 13) % 250000), @lines
+                SELECT gen_random_uuid(), u.tag, @standard, @version, @card, @who, now() - make_interval(mins => (n * 250000.0 / @checks)::int), @each
                 FROM generate_series(1, @checks) n
                 JOIN (SELECT tag, row_number() OVER (ORDER BY tag) - 1 AS place, count(*) OVER () AS of FROM camera_unit WHERE model_key = @model) u ON u.place = n % u.of
                 """)
             .With("standard", sheet.Standard.Key).With("version", sheet.Standard.Version).WithJson("card", card).With("who", Person).With("checks", checks)
-            .With("model", model.Key).With("lines", lines.Length).RunAsync(cancel);
+            .With("model", model.Key).With("each", each).RunAsync(cancel);
         NpgsqlCommand insert = transaction.Command(
                 """
                 INSERT INTO check_reading (check_id, stage, setting, kind, typed, read_by, read_at, version, reading_order)
                 SELECT c.id, 'found', l.setting, 'value', l.typed, @who, c.started_at, 1, l.place
-                FROM check_run c JOIN camera_unit u ON u.tag = c.unit_tag AND u.model_key = @model, unnest(@settings, @typed) WITH ORDINALITY AS l (setting, typed, place)
-                WHERE c.started_by = @who AND c.signed_at IS NULL
+                FROM (
+                    SELECT c.id, c.started_at, row_number() OVER (ORDER BY c.started_at, c.id) AS place
+                    FROM check_run c JOIN camera_unit u ON u.tag = c.unit_tag AND u.model_key = @model
+                    WHERE c.started_by = @who AND c.signed_at IS NULL) c,
+                    unnest(@settings, @typed) WITH ORDINALITY AS l (setting, typed, place)
+                WHERE (l.place + c.place * @each) % cardinality(@settings) < @each
                 """)
-            .With("who", Person).With("model", model.Key).With("settings", lines.Select(l => SettingName.Of(l.Setting).Key).ToArray())
+            .With("who", Person).With("model", model.Key).With("each", each).With("settings", lines.Select(l => SettingName.Of(l.Setting).Key).ToArray())
             .With("typed", lines.Select(l => l.Target!.Label).ToArray());
         insert.CommandTimeout = 900;
         int added = await insert.RunAsync(cancel);
         await transaction.Command(
                 """
-                UPDATE check_run c SET signed_by = @who, signed_at = started_at + interval '3 minutes', on_count = @lines
+                UPDATE check_run c SET signed_by = @who, signed_at = started_at + interval '3 minutes', on_count = @each
                 FROM camera_unit u WHERE u.tag = c.unit_tag AND u.model_key = @model AND c.started_by = @who AND c.signed_at IS NULL
                 """)
-            .With("who", Person).With("model", model.Key).With("lines", lines.Length).RunAsync(cancel);
+            .With("who", Person).With("model", model.Key).With("each", each).RunAsync(cancel);
         return added;
     }
 
