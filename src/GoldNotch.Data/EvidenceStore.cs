@@ -31,7 +31,11 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
             .With("id", photo.Id).With("check", check).With("setting", photo.Setting is { } s ? SettingName.Of(s).Key : null).With("by", photo.By)
             .With("at", photo.At.ToUniversalTime()).With("width", photo.Width).With("height", photo.Height);
         insert.Parameters.AddWithValue("jpeg", NpgsqlDbType.Bytea, jpeg);
-        await insert.RunAsync(cancel);
+        if (await insert.RunAsync(cancel) == 0)
+        {
+            return;
+        }
+
         await Audit.WriteAsync(transaction, photo.By, "photograph kept", check.ToString(), null, new { photo.Id, photo.Width, photo.Height }, cancel);
         await Live.TellAsync(transaction, tag, check, cancel);
         await transaction.CommitAsync(cancel);
@@ -65,10 +69,15 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         string tag = await LockedAsync(transaction, check, signed: true, cancel);
-        await transaction.Command(
+        int kept = await transaction.Command(
                 "INSERT INTO check_addition (id, check_id, setting, says, added_by, added_at) VALUES (@id, @check, @setting, @says, @by, @at) ON CONFLICT (id) DO NOTHING")
             .With("id", addition.Id).With("check", check).With("setting", addition.Setting is { } s ? SettingName.Of(s).Key : null)
             .With("says", addition.Says).With("by", addition.By).With("at", addition.At.ToUniversalTime()).RunAsync(cancel);
+        if (kept == 0)
+        {
+            return;
+        }
+
         await Audit.WriteAsync(transaction, addition.By, "said beside a check", check.ToString(), null, new { addition.Says }, cancel);
         await Live.TellAsync(transaction, tag, check, cancel);
         await transaction.CommitAsync(cancel);

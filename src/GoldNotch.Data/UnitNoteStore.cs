@@ -33,8 +33,12 @@ public sealed class UnitNoteStore(NpgsqlDataSource source)
     {
         try
         {
-            await transaction.Command("INSERT INTO unit_note (id, unit_tag, kind, says, made_by, made_at) VALUES (@id, @tag, @kind, @says, @by, @at) ON CONFLICT (id) DO NOTHING")
+            int kept = await transaction.Command("INSERT INTO unit_note (id, unit_tag, kind, says, made_by, made_at) VALUES (@id, @tag, @kind, @says, @by, @at) ON CONFLICT (id) DO NOTHING")
                 .With("id", note.Id).With("tag", tag).With("kind", note.Kind).With("says", note.Says).With("by", note.By).With("at", note.At.ToUniversalTime()).RunAsync(cancel);
+            if (kept == 0)
+            {
+                return;
+            }
         }
         catch (PostgresException missing) when (missing.SqlState == PostgresErrorCodes.ForeignKeyViolation)
         {
