@@ -13,7 +13,7 @@ public class RouteRoleTests(DemoSite site)
         "post /api/session", "delete /api/session", "put /api/session/password",
         "put /api/checks/{id}", "put /api/checks/{id}/readings/{setting}", "post /api/checks/{id}/preview", "put /api/checks/{id}/signature",
         "post /api/checks/{id}/readings/{setting}/decision", "post /api/checks/{id}/camera/readings", "put /api/checks/{id}/camera/settings/{setting}",
-        "put /api/checks/{id}/photos/{photo}", "delete /api/checks/{id}/photos/{photo}", "put /api/checks/{id}/additions/{addition}", "put /api/units/{tag}/notes/{id}",
+        "put /api/checks/{id}/photos/{photo}", "delete /api/checks/{id}/photos/{photo}", "put /api/checks/{id}/additions/{addition}", "put /api/units/{tag}/notes/{id}", "put /api/units/{tag}/symptoms/{symptom}/outcomes/{id}",
         "put /api/line-ups/{id}", "delete /api/line-ups/{id}", "post /api/line-ups/preview", "post /api/line-ups/light-changed",
     ];
 

@@ -1,5 +1,6 @@
 using System.Text;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks.Symptoms;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Web.Tests.Hosting;
@@ -41,6 +42,16 @@ public class RulesDocTests
             text.Append(
                 System.Globalization.CultureInfo.InvariantCulture,
                 $"| {policy.Name} | {string.Join(" · ", policy.Schools.Select(s => s.Says))} | {policy.Default.Says}: {policy.Default.Reason} | {(policy.Settings.IsEmpty ? "line-ups" : string.Join(", ", policy.Settings.Select(s => SettingName.Of(s).Name.ToLowerInvariant())))} |\n");
+        }
+
+        text.Append("\n## Harmless causes before a fault\n\n*It seems broken* asks them in this order, skips what a model cannot have or a check has ruled out, and calls nothing a fault before the last was\nlooked at (`HARMLESS-FIRST`).\n");
+        foreach (Symptom symptom in SymptomBook.All)
+        {
+            text.Append(System.Globalization.CultureInfo.InvariantCulture, $"\n**{symptom.Says}.**{(symptom.Caution.Length > 0 ? " " + symptom.Caution : "")}\n\n");
+            foreach (HarmlessCause cause in symptom.Causes)
+            {
+                text.Append(System.Globalization.CultureInfo.InvariantCulture, $"1. {cause.Look} {cause.Remedy}\n");
+            }
         }
 
         return text.ToString();

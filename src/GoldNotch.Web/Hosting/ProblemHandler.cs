@@ -16,7 +16,7 @@ internal sealed class ProblemHandler : IExceptionHandler
         switch (exception)
         {
             case RefusedException refused:
-                int status = refused.Code switch { "version-exists" or "draft-exists" or "key-taken" or "login-taken" or "last-technician" or "open-faults" or "undecided" or "immutable" or "not-signed" or "tag-taken" or "too-many" => 409, "not-found" => 404, _ => 400 };
+                int status = refused.Code switch { "version-exists" or "draft-exists" or "key-taken" or "login-taken" or "last-technician" or "open-faults" or "undecided" or "immutable" or "not-signed" or "tag-taken" or "too-many" or "not-looked-at" => 409, "not-found" => 404, _ => 400 };
                 await WriteAsync(
                     context, status, refused.Code, refused.Pointer, refused.Message, refused.Faults.Count > 0 ? new Dictionary<string, object?> { ["faults"] = refused.Faults } : null);
                 return true;

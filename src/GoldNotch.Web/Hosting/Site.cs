@@ -22,6 +22,7 @@ using GoldNotch.Web.Features.Printing;
 using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Standards;
+using GoldNotch.Web.Features.Symptoms;
 using GoldNotch.Web.Features.Units;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
@@ -108,6 +109,7 @@ internal static class Site
         signedIn.MapPrinting();
         signedIn.MapUnits();
         signedIn.MapUnitPage();
+        signedIn.MapSymptoms();
         signedIn.MapBoard();
         signedIn.MapDrift();
         signedIn.MapLineUps();
@@ -179,7 +181,7 @@ internal static class Site
     private static Task SecurityHeaders(HttpContext context, RequestDelegate next)
     {
         IHeaderDictionary headers = context.Response.Headers;
-        headers.ContentSecurityPolicy = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
+        headers.ContentSecurityPolicy = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "same-origin";
         if (context.Request.Path.StartsWithSegments("/api"))

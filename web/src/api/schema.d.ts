@@ -404,6 +404,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/{tag}/symptoms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSymptoms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{tag}/symptoms/{symptom}/outcomes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putOutcome"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/board": {
         parameters: {
             query?: never;
@@ -1330,6 +1362,18 @@ export interface components {
             modelName: string;
             minutes: string;
         };
+        /** @enum {unknown} */
+        CauseState: "standsSo" | "look" | "ruledOut" | "notHere";
+        CauseView: {
+            key: string;
+            look: string;
+            remedy: string;
+            state: components["schemas"]["CauseState"];
+            sentence: string;
+            open: boolean;
+            setting: null | string;
+            place: null | components["schemas"]["PlaceView"];
+        };
         ChangeView: {
             setting: null | string;
             sentence: string;
@@ -1533,6 +1577,15 @@ export interface components {
             /** Format: double */
             at: number;
             major: boolean;
+        };
+        DiagnosisView: {
+            key: string;
+            says: string;
+            about: string;
+            causes: components["schemas"]["CauseView"][];
+            because: components["schemas"]["JudgementView"];
+            caution: string;
+            onlyThen: string;
         };
         DialView: {
             detents: components["schemas"]["DetentView"][];
@@ -2122,6 +2175,18 @@ export interface components {
             /** Format: int32 */
             unread: number;
         };
+        OutcomeRequest: {
+            looked: string[];
+            cause?: null | string;
+            /** Format: uuid */
+            check?: null | string;
+            /** @default  */
+            says: string;
+        };
+        OutcomeView: {
+            kind: string;
+            says: string;
+        };
         PairView: {
             left: string;
             right: string;
@@ -2373,6 +2438,14 @@ export interface components {
             key: string;
             says: string;
             reason: string;
+        };
+        SeemsBrokenView: {
+            tag: string;
+            modelName: string;
+            tape: string;
+            /** Format: uuid */
+            check: null | string;
+            symptoms: components["schemas"]["DiagnosisView"][];
         };
         SensorDocument: {
             /** Format: double */
@@ -4537,6 +4610,139 @@ export interface operations {
             };
             /** @description Precondition Required */
             428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getSymptoms: {
+        parameters: {
+            query?: {
+                check?: string;
+            };
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeemsBrokenView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putOutcome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+                symptom: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutcomeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutcomeView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -69,6 +69,12 @@ export const router = createRouter({
       meta: { title: 'Unit' },
     },
     {
+      path: '/units/:tag/seems-broken/:symptom?',
+      component: () => import('../features/symptoms/SeemsBroken.vue'),
+      props: true,
+      meta: { title: 'It seems broken', wide: true },
+    },
+    {
       path: '/line-ups',
       component: () => import('../features/lineups/LineUpList.vue'),
       meta: { title: 'Line-ups' },

@@ -9,7 +9,7 @@ export const json = (status: number, body: unknown): Response =>
     headers: { 'Content-Type': status < 400 ? 'application/json' : 'application/problem+json' },
   });
 
-/** Stands in for the site: one reply for each route it knows; anything else is nobody there. */
+/** Stands in for the site: one reply for each route it knows, a star at its end for any; anything else is nobody there. */
 export function stubSite(routes: Record<string, Reply>): Asked[] {
   const all: Asked[] = [];
   vi.stubGlobal('fetch', async (request: Request) => {
@@ -23,7 +23,9 @@ export function stubSite(routes: Record<string, Reply>): Asked[] {
       body: text.startsWith('{') ? JSON.parse(text) : text || null,
     };
     all.push(asked);
-    const reply = routes[`${asked.method} ${asked.path}`];
+    const route = `${asked.method} ${asked.path}`;
+    const any = Object.keys(routes).find((r) => r.endsWith('*') && route.startsWith(r.slice(0, -1)));
+    const reply = routes[route] ?? routes[any ?? ''];
     if (!reply) throw new TypeError('nobody answers');
     return reply(asked);
   });

@@ -114,6 +114,13 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
         return CheckReadings.FromText(setting, sheet, text, stage == CheckStage.Found ? AsLeft.Found(stamped) : AsLeft.Of(sheet, stamped).Readings);
     }
 
+    /// <summary>The verdicts on a check as it stands now.</summary>
+    internal async Task<ImmutableArray<Verdict>> VerdictsAsync(WholeCheck whole, CancellationToken cancel)
+    {
+        Sheet sheet = await SheetOfAsync(whole, cancel);
+        return CheckEvaluator.Evaluate(sheet, AsLeft.Of(sheet, CheckReadings.ToCore(sheet, whole.Readings)));
+    }
+
     /// <summary>What a text would mean if it were recorded now.</summary>
     internal async Task<PreviewView> PreviewAsync(WholeCheck whole, Setting setting, CheckStage stage, string text, CancellationToken cancel)
     {

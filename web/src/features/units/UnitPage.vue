@@ -82,6 +82,7 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
             "
             >{{ data.board.open ? `Go on with ${data.board.open.by}’s check` : 'Check it' }}</RouterLink
           >
+          <RouterLink :to="`/units/${data.board.tag}/seems-broken`">It seems broken</RouterLink>
           <a :href="`/api/units/${tag}/history.pdf`">History, PDF</a>
           <a :href="`/api/export/checks.csv?unit=${encodeURIComponent(tag)}`">Checks, CSV</a>
           <a :href="`/api/export/checks.json?unit=${encodeURIComponent(tag)}`">JSON</a>

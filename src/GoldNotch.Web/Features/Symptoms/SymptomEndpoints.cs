@@ -1,0 +1,106 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
+using GoldNotch.Core.Checks.Symptoms;
+using GoldNotch.Data;
+using GoldNotch.Data.Exchange;
+using GoldNotch.Web.Features.Checks;
+using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Features.Sheets;
+using GoldNotch.Web.Features.Units;
+using GoldNotch.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace GoldNotch.Web.Features.Symptoms;
+
+/// <summary>A harmless cause on this unit; <c>open</c> until somebody has looked.</summary>
+public sealed record CauseView(string Key, string Look, string Remedy, CauseState State, string Sentence, bool Open, string? Setting, PlaceView? Place);
+
+/// <summary>What can explain a symptom, told before anything is called a fault; <c>about</c> is the part of the camera.</summary>
+public sealed record DiagnosisView(string Key, string Says, string About, IReadOnlyList<CauseView> Causes, JudgementView Because, string Caution, string OnlyThen);
+
+/// <summary>Everything a unit may be said to do, held against what a check has read of it; whole, so that it can be gone through without network.</summary>
+public sealed record SeemsBrokenView(string Tag, string ModelName, string Tape, Guid? Check, IReadOnlyList<DiagnosisView> Symptoms);
+
+/// <summary>What came of looking: the cause that it was, or, with none, every cause that was looked at in vain. <c>check</c> is the check it came up in.</summary>
+public sealed record OutcomeRequest(IReadOnlyList<string> Looked, string? Cause = null, Guid? Check = null, string Says = "");
+
+/// <summary>What was kept on the unit's page: a note, or a repair.</summary>
+public sealed record OutcomeView(string Kind, string Says);
+
+/// <summary>It seems broken: harmless causes before a fault.</summary>
+internal static class SymptomEndpoints
+{
+    private const int LongestAddition = 300;
+
+    internal static void MapSymptoms(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/units/{tag}/symptoms", GetAsync).ProducesProblem(404).WithName("getSymptoms");
+        api.MapPut("/units/{tag}/symptoms/{symptom}/outcomes/{id:guid}", PutOutcomeAsync).ProducesProblem(404).ProducesProblem(409).WithName("putOutcome");
+    }
+
+    private static async Task<Ok<SeemsBrokenView>> GetAsync(string tag, Guid? check, UnitStore units, ModelStore models, CheckStore checks, CheckJudge judge, CancellationToken cancel)
+    {
+        (StoredUnit unit, CameraModel model, ImmutableArray<Verdict> read) = await ReadAsync(tag, check, units, models, checks, judge, cancel);
+        return TypedResults.Ok(new SeemsBrokenView(unit.Tag, model.Name, unit.Tape, check, [.. SymptomBook.All.Select(s => View(Diagnosis.Of(s, model, read)))]));
+    }
+
+    private static DiagnosisView View(Diagnosis diagnosis) => new(
+        diagnosis.Symptom.Key, diagnosis.Symptom.Says, diagnosis.Symptom.About,
+        [.. diagnosis.Causes.Select(c => new CauseView(
+            c.Cause.Key, c.Cause.Look, c.Cause.Remedy, c.State, c.Sentence, c.Open, c.Cause.Setting is { } setting ? SettingName.Of(setting).Key : null, SheetViews.Of(c.Place)))],
+        SheetViews.Of(diagnosis.Because), diagnosis.Symptom.Caution, diagnosis.OnlyThen);
+
+    private static async Task<Ok<OutcomeView>> PutOutcomeAsync(
+        string tag, string symptom, Guid id, OutcomeRequest request, HttpContext context, UnitStore units, ModelStore models, CheckStore checks, CheckJudge judge, UnitNoteStore notes, TimeProvider clock,
+        CancellationToken cancel)
+    {
+        if (request.Says.Trim().Length > LongestAddition)
+        {
+            throw new RefusedException("bad-value", "/says", $"Say it in at most {LongestAddition} characters. Nothing was kept.");
+        }
+
+        Symptom said = RefusedException.At("/symptom", () => SymptomBook.Parse(symptom));
+        (StoredUnit unit, CameraModel model, ImmutableArray<Verdict> read) = await ReadAsync(tag, request.Check, units, models, checks, judge, cancel);
+        Diagnosis diagnosis = Diagnosis.Of(said, model, read);
+        string? strange = request.Looked.Append(request.Cause).FirstOrDefault(key => key is not null && diagnosis.Causes.All(c => c.Cause.Key != key));
+        if (strange is not null)
+        {
+            throw new RefusedException("bad-value", request.Cause == strange ? "/cause" : "/looked", $"{diagnosis.Symptom.Says} has no cause of that name. Nothing was kept.");
+        }
+
+        UnitNote note = request.Cause is { } cause ? Note("note", diagnosis.HarmlessInWords(cause, request.Says)) : Note("repair", Fault(diagnosis, request));
+        await notes.AddAsync(unit.Tag, note, cancel);
+        return TypedResults.Ok(new OutcomeView(note.Kind, note.Says));
+
+        UnitNote Note(string kind, string says) => new(id, kind, says, SessionEndpoints.Name(context.User), clock.GetUtcNow());
+    }
+
+    private static string Fault(Diagnosis diagnosis, OutcomeRequest request)
+    {
+        ImmutableArray<DiagnosedCause> still = diagnosis.StillToLookAt(request.Looked.ToHashSet());
+        return still.IsEmpty
+            ? diagnosis.FaultInWords(request.Says)
+            : throw new RefusedException(
+                "not-looked-at", "/looked", $"Look at this first: {string.Join(" ", still.Select(c => c.Cause.Look))} Most that seems broken is one of these. Nothing was kept.");
+    }
+
+    // The check that the page came from tells what was read; a check of another unit tells nothing of this one.
+    private static async Task<(StoredUnit Unit, CameraModel Model, ImmutableArray<Verdict> Read)> ReadAsync(
+        string tag, Guid? check, UnitStore units, ModelStore models, CheckStore checks, CheckJudge judge, CancellationToken cancel)
+    {
+        StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
+        StoredModel card = await models.GetAsync(unit.ModelKey, cancel)
+            ?? throw new RefusedException("model-missing", "/tag", $"The card of {unit.ModelKey} is missing: import it first.");
+        CameraModel model = Cards.ToModel(card.Document);
+        if (check is not { } id)
+        {
+            return (unit, model, []);
+        }
+
+        WholeCheck whole = await checks.ReadingsAsync(id, cancel) ?? throw CheckEndpoints.NotFound(id);
+        return whole.Check.UnitTag == unit.Tag
+            ? (unit, model, await judge.VerdictsAsync(whole, cancel))
+            : throw new RefusedException("bad-value", "/check", $"That check is of {whole.Check.UnitTag}, not of {unit.Tag}.");
+    }
+}
