@@ -64,6 +64,70 @@ public class BenchStageTests(DemoBrowserSite site)
     }
 
     [Fact]
+    public async Task What_stands_wrong_goes_to_the_camera_in_one_go_and_what_a_hand_must_move_is_left()
+    {
+        await HandAsync("OBG-101", ("full-auto", "off"), ("record-format", "1080 59.94i"), ("digital-zoom", "on"), ("gain", "+12"));
+        using Browser browser = BenchTests.Begin(site, "OBG-101", "Lecture room", first: "kit-counted");
+        browser.See(".camera button").Click();
+        browser.Read(".camera", "taken; the rest is read off");
+        browser.Click(".stages button", "Put right");
+        browser.Click(".camera button", "Send ");
+        browser.Until(() => browser.Verdict("record-format") == "on" && browser.Verdict("digital-zoom") == "on", "size, rate and digital zoom to be set over the link");
+        browser.Until(() => !browser.Has(".camera progress"), "the sending to end");
+        browser.Verdict("gain").ShouldBe("off");
+    }
+
+    [Fact]
+    public void What_seems_broken_is_looked_at_from_the_check_cause_by_cause_and_led_back_to_its_notch()
+    {
+        using Browser browser = BenchTests.Begin(site, "OBG-106", "Lecture room", first: "kit-counted");
+        BenchTests.GoTo(browser, "nd");
+        browser.Press("1", Keys.Enter);
+        browser.Until(() => browser.Verdict("nd") == "off", "the filter to be recorded");
+        browser.See(".broken").Click();
+        browser.Click(".groups .symptom", "The picture is dark");
+        browser.Read(".sum", "ND filter was read as 1");
+        browser.Read(".now", "Is an ND filter in");
+        browser.Read(".zone-effect", "Where, on Bracken 3");
+        LookTests.Inspect(browser, "what the check has read", 1280);
+        browser.Click(".answers button", "That was it");
+        browser.Read(".kept", "Take it out");
+        browser.Click(".kept a", "Record it in the check");
+        browser.AtNotch("nd");
+
+        browser.Go("/units/OBG-106");
+        browser.Read(".notes", "The picture is dark: no fault.");
+    }
+
+    [Theory]
+    [InlineData(390, "light")]
+    [InlineData(1280, "dark")]
+    public void Nothing_is_called_a_fault_before_the_last_cause_was_passed_by_key(int width, string theme)
+    {
+        using Browser browser = site.Open("joss", width, theme: theme);
+        browser.Go("/units/OBG-108/seems-broken");
+        browser.See(".groups");
+        LookTests.Inspect(browser, "what it does", width);
+        browser.Click(".groups .symptom", "The zoom does nothing");
+        browser.See(".now");
+        browser.Has("#fault-says").ShouldBeFalse();
+        LookTests.Inspect(browser, "its causes", width);
+        browser.Click(".answers button", "Not that");
+        while (!browser.Has("#fault-says"))
+        {
+            browser.Press(" "); // the next answer has the focus
+        }
+
+        LookTests.Inspect(browser, "nothing harmless is left", width);
+        browser.See("#fault-says").SendKeys("It turns, but nothing moves.");
+        browser.Click(".now button", "Report the fault");
+        browser.Read(".kept", "Kept as a repair");
+        browser.Go("/units/OBG-108");
+        browser.Read(".notes", "The zoom does nothing. Looked at, and not it:");
+        browser.Read(".notes", "It turns, but nothing moves.");
+    }
+
+    [Fact]
     public void A_whole_list_is_filled_in_by_keys()
     {
         using Browser browser = BenchTests.Begin(site, "OBG-105", "Lecture room", first: "kit-counted");

@@ -78,6 +78,38 @@ public class OfflineTests(BrowserSite site)
     }
 
     [Fact]
+    public async Task A_photograph_taken_without_network_is_kept_over_a_reload_and_goes_up_once_when_it_is_back()
+    {
+        using Browser browser = BenchTests.Begin(site, "OBG-105", "Lecture room");
+        string path = browser.Path;
+        string picture = Path.Combine(TestSite.Root, "docs", "screenshots", "log.png");
+        browser.Until(() => browser.ScriptAsync("const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then(k => done(k.some(n => n.startsWith('gold-notch-shell'))))") is true, "the application to be kept whole");
+        await site.Site.StopSiteAsync();
+        try
+        {
+            browser.Attach(".photos input[type=file]", picture);
+            browser.Read(".photos", "kept here");
+            browser.Read(".zone-work", "A photograph is kept here, not gone up yet");
+            browser.See(".to-end").Click();
+            browser.Read(".sign", "1 photograph(s) still wait");
+            browser.Reload();
+            browser.AtNotch("full-auto");
+            browser.Read(".photos", "kept here");
+            browser.Script("return document.querySelector('.waits img').naturalWidth > 0").ShouldBe(true);
+        }
+        finally
+        {
+            await site.Site.StartSiteAsync();
+        }
+
+        browser.Until(() => !browser.Has(".waits") && browser.Has(".photos img"), "the photograph to go up by itself");
+        using TestClient client = await site.Site.ClientAsync("mara");
+        JsonElement photos = (await client.GetAsync($"/api/checks/{path.Split('/')[^1]}")).At("photos");
+        photos.GetArrayLength().ShouldBe(1);
+        photos[0].GetProperty("setting").GetString().ShouldBe("full-auto");
+    }
+
+    [Fact]
     public void The_application_can_be_installed()
     {
         using Browser browser = site.Open();

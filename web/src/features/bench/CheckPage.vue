@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
+import { api } from '../../app/client';
 import { plain } from '../../instruments/fractions';
+import BenchHead from './BenchHead.vue';
 import BenchKeys from './BenchKeys.vue';
 import CameraBar from './CameraBar.vue';
 import CheckList from './CheckList.vue';
 import CheckQueue from './CheckQueue.vue';
 import ConsequencePanel from './ConsequencePanel.vue';
+import KeptNotices from './KeptNotices.vue';
 import NotchWork from './NotchWork.vue';
 import PhotoStrip from './PhotoStrip.vue';
 import ReadingConflict from './ReadingConflict.vue';
@@ -15,42 +18,44 @@ import SignCheck from './SignCheck.vue';
 import { END, useBench } from './useBench';
 import { useCamera } from './useCamera';
 import { useCheck } from './useCheck';
+import { usePhotos } from './usePhotos';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
+const route = useRoute();
 const work = ref<InstanceType<typeof NotchWork>>();
 const kept = useCheck(props.id);
-const {
-  check,
-  lines,
-  waiting,
-  foreign,
-  conflict,
-  failure,
-  refusal,
-  stage,
-  record,
-  decide,
-  settle,
-  sign,
-  load,
-} = kept;
+const { check, lines, waiting, conflict, failure, refusal, stage, record, decide, settle, sign, load } = kept;
 const link = useCamera(props.id, kept.take);
-const { camera, busy, done, of, wrong, apart, taken } = link;
+const { camera, busy, doing, done, of, wrong, refused, apart, taken } = link;
+const pictures = usePhotos(props.id, kept.take);
 const asList = ref(false);
 const bench = useBench(props.id, kept, () => work.value?.focus());
 const { current, text, shown, queueOpen, asTable, at, line, reading, verdict, now, message, strip } = bench;
 const meaning = computed(() => bench.understood.value?.message ?? '');
 const toPutRight = computed(() => check.value?.now.order.length ?? 0);
+const order = () => check.value?.now.order.map((s) => s.setting) ?? [];
+const toSend = computed(() => (stage.value === 'left' ? order().filter(link.accepts).length : 0));
 const photos = computed(() => check.value?.photos.filter((p) => p.setting === current.value) ?? []);
 
 async function send(setting: string): Promise<void> {
   if (await link.set(setting)) bench.begin();
 }
 
+async function sendAll(): Promise<void> {
+  await link.setAll(order);
+  bench.begin();
+}
+
 watch(
   () => check.value?.id,
-  (loaded) => loaded && !current.value && bench.begin(),
+  (loaded) => {
+    // A page that sends the person here may name the notch.
+    const asked = String(route.query.notch ?? '');
+    if (!loaded || current.value) return;
+    if (lines.value.some((l) => l.line.setting === asked)) bench.go(asked);
+    else bench.begin();
+  },
   { immediate: true },
 );
 watch(
@@ -59,6 +64,16 @@ watch(
   { immediate: true },
 );
 onMounted(() => work.value?.focus());
+/** Asked for ahead, so that it is there on location: the worker keeps it. */
+watch(
+  () => check.value?.unitTag,
+  (tag) =>
+    tag &&
+    void api
+      .GET('/api/units/{tag}/symptoms', { params: { path: { tag }, query: { check: props.id } } })
+      .catch(() => undefined),
+  { immediate: true },
+);
 </script>
 
 <template>
@@ -88,44 +103,15 @@ onMounted(() => work.value?.focus());
     </aside>
 
     <section class="zone-work">
-      <header class="head">
-        <p>
-          <strong>{{ check.unitTag }}</strong> {{ check.modelName
-          }}<template v-if="check.unitTape">, {{ check.unitTape }} tape</template>, against
-          <strong>{{ check.standardName }}</strong>, version {{ check.standardVersion
-          }}<template v-if="check.shootName"
-            >, as planned for <strong>{{ check.shootName }}</strong></template
-          >
-        </p>
-        <p class="mono soft count">
-          <template v-if="line">{{ at + 1 }} of {{ lines.length }}</template>
-          <button
-            class="queue-button"
-            type="button"
-            :aria-expanded="queueOpen"
-            @click="queueOpen = !queueOpen"
-          >
-            All notches
-          </button>
-        </p>
-      </header>
-      <div class="stages" role="group" aria-label="What is being done">
-        <button type="button" :aria-pressed="stage === 'found'" @click="bench.turn('found')">As found</button>
-        <button type="button" :aria-pressed="stage === 'left'" @click="bench.turn('left')">
-          Put right<template v-if="toPutRight"> ({{ toPutRight }})</template>
-        </button>
-        <button type="button" :aria-pressed="asList" class="as-list" @click="asList = !asList">
-          {{ asList ? 'One at a time' : 'As a list' }}
-        </button>
-      </div>
-      <p v-if="check.unitStatus === 'retired' || check.standardState === 'retired'" class="problem small">
-        {{
-          check.unitStatus === 'retired'
-            ? 'This unit was taken out of the pool since the check began.'
-            : 'This standard was retired since the check began.'
-        }}
-        Finish or leave it as you like: what is read stays.
-      </p>
+      <BenchHead
+        v-model:as-list="asList"
+        v-model:queue-open="queueOpen"
+        :check="check"
+        :place="line ? `${at + 1} of ${lines.length}` : ''"
+        :stage="stage"
+        :to-put-right="toPutRight"
+        @turn="bench.turn"
+      />
       <CameraBar
         :camera="camera"
         :busy="busy"
@@ -134,17 +120,15 @@ onMounted(() => work.value?.focus());
         :wrong="wrong"
         :taken="taken"
         :apart="apart"
+        :doing="doing"
+        :to-send="toSend"
+        :refused="refused"
         @read="link.read(stage)"
+        @send="sendAll"
         @cancel="link.cancel"
         @go="bench.go"
       />
-      <p v-if="waiting.length > foreign.length" class="small soft" role="status">
-        {{ waiting.length - foreign.length }} kept here, not gone up yet.
-      </p>
-      <p v-if="foreign.length" class="small floats" role="status">
-        {{ foreign.length }} read by {{ foreign[0]!.login }} on this machine: they go up when
-        {{ foreign[0]!.login }} signs in here.
-      </p>
+      <KeptNotices :readings="waiting" :photos="pictures.waiting.value" :sending="pictures.busy.value" />
       <p v-if="strip.length" class="phone-strip off small">
         <span v-for="(item, i) in strip" :key="i"
           >{{ item.topic }} <span class="mono">{{ plain(item.value) }}</span></span
@@ -157,6 +141,7 @@ onMounted(() => work.value?.focus());
         :found="check.foundSummary"
         :to-put-right="toPutRight"
         :waiting="waiting.length"
+        :photos="pictures.waiting.value.length"
         :sign="sign"
         @put-right="bench.turn('left')"
       />
@@ -196,7 +181,15 @@ onMounted(() => work.value?.focus());
           @take-back="record(line.line.setting, null, line.reading.stage)"
           @send="send(line.line.setting)"
         />
-        <PhotoStrip :id="id" :setting="current" :photos="photos" @changed="kept.take" />
+        <PhotoStrip
+          :id="id"
+          :photos="photos"
+          :waiting="pictures.waiting.value.filter((p) => p.setting === current)"
+          :wrong="pictures.wrong.value"
+          :busy="pictures.busy.value"
+          @add="pictures.add($event, current)"
+          @remove="pictures.remove"
+        />
         <BenchKeys
           :first="at === 0"
           :auto-is-typed="bench.autoIsTyped.value"
@@ -252,39 +245,6 @@ onMounted(() => work.value?.focus());
   position: sticky;
   top: 0;
 }
-.head {
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
-  margin-bottom: 14px;
-}
-.count {
-  white-space: nowrap;
-}
-.stages {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  margin-bottom: 10px;
-}
-.stages button {
-  border: 1px solid var(--ink-soft);
-  background: none;
-  color: var(--ink);
-  border-radius: 5px;
-  padding: 4px 12px;
-  font-size: 0.9375rem;
-  cursor: pointer;
-}
-.stages button[aria-pressed='true']:not(.as-list) {
-  background: var(--ink);
-  color: var(--paper);
-  border-color: var(--ink);
-}
-.as-list {
-  margin-left: auto;
-}
-.queue-button,
 .phone-strip {
   display: none;
 }
@@ -311,23 +271,8 @@ onMounted(() => work.value?.focus());
     display: block;
     border-bottom: 2px solid var(--ink);
   }
-  .queue-button {
-    display: inline-block;
-    border: 1px solid var(--ink-soft);
-    background: none;
-    color: var(--ink);
-    border-radius: 4px;
-    padding: 4px 9px;
-    margin-left: 10px;
-    font-family: var(--sans);
-  }
   .zone-work {
     padding: 12px 16px 0;
-  }
-  .head {
-    flex-direction: column;
-    gap: 4px;
-    font-size: 0.9375rem;
   }
   .phone-strip {
     display: flex;

@@ -1,55 +1,31 @@
 <script setup lang="ts">
-import { ref } from 'vue';
-import { api, ask, type Views } from '../../app/client';
+import { onBeforeUnmount } from 'vue';
+import type { Views } from '../../app/client';
+import type { KeptPhoto } from './keptPhotos';
 
-const props = defineProps<{
+defineProps<{
   id: string;
-  setting: string | null;
   photos: Views['PhotoView'][];
+  /** What has not gone up yet. */
+  waiting?: KeptPhoto[];
+  wrong?: string;
+  busy?: boolean;
   fixed?: boolean;
 }>();
-const emit = defineEmits<{ changed: [check: Views['CheckView']] }>();
-const wrong = ref('');
-const busy = ref(false);
+const emit = defineEmits<{ add: [picture: Blob]; remove: [photo: string] }>();
 
-async function add(event: Event): Promise<void> {
+const shown = new Map<string, string>();
+function addressOf(photo: KeptPhoto): string {
+  if (!shown.has(photo.id)) shown.set(photo.id, URL.createObjectURL(photo.picture));
+  return shown.get(photo.id)!;
+}
+onBeforeUnmount(() => shown.forEach((address) => URL.revokeObjectURL(address)));
+
+function chosen(event: Event): void {
   const input = event.target as HTMLInputElement;
   const file = input.files?.[0];
   input.value = '';
-  if (!file) return;
-  busy.value = true;
-  wrong.value = '';
-  try {
-    const check = await ask(
-      api.PUT('/api/checks/{id}/photos/{photo}', {
-        params: {
-          path: { id: props.id, photo: crypto.randomUUID() },
-          query: { setting: props.setting ?? undefined },
-        },
-        headers: { 'Content-Type': file.type || 'application/octet-stream' },
-        body: file as never,
-        bodySerializer: (body: unknown) => body as BodyInit,
-      }),
-    );
-    emit('changed', check);
-  } catch (error) {
-    wrong.value = (error as Error).message;
-  } finally {
-    busy.value = false;
-  }
-}
-
-async function remove(photo: string): Promise<void> {
-  try {
-    emit(
-      'changed',
-      await ask(
-        api.DELETE('/api/checks/{id}/photos/{photo}', { params: { path: { id: props.id, photo } } }) as never,
-      ),
-    );
-  } catch (error) {
-    wrong.value = (error as Error).message;
-  }
+  if (file) emit('add', file);
 }
 </script>
 
@@ -64,11 +40,20 @@ async function remove(photo: string): Promise<void> {
           :height="photo.height"
           loading="lazy"
       /></a>
-      <button v-if="!fixed" class="link small" type="button" @click="remove(photo.id)">Take away</button>
+      <button v-if="!fixed" class="link small" type="button" @click="$emit('remove', photo.id)">
+        Take away
+      </button>
     </figure>
-    <label v-if="!fixed" class="link add" :class="{ busy }">
-      {{ busy ? 'Keeping it…' : 'Photograph it' }}
-      <input type="file" accept="image/jpeg,image/png" capture="environment" :disabled="busy" @change="add" />
+    <figure v-for="photo in waiting ?? []" :key="photo.id" class="waits">
+      <img :src="addressOf(photo)" alt="Photograph that has not gone up yet" />
+      <figcaption class="small soft">{{ busy ? 'going up…' : 'kept here' }}</figcaption>
+      <button class="link small" type="button" :disabled="busy" @click="$emit('remove', photo.id)">
+        Take away
+      </button>
+    </figure>
+    <label v-if="!fixed" class="link add">
+      Photograph it
+      <input type="file" accept="image/jpeg,image/png" capture="environment" @change="chosen" />
     </label>
     <p v-if="wrong" class="problem small" role="alert">{{ wrong }}</p>
   </div>
@@ -89,7 +74,12 @@ figure {
 img {
   height: 84px;
   width: auto;
+  max-width: 160px;
+  object-fit: cover;
   border: 1px solid var(--line);
+}
+.waits img {
+  border: 2px dotted var(--ink-soft);
 }
 .add {
   text-decoration: underline;

@@ -8,6 +8,8 @@ const props = defineProps<{
   found: Views['SummaryView'];
   toPutRight: number;
   waiting: number;
+  /** Photographs that have not gone up yet: a signed check takes none. */
+  photos: number;
   sign: (note: string) => Promise<void>;
 }>();
 defineEmits<{ putRight: [] }>();
@@ -51,7 +53,8 @@ async function finish(): Promise<void> {
     <Textarea id="note" v-model="note" rows="3" maxlength="2000" auto-resize />
     <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
     <p v-if="waiting" class="soft">{{ waiting }} reading(s) still wait to go up; then it can be signed.</p>
-    <button class="act" type="submit" :disabled="busy || waiting > 0">Sign the check</button>
+    <p v-if="photos" class="soft">{{ photos }} photograph(s) still wait to go up; then it can be signed.</p>
+    <button class="act" type="submit" :disabled="busy || waiting > 0 || photos > 0">Sign the check</button>
   </form>
 </template>
 

@@ -149,6 +149,74 @@ describe('useCamera', () => {
     expect(camera.busy.value).toBe(false);
   });
 
+  describe('sending what stands wrong', () => {
+    const all = { ...answers, accepts: ['gain', 'shutter', 'record-format'] };
+    const sending = async (reply: (setting: string) => Response, order: () => string[]) => {
+      const asked = stubSite({
+        'GET /api/checks/c1/camera': () => json(200, all),
+        'PUT /api/checks/c1/camera/settings/*': (a) => reply(a.path.split('/').at(-1)!),
+      });
+      open();
+      await flushPromises();
+      await camera.setAll(order);
+      return asked.filter((a) => a.method === 'PUT').map((a) => a.path.split('/').at(-1));
+    };
+
+    it('goes along the order as each answer leaves it, and sends nothing the camera does not take', async () => {
+      let order = ['record-format', 'nd', 'gain'];
+      const sent = await sending(
+        (setting) => {
+          // The size brought the shutter along: it is now the next.
+          order =
+            setting === 'record-format' ? ['shutter', 'nd', 'gain'] : order.filter((s) => s !== setting);
+          return json(200, { settings: [], check: { id: 'c1' } });
+        },
+        () => order,
+      );
+      expect(sent).toEqual(['record-format', 'shutter', 'gain']);
+      expect(taken).toHaveLength(3);
+      expect(camera.busy.value).toBe(false);
+    });
+
+    it('passes over what the camera refuses, says so, and does not ask for it for ever', async () => {
+      const sent = await sending(
+        (setting) =>
+          setting === 'gain'
+            ? json(409, {
+                code: 'camera-refused',
+                detail: 'OBG-101 does not take it: move the switch first.',
+              })
+            : json(200, { settings: [], check: { id: 'c1' } }),
+        () => ['gain', 'shutter'],
+      );
+      expect(sent).toEqual(['gain', 'shutter']);
+      expect(camera.refused.value.map((r) => r.setting)).toEqual(['gain']);
+      expect(camera.wrong.value).toBe('');
+    });
+
+    it('sends nothing more to a camera that fell silent, and says so', async () => {
+      const sent = await sending(
+        () => json(424, { code: 'camera-silent', detail: 'OBG-101 does not answer.' }),
+        () => ['gain', 'shutter'],
+      );
+      expect(sent).toEqual(['gain']);
+      expect(camera.wrong.value).toContain('does not answer');
+      expect(camera.busy.value).toBe(false);
+    });
+
+    it('stops in the middle when it is told to', async () => {
+      const sent = await sending(
+        () => {
+          camera.cancel();
+          return json(200, { settings: [], check: { id: 'c1' } });
+        },
+        () => ['gain', 'shutter'],
+      );
+      expect(sent).toEqual(['gain']);
+      expect(camera.wrong.value).toBe('');
+    });
+  });
+
   it('stops where it is told to', async () => {
     stubSite({
       'GET /api/checks/c1/camera': () => json(200, answers),

@@ -1,5 +1,5 @@
 import { computed, onBeforeUnmount, ref } from 'vue';
-import { api, ask, type Views } from '../../app/client';
+import { api, ask, Problem, type Views } from '../../app/client';
 import type { Stage } from './useCheck';
 
 const AT_ONCE = 10;
@@ -11,7 +11,10 @@ export function useCamera(id: string, take: (check: Views['CheckView']) => void)
   const done = ref(0);
   const of = ref(0);
   const busy = ref(false);
+  const doing = ref<'read' | 'send'>('read');
   const wrong = ref('');
+  /** What the camera would not take, by setting, in its own words. */
+  const refused = ref<{ setting: string; sentence: string }[]>([]);
   let stop: AbortController | undefined;
 
   async function look(): Promise<void> {
@@ -30,6 +33,7 @@ export function useCamera(id: string, take: (check: Views['CheckView']) => void)
     if (!settings.length) return;
     stop = new AbortController();
     busy.value = true;
+    doing.value = 'read';
     results.value = [];
     done.value = 0;
     of.value = settings.length;
@@ -53,15 +57,53 @@ export function useCamera(id: string, take: (check: Views['CheckView']) => void)
     }
   }
 
+  /**
+   * Sends what stands wrong, one after the other in the order of putting right, which each answer may change. What the camera refuses is
+   * passed over and told; when it falls silent nothing more is sent, and what it took is recorded.
+   */
+  async function setAll(order: () => string[]): Promise<void> {
+    const due = () => order().filter((s) => accepts(s) && !tried.has(s));
+    const tried = new Set<string>();
+    stop = new AbortController();
+    busy.value = true;
+    doing.value = 'send';
+    wrong.value = '';
+    refused.value = [];
+    done.value = 0;
+    of.value = due().length;
+    for (let next = due()[0]; next && !stop.signal.aborted; next = due()[0]) {
+      tried.add(next);
+      try {
+        take((await put(next, stop.signal)).check);
+      } catch (error) {
+        if (stop.signal.aborted) break;
+        if ((error as Problem).code !== 'camera-refused') {
+          wrong.value = (error as Error).message;
+          break;
+        }
+        refused.value.push({ setting: next, sentence: (error as Error).message });
+      }
+      done.value += 1;
+      of.value = done.value + due().length;
+    }
+    busy.value = false;
+    of.value = 0;
+  }
+
+  const put = (setting: string, signal?: AbortSignal) =>
+    ask(
+      api.PUT('/api/checks/{id}/camera/settings/{setting}', {
+        params: { path: { id, setting } },
+        signal,
+      }),
+    );
+
   /** Sends the sheet's value of one setting to the camera; what it then shows is recorded as left. */
   async function set(setting: string): Promise<boolean> {
     wrong.value = '';
     busy.value = true;
     try {
-      const answer = await ask(
-        api.PUT('/api/checks/{id}/camera/settings/{setting}', { params: { path: { id, setting } } }),
-      );
-      take(answer.check);
+      take((await put(setting)).check);
       return true;
     } catch (error) {
       wrong.value = (error as Error).message;
@@ -79,5 +121,20 @@ export function useCamera(id: string, take: (check: Views['CheckView']) => void)
   const taken = computed(() => results.value.filter((r) => r.outcome === 'recorded').length);
   onBeforeUnmount(() => stop?.abort());
   void look();
-  return { camera, busy, done, of, wrong, apart, taken, read, set, accepts, cancel: () => stop?.abort() };
+  return {
+    camera,
+    busy,
+    doing,
+    done,
+    of,
+    wrong,
+    refused,
+    apart,
+    taken,
+    read,
+    set,
+    setAll,
+    accepts,
+    cancel: () => stop?.abort(),
+  };
 }

@@ -214,7 +214,7 @@ describe('useCheck', () => {
     const second = open();
     await settled();
     expect(asked.filter((a) => a.method === 'PUT')).toEqual([]);
-    expect(second.check.foreign.value).toHaveLength(1);
+    expect(second.check.waiting.value).toHaveLength(1);
     session.value = { login: 'mara', name: 'Mara Quill', role: 'operator', writeToken: 't' };
     await vi.waitFor(() => expect(second.check.waiting.value).toEqual([]));
     second.wrapper.unmount();

@@ -213,15 +213,12 @@ export function useCheck(id: string) {
   );
 
   const lines = computed(() => check.value?.lines ?? []);
-  /** Readings of somebody else that were kept on this machine. */
-  const foreign = computed(() => waiting.value.filter((w) => w.login !== me()));
   onBeforeUnmount(() => clearTimeout(again));
   void load();
   return {
     check,
     lines,
     waiting,
-    foreign,
     refusal,
     conflict,
     failure,

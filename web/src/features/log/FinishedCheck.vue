@@ -98,7 +98,7 @@ const print = () => window.print();
             :now="check.now"
             :if-recorded="check.putRight ? 'If it had recorded as left' : 'If it had recorded as found'"
           />
-          <PhotoStrip :id="check.id" :setting="null" :photos="check.photos" fixed />
+          <PhotoStrip :id="check.id" :photos="check.photos" fixed />
           <CheckAdditions v-if="check.signedAt" :check="check" @changed="refetch()" />
         </div>
       </div>

@@ -1,0 +1,32 @@
+import { createStore, del, entries, set } from 'idb-keyval';
+
+/** A photograph that the site has not confirmed yet. */
+export interface KeptPhoto {
+  id: string;
+  check: string;
+  setting: string | null;
+  /** Whose it is: it goes up under that name or not at all. */
+  login: string;
+  /** When it was taken, for the order in which they go up. */
+  at: number;
+  picture: Blob;
+}
+
+export interface PhotoShelf {
+  of: (check: string) => Promise<KeptPhoto[]>;
+  keep: (photo: KeptPhoto) => Promise<void>;
+  drop: (id: string) => Promise<void>;
+}
+
+const store = () => createStore('gold-notch-photos', 'waiting');
+
+/** Photographs in this browser's own database: they are too large for what keeps the readings. */
+export const photoShelf: PhotoShelf = {
+  of: async (check) =>
+    (await entries<string, KeptPhoto>(store()))
+      .map(([, photo]) => photo)
+      .filter((photo) => photo.check === check)
+      .sort((a, b) => a.at - b.at),
+  keep: (photo) => set(photo.id, photo, store()),
+  drop: (id) => del(id, store()),
+};

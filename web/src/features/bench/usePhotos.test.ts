@@ -1,0 +1,199 @@
+import { flushPromises, mount } from '@vue/test-utils';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { defineComponent } from 'vue';
+import { session } from '../../app/session';
+import { json, stubSite } from '../../testing/site';
+import type { KeptPhoto, PhotoShelf } from './keptPhotos';
+import KeptNotices from './KeptNotices.vue';
+import PhotoStrip from './PhotoStrip.vue';
+import type { Waiting } from './useCheck';
+import { usePhotos } from './usePhotos';
+
+const picture = (text = 'picture') => new Blob([text], { type: 'image/png' });
+const photo = (id: string, over: Partial<KeptPhoto> = {}): KeptPhoto => ({
+  id,
+  check: 'c1',
+  setting: 'gain',
+  login: 'mara',
+  at: 1,
+  picture: picture(),
+  ...over,
+});
+
+function shelf(...there: KeptPhoto[]): PhotoShelf & { all: Map<string, KeptPhoto> } {
+  const all = new Map(there.map((p) => [p.id, p]));
+  return {
+    all,
+    of: async () => [...all.values()].sort((a, b) => a.at - b.at),
+    keep: async (p) => void all.set(p.id, p),
+    drop: async (id) => void all.delete(id),
+  };
+}
+
+const route = 'PUT /api/checks/c1/photos/*';
+let photos: ReturnType<typeof usePhotos>;
+const taken: unknown[] = [];
+const open = async (on: PhotoShelf) => {
+  const page = mount(
+    defineComponent({
+      setup: () => {
+        photos = usePhotos('c1', (check) => taken.push(check), on);
+        return () => null;
+      },
+    }),
+  );
+  await flushPromises();
+  return page;
+};
+
+describe('usePhotos', () => {
+  beforeEach(() => {
+    taken.length = 0;
+    session.value = { login: 'mara', name: 'Mara', role: 'operator' } as never;
+    vi.useRealTimers();
+  });
+
+  it('sends one at once and keeps nothing of it', async () => {
+    const asked = stubSite({ [route]: () => json(200, { id: 'c1' }) });
+    const on = shelf();
+    await open(on);
+    await photos.add(picture(), 'gain');
+    expect(asked).toHaveLength(1);
+    expect(asked[0]!.query).toBe('?setting=gain');
+    expect(on.all.size).toBe(0);
+    expect(photos.waiting.value).toEqual([]);
+    expect(taken).toHaveLength(1);
+  });
+
+  it('keeps one taken without network and sends it under the same id when it is back', async () => {
+    vi.useFakeTimers();
+    stubSite({});
+    const on = shelf();
+    const page = await open(on);
+    await photos.add(picture(), 'gain');
+    expect(photos.waiting.value).toHaveLength(1);
+    const [id] = on.all.keys();
+    const asked = stubSite({ [route]: () => json(200, { id: 'c1' }) });
+    await vi.advanceTimersByTimeAsync(3000);
+    expect(asked.map((a) => a.path)).toEqual([`/api/checks/c1/photos/${id}`]);
+    expect(on.all.size).toBe(0);
+    page.unmount();
+  });
+
+  it('sends what was kept before the page was closed, in the order in which it was taken', async () => {
+    const asked = stubSite({ [route]: () => json(200, { id: 'c1' }) });
+    await open(shelf(photo('second', { at: 2 }), photo('first', { at: 1 })));
+    expect(asked.map((a) => a.path.split('/').at(-1))).toEqual(['first', 'second']);
+  });
+
+  it('leaves what somebody else took on this machine for that person', async () => {
+    const asked = stubSite({ [route]: () => json(200, { id: 'c1' }) });
+    const on = shelf(photo('theirs', { login: 'joss' }));
+    await open(on);
+    expect(asked).toEqual([]);
+    expect(photos.waiting.value).toHaveLength(1);
+    session.value = { login: 'joss', name: 'Joss', role: 'operator' } as never;
+    await flushPromises();
+    expect(asked).toHaveLength(1);
+    expect(on.all.size).toBe(0);
+  });
+
+  it('lets go of what is no photograph, says why, and goes on with the next', async () => {
+    const refused = { code: 'not-a-picture', detail: 'That is no JPEG or PNG.' };
+    const asked = stubSite({
+      [route]: (a) => (a.path.endsWith('/first') ? json(400, refused) : json(200, { id: 'c1' })),
+    });
+    const on = shelf(photo('first', { at: 1 }), photo('second', { at: 2 }));
+    await open(on);
+    expect(asked).toHaveLength(2);
+    expect(photos.wrong.value).toContain('no JPEG or PNG');
+    expect(on.all.size).toBe(0);
+  });
+
+  it('waits for the person to sign in again and drops nothing meanwhile', async () => {
+    stubSite({ [route]: () => json(401, { code: 'sign-in', detail: 'Sign in first.' }) });
+    const on = shelf(photo('one'));
+    const page = await open(on);
+    expect(on.all.size).toBe(1);
+    expect(photos.wrong.value).toBe('');
+    page.unmount();
+  });
+
+  it('says that the page must stay open where the browser has no room, and still sends it', async () => {
+    const asked = stubSite({ [route]: () => json(200, { id: 'c1' }) });
+    await open({ ...shelf(), keep: () => Promise.reject(new DOMException('full', 'QuotaExceededError')) });
+    await photos.add(picture(), null);
+    expect(photos.wrong.value).toContain('no room');
+    expect(asked).toHaveLength(1);
+  });
+
+  it('takes one that waits away without asking the site', async () => {
+    vi.useFakeTimers();
+    const asked = stubSite({});
+    const on = shelf(photo('one'));
+    const page = await open(on);
+    const before = asked.length;
+    await photos.remove('one');
+    expect(photos.waiting.value).toEqual([]);
+    expect(on.all.size).toBe(0);
+    expect(asked).toHaveLength(before);
+    page.unmount();
+  });
+});
+
+describe('PhotoStrip', () => {
+  it('shows what waits beside what is kept, and gives the chosen file on', async () => {
+    URL.createObjectURL = () => 'blob:one';
+    URL.revokeObjectURL = () => undefined;
+    const strip = mount(PhotoStrip, {
+      props: {
+        id: 'c1',
+        photos: [{ id: 'up', setting: 'gain', by: 'Mara', at: '', width: 4, height: 3 }],
+        waiting: [photo('down')],
+        wrong: 'That is no JPEG or PNG.',
+      },
+    });
+    expect(strip.findAll('img').map((i) => i.attributes('src'))).toEqual([
+      '/api/checks/c1/photos/up',
+      'blob:one',
+    ]);
+    expect(strip.text()).toContain('kept here');
+    expect(strip.find('[role=alert]').text()).toContain('no JPEG');
+    const input = strip.find('input').element as HTMLInputElement;
+    Object.defineProperty(input, 'files', { value: [new File(['x'], 'a.png', { type: 'image/png' })] });
+    Object.defineProperty(input, 'value', { value: '', writable: true });
+    await strip.find('input').trigger('change');
+    expect((strip.emitted('add')![0]![0] as File).name).toBe('a.png');
+    await strip.findAll('button')[1]!.trigger('click');
+    expect(strip.emitted('remove')).toEqual([['down']]);
+    strip.unmount();
+  });
+
+  it('is not there in a finished check without photographs', () => {
+    expect(mount(PhotoStrip, { props: { id: 'c1', photos: [], fixed: true } }).text()).toBe('');
+  });
+});
+
+describe('KeptNotices', () => {
+  const read = (login: string) => ({ login, setting: 'gain', receipt: login }) as Waiting;
+
+  it('tells one’s own apart from what others left on this machine', () => {
+    session.value = { login: 'mara', name: 'Mara', role: 'operator' } as never;
+    const text = mount(KeptNotices, {
+      props: {
+        readings: [read('mara'), read('joss'), read('joss')],
+        photos: [photo('a'), photo('b', { login: 'joss' }), photo('c', { login: 'devi' })],
+        sending: false,
+      },
+    }).text();
+    expect(text).toContain('1 kept here, not gone up yet');
+    expect(text).toContain('A photograph is kept here');
+    expect(text).toContain('2 read by joss and 1 photograph by joss on this machine');
+    expect(text).toContain('1 photograph by devi on this machine: they go up when devi signs in here');
+  });
+
+  it('says nothing of photographs that are on their way', () => {
+    const props = { readings: [], photos: [photo('a')], sending: true };
+    expect(mount(KeptNotices, { props }).text()).toBe('');
+  });
+});
