@@ -4,7 +4,7 @@ using BenchmarkDotNet.Attributes;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 
 namespace GoldNotch.Benchmarks;
 

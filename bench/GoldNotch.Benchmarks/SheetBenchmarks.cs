@@ -4,7 +4,7 @@ using BenchmarkDotNet.Attributes;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 
 namespace GoldNotch.Benchmarks;
 

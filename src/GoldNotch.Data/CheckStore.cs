@@ -1,7 +1,7 @@
 using System.Text.Json;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using Npgsql;
 
 namespace GoldNotch.Data;

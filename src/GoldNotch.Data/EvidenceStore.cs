@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Exchange;
 using Npgsql;
 using NpgsqlTypes;
 

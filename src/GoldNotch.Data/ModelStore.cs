@@ -1,5 +1,5 @@
 using System.Text.Json;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using Npgsql;
 
 namespace GoldNotch.Data;

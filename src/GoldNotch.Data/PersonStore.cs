@@ -1,3 +1,4 @@
+using GoldNotch.Exchange;
 using Npgsql;
 
 namespace GoldNotch.Data;

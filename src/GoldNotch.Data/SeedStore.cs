@@ -1,6 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using Npgsql;
 
 namespace GoldNotch.Data;

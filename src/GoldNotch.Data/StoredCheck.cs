@@ -1,6 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 
 namespace GoldNotch.Data;
 

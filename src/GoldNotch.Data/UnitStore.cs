@@ -1,5 +1,5 @@
 using System.Text.Json;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using Npgsql;
 
 namespace GoldNotch.Data;
@@ -15,7 +15,11 @@ namespace GoldNotch.Data;
 /// <param name="ColourOffsetMired">What it needs to match the reference, mired; null where nobody measured it.</param>
 /// <param name="DueBack">When it is due back; null while it is in.</param>
 public sealed record StoredUnit(
-    string Tag, string ModelKey, string Tape, string Place, string Status, int Version, IReadOnlyList<FilterDocument> Filters, double? ColourOffsetMired, DateOnly? DueBack);
+    string Tag, string ModelKey, string Tape, string Place, string Status, int Version, IReadOnlyList<FilterDocument> Filters, double? ColourOffsetMired, DateOnly? DueBack)
+{
+    /// <summary>The unit as an exchange file holds it.</summary>
+    public UnitDocument Document => new(Tag, ModelKey, Tape, Place, Status, Filters, ColourOffsetMired, DueBack);
+}
 
 /// <summary>Units of the pool.</summary>
 public sealed class UnitStore(NpgsqlDataSource source)

@@ -3,7 +3,7 @@ using System.Text.Json.Serialization;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 
 namespace GoldNotch.SimulatedCameras;
 

@@ -3,8 +3,7 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
-using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 
 namespace GoldNotch.SimulatedCameras;
 
@@ -36,7 +35,7 @@ internal static class History
             }
         }
 
-        return new ExchangeDocument("gold-notch-exchange", 1, Checks: [.. checks.OrderBy(c => c.StartedAt)]);
+        return ExchangeDocument.Empty with { Checks = [.. checks.OrderBy(c => c.StartedAt)] };
     }
 
     /// <summary>The sheets a model is lent with, the best suited first.</summary>
@@ -100,7 +99,7 @@ internal static class History
     {
         try
         {
-            return CheckReadings.FromText(setting, sheet, read, before);
+            return ReadingParser.Parse(setting, sheet, read, before);
         }
         catch (QuantityException)
         {

@@ -1,5 +1,5 @@
 using System.Text.Json;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using GoldNotch.SimulatedCameras;
 
 // serve [--borrowed=SEED] FILE…   one device for each unit of the exchange files; where from --urls

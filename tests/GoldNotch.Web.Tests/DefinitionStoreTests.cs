@@ -1,6 +1,6 @@
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Tests.Hosting;
 using Npgsql;
 

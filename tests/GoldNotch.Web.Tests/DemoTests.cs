@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using Shouldly;
 
 namespace GoldNotch.Web.Tests;

@@ -3,16 +3,17 @@ using ArchUnitNET.Domain;
 using ArchUnitNET.Loader;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Hosting;
 using GoldNotch.Web.Tests.Hosting;
 using static ArchUnitNET.Fluent.ArchRuleDefinition;
 
 namespace GoldNotch.Web.Tests;
 
-/// <summary>The arrows of the house: Web → Data → Core, and inside the core from the work to the quantities.</summary>
+/// <summary>The arrows of the house: Web → Data → Exchange → Core, and inside the core from the work to the quantities.</summary>
 public class HouseTests
 {
-    private static readonly Architecture House = new ArchLoader().LoadAssemblies(typeof(Stops).Assembly, typeof(Database).Assembly, typeof(Site).Assembly).Build();
+    private static readonly Architecture House = new ArchLoader().LoadAssemblies(typeof(Stops).Assembly, typeof(ExchangeDocument).Assembly, typeof(Database).Assembly, typeof(Site).Assembly).Build();
 
     [Fact]
     public void The_core_references_nothing_outside_the_base_library() =>
@@ -21,6 +22,20 @@ public class HouseTests
     [Fact]
     public void Data_does_not_know_the_site() =>
         Violations("^GoldNotch\\.Data", "^GoldNotch\\.Web").ShouldBeEmpty();
+
+    [Fact]
+    public void The_exchange_format_knows_no_database_and_no_site() =>
+        Violations("^GoldNotch\\.Exchange", "^GoldNotch\\.(Data|Web)").ShouldBeEmpty();
+
+    [Theory]
+    [InlineData("GoldNotch.Exchange", "GoldNotch.Core")]
+    [InlineData("GoldNotch.SimulatedCameras", "GoldNotch.Core,GoldNotch.Exchange")]
+    public void A_program_beside_the_site_references_the_core_and_the_format_alone(string assembly, string may)
+    {
+        string[] references = [.. System.Reflection.Assembly.Load(assembly).GetReferencedAssemblies().Select(a => a.Name!)];
+        references.Where(name => name.StartsWith("GoldNotch.", StringComparison.Ordinal)).Order().ShouldBe(may.Split(','));
+        references.ShouldNotContain("Npgsql");
+    }
 
     [Theory]
     [InlineData("Units", "Exposure|Optics|Colour|Cameras|Sheets|Checks|LineUps")]

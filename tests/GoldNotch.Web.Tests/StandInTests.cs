@@ -1,6 +1,6 @@
 using System.Text.Json;
 using GoldNotch.Core.Cameras;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using GoldNotch.SimulatedCameras;
 using GoldNotch.Web.Tests.Hosting;
 

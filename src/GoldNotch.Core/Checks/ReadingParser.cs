@@ -9,7 +9,10 @@ namespace GoldNotch.Core.Checks;
 /// <summary>Understands what a person types off a camera: <c>6.3</c>, <c>5.6 1/3</c>, <c>1/48</c>, <c>180°</c>, <c>3200</c>, <c>+6</c>, <c>H</c>, <c>auto</c>.</summary>
 public static class ReadingParser
 {
-    /// <summary>Reads a value for a setting of a model. What the control cannot show is refused with what it can.</summary>
+    /// <summary>What is typed where the unit has no such control.</summary>
+    public const string NotFitted = "not fitted";
+
+    /// <summary>Reads <c>not fitted</c>, <c>auto</c> or a value for a setting of a model. What the control cannot show is refused with what it can.</summary>
     /// <param name="setting">The setting read.</param>
     /// <param name="sheet">The sheet it is checked against.</param>
     /// <param name="text">What was typed, at most <see cref="Notation.LongestLabel"/> characters.</param>
@@ -17,6 +20,11 @@ public static class ReadingParser
     /// <exception cref="QuantityException">Cannot be read, or this control has no such place; the message says what would be right.</exception>
     public static Reading Parse(Setting setting, Sheet sheet, string? text, IReadOnlyDictionary<Setting, Reading> readings)
     {
+        if (text == NotFitted)
+        {
+            return Reading.NotFitted.Instance;
+        }
+
         SettingName name = SettingName.Of(setting);
         if (text?.Length > Notation.LongestLabel)
         {

@@ -1,5 +1,5 @@
 using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using Microsoft.AspNetCore.Identity;
 using Npgsql;
 

@@ -1,5 +1,5 @@
 using System.Globalization;
-using GoldNotch.Data;
+using GoldNotch.Exchange;
 
 namespace GoldNotch.Web.Hosting;
 

@@ -2,6 +2,7 @@ using System.Net.Sockets;
 using System.Text.Json;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
+using GoldNotch.Exchange;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
 using Npgsql;

@@ -2,7 +2,7 @@ using System.Net;
 using System.Text;
 using System.Text.Json;
 using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using GoldNotch.SimulatedCameras;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Builder;

@@ -1,5 +1,6 @@
 using GoldNotch.Core.Checks;
 using GoldNotch.Data;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Units;
 using Microsoft.AspNetCore.Http.HttpResults;

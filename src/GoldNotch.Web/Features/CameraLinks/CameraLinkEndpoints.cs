@@ -3,7 +3,7 @@ using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Checks;
 using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Hosting;

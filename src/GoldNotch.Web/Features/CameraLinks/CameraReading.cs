@@ -4,7 +4,7 @@ using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 
 namespace GoldNotch.Web.Features.CameraLinks;
 
@@ -32,7 +32,7 @@ internal sealed class CameraReading(Sheet sheet, WholeCheck whole, CheckStage st
         Reading reading;
         try
         {
-            reading = CheckReadings.FromText(setting, sheet, text, _read);
+            reading = ReadingParser.Parse(setting, sheet, text, _read);
         }
         catch (QuantityException refused)
         {

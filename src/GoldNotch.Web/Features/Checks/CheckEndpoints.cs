@@ -2,7 +2,7 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Features.LineUps;
 using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Hosting;
@@ -72,7 +72,7 @@ internal static class CheckEndpoints
         var head = new StoredCheck(id, unit.Tag, standard.Key, standard.Version, standard.Name, who, now, null, null, "", CheckSummary.None);
         ShootDocument? shoot = request.LineUp is { } planned ? await lineUps.ShootAsync(planned, unit.Tag, standard.Key, cancel) : null;
         head = head with { ShootName = shoot is null ? "" : $"{shoot.Name}, camera {shoot.Letter}" };
-        var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(UnitCards.Measured(card.Document, unit), ExchangeJson.Default.ModelDocument), [], shoot);
+        var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(UnitCards.Measured(card.Document, unit.Filters), ExchangeJson.Default.ModelDocument), [], shoot);
         Sheet sheet = await judge.SheetOfAsync(whole, cancel, kept: false);
         whole = whole with { Readings = CheckReadings.ReadAll(sheet, [.. (request.Readings ?? []).Select(r => new ReadingDocument(r.Setting, r.Read, who, now))], "/readings") };
         bool created = await checks.CreateAsync(whole, CheckJudge.Judge(sheet, whole), who, cancel);

@@ -5,7 +5,7 @@ using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using Microsoft.Extensions.Caching.Memory;
 
 namespace GoldNotch.Web.Features.Checks;
@@ -111,7 +111,7 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
     internal static Reading Read(Sheet sheet, WholeCheck whole, Setting setting, CheckStage stage, string? text)
     {
         IReadOnlyList<StampedReading> stamped = CheckReadings.ToCore(sheet, whole.Readings);
-        return CheckReadings.FromText(setting, sheet, text, stage == CheckStage.Found ? AsLeft.Found(stamped) : AsLeft.Of(sheet, stamped).Readings);
+        return ReadingParser.Parse(setting, sheet, text, stage == CheckStage.Found ? AsLeft.Found(stamped) : AsLeft.Of(sheet, stamped).Readings);
     }
 
     /// <summary>The verdicts on a check as it stands now.</summary>

@@ -1,7 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sheets;
 using Microsoft.AspNetCore.Http.HttpResults;
 

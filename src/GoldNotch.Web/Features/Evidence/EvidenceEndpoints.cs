@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Data;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Checks;
 using GoldNotch.Web.Features.Sessions;
 using Microsoft.AspNetCore.Http.HttpResults;

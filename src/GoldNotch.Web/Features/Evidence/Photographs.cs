@@ -1,4 +1,4 @@
-using GoldNotch.Data;
+using GoldNotch.Exchange;
 using SkiaSharp;
 
 namespace GoldNotch.Web.Features.Evidence;

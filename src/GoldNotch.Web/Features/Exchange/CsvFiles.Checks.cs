@@ -1,7 +1,6 @@
 using System.Globalization;
 using CsvHelper;
-using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 
 namespace GoldNotch.Web.Features.Exchange;
 

@@ -2,8 +2,7 @@ using System.Globalization;
 using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
-using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Features.LineUps;
 
 namespace GoldNotch.Web.Features.Exchange;
@@ -72,10 +71,10 @@ internal static partial class CsvFiles
                 throw Strange();
             }
 
-            return Same(header, UnitColumns) ? new ExchangeDocument("gold-notch-exchange", 1, Units: ReadUnits(reader))
-                : Same(header, StandardColumns) || Same(header, StandardColumns[..^1]) ? new ExchangeDocument("gold-notch-exchange", 1, Standards: ReadStandards(reader))
-                : Same(header, SheetColumns) ? new ExchangeDocument("gold-notch-exchange", 1, Sheets: ReadSheets(reader))
-                : Same(header, CheckColumns) ? new ExchangeDocument("gold-notch-exchange", 1, Checks: ReadChecks(reader))
+            return Same(header, UnitColumns) ? ExchangeDocument.Empty with { Units = ReadUnits(reader) }
+                : Same(header, StandardColumns) || Same(header, StandardColumns[..^1]) ? ExchangeDocument.Empty with { Standards = ReadStandards(reader) }
+                : Same(header, SheetColumns) ? ExchangeDocument.Empty with { Sheets = ReadSheets(reader) }
+                : Same(header, CheckColumns) ? ExchangeDocument.Empty with { Checks = ReadChecks(reader) }
                 : throw Strange();
         }
         catch (CsvHelperException wrong)

@@ -1,7 +1,7 @@
 using System.Text.Json;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Hosting;
@@ -59,7 +59,7 @@ internal static class ExchangeEndpoints
     }
 
     private static async Task<FileContentHttpResult> ChecksJsonAsync(string? unit, CheckStore checks, CancellationToken cancel) =>
-        Json(new ExchangeDocument("gold-notch-exchange", ExchangeImporter.FormatVersion, Checks: [.. await ChecksAsync(unit, checks, cancel)]), $"checks{(unit is null ? "" : "-" + unit)}");
+        Json(ExchangeDocument.Empty with { Checks = [.. await ChecksAsync(unit, checks, cancel)] }, $"checks{(unit is null ? "" : "-" + unit)}");
 
     private static async Task<FileContentHttpResult> ChecksCsvAsync(string? unit, CheckStore checks, CancellationToken cancel) =>
         Csv(CsvFiles.Checks(await ChecksAsync(unit, checks, cancel)), $"checks{(unit is null ? "" : "-" + unit)}");
@@ -71,7 +71,7 @@ internal static class ExchangeEndpoints
         string standardKey, string modelKey, int? version, string? when, SheetSource sheets, CancellationToken cancel)
     {
         (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
-        return Json(new ExchangeDocument("gold-notch-exchange", ExchangeImporter.FormatVersion, Sheets: [SheetDocument.Of(sheet)]), $"{standardKey}-{modelKey}");
+        return Json(ExchangeDocument.Empty with { Sheets = [SheetDocument.Of(sheet)] }, $"{standardKey}-{modelKey}");
     }
 
     private static async Task<FileContentHttpResult> SheetCsvAsync(
@@ -90,8 +90,8 @@ internal static class ExchangeEndpoints
         }
 
         return new ExchangeDocument(
-            "gold-notch-exchange",
-            ExchangeImporter.FormatVersion,
+            ExchangeDocument.FormatName,
+            ExchangeDocument.ThisVersion,
             all || what == "models" ? [.. (await models.NewestAsync(cancel)).Select(m => m.Document)] : null,
             all || what == "standards" ? [.. (await standards.InViewAsync(cancel)).Select(s => s.Document)] : null,
             all || what == "units" ? [.. (await units.ListAsync(null, null, MostUnits, cancel)).Select(Unit)] : null);

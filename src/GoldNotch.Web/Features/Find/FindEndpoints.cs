@@ -1,5 +1,5 @@
 using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Units;
 using Microsoft.AspNetCore.Http.HttpResults;
 

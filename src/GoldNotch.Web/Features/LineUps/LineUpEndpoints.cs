@@ -4,7 +4,7 @@ using GoldNotch.Core.Exposure;
 using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Exchange;
 using GoldNotch.Web.Features.Printing;
 using GoldNotch.Web.Features.Sessions;
@@ -126,7 +126,7 @@ internal static class LineUpEndpoints
     private static async Task<FileContentHttpResult> JsonAsync(Guid id, LineUpSource source, CancellationToken cancel)
     {
         StoredLineUp kept = await source.FindAsync(id, cancel);
-        var file = new ExchangeDocument("gold-notch-exchange", ExchangeImporter.FormatVersion, LineUps: [kept.Document]);
+        var file = ExchangeDocument.Empty with { LineUps = [kept.Document] };
         return TypedResults.File(JsonSerializer.SerializeToUtf8Bytes(file, ExchangeJson.Default.ExchangeDocument), "application/json", "line-up.json");
     }
 

@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 
 namespace GoldNotch.Web.Features.LineUps;
 
@@ -33,7 +33,7 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
             }
         }
 
-        LineUp lineUp = LineUpCards.ToLineUp(document, new LineUpSources(standard.Document, named, cards), out ImmutableArray<LineUpFault> missing);
+        LineUp lineUp = LineUpCards.ToLineUp(document, new LineUpSources(standard.Document, named.ToDictionary(u => u.Key, u => u.Value.Document), cards), out ImmutableArray<LineUpFault> missing);
         IReadOnlyList<LensesView> lenses =
         [
             .. document.Cameras.Select(c => named.GetValueOrDefault(c.Unit) is { } unit && cards.GetValueOrDefault(unit.ModelKey) is { Lenses: { } some }

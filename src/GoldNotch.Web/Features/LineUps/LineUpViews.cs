@@ -1,7 +1,7 @@
 using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 
 namespace GoldNotch.Web.Features.LineUps;
 

@@ -1,5 +1,6 @@
 using System.Text.RegularExpressions;
 using GoldNotch.Data;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;

@@ -1,6 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Coverage;
 using GoldNotch.Web.Features.Sheets;
 using Microsoft.AspNetCore.Http.HttpResults;

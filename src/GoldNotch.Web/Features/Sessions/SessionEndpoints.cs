@@ -1,5 +1,6 @@
 using System.Security.Claims;
 using GoldNotch.Data;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Features.People;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Antiforgery;

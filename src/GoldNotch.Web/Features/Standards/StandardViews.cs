@@ -1,6 +1,6 @@
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.SheetRules;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sheets;
 
 namespace GoldNotch.Web.Features.Standards;

@@ -2,7 +2,7 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Media;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 
 namespace GoldNotch.Web.Features.Standards;
 

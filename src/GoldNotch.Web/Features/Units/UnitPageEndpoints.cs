@@ -1,6 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Data;
-using GoldNotch.Data.Exchange;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Board;
 using GoldNotch.Web.Features.Checks;
 using GoldNotch.Web.Features.Drift;

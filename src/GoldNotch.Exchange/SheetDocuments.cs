@@ -1,7 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
 
-namespace GoldNotch.Data.Exchange;
+namespace GoldNotch.Exchange;
 
 /// <summary>A compiled sheet: what it was made from, and what came out. It is not kept when it comes in; it is worked out again and compared.</summary>
 /// <param name="Standard">Key of the standard.</param>

@@ -5,9 +5,9 @@ using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Media;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Units;
-using static GoldNotch.Data.Exchange.Fields;
+using static GoldNotch.Exchange.Fields;
 
-namespace GoldNotch.Data.Exchange;
+namespace GoldNotch.Exchange;
 
 /// <summary>Capability cards to the core's models.</summary>
 internal static class ModelCards

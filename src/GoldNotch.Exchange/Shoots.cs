@@ -4,7 +4,7 @@ using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
-namespace GoldNotch.Data.Exchange;
+namespace GoldNotch.Exchange;
 
 /// <summary>The values of a plan, frozen with the check that is made by them.</summary>
 public static class Shoots

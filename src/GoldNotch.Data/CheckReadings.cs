@@ -1,20 +1,13 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Exchange;
 
-namespace GoldNotch.Data.Exchange;
+namespace GoldNotch.Data;
 
 /// <summary>Readings between what is typed, what is kept and what the core judges.</summary>
 public static class CheckReadings
 {
-    /// <summary>The word that marks a control as missing on a unit.</summary>
-    public const string NotFitted = "not fitted";
-
-    /// <summary>Reads a text: <c>not fitted</c>, <c>auto</c>, or a value.</summary>
-    /// <exception cref="Core.Units.QuantityException">Cannot be read, or this control has no such place.</exception>
-    public static Reading FromText(Setting setting, Sheet sheet, string? text, IReadOnlyDictionary<Setting, Reading> before) =>
-        text == NotFitted ? Reading.NotFitted.Instance : ReadingParser.Parse(setting, sheet, text, before);
-
     /// <summary>A reading as it is kept; a value is kept as it was typed.</summary>
     public static StoredReading ToStored(Setting setting, Reading reading, string typed, string by, DateTimeOffset at, int version) => reading switch
     {
@@ -46,7 +39,7 @@ public static class CheckReadings
                 throw new RefusedException("bad-value", $"{where}/setting", $"{one.Setting} is read twice in this check; keep one.");
             }
 
-            Reading reading = RefusedException.At($"{where}/read", () => FromText(setting, sheet, one.Read, readings));
+            Reading reading = RefusedException.At($"{where}/read", () => ReadingParser.Parse(setting, sheet, one.Read, readings));
             readings[setting] = reading;
             kept.Add((place, ToStored(setting, reading, one.Read, one.By, one.At, 1) with { Stage = stage, FromCamera = one.FromCamera }));
         }
@@ -96,7 +89,7 @@ public static class CheckReadings
             c.Id, c.UnitTag, c.StandardKey, c.StandardVersion, c.StartedBy, c.StartedAt,
             [
                 .. whole.Readings.Where(r => r.Kind != "unread").Select(r => new ReadingDocument(
-                    SettingName.Of(r.Setting).Key, r.Kind switch { "automatic" => "auto", "not-fitted" => NotFitted, _ => r.Typed }, r.By, r.At, r.Stage == CheckStage.Left ? "left" : "found", r.FromCamera)),
+                    SettingName.Of(r.Setting).Key, r.Kind switch { "automatic" => "auto", "not-fitted" => ReadingParser.NotFitted, _ => r.Typed }, r.By, r.At, r.Stage == CheckStage.Left ? "left" : "found", r.FromCamera)),
             ],
             c.SignedBy, c.SignedAt, c.Note);
     }
@@ -111,58 +104,6 @@ public static class CheckReadings
         catch (Core.Units.QuantityException)
         {
             return Reading.Unread.Instance;
-        }
-    }
-}
-
-/// <summary>What a unit's fields may be.</summary>
-public static class UnitRules
-{
-    /// <summary>Refuses a unit that cannot be kept, naming the field.</summary>
-    /// <exception cref="RefusedException">A field cannot be.</exception>
-    public static void Check(UnitDocument unit, string at)
-    {
-        Check(unit.Tag, unit.Tape, unit.Place, unit.Status, at);
-        int i = 0;
-        foreach (FilterDocument? filter in unit.Filters ?? [])
-        {
-            if (filter is null)
-            {
-                throw new RefusedException("bad-value", $"{at}/filters/{i}", "Nothing is given here; leave it out.");
-            }
-
-            Fields.Text(filter.Label, 20, $"{at}/filters/{i}/label");
-            Fields.InRange(filter.Stops, 0, 33, $"{at}/filters/{i++}/stops", "loss of a filter in stops");
-        }
-
-        if (unit.ColourOffsetMired is { } offset)
-        {
-            Fields.InRange(offset, -200, 200, $"{at}/colourOffsetMired", "colour offset in mired");
-        }
-    }
-
-    /// <summary>Refuses what cannot be kept, naming the field.</summary>
-    /// <exception cref="RefusedException">A field cannot be.</exception>
-    public static void Check(string tag, string tape, string place, string status, string at)
-    {
-        if (tag.Length is 0 or > 30 || !tag.All(c => char.IsAsciiLetterUpper(c) || char.IsAsciiDigit(c) || c == '-') || tag[0] == '-')
-        {
-            throw new RefusedException("bad-value", $"{at}/tag", "A tag is made of capital letters, digits and hyphens, at most 30, like OBG-101.");
-        }
-
-        if (tape.Length > 30)
-        {
-            throw new RefusedException("bad-value", $"{at}/tape", "The colour of the tape has at most 30 characters.");
-        }
-
-        if (place.Length > 120)
-        {
-            throw new RefusedException("bad-value", $"{at}/place", "The place has at most 120 characters.");
-        }
-
-        if (status is not ("in" or "out" or "repair" or "retired"))
-        {
-            throw new RefusedException("bad-value", $"{at}/status", "The status is one of in, out, repair, retired.");
         }
     }
 }

@@ -3,7 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
 using System.Text.Unicode;
 
-namespace GoldNotch.Data.Exchange;
+namespace GoldNotch.Exchange;
 
 /// <summary>One entry of a list in an exchange file that could not be kept.</summary>
 /// <param name="Pointer">JSON pointer to the field.</param>
@@ -14,11 +14,16 @@ namespace GoldNotch.Data.Exchange;
 public sealed record ImportFault(string Pointer, long Line, long Column, string Code, string Message);
 
 /// <summary>An entry of a list: read, or with what is wrong.</summary>
-internal sealed record ExchangeItem<T>(int Index, string Pointer, T? Value, ImportFault? Fault, ReadOnlyMemory<byte> Json)
+/// <param name="Index">Place in its list, from 0.</param>
+/// <param name="Pointer">JSON pointer to it.</param>
+/// <param name="Value">What it says; null where it cannot be read.</param>
+/// <param name="Fault">What is wrong; null where it can.</param>
+/// <param name="Json">Its bytes in the file.</param>
+public sealed record ExchangeItem<T>(int Index, string Pointer, T? Value, ImportFault? Fault, ReadOnlyMemory<byte> Json)
     where T : class;
 
 /// <summary>An exchange file taken apart entry by entry, so that one bad card does not hide the others.</summary>
-internal sealed class ExchangeFile
+public sealed class ExchangeFile
 {
     private static readonly JsonReaderOptions Strict = new() { MaxDepth = 32 };
     private readonly byte[] _bytes;
@@ -28,7 +33,7 @@ internal sealed class ExchangeFile
 
     /// <summary>Finds the lists of a file and looks at its name and version.</summary>
     /// <exception cref="RefusedException">This is no exchange file.</exception>
-    internal static ExchangeFile Open(byte[] bytes)
+    public static ExchangeFile Open(byte[] bytes)
     {
         var file = new ExchangeFile(WithoutMark(bytes));
         if (!Utf8.IsValid(file._bytes))
@@ -50,7 +55,7 @@ internal sealed class ExchangeFile
     }
 
     /// <summary>The entries of a list.</summary>
-    internal IEnumerable<ExchangeItem<T>> Items<T>(string list, JsonTypeInfo<T> type)
+    public IEnumerable<ExchangeItem<T>> Items<T>(string list, JsonTypeInfo<T> type)
         where T : class
     {
         int index = 0;
@@ -61,7 +66,7 @@ internal sealed class ExchangeFile
     }
 
     /// <summary>Line and column of a field, found by its pointer; of the nearest thing around it where the field itself is missing.</summary>
-    internal (long Line, long Column) PlaceOf(string pointer)
+    public (long Line, long Column) PlaceOf(string pointer)
     {
         string[] parts = pointer.Split('/', StringSplitOptions.RemoveEmptyEntries);
         if (parts.Length < 2 || !int.TryParse(parts[1], out int index) || _lists.GetValueOrDefault(parts[0]) is not { } ranges || index >= ranges.Count)
@@ -145,14 +150,14 @@ internal sealed class ExchangeFile
             throw NotExchange();
         }
 
-        if (format != "gold-notch-exchange")
+        if (format != ExchangeDocument.FormatName)
         {
             throw NotExchange();
         }
 
-        if (version != ExchangeImporter.FormatVersion)
+        if (version != ExchangeDocument.ThisVersion)
         {
-            throw new RefusedException("bad-document", "/formatVersion", $"This file has format version {version?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "none"}; this site reads version {ExchangeImporter.FormatVersion}. Nothing was imported.");
+            throw new RefusedException("bad-document", "/formatVersion", $"This file has format version {version?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "none"}; this site reads version {ExchangeDocument.ThisVersion}. Nothing was imported.");
         }
     }
 

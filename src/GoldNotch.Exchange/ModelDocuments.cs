@@ -1,4 +1,4 @@
-namespace GoldNotch.Data.Exchange;
+namespace GoldNotch.Exchange;
 
 /// <summary>A capability card. What a card does not say is left out; what the model is known not to have is named in <c>notFitted</c>.</summary>
 /// <param name="Key">Key in files and addresses.</param>

@@ -1,4 +1,4 @@
-namespace GoldNotch.Data.Exchange;
+namespace GoldNotch.Exchange;
 
 /// <summary>A line-up: several cameras under one light. <c>lightChanged</c> and <c>used</c> are written on the day.</summary>
 /// <param name="Id">Made by whoever writes it first, so that a retry changes nothing.</param>

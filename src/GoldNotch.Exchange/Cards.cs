@@ -2,9 +2,9 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
-using static GoldNotch.Data.Exchange.Fields;
+using static GoldNotch.Exchange.Fields;
 
-namespace GoldNotch.Data.Exchange;
+namespace GoldNotch.Exchange;
 
 /// <summary>From documents to the core. Each refusal names the field it is about.</summary>
 public static class Cards

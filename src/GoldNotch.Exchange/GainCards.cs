@@ -2,9 +2,9 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Units;
-using static GoldNotch.Data.Exchange.Fields;
+using static GoldNotch.Exchange.Fields;
 
-namespace GoldNotch.Data.Exchange;
+namespace GoldNotch.Exchange;
 
 /// <summary>Gain controls: positions in decibels, rows of ISO numbers, one base or two.</summary>
 internal static class GainCards

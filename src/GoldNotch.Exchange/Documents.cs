@@ -1,6 +1,6 @@
 using System.Text.Json.Serialization;
 
-namespace GoldNotch.Data.Exchange;
+namespace GoldNotch.Exchange;
 
 // The exchange format, as it is written in files. Every field is required unless it says otherwise;
 // docs/formats/exchange.schema.json publishes the same, and a test holds the two together.
@@ -22,7 +22,17 @@ public sealed record ExchangeDocument(
     IReadOnlyList<UnitDocument>? Units = null,
     IReadOnlyList<CheckDocument>? Checks = null,
     IReadOnlyList<SheetDocument>? Sheets = null,
-    IReadOnlyList<LineUpDocument>? LineUps = null);
+    IReadOnlyList<LineUpDocument>? LineUps = null)
+{
+    /// <summary>Name of the format.</summary>
+    public const string FormatName = "gold-notch-exchange";
+
+    /// <summary>The version that is read and written here.</summary>
+    public const int ThisVersion = 1;
+
+    /// <summary>An empty file of this format and version.</summary>
+    public static ExchangeDocument Empty { get; } = new(FormatName, ThisVersion);
+}
 
 /// <summary>A version of a standard.</summary>
 /// <param name="Key">Key in files and addresses.</param>

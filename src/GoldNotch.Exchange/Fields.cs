@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 
-namespace GoldNotch.Data.Exchange;
+namespace GoldNotch.Exchange;
 
 /// <summary>Reads plain fields; each refusal names the field and what would be right.</summary>
 internal static class Fields

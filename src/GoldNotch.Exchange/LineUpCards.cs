@@ -5,15 +5,15 @@ using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
-using static GoldNotch.Data.Exchange.Fields;
+using static GoldNotch.Exchange.Fields;
 
-namespace GoldNotch.Data.Exchange;
+namespace GoldNotch.Exchange;
 
 /// <summary>What a line-up names: its standard, its units and their cards.</summary>
 /// <param name="Standard">The approved standard.</param>
 /// <param name="Units">Units by tag; one that is gone is missing here.</param>
 /// <param name="Models">Cards by key, the newest.</param>
-public sealed record LineUpSources(StandardDocument Standard, IReadOnlyDictionary<string, StoredUnit> Units, IReadOnlyDictionary<string, ModelDocument> Models);
+public sealed record LineUpSources(StandardDocument Standard, IReadOnlyDictionary<string, UnitDocument> Units, IReadOnlyDictionary<string, ModelDocument> Models);
 
 /// <summary>Line-ups from documents to the core. Each refusal names the field it is about.</summary>
 public static class LineUpCards
@@ -238,13 +238,13 @@ public static class LineUpCards
 
     private static LineUpCamera? ToCamera(LineUpCameraDocument c, string at, LineUpSources sources, List<LineUpFault> missing)
     {
-        if (!sources.Units.TryGetValue(c.Unit, out StoredUnit? unit) || !sources.Models.TryGetValue(unit.ModelKey, out ModelDocument? card))
+        if (!sources.Units.TryGetValue(c.Unit, out UnitDocument? unit) || !sources.Models.TryGetValue(unit.Model, out ModelDocument? card))
         {
             missing.Add(new LineUpFault(c.Letter, "unit", $"There is no unit {c.Unit} any more. Choose another one for camera {c.Letter}."));
             return null;
         }
 
-        CameraModel model = Cards.ToModel(UnitCards.Measured(card, unit), at);
+        CameraModel model = Cards.ToModel(UnitCards.Measured(card, unit.Filters), at);
         if (model.Gain.Bases.IsEmpty && model.Gain.IsoAtZeroGain is null && c.IsoAtZeroGain is { } tested)
         {
             model = model with { Gain = model.Gain with { IsoAtZeroGain = new Iso(tested) } };
@@ -275,7 +275,7 @@ public static class LineUpCards
             c.FocalMm is { } f ? new Millimetres(f) : null, c.FramedM is { } w ? new Metres(w) : null, c.DistanceM is { } d ? new Metres(d) : null,
             IrisWishNotation.Parse(c.Wish))
         {
-            MeasuredFilters = [.. unit.Filters.Select(m => m.Label)],
+            MeasuredFilters = [.. (unit.Filters ?? []).Select(m => m.Label)],
             ColourOffset = unit.ColourOffsetMired is { } offset ? new MiredShift(offset) : null,
             Pins = ToPins(c.Pins, $"{at}/pins"),
             Place = c is { AcrossM: { } x, AwayM: { } y } ? (x, y) : null,
@@ -288,8 +288,8 @@ public static class LineUpCards
 public static class UnitCards
 {
     /// <summary>What was measured on this unit's filters replaces what the maker says.</summary>
-    public static ModelDocument Measured(ModelDocument card, StoredUnit unit) => card with
+    public static ModelDocument Measured(ModelDocument card, IReadOnlyList<FilterDocument>? measured) => card with
     {
-        Filters = [.. card.Filters.Select(f => unit.Filters.FirstOrDefault(m => m.Label == f.Label) ?? f)],
+        Filters = [.. card.Filters.Select(f => measured?.FirstOrDefault(m => m.Label == f.Label) ?? f)],
     };
 }

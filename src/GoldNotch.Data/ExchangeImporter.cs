@@ -2,9 +2,10 @@ using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Exchange;
 using Npgsql;
 
-namespace GoldNotch.Data.Exchange;
+namespace GoldNotch.Data;
 
 /// <summary>What an import did.</summary>
 /// <param name="Added">Entries that were new or changed.</param>
@@ -15,9 +16,6 @@ public sealed record ImportReport(int Added, int Unchanged, IReadOnlyList<Import
 /// <summary>Reads an exchange file and keeps all of it, or nothing, or, when told so, the entries that can be kept. The demo comes in through here at each start.</summary>
 public sealed class ExchangeImporter(NpgsqlDataSource source)
 {
-    /// <summary>The version of the format read here.</summary>
-    public const int FormatVersion = 1;
-
     // More than these help nobody; the rest is counted.
     private const int FaultsTold = 200;
 
