@@ -293,7 +293,7 @@ public class BenchTests
     private static ConsequenceReport Now(Sheet sheet, params (string, string)[] typed) => Ottermere.Now(sheet, Ottermere.AsSheet(sheet, typed));
 
     /// <summary>A sheet that asks for kit, card, battery and sound too.</summary>
-    private static Sheet WholeSheet()
+    internal static Sheet WholeSheet()
     {
         CameraModel model = Ottermere.Alder with
         {

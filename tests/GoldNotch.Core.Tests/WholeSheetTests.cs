@@ -12,7 +12,7 @@ namespace GoldNotch.Core.Tests;
 /// <summary>Lines beyond exposure: choices, levels, acts, media, bases, and what one line does to another.</summary>
 public class WholeSheetTests
 {
-    private static readonly CameraModel Cine = Ottermere.Alder with
+    internal static readonly CameraModel Cine = Ottermere.Alder with
     {
         Name = "Cine",
         HasFullAuto = false,
@@ -260,7 +260,7 @@ public class WholeSheetTests
     private static Standard Standard(params (string Setting, string Want)[] notches) =>
         Ottermere.Make("any", Ottermere.LectureRoom.Light, [.. notches.Select(n => (n.Setting, n.Want, (string?)null))]);
 
-    private static RecordFormat Format(string text, params double[] megabits) =>
+    internal static RecordFormat Format(string text, params double[] megabits) =>
         new(FrameSize.Parse(text.Split(' ')[0]), ScanRate.Parse(text.Split(' ')[1]), [.. megabits.Select(m => new BitRate(m))]);
 
     private static GainBase Base(string word, double iso) => new(
@@ -269,6 +269,6 @@ public class WholeSheetTests
         [.. Enumerable.Range(-3, 31).Select(g => new GainPosition("", new Decibels(g)))],
         null);
 
-    private static ChoiceControl Positions(params string[] all) =>
+    internal static ChoiceControl Positions(params string[] all) =>
         new([.. all.Select(p => p.Split('=')).Select(p => new ChoicePosition(p[0], p.Length > 1 ? p[1] : ""))], false);
 }

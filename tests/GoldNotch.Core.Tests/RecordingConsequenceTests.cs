@@ -1,0 +1,164 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Tests;
+
+/// <summary>What recording now would mean for the sound, the card and the battery.</summary>
+public class RecordingConsequenceTests
+{
+    private static readonly CameraModel Model = BenchTests.WholeSheet().Model;
+
+    [Theory]
+    [InlineData("phantom-1", "on", "off", "no 48 V on 1", "stays silent")]
+    [InlineData("phantom-2", "off", "on", "48 V on 2", "Off before anything is plugged")]
+    [InlineData("input-1", "microphone", "line", "input 1 at line", "almost silent")]
+    [InlineData("input-2", "line", "microphone", "input 2 not at line", "distorts")]
+    [InlineData("input-1", "microphone", "built-in", "input 1 built-in", "the room is recorded instead of microphone")]
+    [InlineData("channel-2", "input 1", "built-in", "channel 2 source built-in", "the room is recorded")]
+    [InlineData("channel-1", "input 1", "input 2", "channel 1 source input 2", "instead of input 1")]
+    [InlineData("wireless-cells", "done", "not done", "wireless not seen to", "channel, lamps, cells, receiver")]
+    public void A_sound_setting_that_stands_wrong_is_a_fault_and_says_what_would_be_heard(string setting, string want, string seen, string value, string says)
+    {
+        Consequence sound = Now(Sheet((setting, want)), ConsequenceTopic.Sound, (setting, seen));
+        (sound.Severity, sound.Value).ShouldBe((Severity.Fault, value));
+        sound.Because.Sentence.ShouldContain(says);
+        sound.Because.RuleId.ShouldBe("NOW-SOUND");
+    }
+
+    [Theory]
+    [InlineData("-1", Severity.Fault, "a laugh clips")]
+    [InlineData("-30", Severity.Slight, "the hiss")]
+    public void Peaks_that_are_too_high_clip_and_peaks_that_are_too_low_hiss(string seen, Severity severity, string says)
+    {
+        Consequence sound = Now(Sheet(("peak-level", "-12 dBFS")), ConsequenceTopic.Sound, ("peak-level", seen));
+        sound.Severity.ShouldBe(severity);
+        sound.Because.Sentence.ShouldContain(says);
+    }
+
+    [Theory]
+    [InlineData("headphones", "done", "not done", "nobody listens")]
+    [InlineData("low-cut", "on", "off", "low cut off")]
+    public void What_is_only_a_pity_is_told_as_slight(string setting, string want, string seen, string value)
+    {
+        Consequence sound = Now(Sheet((setting, want)), ConsequenceTopic.Sound, (setting, seen));
+        (sound.Severity, sound.Value).ShouldBe((Severity.Slight, value));
+    }
+
+    [Fact]
+    public void An_automatic_level_comes_before_whatever_else_is_wrong_with_the_sound()
+    {
+        Consequence sound = Now(Sheet(("phantom-1", "on"), ("sound-mode", "manual")), ConsequenceTopic.Sound, ("phantom-1", "off"), ("sound-mode", "automatic"));
+        (sound.Severity, sound.Value).ShouldBe((Severity.Floats, "level floats"));
+    }
+
+    [Fact]
+    public void Several_wrongs_of_the_sound_are_counted_and_all_of_them_told()
+    {
+        Consequence sound = Now(
+            Sheet(("input-1", "microphone"), ("phantom-1", "on"), ("channel-1", "input 1"), ("limiter", "on")), ConsequenceTopic.Sound,
+            ("input-1", "line"), ("phantom-1", "off"), ("channel-1", "input 2"), ("limiter", "off"));
+        sound.Value.ShouldBe("input 1 at line, no 48 V on 1 and 2 more");
+        sound.Severity.ShouldBe(Severity.Fault, "the worst of them");
+        sound.Because.Sentence.ShouldContain("Limiter is off; the sheet wants on");
+    }
+
+    [Fact]
+    public void A_topic_the_sheet_does_not_ask_about_is_not_told()
+    {
+        ConsequenceReport now = Ottermere.Now(Sheet(("gain", "0 dB")), []);
+        now.Items.Select(i => i.Topic).ShouldNotContain(ConsequenceTopic.Sound);
+        now.Items.Select(i => i.Topic).ShouldNotContain(ConsequenceTopic.Battery);
+        Now(Sheet(("limiter", "on")), ConsequenceTopic.Sound).Severity.ShouldBe(Severity.Unknown);
+        Now(Sheet(("limiter", "on")), ConsequenceTopic.Sound, ("limiter", "on")).Severity.ShouldBe(Severity.Fine);
+    }
+
+    [Fact]
+    public void Footage_that_is_not_copied_stops_the_formatting_and_formatted_all_the_same_it_is_told_what_to_save()
+    {
+        Sheet sheet = Sheet(("card-cleared", "done"), ("card-formatted", "done"));
+        Consequence before = Now(sheet, ConsequenceTopic.Card, ("card-cleared", "not done"));
+        before.Value.ShouldBe("footage not copied");
+        before.Because.Sentence.ShouldContain("Do not format it");
+        Consequence after = Now(sheet, ConsequenceTopic.Card, ("card-cleared", "not done"), ("card-formatted", "done"));
+        after.Value.ShouldBe("formatted uncleared");
+        after.Because.Sentence.ShouldContain("record nothing on it");
+    }
+
+    [Theory]
+    [InlineData("file-system", "exFAT", "FAT32", "FAT32", "will not see this card")]
+    [InlineData("record-to", "slot A", "slot B", "records to slot B", "the card that is taken out will be empty")]
+    [InlineData("slot-mode", "relay", "single", "slots: single", "the sheet wants relay")]
+    [InlineData("card-seated", "done", "not done", "card not seated", "nothing is recorded")]
+    public void A_card_that_will_not_do_says_what_would_come_of_it(string setting, string want, string seen, string value, string says)
+    {
+        Consequence card = Now(Sheet((setting, want)), ConsequenceTopic.Card, (setting, seen));
+        card.Severity.ShouldBe(Severity.Fault);
+        card.Value.ShouldStartWith(value);
+        card.Because.Sentence.ShouldContain(says);
+    }
+
+    // 45 Mb/s and a quarter more for the worst moment are 5.6 MB/s and something; C4 promises 4, V30 30.
+    [Theory]
+    [InlineData("C4", true)]
+    [InlineData("V30", false)]
+    public void A_card_that_is_slower_than_the_format_stops_in_the_middle(string seen, bool slow)
+    {
+        Consequence card = Now(Sheet(("card-speed", "enough"), ("record-format", "1080 29.97p"), ("bit-rate", "highest")), ConsequenceTopic.Card, ("card-speed", seen));
+        card.Because.Sentence.Contains("stops in the middle", StringComparison.Ordinal).ShouldBe(slow);
+    }
+
+    [Theory]
+    [InlineData("70", Severity.Fine, "70 min")]
+    [InlineData("40", Severity.Fault, "20 min short of the 60 min planned")]
+    public void Minutes_on_the_display_are_held_against_the_plan(string seen, Severity severity, string says)
+    {
+        Sheet sheet = Sheet(("card-minutes", "enough"), ("record-format", "1080 29.97p"), ("bit-rate", "highest"));
+        Consequence card = Now(sheet, ConsequenceTopic.Card, ("card-minutes", seen));
+        card.Severity.ShouldBe(severity);
+        card.Because.Sentence.Replace(Notation.ThinSpace, " ", StringComparison.Ordinal).ShouldContain(says);
+    }
+
+    [Fact]
+    public void A_battery_that_was_read_short_is_a_fault_and_one_that_was_not_read_a_thing_to_mind()
+    {
+        Sheet sheet = Sheet(("running-minutes", "enough"));
+        Now(sheet, ConsequenceTopic.Battery, ("running-minutes", "25")).Severity.ShouldBe(Severity.Fault);
+        Now(sheet, ConsequenceTopic.Battery, ("running-minutes", "95")).Severity.ShouldBe(Severity.Fine);
+        Consequence unread = Now(sheet, ConsequenceTopic.Battery);
+        unread.Because.Sentence.ShouldContain("has not been read");
+        Consequence weak = Now(SheetCompiler.Compile(sheet.Standard, Model with { Power = new PowerNeed(9, 18, 7.2, 1) }), ConsequenceTopic.Battery);
+        weak.Severity.ShouldBe(Severity.Slight);
+        weak.Because.Sentence.ShouldContain("Bring a charged spare, or mains");
+    }
+
+    [Fact]
+    public void Without_an_issued_card_only_the_display_tells_minutes()
+    {
+        Standard standard = Sheet(("card-minutes", "enough"), ("record-format", "1080 29.97p")).Standard;
+        Sheet without = SheetCompiler.Compile(standard, Model with { Card = null });
+        Now(without, ConsequenceTopic.Card).Severity.ShouldBe(Severity.Unknown);
+        Now(without, ConsequenceTopic.Card, ("card-minutes", "75")).Severity.ShouldBe(Severity.Fine);
+    }
+
+    [Fact]
+    public void The_three_worst_come_first_whatever_part_they_are_of()
+    {
+        Sheet sheet = Sheet(("record-format", "1080 29.97p"), ("gain", "0 dB"), ("white-balance", "preset nearest to 3200 K"), ("focus-mode", "manual"), ("phantom-1", "on"), ("card-cleared", "done"));
+        ConsequenceReport now = Ottermere.Now(sheet, Ottermere.Read(sheet,
+            ("card-cleared", "not done"), ("record-format", "1080 29.97p"), ("gain", "+6"), ("white-balance", "3200"), ("focus-mode", "auto"), ("phantom-1", "off")));
+        now.Items.Take(3).Select(i => (i.Topic, i.Severity)).ShouldBe(
+            [(ConsequenceTopic.Focus, Severity.Floats), (ConsequenceTopic.Picture, Severity.Fault), (ConsequenceTopic.Noise, Severity.Fault)]);
+        now.Items.Select(i => i.Severity).ShouldBe(now.Items.Select(i => i.Severity).OrderBy(s => s switch { Severity.Floats => 0, Severity.Fault => 1, Severity.Slight => 2, Severity.Fine => 3, _ => 4 }));
+    }
+
+    private static Consequence Now(Sheet sheet, ConsequenceTopic topic, params (string, string)[] read) =>
+        Ottermere.Now(sheet, Ottermere.Read(sheet, read)).Items.First(i => i.Topic == topic);
+
+    private static Sheet Sheet(params (string Setting, string Want)[] notches)
+    {
+        Standard standard = Ottermere.Make("recording", Ottermere.LectureRoom.Light, [.. notches.OrderBy(n => SettingName.Parse(n.Setting)).Select(n => (n.Setting, n.Want, (string?)null))]);
+        return SheetCompiler.Compile(new Standard("recording", "recording", 1, "for a test", standard.Light, standard.Notches) { PlannedMinutes = 60 }, Model);
+    }
+}

@@ -1,0 +1,362 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Media;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Tests;
+
+/// <summary>What each notch comes to on a model that cannot do it, does not say, or has a school of its own.</summary>
+public class TranslatorTests
+{
+    private static readonly CameraModel Cine = WholeSheetTests.Cine;
+
+    [Theory]
+    [InlineData("slot-mode", "relay", "Plan the change of card")]
+    [InlineData("stabiliser", "strong", "Use a tripod")]
+    [InlineData("phantom-1", "on", "microphone with its own battery")]
+    [InlineData("profile", "log", "flattest profile")]
+    [InlineData("profile", "house", "note which")]
+    [InlineData("peaking", "red", "Focus with the magnifier")]
+    [InlineData("limiter", "on", "−18 dBFS")]
+    [InlineData("low-cut", "on", "wind cover")]
+    [InlineData("input-2", "microphone", "Record sound apart")]
+    [InlineData("channel-2", "input 1", "watch the one channel")]
+    [InlineData("codec", "every frame", "editing machine")]
+    [InlineData("histogram", "on", "zebra or the meter")]
+    [InlineData("sound-mode", "manual", "Watch the meter")]
+    [InlineData("markers", "80 %", "note it on the sheet")]
+    public void What_a_model_has_not_is_told_with_what_to_do_instead(string setting, string want, string instead)
+    {
+        CameraModel without = Cine with { Choices = ImmutableDictionary<Setting, ChoiceControl>.Empty, NotFitted = [SettingName.Parse(setting)] };
+        SheetLine line = Line(without, setting, (setting, want));
+        line.Fit.ShouldBe(Fit.NotPossible);
+        line.Target.ShouldBeNull();
+        line.Because.Sentence.ShouldContain(instead);
+    }
+
+    [Theory]
+    [InlineData("digital-zoom", "off", "enlarges pixels")]
+    [InlineData("high-rate", "off", "left on")]
+    [InlineData("stabiliser", "strong", "crops the picture")]
+    [InlineData("stabiliser", "standard", "drifts")]
+    [InlineData("phantom-2", "on", "never into a wireless receiver")]
+    [InlineData("phantom-2", "off", "need none")]
+    [InlineData("limiter", "on", "no level control")]
+    [InlineData("peaking", "red", "still edges only")]
+    [InlineData("viewing-look", "on", "not recorded")]
+    [InlineData("slot-mode", "copy", "either may be lost")]
+    [InlineData("slot-mode", "relay", "takes over")]
+    [InlineData("extra-gain", "off", "no number shows")]
+    [InlineData("timecode-count", "drop-frame", "29.97 and 59.94")]
+    [InlineData("mains-adapter", "camera", "does not power")]
+    [InlineData("eye-sensor", "off", "blanks the screen")]
+    [InlineData("lens-focus", "manual", "Both switches")]
+    public void A_position_comes_with_what_experience_adds(string setting, string word, string advice)
+    {
+        Setting what = SettingName.Parse(setting);
+        CameraModel with = Cine with { NotFitted = [], Choices = ImmutableDictionary<Setting, ChoiceControl>.Empty.Add(what, WholeSheetTests.Positions(word, "other")) };
+        SheetLine line = Line(with, setting, (setting, word));
+        line.Fit.ShouldBe(Fit.Exact);
+        line.Because.Sentence.ShouldContain(advice);
+    }
+
+    [Fact]
+    public void A_position_that_is_off_never_stands_in_for_one_that_is_on()
+    {
+        CameraModel offOnly = Cine with { Choices = Cine.Choices.SetItem(Setting.Stabiliser, WholeSheetTests.Positions("off")) };
+        Line(offOnly, "stabiliser", ("stabiliser", "strong")).Fit.ShouldBe(Fit.NotPossible);
+        Line(offOnly, "stabiliser", ("stabiliser", "off")).Fit.ShouldBe(Fit.Exact);
+    }
+
+    [Theory]
+    [InlineData("spare-channel", "built-in", "built-in")]
+    [InlineData("spare-channel", "lower", "input 1, 10 dB lower")]
+    [InlineData("spare-channel", "second", "input 2")]
+    public void The_school_of_the_spare_channel_chooses_its_source(string policy, string school, string word)
+    {
+        CameraModel with = Cine with { Choices = Cine.Choices.Add(Setting.Channel2, WholeSheetTests.Positions("input 1", "input 1, 10 dB lower", "input 2", "built-in")) };
+        Sheet sheet = SheetCompiler.Compile(Standard(("channel-2", "by policy")) with { Policies = Policies.Defaults.With(policy, school) }, with);
+        sheet.Target<SettingValue.Choice>(Setting.Channel2)!.Word.ShouldBe(word);
+    }
+
+    [Theory]
+    [InlineData("clipping", "100\u202f%")]
+    [InlineData("skin", "70\u202f%")]
+    [InlineData("off", "off")]
+    public void The_school_of_the_zebra_chooses_its_level(string school, string target) =>
+        SheetCompiler.Compile(Standard(("zebra", "by policy")) with { Policies = Policies.Defaults.With("zebra", school) }, Cine).LineOf(Setting.Zebra)!.Target!.Label.ShouldBe(target);
+
+    [Theory]
+    [InlineData("manual", "manual")]
+    [InlineData("automatic", "automatic")]
+    public void The_school_of_the_sound_level_chooses_who_sets_it(string school, string word) =>
+        SheetCompiler.Compile(Standard(("sound-mode", "by policy")) with { Policies = Policies.Defaults.With("sound-level", school) }, Cine)
+            .Target<SettingValue.Choice>(Setting.SoundMode)!.Word.ShouldBe(word);
+
+    [Theory]
+    [InlineData("card", "memory A")]
+    [InlineData("preset", "3200\u202fK")]
+    [InlineData("automatic", "auto")]
+    public void The_school_of_the_balance_chooses_where_white_comes_from(string school, string target) =>
+        SheetCompiler.Compile(Standard(("white-balance", "by policy")) with { Policies = Policies.Defaults.With("balance", school) }, Ottermere.Alder)
+            .LineOf(Setting.WhiteBalance)!.Target!.Label.ShouldBe(target);
+
+    [Fact]
+    public void Cameras_that_are_cut_together_are_set_to_the_number_of_the_light()
+    {
+        Standard cut = Standard(("white-balance", "by policy")) with { Circumstances = Circumstances.Usual.With(Condition.CutWithOthers) };
+        SheetCompiler.Compile(cut, Ottermere.Alder).LineOf(Setting.WhiteBalance)!.Target!.Label.ShouldBe("3200\u202fK");
+    }
+
+    [Fact]
+    public void A_zebra_says_what_its_stripes_mean_and_one_that_cannot_be_switched_off_where_it_shows_least()
+    {
+        Line(Cine, "zebra", ("zebra", "100 %")).Because.Sentence.ShouldContain("detail is lost");
+        Line(Cine, "zebra", ("zebra", "70 %")).Because.Sentence.ShouldContain("a little less");
+        CameraModel always = Cine with { Levels = Cine.Levels.SetItem(Setting.Zebra, new LevelControl([70, 100], HasOff: false, CanFloat: false)) };
+        SheetLine line = Line(always, "zebra", ("zebra", "off"));
+        line.Fit.ShouldBe(Fit.NotPossible);
+        line.Because.Sentence.ShouldContain("Set 100");
+    }
+
+    [Fact]
+    public void A_number_that_no_mark_allows_goes_to_the_nearest_and_says_how_far()
+    {
+        SheetLine line = Line(Cine, "zebra", ("zebra", "at least 105 %"));
+        (line.Fit, line.Target!.Label, line.Size.Amount).ShouldBe((Fit.Compromise, "100\u202f%", -5));
+    }
+
+    [Theory]
+    [InlineData("gain-limit", "0 dB", Fit.Exact, true)]
+    [InlineData("gain-limit", "12 dB", Fit.NotPossible, false)]
+    public void A_missing_number_needs_nobody_where_nothing_was_wanted(string setting, string want, Fit fit, bool nothing)
+    {
+        SheetLine line = Line(Cine, setting, (setting, want));
+        (line.Fit, line.NothingToDo).ShouldBe((fit, nothing));
+    }
+
+    [Fact]
+    public void A_number_the_card_says_nothing_of_is_for_a_person() => Line(Cine, "exposure-shift", ("exposure-shift", "0")).Fit.ShouldBe(Fit.Look);
+
+    [Theory]
+    [InlineData("-3 dBFS", "a laugh clips")]
+    [InlineData("-12 dBFS", "room for a laugh")]
+    public void A_peak_level_says_what_room_it_leaves(string want, string says) => Line(Cine, "peak-level", ("peak-level", want)).Because.Sentence.ShouldContain(says);
+
+    [Fact]
+    public void A_camera_with_one_base_has_no_high_one_and_needs_nobody_for_the_low()
+    {
+        Line(Ottermere.Alder, "base", ("base", "high")).Fit.ShouldBe(Fit.NotPossible);
+        Line(Ottermere.Alder, "base", ("base", "low")).Fit.ShouldBe(Fit.Exact);
+    }
+
+    [Fact]
+    public void Without_a_known_light_the_base_is_for_a_person_who_begins_at_the_low_one()
+    {
+        Standard dark = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = null }, ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base", "by policy", null));
+        SheetLine line = SheetCompiler.Compile(dark, Cine).LineOf(Setting.Base)!;
+        line.Fit.ShouldBe(Fit.Look);
+        ((SettingValue.Choice)line.Target!).Word.ShouldBe("low");
+        line.Because.Sentence.ShouldContain("Begin at the low base");
+    }
+
+    // Some 7.5 dB over the low base: the first school keeps it up to 8 dB, to the second the high base is nearer.
+    [Theory]
+    [InlineData(203, "low-first", "low")]
+    [InlineData(203, "nearest", "high")]
+    [InlineData(170, "low-first", "high")]
+    public void The_school_of_two_bases_decides_between_them(double lux, string school, string word)
+    {
+        Standard standard = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = new Lux(lux) },
+            ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base", "by policy", null), ("nd", "clear", null), ("iris-opening", "f/4", null));
+        Sheet sheet = SheetCompiler.Compile(standard with { Policies = Policies.Defaults.With("two-bases", school) }, Cine);
+        sheet.BaseWord.ShouldBe(word);
+        sheet.LineOf(Setting.Base)!.Because.Figures[0].Value.ShouldBe(16 * MeteredLight.DomeConstant / (lux * sheet.Target<SettingValue.Speed>(Setting.Shutter)!.Time.Seconds), 0.5);
+    }
+
+    [Fact]
+    public void A_rate_that_is_asked_of_the_line_up_is_for_a_person_with_the_plain_one_meanwhile()
+    {
+        SheetLine line = Line(Ottermere.Alder, "record-format", ("record-format", Wish.Examples(Setting.RecordFormat).First(e => e.Contains("line-up", StringComparison.Ordinal))));
+        line.Fit.ShouldBe(Fit.Look);
+        line.Because.Sentence.ShouldContain("One rate for all cameras");
+        line.Target!.Label.ShouldEndWith("29.97p");
+    }
+
+    [Fact]
+    public void A_rate_the_model_has_not_cannot_be_met_and_what_it_has_is_told()
+    {
+        SheetLine line = Line(Ottermere.Bracken, "record-format", ("record-format", "1080 119.88p"));
+        line.Fit.ShouldBe(Fit.NotPossible);
+        line.Because.Sentence.ShouldContain("720 59.94p");
+    }
+
+    [Theory]
+    [InlineData("use", FootageUse.Web, 24)]
+    [InlineData("use", FootageUse.General, 90)]
+    [InlineData("enough", FootageUse.General, 30)]
+    [InlineData("least", FootageUse.Web, 90)]
+    public void The_school_of_compression_chooses_the_bit_rate(string school, FootageUse use, double rate)
+    {
+        CameraModel graded = Ottermere.Alder with { Formats = [WholeSheetTests.Format("1080 29.97p", 17, 24, 30, 90)] };
+        Standard standard = Standard(("record-format", "1080 29.97p"), ("bit-rate", "by policy")) with { Use = use, Policies = Policies.Defaults.With("compression", school) };
+        SheetCompiler.Compile(standard, graded).Target<SettingValue.Bits>(Setting.BitRate)!.Rate.Megabits.ShouldBe(rate);
+    }
+
+    [Fact]
+    public void A_card_that_keeps_up_with_nothing_says_what_the_least_would_need()
+    {
+        CameraModel slow = Ottermere.Alder with { Card = new IssuedCard("SD", 64, CardClass.Parse("C4"), "FAT32") };
+        SheetLine line = Line(slow, "bit-rate", ("record-format", "1080 29.97p"), ("bit-rate", "highest the card takes"));
+        line.Fit.ShouldBe(Fit.NotPossible);
+        line.Because.Sentence.ShouldContain("Issue a faster card");
+    }
+
+    [Theory]
+    [InlineData("exFAT", "exFAT", Fit.Exact, "exFAT")]
+    [InlineData("FAT32", "exFAT", Fit.NotPossible, "")]
+    public void A_file_system_is_met_where_the_camera_writes_it(string asked, string issued, Fit fit, string target)
+    {
+        CameraModel with = Cine with { Card = Cine.Card! with { FileSystem = issued } };
+        SheetLine line = Line(with, "file-system", ("file-system", asked));
+        (line.Fit, line.Target?.Label ?? "").ShouldBe((fit, target));
+    }
+
+    [Fact]
+    public void A_model_that_does_not_say_what_it_writes_is_formatted_in_the_camera_by_a_person()
+    {
+        SheetLine line = Line(Cine with { Slots = [] }, "file-system", ("file-system", "exFAT"));
+        line.Fit.ShouldBe(Fit.Look);
+        line.Because.Sentence.ShouldContain("Format in the camera");
+    }
+
+    [Fact]
+    public void A_model_without_gain_records_at_its_only_speed()
+    {
+        CameraModel fixedSpeed = Ottermere.Alder with { Gain = new GainControl([], false, new Iso(800)) };
+        SheetLine none = Line(fixedSpeed, "gain", ("gain", "0 dB"));
+        (none.Fit, none.NothingToDo).ShouldBe((Fit.Exact, true));
+        none.Because.Sentence.ShouldContain("ISO 800");
+        Line(fixedSpeed, "gain", ("gain", "+6 dB")).Fit.ShouldBe(Fit.NotPossible);
+        Line(fixedSpeed with { Gain = new GainControl([], false, null) }, "gain", ("gain", "0 dB")).Fit.ShouldBe(Fit.NotPossible);
+    }
+
+    [Fact]
+    public void An_opening_that_cannot_be_metered_says_which_number_is_missing()
+    {
+        string Says(CameraModel model, Lux? lux, params string[] without)
+        {
+            (string, string, string?)[] all = [("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("iris-opening", "as metered", null)];
+            Standard standard = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = lux }, [.. all.Where(n => !without.Contains(n.Item1))]);
+            SheetLine line = SheetCompiler.Compile(standard, model).LineOf(Setting.IrisOpening)!;
+            line.Fit.ShouldBe(Fit.Look);
+            return line.Because.Sentence;
+        }
+
+        Says(Ottermere.Alder, null).ShouldContain("states no light");
+        Says(Ottermere.Bracken, new Lux(500)).ShouldContain("gives no ISO");
+        Says(Ottermere.Alder, new Lux(500), "shutter").ShouldContain("shutter is not settled");
+    }
+
+    [Fact]
+    public void An_opening_beyond_the_lens_says_what_to_do_on_either_side()
+    {
+        SheetLine At(double lux)
+        {
+            Standard standard = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = new Lux(lux) },
+                ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("iris-opening", "as metered", null));
+            return SheetCompiler.Compile(standard, Ottermere.Alder).LineOf(Setting.IrisOpening)!;
+        }
+
+        At(20).Because.Sentence.ShouldContain("Bring light");
+        At(200_000).Because.Sentence.ShouldContain("Put a filter in");
+        At(20).Fit.ShouldBe(Fit.Compromise);
+        Math.Abs(At(2000).Because.Figures[0].Value).ShouldBeLessThanOrEqualTo(1.0 / 6 + 1e-9);
+    }
+
+    [Fact]
+    public void An_act_the_model_needs_none_of_is_told_and_a_reset_says_what_it_brings()
+    {
+        Line(Ottermere.Alder, "black-reference", ("black-reference", "done")).NothingToDo.ShouldBeTrue();
+        Standard ignoring = Standard(("clock", "by policy")) with { Policies = Policies.Defaults.With("date-and-time", "ignore") };
+        SheetCompiler.Compile(ignoring, Ottermere.Alder).LineOf(Setting.Clock)!.NothingToDo.ShouldBeTrue();
+        Line(Ottermere.Alder, "card-formatted", ("card-formatted", "done")).Because.Sentence.ShouldContain("formatted on a computer");
+
+        SheetLine reset = Line(Cine, "factory-reset", ("factory-reset", "done"), ("stabiliser", "off"), ("zebra", "100 %"));
+        reset.Because.Sentence.ShouldContain("The card is untouched");
+        reset.Because.Sentence.ShouldContain("stabiliser Steady, zebra off");
+        Line(Cine, "factory-reset", ("factory-reset", "done")).Because.Sentence.ShouldContain("look at every line");
+        SheetLine none = Line(Cine with { Reset = new ResetBehaviour("", ImmutableDictionary<Setting, string>.Empty) }, "factory-reset", ("factory-reset", "done"));
+        none.Fit.ShouldBe(Fit.NotPossible);
+        none.Because.Sentence.ShouldContain("by hand");
+    }
+
+    [Fact]
+    public void A_cell_of_the_coverage_counts_and_names_the_line_that_matters_most()
+    {
+        Sheet bracken = SheetCompiler.Compile(Ottermere.LectureRoom, Ottermere.Bracken);
+        CoverageCell cell = CoverageCell.Of(bracken);
+        (cell.Exact + cell.Compromise + cell.NotPossible + cell.Look).ShouldBe(bracken.Lines.Length);
+        cell.Compromise.ShouldBe(bracken.Count(Fit.Compromise));
+        cell.Matters.ShouldNotBeNull();
+        cell.Notable.ShouldContain("Gain −3");
+        CoverageCell all = CoverageCell.Of(SheetCompiler.Compile(Ottermere.LectureRoom, Ottermere.Alder));
+        (all.Matters, all.Notable, all.LightLeft).ShouldBe((null, "", new Distance(0, NaturalUnit.Stops).Label()));
+    }
+
+    [Fact]
+    public void What_cannot_is_named_before_what_is_near_and_what_must_before_what_should()
+    {
+        Notch Of(string setting, string want, Importance importance) => new(SettingName.Parse(setting), Wish.Parse(SettingName.Parse(setting), want), default, importance, "r");
+        var standard = new Standard("a", "A", 1, "p", Ottermere.LectureRoom.Light,
+            [Of("record-format", "1080 29.97p", Importance.Must), Of("zebra", "95 %", Importance.Must), Of("limiter", "on", Importance.Should), Of("magnifier", "off", Importance.Must)]);
+        CoverageCell cell = CoverageCell.Of(SheetCompiler.Compile(standard, Cine));
+        cell.Notable.Split(" · ").ShouldBe(["Zebra +5\u202f%", "Magnifier: look", "Limiter not possible"]);
+        cell.Matters.ShouldBe(Setting.Zebra);
+    }
+
+    [Fact]
+    public void What_the_card_does_not_say_is_counted_chapter_by_chapter()
+    {
+        ImmutableArray<Completeness> chapters = Completeness.Of(Cine);
+        chapters.Sum(c => c.Known + c.Missing.Length).ShouldBe(SettingName.All.Count(n => n.Kind != SettingKind.Act));
+        Completeness aids = chapters.First(c => c.Chapter == "Viewing aids");
+        aids.Missing.ShouldContain(Setting.Magnifier);
+        aids.Missing.ShouldNotContain(Setting.Zebra);
+        Completeness.Of(Cine with { NotFitted = Cine.NotFitted.Add(Setting.Magnifier) }).First(c => c.Chapter == "Viewing aids").Missing.ShouldNotContain(Setting.Magnifier);
+    }
+
+    // 64 GB less 3 %, at the lowest rate that serves the use: 62.08 × 8000 / 45 s.
+    [Fact]
+    public void A_proposal_says_how_many_minutes_of_it_the_issued_card_holds()
+    {
+        CameraModel with = Ottermere.Alder with { Card = new IssuedCard("SD", 64, CardClass.Parse("V30"), "exFAT") };
+        FootageProposal.For(FootageUse.Web, Policies.Defaults).HeldBy(with).ShouldBe($"{Math.Floor(62.08 * 8000 / 45 / 60)}\u202fmin at 45\u202fMb/s on 64 GB");
+    }
+
+    [Fact]
+    public void A_proposal_that_no_card_can_hold_says_why()
+    {
+        FootageProposal general = FootageProposal.For(FootageUse.General, Policies.Defaults);
+        general.HeldBy(Ottermere.Alder).ShouldBe("no card is issued with it");
+        general.HeldBy(Ottermere.Alder with { Card = new IssuedCard("SD", 64, CardClass.Parse("C4"), "exFAT") }).ShouldContain("is too slow");
+        FootageProposal.For(FootageUse.SlowMotion, Policies.Defaults).HeldBy(Ottermere.Alder).ShouldContain("does not record 119.88p");
+    }
+
+    [Fact]
+    public void Importance_slack_and_reason_that_change_are_each_told()
+    {
+        Notch Of(Importance importance, double slack, string reason) =>
+            new(Setting.Gain, Wish.Parse(Setting.Gain, "0 dB"), new Distance(slack, NaturalUnit.Decibels), importance, reason);
+        Standard With(Notch notch) => new("a", "A", 1, "p", Ottermere.LectureRoom.Light, [notch]);
+        StandardChange.Between(With(Of(Importance.Must, 0, "noise")), With(Of(Importance.Should, 3, "it is dark"))).Select(c => c.Sentence)
+            .ShouldBe(["Gain: slack none → 3\u202fdB.", "Gain: must → should.", "Gain: its reason is now “it is dark”."]);
+    }
+
+    private static SheetLine Line(CameraModel model, string setting, params (string, string)[] notches) => SheetCompiler.Compile(Standard(notches), model).LineOf(SettingName.Parse(setting))!;
+
+    private static Standard Standard(params (string Setting, string Want)[] notches) =>
+        Ottermere.Make("any", Ottermere.LectureRoom.Light, [.. notches.Select(n => (n.Setting, n.Want, (string?)null))]);
+}
