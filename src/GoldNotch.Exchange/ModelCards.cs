@@ -51,7 +51,11 @@ internal static class ModelCards
             BufferGb = card.BufferGb is { } buffer ? InRange(buffer, 0.001, 100_000, $"{at}/bufferGb", "memory in GB") : null,
             BlackReferenceMinutes = card.BlackReferenceMinutes is { } black ? InRange(black, 0.1, 1000, $"{at}/blackReferenceMinutes", "interval in minutes") : null,
             Reset = card.Reset is { } reset ? new ResetBehaviour(
-                Text(reset.How, 300, $"{at}/reset/how", mayBeEmpty: true), BySetting(reset.States, $"{at}/reset/states", (t, p) => Text(t, Notation.LongestLabel, p))) : null,
+                Text(reset.How, 300, $"{at}/reset/how", mayBeEmpty: true), BySetting(reset.States, $"{at}/reset/states", (t, p) => Text(t, Notation.LongestLabel, p)))
+            {
+                Firmware = Text(reset.Firmware, 20, $"{at}/reset/firmware", mayBeEmpty: true),
+            }
+            : null,
             Dependencies = ToDependencies(card.Dependencies ?? [], $"{at}/dependencies"),
         };
     }

@@ -149,8 +149,8 @@ public sealed record IssuedCardDocument(string CardType, double CapacityGb, stri
 /// <summary>Battery and consumption; <c>health</c> is the share of the printed energy that is counted on.</summary>
 public sealed record PowerDocument(double BatteryWh, double Watts, double Volts, double Health = 0.9);
 
-/// <summary>What a factory reset does; <c>how</c> is empty where there is none.</summary>
-public sealed record ResetDocument(string How, IReadOnlyDictionary<string, string> States);
+/// <summary>What a factory reset does; <c>how</c> is empty where there is none, <c>firmware</c> is the one from which the model has it.</summary>
+public sealed record ResetDocument(string How, IReadOnlyDictionary<string, string> States, string Firmware = "");
 
 /// <summary>A value that brings another with it.</summary>
 public sealed record DependencyDocument(string When, string Is, string Then, string Becomes, string Because);

@@ -286,11 +286,17 @@ public class TranslatorTests
 
         SheetLine reset = Line(Cine, "factory-reset", ("factory-reset", "done"), ("stabiliser", "off"), ("zebra", "100 %"));
         reset.Because.Sentence.ShouldContain("The card is untouched");
-        reset.Because.Sentence.ShouldContain("stabiliser Steady, zebra off");
-        Line(Cine, "factory-reset", ("factory-reset", "done")).Because.Sentence.ShouldContain("look at every line");
+        reset.Because.Sentence.ShouldContain("2 wrong settings of its own: stabiliser Steady → off; zebra off → 100\u202f%.");
+        reset.Because.Figures.ShouldHaveSingleItem().Value.ShouldBe(2);
+        Line(Cine, "factory-reset", ("factory-reset", "done"), ("stabiliser", "standard"), ("zebra", "100 %")).Because.Sentence.ShouldNotContain("stabiliser", Case.Sensitive, "what it leaves right needs nobody");
+        Line(Cine, "factory-reset", ("factory-reset", "done"), ("stabiliser", "standard")).Because.Sentence.ShouldContain("right already");
+        Line(Cine with { Reset = new ResetBehaviour("Menu, Reset.", ImmutableDictionary<Setting, string>.Empty) }, "factory-reset", ("factory-reset", "done")).Because.Sentence.ShouldContain("look at every line");
         SheetLine none = Line(Cine with { Reset = new ResetBehaviour("", ImmutableDictionary<Setting, string>.Empty) }, "factory-reset", ("factory-reset", "done"));
         none.Fit.ShouldBe(Fit.NotPossible);
         none.Because.Sentence.ShouldContain("by hand");
+        Line(Cine with { Reset = new ResetBehaviour("", ImmutableDictionary<Setting, string>.Empty) { Firmware = "2.10" } }, "factory-reset", ("factory-reset", "done"))
+            .Because.Sentence.ShouldContain("no reset in its menu before firmware 2.10");
+        Line(Cine with { Reset = Cine.Reset! with { Firmware = "1.4" } }, "factory-reset", ("factory-reset", "done")).Because.Sentence.ShouldContain("From firmware 1.4 on");
     }
 
     [Fact]

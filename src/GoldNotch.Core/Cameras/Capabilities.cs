@@ -98,7 +98,11 @@ public sealed record PowerNeed(double BatteryWh, double Watts, double Volts, dou
 /// <summary>What a factory reset does.</summary>
 /// <param name="How">Where it is; empty where this model has none.</param>
 /// <param name="States">What settings stand at afterwards, as the camera shows them.</param>
-public sealed record ResetBehaviour(string How, ImmutableDictionary<Setting, string> States);
+public sealed record ResetBehaviour(string How, ImmutableDictionary<Setting, string> States)
+{
+    /// <summary>Firmware from which the model has it; empty where every firmware does, or none.</summary>
+    public string Firmware { get; init; } = "";
+}
 
 /// <summary>One value that brings another with it.</summary>
 /// <param name="When">The setting that decides.</param>

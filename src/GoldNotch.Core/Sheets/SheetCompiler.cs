@@ -54,6 +54,7 @@ public static class SheetCompiler
         }
 
         GainAsLastResort.Apply(draft);
+        ResetStates.Told(draft);
         return draft.Finish();
     }
 }
@@ -98,6 +99,8 @@ internal sealed class SheetDraft(Standard standard, CameraModel model, Circumsta
     internal string? BaseWord => (LineOf(Setting.Base)?.Target as SettingValue.Choice)?.Word;
 
     internal ControlSource Control => new(model, Format, BaseWord);
+
+    internal IEnumerable<SheetLine> Lines => _lines;
 
     internal bool Policy(PolicyMatter matter, string school) => standard.Policies.Is(matter, school);
 

@@ -2404,6 +2404,8 @@ export interface components {
             states: {
                 [key: string]: string;
             };
+            /** @default  */
+            firmware: string;
         };
         RoomDocument: {
             name: string;

@@ -27,22 +27,16 @@ internal sealed class ActTranslator(Setting setting) : Translator
             case Setting.Clock when draft.Policy(PolicyMatter.DateAndTime, "ignore") && notch.Wish is Wish.ByPolicy:
                 return Nothing(notch, draft, done, Judgement.Of(Id, "The policy ignores it: clips are put in order by their card, and file times mean nothing."));
             case Setting.FactoryReset when model.NotFitted.Contains(setting) || model.Reset is { How.Length: 0 }:
+                string later = model.Reset is { Firmware.Length: > 0 } newer ? $" before firmware {newer.Firmware}: have it brought up to that" : "";
                 return NotPossible(notch, draft, Judgement.Of(
-                    Id, $"{model.Name} has no reset in its menu. Go through every line below by hand: nothing on it can be taken as known."));
+                    Id, $"{model.Name} has no reset in its menu{later}. Go through every line below by hand: nothing on it can be taken as known."));
             case Setting.FactoryReset when model.Reset is { } reset:
-                return Exact(notch, draft, done, Judgement.Of(
-                    Id, $"{reset.How} The card is untouched. It brings its own wrong settings: {Wrongs(draft, reset)}"));
+                string since = reset.Firmware.Length > 0 ? $" From firmware {reset.Firmware} on." : "";
+                return Exact(notch, draft, done, Judgement.Of(Id, $"{reset.How}{since} The card is untouched."));
             case Setting.CardFormatted:
                 return Exact(notch, draft, done, Judgement.Of(Id, $"{what} A card formatted on a computer may not be seen by the camera."));
             default:
                 return Exact(notch, draft, done, Judgement.Of(Id, what));
         }
-    }
-
-    private static string Wrongs(SheetDraft draft, ResetBehaviour reset)
-    {
-        string[] names = [.. draft.Notches.Where(n => reset.States.ContainsKey(n.Setting))
-            .Select(n => $"{SettingName.Of(n.Setting).Name.ToLowerInvariant()} {reset.States[n.Setting]}")];
-        return names.Length == 0 ? "look at every line." : string.Join(", ", names.Take(6)) + (names.Length > 6 ? " and more, marked below." : ".");
     }
 }

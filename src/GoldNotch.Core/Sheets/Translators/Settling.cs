@@ -42,6 +42,8 @@ internal static class Forced
 /// <summary>Marks what a factory reset leaves at a line: a sheet begins from the model's own reset state.</summary>
 internal static class ResetStates
 {
+    private const string Id = "RESET-BRINGS";
+
     internal static SheetLine Marked(SheetLine line, SheetDraft draft)
     {
         if (draft.Model.Reset?.States.GetValueOrDefault(line.Setting) is not { } state)
@@ -53,6 +55,27 @@ internal static class ResetStates
         bool right = line.Target is { } target && (Forced.Says(target, state) || (stands is not null && stands == target));
         return line with { AfterReset = state, ResetIsRight = right };
     }
+
+    /// <summary>RESET-BRINGS: tells at the reset itself what has to change after it, now that every line below is settled. A reset is not a set-up.</summary>
+    internal static void Told(SheetDraft draft)
+    {
+        if (draft.LineOf(Setting.FactoryReset) is not { Target: not null } reset || draft.Model.Reset is not { } behaviour)
+        {
+            return;
+        }
+
+        SheetLine[] wrong = [.. draft.Lines.Where(l => l.ResetIsRight == false && !l.NothingToDo)];
+        string brings = behaviour.States.IsEmpty ? "Its card does not say what it leaves: look at every line."
+            : wrong.Length == 0 ? "What its card says of it is right already."
+            : $"It brings {Notation.Number(wrong.Length)} wrong settings of its own: {string.Join("; ", wrong.Select(Change))}.";
+        draft.Replace(reset with
+        {
+            Because = Judgement.Of(Id, $"{reset.Because.Sentence} {brings}", new Figure("to change after it", wrong.Length, "settings", Notation.Number(wrong.Length))),
+        });
+    }
+
+    private static string Change(SheetLine line) =>
+        $"{SettingName.Of(line.Setting).Name.ToLowerInvariant()} {line.AfterReset}{(line.Target is { } target ? $" → {target.Label}" : "")}";
 }
 
 /// <summary>The record format and bit rate that the standard will decide: media come before them in the work, but depend on them.</summary>

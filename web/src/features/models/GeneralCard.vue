@@ -8,6 +8,8 @@ defineProps<{ editable: boolean; classes: string[] }>();
 const value = (event: Event) => (event.target as HTMLSelectElement).value;
 const CARD: Views['IssuedCardDocument'] = { cardType: '', capacityGb: NaN, class: 'V30', fileSystem: '' };
 const POWER: Views['PowerDocument'] = { batteryWh: NaN, watts: NaN, volts: NaN, health: 0.9 };
+const reset = (field: 'how' | 'firmware', text: string) =>
+  (card.value.reset = { how: '', states: {}, firmware: '', ...card.value.reset, [field]: text });
 </script>
 
 <template>
@@ -113,7 +115,14 @@ const POWER: Views['PowerDocument'] = { batteryWh: NaN, watts: NaN, volts: NaN, 
       label="How; empty where it has none"
       :most="300"
       :editable="editable"
-      @update:model-value="card.reset = { how: String($event), states: card.reset?.states ?? {} }"
+      @update:model-value="reset('how', String($event))"
+    />
+    <CardField
+      :model-value="card.reset?.firmware ?? ''"
+      label="Firmware from which it has it; empty where every one does"
+      :most="20"
+      :editable="editable"
+      @update:model-value="reset('firmware', String($event))"
     />
 
     <h2>What forces what</h2>

@@ -38,7 +38,9 @@ function stands(text: string): void {
     Object.entries(card.value.reset?.states ?? {}).filter(([key]) => key !== props.setting),
   );
   card.value.reset = {
-    how: card.value.reset?.how ?? '',
+    how: '',
+    firmware: '',
+    ...card.value.reset,
     states: text.trim() ? { ...states, [props.setting]: text.trim() } : states,
   };
 }
