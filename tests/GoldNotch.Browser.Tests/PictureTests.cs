@@ -85,7 +85,7 @@ public class PictureTests
 
     private static void Bench(BrowserSite site)
     {
-        foreach ((string name, int width, int height, string theme) in new[] { ("bench", 1280, 800, "light"), ("bench-dark", 1280, 800, "dark"), ("phone", 390, 844, "light") })
+        foreach ((string name, int width, int height, string theme) in new[] { ("bench", 1280, 800, "light"), ("seems-broken", 1280, 800, "dark"), ("phone", 390, 844, "light") })
         {
             using Browser bench = BenchTests.Begin(site, "OBG-106", "Lecture room", width: width, theme: theme, first: "kit-counted");
             bench.Resize(width, height);
@@ -99,6 +99,15 @@ public class PictureTests
             BenchTests.GoTo(bench, "nd");
             bench.Press("1", Keys.Enter);
             bench.Until(() => !bench.Has(".notch[data-setting=nd]"), "the next notch");
+            if (name == "seems-broken")
+            {
+                bench.See(".broken").Click();
+                bench.Click(".groups .symptom", "The picture is dark");
+                bench.Read(".now", "Is an ND filter in");
+                bench.Picture(name);
+                continue;
+            }
+
             BenchTests.GoTo(bench, "gain");
             bench.Press("H");
             bench.Read(".zone-now [data-topic=noise]", "+15 dB");
