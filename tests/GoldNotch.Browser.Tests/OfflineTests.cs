@@ -78,6 +78,27 @@ public class OfflineTests(BrowserSite site)
     }
 
     [Fact]
+    public async Task What_was_read_without_network_before_somebody_signed_is_said_beside_the_check()
+    {
+        using TestClient mara = await site.Site.ClientAsync("mara");
+        using Browser joss = BenchTests.Begin(site, "OBG-106", "Lecture room", login: "joss");
+        var id = Guid.Parse(joss.Path.Split('/')[^1]);
+        joss.Offline(true);
+        BenchTests.GoTo(joss, "gain");
+        joss.Press("H", OpenQA.Selenium.Keys.Enter);
+        joss.Read(".zone-work", "1 kept here, not gone up yet");
+        (await mara.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
+        joss.Offline(false);
+
+        joss.Read(".additions", "Gain: read as H, before it was signed; it went up after.");
+        joss.Path.ShouldStartWith($"/log/{id}");
+        JsonElement additions = (await mara.GetAsync($"/api/checks/{id}")).At("additions");
+        additions.GetArrayLength().ShouldBe(1);
+        additions[0].GetProperty("by").GetString().ShouldBe("Joss Penhale");
+        (await mara.GetAsync($"/api/checks/{id}")).Line("gain").GetProperty("reading").GetProperty("kind").GetString().ShouldBe("unread");
+    }
+
+    [Fact]
     public async Task A_photograph_taken_without_network_is_kept_over_a_reload_and_goes_up_once_when_it_is_back()
     {
         using Browser browser = BenchTests.Begin(site, "OBG-105", "Lecture room");

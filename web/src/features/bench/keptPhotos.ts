@@ -10,6 +10,8 @@ export interface KeptPhoto {
   /** When it was taken, for the order in which they go up. */
   at: number;
   picture: Blob;
+  /** Somebody signed the check while it waited: a signed check takes no photographs, but this one is not thrown away for it. */
+  late?: boolean;
 }
 
 export interface PhotoShelf {

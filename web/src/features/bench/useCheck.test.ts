@@ -220,6 +220,44 @@ describe('useCheck', () => {
     second.wrapper.unmount();
   });
 
+  it('says beside a check that was signed meanwhile what it had read before, once, and in order', async () => {
+    const signed = { ...view(line('gain')), signedAt: '2026-11-25T10:00:00Z' };
+    const asked = site(
+      json(200, view(line('gain'), line('nd'))),
+      gone,
+      json(409, { code: 'immutable', detail: 'This check is signed.' }),
+      json(200, signed),
+      json(200, signed),
+    );
+    const { check } = open();
+    await settled();
+    await check.record('gain', 'H');
+    expect(check.waiting.value).toHaveLength(1);
+    await vi.waitFor(() => expect(check.waiting.value).toEqual([]), { timeout: 4000 });
+    const puts = asked.filter((a) => a.method === 'PUT');
+    const receipt = (puts[0]!.body as { receipt: string }).receipt;
+    expect(puts.at(-1)!.path).toBe(`/api/checks/c1/additions/${receipt}`);
+    expect(puts.at(-1)!.body).toEqual({
+      says: 'read as H, before it was signed; it went up after.',
+      setting: 'gain',
+    });
+    await vi.waitFor(() => expect(check.check.value?.signedAt).toBeTruthy());
+    expect(check.refusal.value).toBeNull();
+  });
+
+  it('gives nothing up while it cannot be said beside the check either', async () => {
+    site(
+      json(200, view(line('gain'))),
+      json(409, { code: 'immutable', detail: 'This check is signed.' }),
+      json(503, { code: 'database-away', detail: 'The database cannot be reached.' }),
+    );
+    const { check } = open();
+    await settled();
+    await check.record('gain', 'H');
+    expect(check.waiting.value).toHaveLength(1);
+    expect(localStorage.getItem('gold-notch.check.c1.waiting')).toContain('"H"');
+  });
+
   it('asks again when somebody else changed this check, and only then', async () => {
     const asked = site(
       json(200, view(line('gain'))),

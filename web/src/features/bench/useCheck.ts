@@ -62,7 +62,8 @@ export function useCheck(id: string) {
     check.value = view;
     if (view.signedAt) {
       localStorage.removeItem(key(id, 'view'));
-      localStorage.removeItem(key(id, 'waiting'));
+      // What waits was read before somebody else signed: it is still to be said beside the check.
+      if (!waiting.value.length) localStorage.removeItem(key(id, 'waiting'));
     } else {
       localStorage.setItem(key(id, 'view'), JSON.stringify(view));
     }
@@ -91,17 +92,48 @@ export function useCheck(id: string) {
   async function send(): Promise<void> {
     if (sending) return;
     sending = true;
+    let late = false;
     try {
       for (let next = mine()[0]; next; next = mine()[0]) {
-        if (!(await sendOne(next))) return;
+        const went = await sendOne(next);
+        late ||= went === 'beside';
+        if (!went) return;
       }
     } finally {
       sending = false;
     }
+    if (late) await load();
   }
 
-  async function sendOne(next: Waiting): Promise<boolean> {
-    const drop = () => (waiting.value = waiting.value.filter((w) => w.receipt !== next.receipt));
+  const drop = (gone: Waiting) => (waiting.value = waiting.value.filter((w) => w.receipt !== gone.receipt));
+
+  /** Somebody signed while it waited here: a signed check stays as it is, so it is said beside it, once. */
+  async function sayBeside(late: Waiting): Promise<'beside' | false> {
+    const what =
+      late.read === null
+        ? 'taken back'
+        : late.stage === 'left'
+          ? `put to ${late.read}`
+          : `read as ${late.read}`;
+    try {
+      await ask(
+        api.PUT('/api/checks/{id}/additions/{addition}', {
+          params: { path: { id, addition: late.receipt } },
+          body: { says: `${what}, before it was signed; it went up after.`, setting: late.setting },
+        }),
+      );
+    } catch (error) {
+      // Whatever stands in the way now, what was read is not given up for it.
+      if (!(error instanceof Problem) || error.status !== 404) {
+        later();
+        return false;
+      }
+    }
+    drop(late);
+    return 'beside';
+  }
+
+  async function sendOne(next: Waiting): Promise<boolean | 'beside'> {
     try {
       const view = await ask(
         api.PUT('/api/checks/{id}/readings/{setting}', {
@@ -110,7 +142,7 @@ export function useCheck(id: string) {
           body: { read: next.read, stage: next.stage, receipt: next.receipt },
         }),
       );
-      drop();
+      drop(next);
       take(view);
       // A newer reading of the same notch that waits has now seen this one: one must not conflict with oneself.
       const seen = versionOf(next.setting, next.stage);
@@ -131,7 +163,8 @@ export function useCheck(id: string) {
         later();
         return false;
       }
-      drop();
+      if (problem.code === 'immutable') return await sayBeside(next);
+      drop(next);
       if (problem.status === 412) {
         conflict.value = {
           setting: next.setting,

@@ -4,6 +4,7 @@ import { defineComponent } from 'vue';
 import { session } from '../../app/session';
 import { json, stubSite } from '../../testing/site';
 import type { KeptPhoto, PhotoShelf } from './keptPhotos';
+import LatePhotos from '../log/LatePhotos.vue';
 import KeptNotices from './KeptNotices.vue';
 import PhotoStrip from './PhotoStrip.vue';
 import type { Waiting } from './useCheck';
@@ -110,6 +111,36 @@ describe('usePhotos', () => {
     expect(on.all.size).toBe(0);
   });
 
+  it('keeps one too many until another is taken away', async () => {
+    vi.useFakeTimers();
+    let full = true;
+    const refused = { code: 'too-many', detail: 'A check keeps 24 photographs. Take one away first.' };
+    stubSite({ [route]: () => (full ? json(409, refused) : json(200, { id: 'c1' })) });
+    const on = shelf(photo('one'));
+    const page = await open(on);
+    expect(photos.wrong.value).toContain('Take one away first');
+    expect(on.all.size).toBe(1);
+    full = false;
+    await vi.advanceTimersByTimeAsync(3000);
+    expect(on.all.size).toBe(0);
+    page.unmount();
+  });
+
+  it('keeps one that came too late for the signature, and does not send it for ever', async () => {
+    const asked = stubSite({
+      [route]: () => json(409, { code: 'immutable', detail: 'This check is signed.' }),
+    });
+    const on = shelf(photo('one'));
+    const page = await open(on);
+    expect(asked).toHaveLength(1);
+    expect(on.all.get('one')?.late).toBe(true);
+    expect(photos.wrong.value).toContain('signed');
+    page.unmount();
+    await open(on);
+    expect(asked).toHaveLength(1);
+    expect(photos.waiting.value).toHaveLength(1);
+  });
+
   it('waits for the person to sign in again and drops nothing meanwhile', async () => {
     stubSite({ [route]: () => json(401, { code: 'sign-in', detail: 'Sign in first.' }) });
     const on = shelf(photo('one'));
@@ -171,6 +202,23 @@ describe('PhotoStrip', () => {
 
   it('is not there in a finished check without photographs', () => {
     expect(mount(PhotoStrip, { props: { id: 'c1', photos: [], fixed: true } }).text()).toBe('');
+  });
+});
+
+describe('LatePhotos', () => {
+  it('offers what came too late for the signature to be saved, and leaves what still waits alone', async () => {
+    URL.createObjectURL = () => 'blob:late';
+    URL.revokeObjectURL = () => undefined;
+    const on = shelf(photo('late', { late: true }), photo('waits'));
+    const page = mount(LatePhotos, { props: { id: 'c1', shelf: on } });
+    await flushPromises();
+    expect(page.findAll('figure')).toHaveLength(1);
+    expect(page.find('a').attributes()).toMatchObject({ href: 'blob:late', download: 'gain.png' });
+    await page.find('button').trigger('click');
+    await flushPromises();
+    expect([...on.all.keys()]).toEqual(['waits']);
+    expect(page.text()).toBe('');
+    page.unmount();
   });
 });
 

@@ -22,7 +22,7 @@ export function usePhotos(
   let gone = false;
 
   const me = () => session.value?.login ?? '';
-  const mine = () => waiting.value.filter((p) => p.login === me());
+  const mine = () => waiting.value.filter((p) => p.login === me() && !p.late);
 
   async function add(picture: Blob, setting: string | null): Promise<void> {
     const photo: KeptPhoto = {
@@ -77,9 +77,21 @@ export function usePhotos(
       if (signedOut) await loadSession();
       if (problem.away || signedOut || problem.status === 429) return false;
       wrong.value = problem.message;
+      // There is no room for it yet: it waits until one was taken away.
+      if (problem.code === 'too-many') return false;
+      if (problem.code === 'immutable') {
+        await keepLate(photo);
+        return true;
+      }
     }
     await drop(photo.id);
     return true;
+  }
+
+  async function keepLate(photo: KeptPhoto): Promise<void> {
+    const late = { ...photo, late: true };
+    waiting.value = waiting.value.map((p) => (p.id === photo.id ? late : p));
+    await shelf.keep(late).catch(() => undefined);
   }
 
   async function drop(photo: string): Promise<void> {

@@ -3,11 +3,13 @@ import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask } from '../../app/client';
 import { moment } from '../../app/dates';
+import { useLive } from '../../app/live';
 import { plain } from '../../instruments/fractions';
 import VerdictMark from '../../instruments/VerdictMark.vue';
 import ConsequencePanel from '../bench/ConsequencePanel.vue';
 import PhotoStrip from '../bench/PhotoStrip.vue';
 import CheckAdditions from './CheckAdditions.vue';
+import LatePhotos from './LatePhotos.vue';
 
 const props = defineProps<{ id: string }>();
 const {
@@ -19,6 +21,8 @@ const {
   queryKey: computed(() => ['check', props.id]),
   queryFn: () => ask(api.GET('/api/checks/{id}', { params: { path: { id: props.id } } })),
 });
+// What is said beside it comes in while it is looked at.
+useLive((_, changed) => (!changed || changed === props.id) && void refetch());
 const print = () => window.print();
 </script>
 
@@ -99,6 +103,7 @@ const print = () => window.print();
             :if-recorded="check.putRight ? 'If it had recorded as left' : 'If it had recorded as found'"
           />
           <PhotoStrip :id="check.id" :photos="check.photos" fixed />
+          <LatePhotos :id="check.id" />
           <CheckAdditions v-if="check.signedAt" :check="check" @changed="refetch()" />
         </div>
       </div>
