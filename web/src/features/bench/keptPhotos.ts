@@ -1,4 +1,4 @@
-import { createStore, del, entries, set } from 'idb-keyval';
+import { createStore, del, entries, set, type UseStore } from 'idb-keyval';
 
 /** A photograph that the site has not confirmed yet. */
 export interface KeptPhoto {
@@ -20,7 +20,8 @@ export interface PhotoShelf {
   drop: (id: string) => Promise<void>;
 }
 
-const store = () => createStore('gold-notch-photos', 'waiting');
+let opened: UseStore | undefined;
+const store = () => (opened ??= createStore('gold-notch-photos', 'waiting'));
 
 /** Photographs in this browser's own database: they are too large for what keeps the readings. */
 export const photoShelf: PhotoShelf = {
@@ -29,6 +30,6 @@ export const photoShelf: PhotoShelf = {
       .map(([, photo]) => photo)
       .filter((photo) => photo.check === check)
       .sort((a, b) => a.at - b.at),
-  keep: (photo) => set(photo.id, photo, store()),
-  drop: (id) => del(id, store()),
+  keep: async (photo) => set(photo.id, photo, store()),
+  drop: async (id) => del(id, store()),
 };
