@@ -16,5 +16,10 @@ export default defineConfig({
     },
   },
   server: { proxy: { '/api': 'http://127.0.0.1:5080' } },
-  test: { environment: 'jsdom', include: ['src/**/*.test.ts'], setupFiles: ['src/testing/setup.ts'] },
+  test: {
+    environment: 'jsdom',
+    pool: 'threads',
+    include: ['src/**/*.test.ts'],
+    setupFiles: ['src/testing/setup.ts'],
+  },
 });

@@ -241,6 +241,7 @@ describe('KeptNotices', () => {
   });
 
   it('says nothing of photographs that are on their way', () => {
+    session.value = { login: 'mara', name: 'Mara', role: 'operator' } as never;
     const props = { readings: [], photos: [photo('a')], sending: true };
     expect(mount(KeptNotices, { props }).text()).toBe('');
   });
