@@ -37,6 +37,9 @@ function kept<T>(name: string): T | null {
   }
 }
 
+/** Whether readings of a check wait in this browser. */
+export const waitsFor = (id: string): boolean => (kept<Waiting[]>(key(id, 'waiting')) ?? []).length > 0;
+
 /** One check: what the site knows of it, what still waits to go up, and what was refused. Waiting readings survive a reload. */
 export function useCheck(id: string) {
   const check = ref<Check | null>(kept<Check>(key(id, 'view')));
