@@ -93,7 +93,7 @@ public static class CheckEvaluator
             new(line, reading, kind, new Distance(amount, SettingName.Of(line.Setting).Unit), Judgement.Of(Rule, sentence));
     }
 
-    private static bool Automatic(SettingValue value) => value is SettingValue.Mode { Manual: false } or SettingValue.Choice { Word: "automatic" };
+    internal static bool Automatic(SettingValue value) => value is SettingValue.Mode { Manual: false } or SettingValue.Choice { Word: "automatic" };
 
     /// <summary>The signed distance from the target in the setting's unit, and how it is told; nothing told means it is on.</summary>
     private static (double Distance, string Told) Compare(Sheet sheet, SheetLine line, SettingValue seen, SettingValue target)

@@ -25,8 +25,9 @@ public enum CauseState
 /// <param name="Cause">The cause.</param>
 /// <param name="State">How it stands.</param>
 /// <param name="Sentence">What was read; empty where nobody has looked.</param>
+/// <param name="Setting">The setting it is about on this model; null where nothing on a sheet tells.</param>
 /// <param name="Place">Where its control is on this model; null where the card does not say.</param>
-public sealed record DiagnosedCause(HarmlessCause Cause, CauseState State, string Sentence, ControlPlace? Place)
+public sealed record DiagnosedCause(HarmlessCause Cause, CauseState State, string Sentence, Setting? Setting, ControlPlace? Place)
 {
     /// <summary>Whether it has to be looked at before anything is called a fault. What stands so has to be put right and tried.</summary>
     public bool Open => State is CauseState.Look or CauseState.StandsSo;
@@ -48,7 +49,7 @@ public sealed record Diagnosis(Symptom Symptom, ImmutableArray<DiagnosedCause> C
     public static Diagnosis Of(Symptom symptom, CameraModel model, ImmutableArray<Verdict> verdicts)
     {
         Dictionary<Setting, Verdict> read = verdicts.ToDictionary(v => v.Line.Setting);
-        ImmutableArray<DiagnosedCause> causes = [.. symptom.Causes.Select(c => Held(c, model, c.Setting is { } setting ? read.GetValueOrDefault(setting) : null))];
+        ImmutableArray<DiagnosedCause> causes = [.. symptom.Causes.Select(c => Held(c, model, read))];
         return new Diagnosis(symptom, causes, Sum(causes), symptom.OnlyThen(model));
     }
 
@@ -81,24 +82,25 @@ public sealed record Diagnosis(Symptom Symptom, ImmutableArray<DiagnosedCause> C
         return $"{Symptom.Says}: no fault. {was.Look} Yes. {was.Remedy} {says.Trim()}".TrimEnd();
     }
 
-    private static DiagnosedCause Held(HarmlessCause cause, CameraModel model, Verdict? verdict)
+    private static DiagnosedCause Held(HarmlessCause cause, CameraModel model, Dictionary<Setting, Verdict> read)
     {
-        ControlPlace? place = cause.Setting is { } at ? model.PlaceOf(at) : null;
-        if (!cause.On(model) || (cause.Setting is { } setting && model.NotFitted.Contains(setting)) || verdict?.Kind == VerdictKind.NotFitted)
+        Setting[] fitted = [.. cause.Settings.Where(s => !model.NotFitted.Contains(s) && read.GetValueOrDefault(s)?.Kind != VerdictKind.NotFitted)];
+        if (!cause.On(model) || (fitted.Length == 0 && !cause.Settings.IsEmpty))
         {
-            return new DiagnosedCause(cause, CauseState.NotHere, $"{model.Name} has none.", place);
+            return new DiagnosedCause(cause, CauseState.NotHere, $"{model.Name} has none.", null, null);
         }
 
-        if (verdict is null || cause.StandsSo(verdict) is not { } stands)
-        {
-            return new DiagnosedCause(cause, CauseState.Look, "", place);
-        }
+        // One that stands so is enough; only when every one was read otherwise is it ruled out.
+        (Setting Setting, bool? Stands)[] told = [.. fitted.Select(s => (s, read.GetValueOrDefault(s) is { } verdict ? cause.StandsSo(verdict) : null))];
+        Setting[] standing = [.. told.Where(t => t.Stands == true).Select(t => t.Setting)];
+        return standing.Length > 0 ? Of(CauseState.StandsSo, string.Join(" ", standing.Select(s => $"{Read(s)}.")), standing[0])
+            : told.Length > 0 && told.All(t => t.Stands == false) ? Of(CauseState.RuledOut, string.Join(" ", fitted.Select(s => $"{Read(s)}: not this.")), fitted[0])
+            : Of(CauseState.Look, "", fitted.Length > 0 ? fitted[0] : null);
 
-        string label = verdict.Reading is Reading.Of of ? of.Value.Label : "automatic";
-        string name = SettingName.Of(verdict.Line.Setting).Name;
-        return stands
-            ? new DiagnosedCause(cause, CauseState.StandsSo, $"{name} was read as {label}.", place)
-            : new DiagnosedCause(cause, CauseState.RuledOut, $"{name} was read as {label}: not this.", place);
+        DiagnosedCause Of(CauseState state, string sentence, Setting? setting) => new(cause, state, sentence, setting, setting is { } at ? model.PlaceOf(at) : null);
+
+        string Read(Setting setting) =>
+            $"{SettingName.Of(setting).Name} was read as {(read[setting].Reading is Reading.Of of ? of.Value.Label : "automatic")}";
     }
 
     private static Judgement Sum(ImmutableArray<DiagnosedCause> causes)

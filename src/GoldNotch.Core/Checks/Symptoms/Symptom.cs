@@ -9,10 +9,10 @@ namespace GoldNotch.Core.Checks.Symptoms;
 /// <param name="Remedy">What to do where it is.</param>
 public sealed record HarmlessCause(string Key, string Look, string Remedy)
 {
-    /// <summary>The setting that a check reads for it; null where nothing on a sheet tells.</summary>
-    public Setting? Setting { get; init; }
+    /// <summary>The settings that a check reads for it, of which any may be the cause; empty where nothing on a sheet tells.</summary>
+    public ImmutableArray<Setting> Settings { get; init; } = [];
 
-    /// <summary>Whether a reading of that setting is the cause; null where the reading does not tell.</summary>
+    /// <summary>Whether a reading of one of them is the cause; null where the reading does not tell.</summary>
     internal Func<Verdict, bool?> StandsSo { get; init; } = _ => null;
 
     /// <summary>The models on which it can be.</summary>
@@ -38,20 +38,14 @@ public sealed record Symptom(string Key, string Says, ImmutableArray<HarmlessCau
 /// <summary>What a reading says of a cause.</summary>
 internal static class StandsSo
 {
-    internal static bool? On(Verdict verdict) => Word(verdict, "on");
-
-    internal static bool? Log(Verdict verdict) => Word(verdict, "log");
-
-    internal static bool? Off(Verdict verdict) => Word(verdict, "off");
-
     /// <summary>An act that was not done.</summary>
     internal static bool? NotDone(Verdict verdict) => Value(verdict) is SettingValue.Act act ? !act.Yes : null;
 
     /// <summary>The camera decides.</summary>
     internal static bool? Automatic(Verdict verdict) =>
-        verdict.Reading is Reading.Automatic or Reading.Of { Value: SettingValue.Mode { Manual: false } or SettingValue.Choice { Word: "automatic" } or SettingValue.Switch { On: true } }
-            ? true
-            : verdict.Reading is Reading.Of ? false : null;
+        verdict.Reading is Reading.Automatic ? true
+        : Value(verdict) is { } value ? CheckEvaluator.Automatic(value) || value is SettingValue.Switch { On: true }
+        : null;
 
     /// <summary>Off its notch to the dark side, further than the slack. What floats cannot be told.</summary>
     internal static bool? Darker(Verdict verdict) => verdict.Kind switch
@@ -75,11 +69,16 @@ internal static class StandsSo
     /// <summary>Nothing left of a number.</summary>
     internal static bool? UsedUp(Verdict verdict) => Value(verdict) is SettingValue.Amount left ? left.Value < 1 : null;
 
-    internal static Func<Verdict, bool?> Other(params string[] words) => verdict => Value(verdict) is SettingValue.Choice choice ? !words.Contains(choice.Word) : null;
-
+    /// <summary>One of these positions, wanted or not: it explains the symptom all the same.</summary>
     internal static Func<Verdict, bool?> At(params string[] words) => verdict => Value(verdict) is SettingValue.Choice choice ? words.Contains(choice.Word) : null;
 
-    private static bool? Word(Verdict verdict, string word) => Value(verdict) is SettingValue.Choice choice ? choice.Word == word : null;
+    /// <summary>One of these positions where the sheet wants another. As the sheet wants it, the reading does not tell: two inputs may need different things.</summary>
+    internal static Func<Verdict, bool?> Unwanted(params string[] words) => verdict => Value(verdict) switch
+    {
+        SettingValue.Choice choice when words.Contains(choice.Word) => verdict.ToPutRight ? true : null,
+        SettingValue.Choice => false,
+        _ => null,
+    };
 
     private static SettingValue? Value(Verdict verdict) => (verdict.Reading as Reading.Of)?.Value;
 }

@@ -37,12 +37,12 @@ internal sealed class LevelTranslator(Setting setting) : Translator
         double[] allowed = [.. control.Marks.Where(m => Good(m, wish))];
         double chosen = (allowed.Length > 0 ? allowed : [.. control.Marks]).OrderBy(m => Math.Abs(m - wanted)).ThenBy(Math.Abs).First();
         double away = chosen - wanted;
-        string zebra = setting == Setting.Zebra ? ZebraMeans(chosen) : setting == Setting.ExposureShift ? ShiftMeans : "";
+        string means = setting == Setting.Zebra ? ZebraMeans(chosen) : setting == Setting.ExposureShift ? ShiftMeans : "";
         return allowed.Length > 0 && (wish is Wish.Amount { Bound: not Bound.Exactly } || Math.Abs(away) <= Guard.Edge)
-            ? Exact(notch, draft, new SettingValue.Amount(chosen, name.Unit), Judgement.Of(Id, $"{model.Name} has {Level.Label(chosen, name.Unit)}.{zebra}"))
+            ? Exact(notch, draft, new SettingValue.Amount(chosen, name.Unit), Judgement.Of(Id, $"{model.Name} has {Level.Label(chosen, name.Unit)}.{means}"))
             : Compromise(notch, draft, new SettingValue.Amount(chosen, name.Unit), away, Judgement.Of(
                 Id,
-                $"{model.Name} has no {Level.Label(wanted, name.Unit)}: the nearest is {Level.Label(chosen, name.Unit)}.{zebra}",
+                $"{model.Name} has no {Level.Label(wanted, name.Unit)}: the nearest is {Level.Label(chosen, name.Unit)}.{means}",
                 Figure.Of("against the wish", new Distance(away, name.Unit))));
     }
 
@@ -79,7 +79,7 @@ internal sealed class LevelTranslator(Setting setting) : Translator
     private static string ZebraMeans(double level) => level >= 95 ? " Stripes say: detail is lost here." : " Stripes on skin say: a little less.";
 
     // Often taken for an effect.
-    private const string ShiftMeans = " It is a bias of everything automatic, no effect: at zero it says nothing.";
+    private const string ShiftMeans = " It is a bias of everything automatic, no effect.";
 
     private string Told(double wanted) => setting == Setting.PeakLevel
         ? wanted > -6 ? "So near to full scale a laugh clips." : "Loud enough over the noise, with room for a laugh; it never reaches 0."

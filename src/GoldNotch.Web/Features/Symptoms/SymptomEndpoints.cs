@@ -48,7 +48,7 @@ internal static class SymptomEndpoints
     private static DiagnosisView View(Diagnosis diagnosis) => new(
         diagnosis.Symptom.Key, diagnosis.Symptom.Says, diagnosis.Symptom.About,
         [.. diagnosis.Causes.Select(c => new CauseView(
-            c.Cause.Key, c.Cause.Look, c.Cause.Remedy, c.State, c.Sentence, c.Open, c.Cause.Setting is { } setting ? SettingName.Of(setting).Key : null, SheetViews.Of(c.Place)))],
+            c.Cause.Key, c.Cause.Look, c.Cause.Remedy, c.State, c.Sentence, c.Open, c.Setting is { } setting ? SettingName.Of(setting).Key : null, SheetViews.Of(c.Place)))],
         SheetViews.Of(diagnosis.Because), diagnosis.Symptom.Caution, diagnosis.OnlyThen);
 
     private static async Task<Ok<OutcomeView>> PutOutcomeAsync(
