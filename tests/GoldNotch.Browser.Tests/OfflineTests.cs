@@ -99,6 +99,36 @@ public class OfflineTests(BrowserSite site)
     }
 
     [Fact]
+    public async Task What_is_left_behind_of_a_check_without_network_goes_up_from_another_page()
+    {
+        using TestClient mara = await site.Site.ClientAsync("mara");
+        using Browser joss = BenchTests.Begin(site, "OBG-105", "Lecture room", login: "joss");
+        var id = Guid.Parse(joss.Path.Split('/')[^1]);
+        joss.Go("/log");
+        joss.See("tbody");
+        joss.Go($"/bench/{id}");
+        joss.AtNotch("full-auto");
+        joss.Offline(true);
+        BenchTests.GoTo(joss, "gain");
+        joss.Press("H", OpenQA.Selenium.Keys.Enter);
+        joss.Read(".zone-work", "1 kept here, not gone up yet");
+        joss.Click("nav a", "Log");
+        joss.Until(() => joss.Path == "/log", "the log to be opened");
+        joss.Offline(false);
+
+        Answer check = (await mara.GetAsync($"/api/checks/{id}")).Expect(200);
+        for (int i = 0; i < 100 && check.Line("gain").GetProperty("reading").GetProperty("kind").GetString() == "unread"; i++)
+        {
+            await Task.Delay(200);
+            check = (await mara.GetAsync($"/api/checks/{id}")).Expect(200);
+        }
+
+        check.Line("gain").GetProperty("reading").GetProperty("label").GetString().ShouldBe("H, +12\u202fdB");
+        check.Line("gain").GetProperty("reading").GetProperty("by").GetString().ShouldBe("Joss Penhale");
+        joss.Path.ShouldBe("/log");
+    }
+
+    [Fact]
     public async Task A_photograph_taken_without_network_is_kept_over_a_reload_and_goes_up_once_when_it_is_back()
     {
         using Browser browser = BenchTests.Begin(site, "OBG-105", "Lecture room");

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { onMounted } from 'vue';
+import { defineAsyncComponent, onMounted } from 'vue';
 import { away } from './client';
 import { loadSession, session } from './session';
 import SignIn from './SignIn.vue';
 import TopStrip from './TopStrip.vue';
 
 onMounted(loadSession);
+// Only looked at once somebody is in, so that the first view stays small.
+const LeftBehind = defineAsyncComponent(() => import('../features/bench/LeftBehind.vue'));
 </script>
 
 <template>
@@ -14,6 +16,7 @@ onMounted(loadSession);
   <p v-if="away && session !== null" class="away" role="status">
     <strong>{{ away }}</strong> What you type is kept here and goes up by itself.
   </p>
+  <LeftBehind v-if="session" />
   <main id="work" tabindex="-1">
     <SignIn v-if="session === null" />
     <RouterView v-else-if="session" />

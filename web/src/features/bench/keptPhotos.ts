@@ -15,6 +15,7 @@ export interface KeptPhoto {
 }
 
 export interface PhotoShelf {
+  all: () => Promise<KeptPhoto[]>;
   of: (check: string) => Promise<KeptPhoto[]>;
   keep: (photo: KeptPhoto) => Promise<void>;
   drop: (id: string) => Promise<void>;
@@ -25,11 +26,9 @@ const store = () => (opened ??= createStore('gold-notch-photos', 'waiting'));
 
 /** Photographs in this browser's own database: they are too large for what keeps the readings. */
 export const photoShelf: PhotoShelf = {
+  all: async () => (await entries<string, KeptPhoto>(store())).map(([, photo]) => photo),
   of: async (check) =>
-    (await entries<string, KeptPhoto>(store()))
-      .map(([, photo]) => photo)
-      .filter((photo) => photo.check === check)
-      .sort((a, b) => a.at - b.at),
+    (await photoShelf.all()).filter((photo) => photo.check === check).sort((a, b) => a.at - b.at),
   keep: async (photo) => set(photo.id, photo, store()),
   drop: async (id) => del(id, store()),
 };

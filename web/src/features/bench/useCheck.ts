@@ -37,8 +37,13 @@ function kept<T>(name: string): T | null {
   }
 }
 
-/** Whether readings of a check wait in this browser. */
-export const waitsFor = (id: string): boolean => (kept<Waiting[]>(key(id, 'waiting')) ?? []).length > 0;
+const WAITING = /^gold-notch\.check\.(.+)\.waiting$/;
+/** The checks for which somebody's readings wait in this browser. */
+export const checksWaitingFor = (login: string): string[] =>
+  Object.keys(localStorage)
+    .map((name) => WAITING.exec(name)?.[1])
+    .filter((id): id is string => !!id)
+    .filter((id) => (kept<Waiting[]>(key(id, 'waiting')) ?? []).some((w) => (w.login ?? login) === login));
 
 /** One check: what the site knows of it, what still waits to go up, and what was refused. Waiting readings survive a reload. */
 export function useCheck(id: string) {

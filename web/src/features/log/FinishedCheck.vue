@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
-import { computed, watch } from 'vue';
+import { computed } from 'vue';
 import { api, ask } from '../../app/client';
 import { moment } from '../../app/dates';
 import { useLive } from '../../app/live';
@@ -8,7 +8,6 @@ import { plain } from '../../instruments/fractions';
 import VerdictMark from '../../instruments/VerdictMark.vue';
 import ConsequencePanel from '../bench/ConsequencePanel.vue';
 import PhotoStrip from '../bench/PhotoStrip.vue';
-import { useCheck, waitsFor } from '../bench/useCheck';
 import CheckAdditions from './CheckAdditions.vue';
 import LatePhotos from './LatePhotos.vue';
 
@@ -22,12 +21,6 @@ const {
   queryKey: computed(() => ['check', props.id]),
   queryFn: () => ask(api.GET('/api/checks/{id}', { params: { path: { id: props.id } } })),
 });
-// Readings that waited while somebody else signed brought the person here: they are sent on from here, and then seen.
-const left = waitsFor(props.id) ? useCheck(props.id) : null;
-watch(
-  () => left?.check.value,
-  () => void refetch(),
-);
 // What is said beside it comes in while it is looked at.
 useLive((_, changed) => (!changed || changed === props.id) && void refetch());
 const print = () => window.print();
