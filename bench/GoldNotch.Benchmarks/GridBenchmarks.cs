@@ -3,6 +3,8 @@ using System.Text.Json;
 using BenchmarkDotNet.Attributes;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
+using GoldNotch.Core.Sheets.Coverage;
 using GoldNotch.Core.Units;
 using GoldNotch.Exchange;
 
@@ -19,10 +21,10 @@ public class GridBenchmarks
     [GlobalSetup]
     public void Load()
     {
-        CameraModel[] models = [.. Read("01-cameras.json").Models!.Select(m => Cards.ToModel(m))];
+        CameraModel[] models = [.. Read("01-cameras.json").Models!.Select(m => ModelReader.ToModel(m))];
         StandardDocument[] standards = [.. Read("02-standards.json").Standards!.Where(s => s.State == "approved")];
         _models = [.. Enumerable.Range(0, Size).Select(i => models[i % models.Length] with { Key = $"m{i}", Gain = models[i % models.Length].Gain with { Cap = new Decibels(i % 13) } })];
-        _standards = [.. Enumerable.Range(0, Size).Select(i => Cards.ToStandard(standards[i % standards.Length] with { Key = $"s{i}", PlannedMinutes = 10 + i }))];
+        _standards = [.. Enumerable.Range(0, Size).Select(i => StandardReader.ToStandard(standards[i % standards.Length] with { Key = $"s{i}", PlannedMinutes = 10 + i }))];
     }
 
     /// <summary>The whole grid, compiled and summed up with its findings.</summary>

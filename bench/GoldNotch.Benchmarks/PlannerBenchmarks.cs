@@ -50,7 +50,7 @@ public class PlannerBenchmarks
                 ? VariableFilterPositions.Of(new Stops(1), new Stops(6), new Stops(1.0 / 3))
                 : i % 4 == 1 ? [new FilterPosition("clear", Stops.Zero)] : [.. Enumerable.Range(0, 4).Select(f => new FilterPosition($"1/{1 << (2 * f)}", new Stops(2 * f)))],
             new IrisTravel(new FNumber(2), new FNumber(22), large ? Stops.Zero : new Stops(1.0 / 3), Stops.Zero, false),
-            i % 3 == 0 ? new IrisWish.Fixed(FNumber.Parse("4")) : new IrisWish.Range(FNumber.Parse("2.8"), FNumber.Parse("5.6")),
+            i % 3 == 0 ? new IrisRequirement.Fixed(FNumber.Parse("4")) : new IrisRequirement.Range(FNumber.Parse("2.8"), FNumber.Parse("5.6")),
             new Standpoint(new Millimetres(35), new Metres(4), new Millimetres(24), new Millimetres(0.018)), new FNumber(16));
     }
 }

@@ -4,6 +4,7 @@ using BenchmarkDotNet.Attributes;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Exchange;
 
 namespace GoldNotch.Benchmarks;
@@ -24,8 +25,8 @@ public class SheetBenchmarks
     [GlobalSetup]
     public void Load()
     {
-        _model = Cards.ToModel(Read("01-cameras.json").Models!.First(m => m.Key == Model));
-        _standard = Cards.ToStandard(Read("02-standards.json").Standards!.First(s => s.Key == "lecture-room"));
+        _model = ModelReader.ToModel(Read("01-cameras.json").Models!.First(m => m.Key == Model));
+        _standard = StandardReader.ToStandard(Read("02-standards.json").Standards!.First(s => s.Key == "lecture-room"));
         _sheet = SheetCompiler.Compile(_standard, _model);
         _readings = _sheet.Lines.ToDictionary(l => l.Setting, l => (Reading)new Reading.Of(l.Target!));
         _readings[Setting.Gain] = ReadingParser.Parse(Setting.Gain, _sheet, "+12", _readings);

@@ -16,7 +16,7 @@ namespace GoldNotch.Data;
 /// <param name="LastCheckId">That check.</param>
 /// <param name="Open">A check of it that is begun and not signed; null where there is none.</param>
 public sealed record BoardUnit(
-    string Tag, string ModelKey, string Tape, string Place, string Status, DateOnly? DueBack, LastCheck? Last, Guid? LastCheckId, OpenCheck? Open);
+    string Tag, string ModelKey, string Tape, string Place, UnitStatus Status, DateOnly? DueBack, LastCheck? Last, Guid? LastCheckId, OpenCheck? Open);
 
 /// <summary>A check that is begun and not signed.</summary>
 /// <param name="Id">The check.</param>
@@ -54,7 +54,7 @@ public sealed class BoardStore(NpgsqlDataSource source)
         r.GetString(1),
         r.GetString(2),
         r.GetString(3),
-        r.GetString(4),
+        UnitStatuses.Parse(r.GetString(4)),
         r.IsDBNull(5) ? null : r.GetFieldValue<DateOnly>(5),
         r.IsDBNull(6) ? null : new LastCheck(
             DateOnly.FromDateTime(r.GetFieldValue<DateTimeOffset>(7).UtcDateTime),

@@ -9,13 +9,11 @@ namespace GoldNotch.Data;
 public static class CheckReadings
 {
     /// <summary>A reading as it is kept; a value is kept as it was typed.</summary>
-    public static StoredReading ToStored(Setting setting, Reading reading, string typed, string by, DateTimeOffset at, int version) => reading switch
-    {
-        Reading.Of => new(setting, "value", typed.Trim(), by, at, version),
-        Reading.Automatic => new(setting, "automatic", "", by, at, version),
-        Reading.NotFitted => new(setting, "not-fitted", "", by, at, version),
-        _ => new(setting, "unread", "", by, at, version),
-    };
+    public static StoredReading ToStored(Setting setting, Reading reading, string typed, string by, DateTimeOffset at, int version) =>
+        new(setting, ReadingKinds.Of(reading), reading is Reading.Of ? typed.Trim() : "", by, at, version)
+        {
+            Value = reading is Reading.Of of ? of.Value : null,
+        };
 
     /// <summary>Reads several: those as found before those as left, each in the order of the work whatever order they came in, since an angle and a bit
     /// rate depend on the format. They keep the order in which they came.</summary>
@@ -65,10 +63,10 @@ public static class CheckReadings
         {
             Reading read = reading.Kind switch
             {
-                "automatic" => Reading.Automatic.Instance,
-                "not-fitted" => Reading.NotFitted.Instance,
-                "unread" => Reading.Unread.Instance,
-                _ => Again(sheet, reading, readings),
+                ReadingKind.Automatic => Reading.Automatic.Instance,
+                ReadingKind.NotFitted => Reading.NotFitted.Instance,
+                ReadingKind.Value when reading.Value is { } value => new Reading.Of(AtRate(value, sheet, readings)),
+                _ => Reading.Unread.Instance,
             };
             if (read is not Reading.Unread || reading.Stage == CheckStage.Found)
             {
@@ -88,22 +86,16 @@ public static class CheckReadings
         return new CheckDocument(
             c.Id, c.UnitTag, c.StandardKey, c.StandardVersion, c.StartedBy, c.StartedAt,
             [
-                .. whole.Readings.Where(r => r.Kind != "unread").Select(r => new ReadingDocument(
-                    SettingName.Of(r.Setting).Key, r.Kind switch { "automatic" => "auto", "not-fitted" => ReadingParser.NotFitted, _ => r.Typed }, r.By, r.At, r.Stage == CheckStage.Left ? "left" : "found", r.FromCamera)),
+                .. whole.Readings.Where(r => r.Kind != ReadingKind.Unread).Select(r => new ReadingDocument(
+                    SettingName.Of(r.Setting).Key, r.Kind switch { ReadingKind.Automatic => "auto", ReadingKind.NotFitted => ReadingParser.NotFitted, _ => r.Typed }, r.By, r.At, r.Stage == CheckStage.Left ? "left" : "found", r.FromCamera)),
             ],
             c.SignedBy, c.SignedAt, c.Note);
     }
 
-    // A bit rate or an angle that was good for one format may not exist in the format read later: then it must be read again.
-    private static Reading Again(Sheet sheet, StoredReading reading, Dictionary<Setting, Reading> before)
+    // An angle stays an angle: its time is that of the rate the camera is at.
+    private static SettingValue AtRate(SettingValue value, Sheet sheet, Dictionary<Setting, Reading> readings)
     {
-        try
-        {
-            return ReadingParser.Parse(reading.Setting, sheet, reading.Typed, before);
-        }
-        catch (Core.Units.QuantityException)
-        {
-            return Reading.Unread.Instance;
-        }
+        SettingValue.Format? format = (readings.GetValueOrDefault(Setting.RecordFormat) as Reading.Of)?.Value as SettingValue.Format ?? sheet.Target<SettingValue.Format>(Setting.RecordFormat);
+        return value is SettingValue.Speed { Angle: { } angle } && format is not null ? new SettingValue.Speed(angle.At(format.Rate.Frames), angle) : value;
     }
 }

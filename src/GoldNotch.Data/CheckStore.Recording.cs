@@ -15,7 +15,7 @@ public sealed partial class CheckStore
     /// <param name="cancel">Cancels.</param>
     /// <returns>The worst that came of one of them, and the check as it now stands.</returns>
     public async Task<(RecordOutcome Outcome, WholeCheck? Now)> RecordAsync(
-        Guid id, IReadOnlyList<StoredReading> readings, Guid? receipt, Func<WholeCheck, CheckOutcome> judge, CancellationToken cancel)
+        Guid id, IReadOnlyList<StoredReading> readings, Guid? receipt, Func<WholeCheck, JudgedCheck> judge, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -62,7 +62,7 @@ public sealed partial class CheckStore
     /// <param name="cancel">Cancels.</param>
     /// <returns>What came of it: a conflict where there is no such second reading.</returns>
     public async Task<(RecordOutcome Outcome, WholeCheck? Now)> DecideAsync(
-        Guid id, Setting setting, CheckStage stage, (string By, string Kind, string Typed)? chosen, string who, Func<WholeCheck, CheckOutcome> judge, CancellationToken cancel)
+        Guid id, Setting setting, CheckStage stage, (string By, ReadingKind Kind, string Typed)? chosen, string who, Func<WholeCheck, JudgedCheck> judge, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -117,7 +117,7 @@ public sealed partial class CheckStore
         internal async Task TakeAsync(StoredReading reading)
         {
             StoredReading? there = Now.Readings.FirstOrDefault(reading.IsOfTheSameAs);
-            if (there?.SaysTheSameAs(reading) == true)
+            if (there?.IsTheSameAs(reading) == true)
             {
                 return;
             }
@@ -145,14 +145,14 @@ public sealed partial class CheckStore
         // Nothing that was read is lost: a person decides between the two.
         private async Task KeepBesideAsync(StoredReading reading)
         {
-            Now = Now with { Rivals = [.. Now.Rivals.Where(r => !(r.SaysTheSameAs(reading) && r.By == reading.By)), reading] };
+            Now = Now with { Rivals = [.. Now.Rivals.Where(r => !(r.IsTheSameAs(reading) && r.By == reading.By)), reading] };
             await transaction.Command(
                     """
-                    INSERT INTO check_rival (check_id, stage, setting, kind, typed, read_by, read_at, from_camera)
-                    VALUES (@id, @stage, @setting, @kind, @typed, @by, @at, @camera) ON CONFLICT DO NOTHING
+                    INSERT INTO check_rival (check_id, stage, setting, kind, typed, read_by, read_at, from_camera, value)
+                    VALUES (@id, @stage, @setting, @kind, @typed, @by, @at, @camera, @value) ON CONFLICT DO NOTHING
                     """)
-                .With("id", Now.Check.Id).With("stage", Word(reading.Stage)).With("setting", SettingName.Of(reading.Setting).Key).With("kind", reading.Kind)
-                .With("typed", reading.Typed).With("by", reading.By).With("at", reading.At.ToUniversalTime()).With("camera", reading.FromCamera).RunAsync(cancel);
+                .With("id", Now.Check.Id).With("stage", Word(reading.Stage)).With("setting", SettingName.Of(reading.Setting).Key).With("kind", reading.Kind.Word())
+                .With("typed", reading.Typed).With("by", reading.By).With("at", reading.At.ToUniversalTime()).With("camera", reading.FromCamera).WithJson("value", JsonOf(reading)).RunAsync(cancel);
         }
 
         private async Task<int> NextOrderAsync() => int.Parse(

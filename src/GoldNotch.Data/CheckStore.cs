@@ -1,6 +1,7 @@
 using System.Text.Json;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Exchange;
 using Npgsql;
 
@@ -12,13 +13,13 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
     private const string Columns =
         """
         id, unit_tag, standard_key, standard_version, started_by, started_at, signed_by, signed_at, note,
-        on_count, slack_count, off_count, floating_count, unread_count, headline,
+        on_target_count, within_tolerance_count, off_target_count, automatic_count, unread_count, headline,
         (SELECT s.name FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version)) AS standard_name,
-        shoot_name, found_off_count, found_floating_count, found_headline,
+        shoot_name, found_off_target_count, found_automatic_count, found_headline,
         (SELECT s.state FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version)) AS standard_state
         """;
 
-    private const string ReadingColumns = "setting, kind, typed, read_by, read_at, version, stage, from_camera, reading_order";
+    private const string ReadingColumns = "setting, kind, typed, read_by, read_at, version, stage, from_camera, reading_order, value";
 
     /// <summary>A page of checks, newest first, before a check; optionally of one unit or only open ones.</summary>
     /// <param name="before">The last check of the page before, or null.</param>
@@ -49,7 +50,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
                 $"SELECT {Columns}, '{{}}', NULL FROM check_run WHERE @unit::text IS NULL OR unit_tag = @unit ORDER BY started_at DESC, id DESC LIMIT @limit")
             .With("unit", unitTag).With("limit", limit).ListAsync(ReadWhole, cancel);
         List<(Guid Check, StoredReading Reading)> readings = await source.CreateCommand($"SELECT {ReadingColumns}, check_id FROM check_reading WHERE check_id = ANY(@ids)")
-            .With("ids", heads.Select(h => h.Check.Id).ToArray()).ListAsync(r => (r.GetGuid(9), ReadReading(r)), cancel);
+            .With("ids", heads.Select(h => h.Check.Id).ToArray()).ListAsync(r => (r.GetGuid(10), ReadReading(r)), cancel);
         ILookup<Guid, StoredReading> of = readings.ToLookup(r => r.Check, r => r.Reading);
         return [.. heads.Select(h => h with { Readings = [.. of[h.Check.Id].OrderBy(r => r.Order).ThenBy(r => r.Stage).ThenBy(r => r.Setting)] })];
     }
@@ -73,11 +74,11 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
     /// <summary>Keeps a new check with its readings in one transaction. The same id again changes nothing.</summary>
     /// <returns>False when the id was there already.</returns>
     /// <exception cref="RefusedException">The unit is missing.</exception>
-    public async Task<bool> CreateAsync(WholeCheck check, CheckOutcome outcome, string who, CancellationToken cancel)
+    public async Task<bool> CreateAsync(WholeCheck check, JudgedCheck judged, string who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        bool created = await InsertAsync(transaction, check, outcome, who, cancel);
+        bool created = await InsertAsync(transaction, check, judged, who, cancel);
         await Live.TellAsync(transaction, check.Check.UnitTag, check.Check.Id, cancel);
         await transaction.CommitAsync(cancel);
         return created;
@@ -86,7 +87,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
     /// <summary>Signs an open check with a note; a signed one stays as it is. What it found goes into the counts of drift.</summary>
     /// <returns>The check as it now stands, or null when there is none.</returns>
     /// <exception cref="RefusedException">Two readings of a notch wait for a decision.</exception>
-    public async Task<WholeCheck?> SignAsync(Guid id, string who, DateTimeOffset at, string note, Func<WholeCheck, CheckOutcome> judge, CancellationToken cancel)
+    public async Task<WholeCheck?> SignAsync(Guid id, string who, DateTimeOffset at, string note, Func<WholeCheck, JudgedCheck> judge, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -103,17 +104,17 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
 
         // A clock that ran backwards must not make a check end before it began.
         DateTimeOffset signed = at < whole.Check.StartedAt ? whole.Check.StartedAt : at;
-        CheckOutcome outcome = judge(whole);
-        WholeCheck after = whole with { Check = whole.Check.With(outcome) with { SignedBy = who, SignedAt = signed, Note = note } };
+        JudgedCheck judged = judge(whole);
+        WholeCheck after = whole with { Check = whole.Check.With(judged) with { SignedBy = who, SignedAt = signed, Note = note } };
         await WriteSummaryAsync(transaction, after, cancel);
-        await WriteSignatureAsync(transaction, after, outcome, cancel);
+        await WriteSignatureAsync(transaction, after, judged, cancel);
         await Audit.WriteAsync(transaction, who, "check signed", id.ToString(), null, new { note }, cancel);
         await Live.TellAsync(transaction, whole.Check.UnitTag, id, cancel);
         await transaction.CommitAsync(cancel);
         return after;
     }
 
-    internal static async Task<bool> InsertAsync(NpgsqlTransaction transaction, WholeCheck whole, CheckOutcome outcome, string who, CancellationToken cancel)
+    internal static async Task<bool> InsertAsync(NpgsqlTransaction transaction, WholeCheck whole, JudgedCheck judged, string who, CancellationToken cancel)
     {
         StoredCheck check = whole.Check;
         int inserted;
@@ -121,11 +122,11 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         {
             inserted = await transaction.Command(
                     """
-                    INSERT INTO check_run (id, unit_tag, standard_key, standard_version, model_card, started_by, started_at, note, shoot, shoot_name)
+                    INSERT INTO check_run (id, unit_tag, standard_key, standard_version, model_specification, started_by, started_at, note, shoot, shoot_name)
                     VALUES (@id, @unit, @standard, @version, @card, @by, @at, @note, @shoot, @shoot_name) ON CONFLICT (id) DO NOTHING
                     """)
                 .With("id", check.Id).With("unit", check.UnitTag).With("standard", check.StandardKey).With("version", check.StandardVersion)
-                .WithJson("card", whole.ModelCard).With("by", check.StartedBy).With("at", check.StartedAt.ToUniversalTime()).With("note", check.Note)
+                .WithJson("card", whole.ModelSpecification).With("by", check.StartedBy).With("at", check.StartedAt.ToUniversalTime()).With("note", check.Note)
                 .WithJson("shoot", whole.Shoot is { } shoot ? JsonSerializer.Serialize(shoot, ExchangeJson.Default.ShootDocument) : null).With("shoot_name", check.ShootName)
                 .RunAsync(cancel);
         }
@@ -149,11 +150,11 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
             await WriteReadingAsync(transaction, check.Id, reading with { Order = order }, cancel);
         }
 
-        whole = whole with { Check = check.With(outcome) };
+        whole = whole with { Check = check.With(judged) };
         await WriteSummaryAsync(transaction, whole, cancel);
         if (check.SignedAt is not null)
         {
-            await WriteSignatureAsync(transaction, whole, outcome, cancel);
+            await WriteSignatureAsync(transaction, whole, judged, cancel);
         }
 
         await Audit.WriteAsync(transaction, who, "check begun", check.Id.ToString(), null, new { check.UnitTag, check.StandardKey, check.StandardVersion }, cancel);
@@ -162,7 +163,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
 
     private static async Task<WholeCheck?> HeadAsync(NpgsqlTransaction transaction, Guid id, string locking, CancellationToken cancel)
     {
-        WholeCheck? head = await transaction.Command($"SELECT {Columns}, model_card, shoot FROM check_run WHERE id = @id {locking}").With("id", id)
+        WholeCheck? head = await transaction.Command($"SELECT {Columns}, model_specification, shoot FROM check_run WHERE id = @id {locking}").With("id", id)
             .FirstAsync(ReadWhole, cancel);
         if (head is null)
         {
@@ -183,15 +184,17 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         }
 
         List<StoredReading> rivals = await transaction
-            .Command("SELECT setting, kind, typed, read_by, read_at, 0, stage, from_camera, 0 FROM check_rival WHERE check_id = @id ORDER BY read_at").With("id", id)
+            .Command("SELECT setting, kind, typed, read_by, read_at, 0, stage, from_camera, 0, value FROM check_rival WHERE check_id = @id ORDER BY read_at").With("id", id)
             .ListAsync(ReadReading, cancel);
         List<StoredPhoto> photos = await transaction
             .Command("SELECT id, setting, taken_by, taken_at, width, height FROM check_photo WHERE check_id = @id ORDER BY taken_at, id").With("id", id)
             .ListAsync(r => new StoredPhoto(r.GetGuid(0), SettingOf(r, 1), r.GetString(2), r.GetFieldValue<DateTimeOffset>(3), r.GetInt32(4), r.GetInt32(5)), cancel);
         List<StoredAddition> additions = head.Check.SignedAt is null ? [] : await transaction
-            .Command("SELECT id, setting, says, added_by, added_at FROM check_addition WHERE check_id = @id ORDER BY added_at, id").With("id", id)
+            .Command("SELECT id, setting, text, added_by, added_at FROM check_addition WHERE check_id = @id ORDER BY added_at, id").With("id", id)
             .ListAsync(r => new StoredAddition(r.GetGuid(0), SettingOf(r, 1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4)), cancel);
-        return head with { Rivals = rivals, Photos = photos, Additions = additions };
+        string? signed = head.Check.SignedAt is null ? null : await transaction
+            .Command("SELECT document FROM signed_check WHERE check_id = @id").With("id", id).FirstAsync(r => r.GetString(0), cancel);
+        return head with { Rivals = rivals, Photos = photos, Additions = additions, Signed = signed is null ? null : SignedDocument.Read(signed) };
     }
 
     private static List<StoredReading> Sorted(IEnumerable<StoredReading> readings) => [.. readings.OrderBy(r => r.Stage).ThenBy(r => r.Setting)];
@@ -203,58 +206,64 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
     private static Task WriteReadingAsync(NpgsqlTransaction transaction, Guid id, StoredReading reading, CancellationToken cancel) =>
         transaction.Command(
                 """
-                INSERT INTO check_reading (check_id, stage, setting, kind, typed, read_by, read_at, version, from_camera, reading_order)
-                VALUES (@id, @stage, @setting, @kind, @typed, @by, @at, @version, @camera, @order)
+                INSERT INTO check_reading (check_id, stage, setting, kind, typed, read_by, read_at, version, from_camera, reading_order, value)
+                VALUES (@id, @stage, @setting, @kind, @typed, @by, @at, @version, @camera, @order, @value)
                 ON CONFLICT (check_id, stage, setting) DO UPDATE
-                SET kind = @kind, typed = @typed, read_by = @by, read_at = @at, version = @version, from_camera = @camera, reading_order = @order
+                SET kind = @kind, typed = @typed, read_by = @by, read_at = @at, version = @version, from_camera = @camera, reading_order = @order, value = @value
                 """)
-            .With("id", id).With("stage", Word(reading.Stage)).With("setting", SettingName.Of(reading.Setting).Key).With("kind", reading.Kind)
+            .With("id", id).With("stage", Word(reading.Stage)).With("setting", SettingName.Of(reading.Setting).Key).With("kind", reading.Kind.Word())
             .With("typed", reading.Typed).With("by", reading.By).With("at", reading.At.ToUniversalTime()).With("version", reading.Version)
-            .With("camera", reading.FromCamera).With("order", reading.Order).RunAsync(cancel);
+            .With("camera", reading.FromCamera).With("order", reading.Order).WithJson("value", JsonOf(reading)).RunAsync(cancel);
 
     private static Task WriteSummaryAsync(NpgsqlTransaction transaction, WholeCheck whole, CancellationToken cancel)
     {
         StoredCheck check = whole.Check;
         return transaction.Command(
                 """
-                UPDATE check_run SET on_count = @on, slack_count = @slack, off_count = @off, floating_count = @floating, unread_count = @unread,
-                       headline = @headline, found_off_count = @found_off, found_floating_count = @found_floating, found_headline = @found_headline,
+                UPDATE check_run SET on_target_count = @on, within_tolerance_count = @tolerance, off_target_count = @off, automatic_count = @automatic, unread_count = @unread,
+                       headline = @headline, found_off_target_count = @found_off, found_automatic_count = @found_automatic, found_headline = @found_headline,
                        reading_count = greatest(reading_count, @count)
                 WHERE id = @id
                 """)
-            .With("id", check.Id).With("on", check.Summary.On).With("slack", check.Summary.WithinSlack).With("off", check.Summary.Off)
-            .With("floating", check.Summary.Floating).With("unread", check.Summary.Unread).With("headline", check.Summary.Headline)
-            .With("found_off", check.FoundOff).With("found_floating", check.FoundFloating).With("found_headline", check.FoundHeadline)
+            .With("id", check.Id).With("on", check.Summary.OnTarget).With("tolerance", check.Summary.WithinTolerance).With("off", check.Summary.OffTarget)
+            .With("automatic", check.Summary.Automatic).With("unread", check.Summary.Unread).WithJson("headline", JudgementDocument.WriteAll(check.Summary.Headline))
+            .With("found_off", check.FoundOffTarget).With("found_automatic", check.FoundAutomatic).WithJson("found_headline", JudgementDocument.WriteAll(check.FoundHeadline))
             .With("count", whole.Readings.Count).RunAsync(cancel);
     }
 
-    private static async Task WriteSignatureAsync(NpgsqlTransaction transaction, WholeCheck whole, CheckOutcome outcome, CancellationToken cancel)
+    private static async Task WriteSignatureAsync(NpgsqlTransaction transaction, WholeCheck whole, JudgedCheck judged, CancellationToken cancel)
     {
         await transaction.Command("UPDATE check_run SET signed_by = @by, signed_at = @at, note = @note WHERE id = @id")
             .With("id", whole.Check.Id).With("by", whole.Check.SignedBy).With("at", whole.Check.SignedAt!.Value.ToUniversalTime()).With("note", whole.Check.Note).RunAsync(cancel);
-        await SignedCounts.WriteAsync(transaction, whole, outcome, cancel);
+        await transaction.Command("INSERT INTO signed_check (check_id, rules_version, document) VALUES (@id, @rules, @document)")
+            .With("id", whole.Check.Id).With("rules", judged.RulesVersion).WithJson("document", SignedDocument.Of(judged).Write()).RunAsync(cancel);
+        await SignedCounts.WriteAsync(transaction, whole, judged, cancel);
     }
+
+    private static string? JsonOf(StoredReading reading) =>
+        reading.Value is { } value ? JsonSerializer.Serialize(ValueDocument.Of(value), ExchangeJson.Default.ValueDocument) : null;
 
     private static WholeCheck ReadWhole(NpgsqlDataReader r) => new(
         ReadCheck(r), r.GetString(21), [], r.IsDBNull(22) ? null : JsonSerializer.Deserialize(r.GetString(22), ExchangeJson.Default.ShootDocument));
 
     private static StoredReading ReadReading(NpgsqlDataReader r) =>
-        new(SettingName.Parse(r.GetString(0)), r.GetString(1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4), r.GetInt32(5))
+        new(SettingName.Parse(r.GetString(0)), ReadingKinds.Parse(r.GetString(1)), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4), r.GetInt32(5))
         {
             Stage = r.GetString(6) == "left" ? CheckStage.Left : CheckStage.Found,
             FromCamera = r.GetBoolean(7),
             Order = r.GetInt32(8),
+            Value = r.IsDBNull(9) ? null : JsonSerializer.Deserialize(r.GetString(9), ExchangeJson.Default.ValueDocument)?.ToValue(),
         };
 
     private static StoredCheck ReadCheck(NpgsqlDataReader r) =>
         new(
             r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetInt32(3), r.GetString(15), r.GetString(4), r.GetFieldValue<DateTimeOffset>(5),
             r.IsDBNull(6) ? null : r.GetString(6), r.IsDBNull(7) ? null : r.GetFieldValue<DateTimeOffset>(7), r.GetString(8),
-            new CheckSummary(r.GetInt32(9), r.GetInt32(10), r.GetInt32(11), r.GetInt32(12), r.GetInt32(13), r.GetString(14)), r.GetString(16))
+            new CheckSummary(r.GetInt32(9), r.GetInt32(10), r.GetInt32(11), r.GetInt32(12), r.GetInt32(13), JudgementDocument.ReadAll(r.GetString(14))), r.GetString(16))
         {
-            FoundOff = r.GetInt32(17),
-            FoundFloating = r.GetInt32(18),
-            FoundHeadline = r.GetString(19),
-            StandardState = r.GetString(20),
+            FoundOffTarget = r.GetInt32(17),
+            FoundAutomatic = r.GetInt32(18),
+            FoundHeadline = JudgementDocument.ReadAll(r.GetString(19)),
+            StandardState = StandardStates.Parse(r.GetString(20)),
         };
 }

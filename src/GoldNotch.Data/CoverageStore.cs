@@ -1,5 +1,9 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+using GoldNotch.Exchange;
+using GoldNotch.Core.Sheets.Compiling;
+using GoldNotch.Core.Sheets.Coverage;
 using Npgsql;
 using NpgsqlTypes;
 
@@ -17,7 +21,7 @@ public readonly record struct CellKey(string StandardKey, int StandardVersion, i
 public sealed class CoverageStore(NpgsqlDataSource source)
 {
     // The same sources give the same id; rules that were changed give another, and their cells are counted again.
-    private static readonly Guid Build = typeof(SheetCompiler).Module.ModuleVersionId;
+    private static readonly Guid Build = Core.RulesVersion.Id;
 
     /// <summary>Every cell that is kept for versions in view.</summary>
     public async Task<Dictionary<CellKey, CoverageCell>> AllAsync(CancellationToken cancel)
@@ -25,7 +29,7 @@ public sealed class CoverageStore(NpgsqlDataSource source)
         var rows = await source.CreateCommand(
                 """
                 SELECT c.standard_key, c.standard_version, c.standard_revision, c.model_key, c.model_version,
-                       exact, compromise, not_possible, look, findings, matters_setting, light_left, notable
+                       exact, compromise, not_possible, check_by_eye, findings, matters_setting, light_left, notable
                 FROM coverage_cell c
                 JOIN standard_version s ON (s.key, s.version, s.revision) = (c.standard_key, c.standard_version, c.standard_revision) AND s.state <> 'retired'
                 WHERE c.made_by = @build
@@ -34,7 +38,7 @@ public sealed class CoverageStore(NpgsqlDataSource source)
                 r => (
                     new CellKey(r.GetString(0), r.GetInt32(1), r.GetInt32(2), r.GetString(3), r.GetInt32(4)),
                     new CoverageCell(
-                        r.GetInt32(5), r.GetInt32(6), r.GetInt32(7), r.GetInt32(8), r.GetInt32(9), r.GetString(10) is { Length: > 0 } key ? SettingName.Parse(key) : null, r.GetString(11), r.GetString(12))),
+                        r.GetInt32(5), r.GetInt32(6), r.GetInt32(7), r.GetInt32(8), r.GetInt32(9), r.GetString(10) is { Length: > 0 } key ? SettingName.Parse(key) : null, new Stops(r.GetDouble(11)), JudgementDocument.ReadAll(r.GetString(12)))),
                 cancel);
         return rows.ToDictionary(r => r.Item1, r => r.Item2);
     }
@@ -45,11 +49,11 @@ public sealed class CoverageStore(NpgsqlDataSource source)
         NpgsqlCommand command = source.CreateCommand(
             """
             INSERT INTO coverage_cell (standard_key, standard_version, standard_revision, model_key, model_version,
-                                       exact, compromise, not_possible, look, findings, matters_setting, light_left, notable, made_by)
-            SELECT *, @build FROM unnest(@standard, @version, @revision, @model, @card, @exact, @compromise, @cannot, @look, @findings, @setting, @light, @notable)
+                                       exact, compromise, not_possible, check_by_eye, findings, matters_setting, light_left, notable, made_by)
+            SELECT *, @build FROM unnest(@standard, @version, @revision, @model, @card, @exact, @compromise, @cannot, @by_eye, @findings, @setting, @light, @notable::jsonb[])
             ON CONFLICT (standard_key, standard_version, model_key, model_version) DO UPDATE
-            SET (standard_revision, exact, compromise, not_possible, look, findings, matters_setting, light_left, notable, made_by) =
-                (EXCLUDED.standard_revision, EXCLUDED.exact, EXCLUDED.compromise, EXCLUDED.not_possible, EXCLUDED.look, EXCLUDED.findings,
+            SET (standard_revision, exact, compromise, not_possible, check_by_eye, findings, matters_setting, light_left, notable, made_by) =
+                (EXCLUDED.standard_revision, EXCLUDED.exact, EXCLUDED.compromise, EXCLUDED.not_possible, EXCLUDED.check_by_eye, EXCLUDED.findings,
                  EXCLUDED.matters_setting, EXCLUDED.light_left, EXCLUDED.notable, EXCLUDED.made_by)
             """);
         command.With("build", Build);
@@ -61,11 +65,11 @@ public sealed class CoverageStore(NpgsqlDataSource source)
         Numbers("exact", c => c.Cell.Exact);
         Numbers("compromise", c => c.Cell.Compromise);
         Numbers("cannot", c => c.Cell.NotPossible);
-        Numbers("look", c => c.Cell.Look);
+        Numbers("by_eye", c => c.Cell.CheckByEye);
         Numbers("findings", c => c.Cell.Findings);
         Texts("setting", c => c.Cell.Matters is { } m ? SettingName.Of(m).Key : "");
-        Texts("light", c => c.Cell.LightLeft);
-        Texts("notable", c => c.Cell.Notable);
+        command.Parameters.AddWithValue("light", NpgsqlDbType.Array | NpgsqlDbType.Double, cells.Select(c => c.Cell.LightLeft.Value).ToArray());
+        Texts("notable", c => JudgementDocument.WriteAll(c.Cell.Notable));
         return command.RunAsync(cancel);
 
         void Texts(string name, Func<(CellKey Key, CoverageCell Cell), string> of) =>

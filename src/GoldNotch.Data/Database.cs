@@ -1,5 +1,6 @@
 using DbUp;
 using DbUp.Engine;
+using GoldNotch.Data.Migrations;
 using Npgsql;
 using NpgsqlTypes;
 
@@ -8,6 +9,9 @@ namespace GoldNotch.Data;
 /// <summary>Brings a database to the newest migration.</summary>
 public static class Database
 {
+    // Migrations written in C# are numbered among those in SQL: the journal knows both by this name.
+    private const string Prefix = "GoldNotch.Data.Migrations.";
+
     /// <summary>Runs the numbered migrations that have not run yet, each in a transaction of its own.</summary>
     /// <exception cref="InvalidOperationException">A migration failed; the ones before it stand.</exception>
     public static void Migrate(string connectionString)
@@ -15,6 +19,9 @@ public static class Database
         DatabaseUpgradeResult result = DeployChanges.To
             .PostgresqlDatabase(connectionString)
             .WithScriptsEmbeddedInAssembly(typeof(Database).Assembly, name => name.Contains(".Migrations.", StringComparison.Ordinal))
+            .WithScript(Prefix + "0005_words.cs", new WordsOfVersionTwo())
+            .WithScript(Prefix + "0006_judgements.cs", new JudgementsAsData())
+            .WithVariablesDisabled()
             .WithTransactionPerScript()
             .LogToNowhere()
             .Build()

@@ -1,3 +1,5 @@
+using GoldNotch.Core.Judgements;
+using GoldNotch.Exchange;
 using Npgsql;
 
 namespace GoldNotch.Data;
@@ -12,7 +14,7 @@ namespace GoldNotch.Data;
 /// <param name="By">Who accepted it.</param>
 /// <param name="At">When.</param>
 public sealed record AcceptedFinding(
-    string StandardKey, string ModelKey, string RuleId, string Setting, string Sentence, string Reason, string By, DateTimeOffset At);
+    string StandardKey, string ModelKey, string RuleId, string Setting, Judgement Because, string Reason, string By, DateTimeOffset At);
 
 /// <summary>A waiver: for one model or one unit a notch does not count, until a day.</summary>
 /// <param name="Id">Id made by the client.</param>
@@ -43,7 +45,7 @@ public sealed class DecisionStore(NpgsqlDataSource source)
     public Task<List<AcceptedFinding>> AcceptedAsync(string standardKey, string modelKey, CancellationToken cancel) =>
         source.CreateCommand(
                 """
-                SELECT standard_key, model_key, rule_id, setting, sentence, reason, accepted_by, accepted_at FROM accepted_finding
+                SELECT standard_key, model_key, rule_id, setting, judgement, reason, accepted_by, accepted_at FROM accepted_finding
                 WHERE standard_key = @standard AND model_key = @model
                 """)
             .With("standard", standardKey).With("model", modelKey).ListAsync(ReadAccepted, cancel);
@@ -55,27 +57,27 @@ public sealed class DecisionStore(NpgsqlDataSource source)
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         await transaction.Command(
                 """
-                INSERT INTO accepted_finding (standard_key, model_key, rule_id, setting, sentence, reason, accepted_by)
-                VALUES (@standard, @model, @rule, @setting, @sentence, @reason, @by)
-                ON CONFLICT (standard_key, model_key, rule_id, setting) DO UPDATE SET sentence = @sentence, reason = @reason, accepted_by = @by, accepted_at = now()
+                INSERT INTO accepted_finding (standard_key, model_key, rule_id, setting, judgement, reason, accepted_by)
+                VALUES (@standard, @model, @rule, @setting, @judgement, @reason, @by)
+                ON CONFLICT (standard_key, model_key, rule_id, setting) DO UPDATE SET judgement = @judgement, reason = @reason, accepted_by = @by, accepted_at = now()
                 """)
             .With("standard", finding.StandardKey).With("model", finding.ModelKey).With("rule", finding.RuleId).With("setting", finding.Setting)
-            .With("sentence", finding.Sentence).With("reason", finding.Reason).With("by", finding.By).RunAsync(cancel);
-        await Audit.WriteAsync(transaction, finding.By, "finding accepted", Subject(finding), null, new { finding.RuleId, finding.Setting, finding.Reason }, cancel);
+            .WithJson("judgement", JudgementDocument.Write(finding.Because)).With("reason", finding.Reason).With("by", finding.By).RunAsync(cancel);
+        await Audit.WriteAsync(transaction, finding.By, "finding accepted", Subject(finding.StandardKey, finding.ModelKey), null, new { finding.RuleId, finding.Setting, finding.Reason }, cancel);
         await transaction.CommitAsync(cancel);
     }
 
     /// <summary>Opens an accepted finding again.</summary>
-    public async Task<bool> ReopenAsync(AcceptedFinding finding, CancellationToken cancel)
+    public async Task<bool> ReopenAsync(string standardKey, string modelKey, string ruleId, string setting, string who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         int gone = await transaction.Command(
                 "DELETE FROM accepted_finding WHERE standard_key = @standard AND model_key = @model AND rule_id = @rule AND setting = @setting")
-            .With("standard", finding.StandardKey).With("model", finding.ModelKey).With("rule", finding.RuleId).With("setting", finding.Setting).RunAsync(cancel);
+            .With("standard", standardKey).With("model", modelKey).With("rule", ruleId).With("setting", setting).RunAsync(cancel);
         if (gone > 0)
         {
-            await Audit.WriteAsync(transaction, finding.By, "finding opened again", Subject(finding), new { finding.RuleId, finding.Setting }, null, cancel);
+            await Audit.WriteAsync(transaction, who, "finding opened again", Subject(standardKey, modelKey), new { RuleId = ruleId, Setting = setting }, null, cancel);
             await transaction.CommitAsync(cancel);
         }
 
@@ -129,11 +131,11 @@ public sealed class DecisionStore(NpgsqlDataSource source)
         return ended;
     }
 
-    private static string Subject(AcceptedFinding finding) =>
-        finding.StandardKey.Length > 0 ? StandardStore.Subject(finding.StandardKey) : $"model {finding.ModelKey}";
+    private static string Subject(string standardKey, string modelKey) =>
+        standardKey.Length > 0 ? StandardStore.Subject(standardKey) : $"model {modelKey}";
 
     private static AcceptedFinding ReadAccepted(NpgsqlDataReader r) => new(
-        r.GetString(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetString(4), r.GetString(5), r.GetString(6), r.GetFieldValue<DateTimeOffset>(7));
+        r.GetString(0), r.GetString(1), r.GetString(2), r.GetString(3), JudgementDocument.Read(r.GetString(4)), r.GetString(5), r.GetString(6), r.GetFieldValue<DateTimeOffset>(7));
 
     private static Waiver ReadWaiver(NpgsqlDataReader r) => new(
         r.GetGuid(0),

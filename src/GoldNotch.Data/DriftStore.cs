@@ -7,17 +7,17 @@ namespace GoldNotch.Data;
 /// <summary>How often a setting was looked at and found wrong.</summary>
 /// <param name="ModelKey">The model; empty where models are taken together.</param>
 /// <param name="Setting">The setting.</param>
-/// <param name="Wrong">Found off or floating, of times looked at.</param>
-/// <param name="Floating">Found floating, of times looked at.</param>
+/// <param name="Wrong">Found off or automatic, of times looked at.</param>
+/// <param name="Automatic">Found automatic, of times looked at.</param>
 /// <param name="LastWrong">When it was found wrong last; null where it never was, or is not kept.</param>
-public sealed record DriftCount(string ModelKey, Setting Setting, Frequency Wrong, Frequency Floating, DateTimeOffset? LastWrong);
+public sealed record DriftCount(string ModelKey, Setting Setting, Frequency Wrong, Frequency Automatic, DateTimeOffset? LastWrong);
 
 /// <summary>The counts of drift, kept up when checks are signed.</summary>
 public sealed class DriftStore(NpgsqlDataSource source)
 {
     /// <summary>Counts of one unit.</summary>
     public Task<List<DriftCount>> OfUnitAsync(string tag, CancellationToken cancel) =>
-        source.CreateCommand("SELECT '', setting, looked, wrong, floating, last_wrong FROM unit_drift WHERE unit_tag = @tag")
+        source.CreateCommand("SELECT '', setting, looked, wrong, automatic, last_wrong FROM unit_drift WHERE unit_tag = @tag")
             .With("tag", tag).ListAsync(Read, cancel);
 
     /// <summary>Counts of each model since a month; of one model where its key is given.</summary>
@@ -27,7 +27,7 @@ public sealed class DriftStore(NpgsqlDataSource source)
     public Task<List<DriftCount>> ByModelAsync(string? modelKey, DateOnly since, CancellationToken cancel) =>
         source.CreateCommand(
                 """
-                SELECT model_key, setting, sum(looked)::int, sum(wrong)::int, sum(floating)::int, NULL::timestamptz FROM model_drift
+                SELECT model_key, setting, sum(looked)::int, sum(wrong)::int, sum(automatic)::int, NULL::timestamptz FROM model_drift
                 WHERE month >= date_trunc('month', @since::date) AND (@model::text IS NULL OR model_key = @model)
                 GROUP BY model_key, setting
                 """)

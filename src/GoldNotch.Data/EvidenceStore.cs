@@ -63,7 +63,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         source.CreateCommand("SELECT jpeg FROM check_photo WHERE (id, check_id) = (@id, @check)").With("id", photo).With("check", check)
             .FirstAsync(r => r.GetFieldValue<byte[]>(0), cancel);
 
-    /// <summary>Says something beside a signed check; the same id again changes nothing.</summary>
+    /// <summary>Text something beside a signed check; the same id again changes nothing.</summary>
     /// <exception cref="RefusedException">The check is open or missing.</exception>
     public async Task AddAsync(Guid check, StoredAddition addition, CancellationToken cancel)
     {
@@ -71,15 +71,15 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         string tag = await LockedAsync(transaction, check, signed: true, cancel);
         int kept = await transaction.Command(
-                "INSERT INTO check_addition (id, check_id, setting, says, added_by, added_at) VALUES (@id, @check, @setting, @says, @by, @at) ON CONFLICT (id) DO NOTHING")
+                "INSERT INTO check_addition (id, check_id, setting, text, added_by, added_at) VALUES (@id, @check, @setting, @text, @by, @at) ON CONFLICT (id) DO NOTHING")
             .With("id", addition.Id).With("check", check).With("setting", addition.Setting is { } s ? SettingName.Of(s).Key : null)
-            .With("says", addition.Says).With("by", addition.By).With("at", addition.At.ToUniversalTime()).RunAsync(cancel);
+            .With("text", addition.Text).With("by", addition.By).With("at", addition.At.ToUniversalTime()).RunAsync(cancel);
         if (kept == 0)
         {
             return;
         }
 
-        await Audit.WriteAsync(transaction, addition.By, "said beside a check", check.ToString(), null, new { addition.Says }, cancel);
+        await Audit.WriteAsync(transaction, addition.By, "said beside a check", check.ToString(), null, new { addition.Text }, cancel);
         await Live.TellAsync(transaction, tag, check, cancel);
         await transaction.CommitAsync(cancel);
     }

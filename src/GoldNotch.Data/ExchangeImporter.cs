@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Exchange;
 using Npgsql;
 
@@ -17,7 +18,7 @@ public sealed record ImportReport(int Added, int Unchanged, IReadOnlyList<Import
 public sealed class ExchangeImporter(NpgsqlDataSource source)
 {
     // More than these help nobody; the rest is counted.
-    private const int FaultsTold = 200;
+    private const int MostFaults = 200;
 
     /// <summary>Imports a document in one transaction.</summary>
     /// <param name="json">The file, UTF-8.</param>
@@ -43,7 +44,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         if (import.Faults is [var first, ..] && !keepGood)
         {
             string more = import.Faults.Count > 1 ? $" {import.Faults.Count} entries cannot be kept." : "";
-            throw new RefusedException(first.Code, first.Pointer, $"{first.Message}{more} Nothing was imported.") { Faults = [.. import.Faults.Take(FaultsTold)] };
+            throw new RefusedException(first.Code, first.Pointer, $"{first.Message}{more} Nothing was imported.") { Faults = [.. import.Faults.Take(MostFaults)] };
         }
 
         if (import.Added > 0)
@@ -52,7 +53,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         }
 
         await transaction.CommitAsync(cancel);
-        return new ImportReport(import.Added, import.Unchanged, [.. import.Faults.Take(FaultsTold)]);
+        return new ImportReport(import.Added, import.Unchanged, [.. import.Faults.Take(MostFaults)]);
     }
 
     /// <summary>One import on its way: each entry under a savepoint of its own.</summary>
@@ -105,18 +106,18 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
 
     private static async Task<bool> PutModelAsync(NpgsqlTransaction transaction, ModelDocument model, string at, CancellationToken cancel)
     {
-        _ = Cards.ToModel(model, at);
+        _ = ModelReader.ToModel(model, at);
         string json = JsonSerializer.Serialize(model, ExchangeJson.Default.ModelDocument);
         return await PutVersionAsync(
-            transaction.Command("INSERT INTO camera_model (key, version, name, card) VALUES (@key, @version, @name, @json) ON CONFLICT DO NOTHING"),
-            transaction.Command("SELECT card FROM camera_model WHERE key = @key AND version = @version"),
-            kept => JsonSerializer.Serialize(ModelStore.ReadCard(kept), ExchangeJson.Default.ModelDocument),
+            transaction.Command("INSERT INTO camera_model (key, version, name, specification) VALUES (@key, @version, @name, @json) ON CONFLICT DO NOTHING"),
+            transaction.Command("SELECT specification FROM camera_model WHERE key = @key AND version = @version"),
+            kept => JsonSerializer.Serialize(ModelStore.ReadSpecification(kept), ExchangeJson.Default.ModelDocument),
             model.Key, model.Version, model.Name, null, json, at, cancel);
     }
 
     private static async Task<bool> PutStandardAsync(NpgsqlTransaction transaction, StandardDocument standard, string at, string who, CancellationToken cancel)
     {
-        _ = Cards.ToStandard(standard, at);
+        _ = StandardReader.ToStandard(standard, at);
         if (standard.State is not ("draft" or "approved" or "retired"))
         {
             throw new RefusedException("bad-value", $"{at}/state", "The state is one of draft, approved, retired.");
@@ -190,7 +191,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
     // The one that comes in stands: a line-up has no versions to choose from, and the trail keeps the one before.
     private static async Task<bool> PutLineUpAsync(NpgsqlTransaction transaction, LineUpDocument lineUp, string at, string who, CancellationToken cancel)
     {
-        LineUpCards.Check(lineUp, at);
+        LineUpReader.Check(lineUp, at);
         if (await transaction.Command("SELECT key FROM standard_version WHERE key = @key AND state = 'approved'").With("key", lineUp.Standard).FirstAsync(r => r.GetString(0), cancel) is null)
         {
             throw new RefusedException("standard-missing", $"{at}/standard", $"There is no approved standard {lineUp.Standard}. Import it first, or in the same file.");
@@ -206,20 +207,20 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
     {
         string? card = await transaction.Command(
                 """
-                SELECT m.card FROM camera_unit u JOIN camera_model m ON m.key = u.model_key
+                SELECT m.specification FROM camera_unit u JOIN camera_model m ON m.key = u.model_key
                 WHERE u.tag = @tag ORDER BY m.version DESC LIMIT 1
                 """).With("tag", check.Unit).FirstAsync(r => r.GetString(0), cancel)
             ?? throw new RefusedException("unit-missing", $"{at}/unit", $"There is no unit {check.Unit}. Import it first, or in the same file.");
         string standard = await transaction.Command("SELECT document FROM standard_version WHERE key = @key AND version = @version")
             .With("key", check.Standard).With("version", check.StandardVersion).FirstAsync(r => r.GetString(0), cancel)
             ?? throw new RefusedException("standard-missing", $"{at}/standard", $"There is no standard {check.Standard} version {check.StandardVersion}.");
-        Sheet sheet = SheetCompiler.Compile(Cards.ToStandard(StandardStore.ReadDocument(standard)), Cards.ToModel(ModelStore.ReadCard(card)));
+        Sheet sheet = SheetCompiler.Compile(StandardReader.ToStandard(StandardStore.ReadDocument(standard)), ModelReader.ToModel(ModelStore.ReadSpecification(card)));
 
         IReadOnlyList<StoredReading> kept = CheckReadings.ReadAll(sheet, check.Readings, $"{at}/readings");
         var stored = new StoredCheck(
             check.Id, check.Unit, check.Standard, check.StandardVersion, "", check.StartedBy, check.StartedAt,
             check.SignedBy, check.SignedAt, check.Note, CheckSummary.None);
-        return await CheckStore.InsertAsync(transaction, new WholeCheck(stored, card, kept), CheckOutcome.Of(sheet, CheckReadings.ToCore(sheet, kept)), who, cancel);
+        return await CheckStore.InsertAsync(transaction, new WholeCheck(stored, card, kept), JudgedCheck.Of(sheet, CheckReadings.ToCore(sheet, kept)), who, cancel);
     }
 
     // A sheet says what it was made from; made from the same again it must come out the same, or one of the two is not what it says.
@@ -228,14 +229,14 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         string standard = await transaction.Command("SELECT document FROM standard_version WHERE key = @key AND version = @version")
             .With("key", sheet.Standard).With("version", sheet.StandardVersion).FirstAsync(r => r.GetString(0), cancel)
             ?? throw new RefusedException("standard-missing", $"{at}/standard", $"There is no standard {sheet.Standard} version {sheet.StandardVersion}.");
-        string card = await transaction.Command("SELECT card FROM camera_model WHERE key = @key AND version = @version")
+        string card = await transaction.Command("SELECT specification FROM camera_model WHERE key = @key AND version = @version")
             .With("key", sheet.Model).With("version", sheet.ModelVersion).FirstAsync(r => r.GetString(0), cancel)
             ?? throw new RefusedException("model-missing", $"{at}/model", $"There is no card of {sheet.Model} version {sheet.ModelVersion}.");
         Circumstances circumstances = RefusedException.At($"{at}/circumstances", sheet.InCircumstances);
-        SheetDocument now = SheetDocument.Of(SheetCompiler.Compile(Cards.ToStandard(StandardStore.ReadDocument(standard)), Cards.ToModel(ModelStore.ReadCard(card)), circumstances));
+        SheetDocument now = SheetDocument.Of(SheetCompiler.Compile(StandardReader.ToStandard(StandardStore.ReadDocument(standard)), ModelReader.ToModel(ModelStore.ReadSpecification(card)), circumstances));
         for (int i = 0; i < Math.Max(now.Lines.Count, sheet.Lines.Count); i++)
         {
-            if (i >= now.Lines.Count || i >= sheet.Lines.Count || now.Lines[i] != sheet.Lines[i])
+            if (i >= now.Lines.Count || i >= sheet.Lines.Count || !now.Lines[i].SaysTheSameAs(sheet.Lines[i]))
             {
                 string differs = i < now.Lines.Count ? $"{now.Lines[i].Setting} comes to “{now.Lines[i].Target}” here" : "it has lines that this sheet has not";
                 throw new RefusedException("sheet-differs", $"{at}/lines/{i}", $"This sheet is not what its versions come to: {differs}.");

@@ -20,12 +20,12 @@ public sealed class ModelStore(NpgsqlDataSource source)
 
     /// <summary>The newest card of every model, by name.</summary>
     public Task<List<StoredModel>> NewestAsync(CancellationToken cancel) =>
-        source.CreateCommand("SELECT card, changed_by, changed_at FROM (SELECT DISTINCT ON (key) * FROM camera_model ORDER BY key, version DESC) newest ORDER BY name, key")
+        source.CreateCommand("SELECT specification, changed_by, changed_at FROM (SELECT DISTINCT ON (key) * FROM camera_model ORDER BY key, version DESC) newest ORDER BY name, key")
             .ListAsync(Read, cancel);
 
     /// <summary>The newest card of one model, or null.</summary>
     public Task<StoredModel?> GetAsync(string key, CancellationToken cancel) =>
-        source.CreateCommand("SELECT card, changed_by, changed_at FROM camera_model WHERE key = @key ORDER BY version DESC LIMIT 1")
+        source.CreateCommand("SELECT specification, changed_by, changed_at FROM camera_model WHERE key = @key ORDER BY version DESC LIMIT 1")
             .With("key", key).FirstAsync(Read, cancel);
 
     /// <summary>Keeps a card as the next version, if the newest is still the one that was read.</summary>
@@ -37,11 +37,11 @@ public sealed class ModelStore(NpgsqlDataSource source)
     public async Task<StoredModel?> PutAsync(ModelDocument card, int seen, string who, CancellationToken cancel)
     {
         ModelDocument next = card with { Version = seen + 1 };
-        _ = Cards.ToModel(next);
+        _ = ModelReader.ToModel(next);
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         await transaction.Command("SELECT pg_advisory_xact_lock(hashtext(@key))").With("key", "model " + card.Key).RunAsync(cancel);
-        StoredModel? newest = await transaction.Command("SELECT card, changed_by, changed_at FROM camera_model WHERE key = @key ORDER BY version DESC LIMIT 1")
+        StoredModel? newest = await transaction.Command("SELECT specification, changed_by, changed_at FROM camera_model WHERE key = @key ORDER BY version DESC LIMIT 1")
             .With("key", card.Key).FirstAsync(Read, cancel);
         if ((newest?.Document.Version ?? 0) != seen)
         {
@@ -56,21 +56,21 @@ public sealed class ModelStore(NpgsqlDataSource source)
 
         StoredModel kept = await transaction.Command(
                 """
-                INSERT INTO camera_model (key, version, name, card, changed_by) VALUES (@key, @version, @name, @json, @who)
-                RETURNING card, changed_by, changed_at
+                INSERT INTO camera_model (key, version, name, specification, changed_by) VALUES (@key, @version, @name, @json, @who)
+                RETURNING specification, changed_by, changed_at
                 """)
             .With("key", next.Key).With("version", next.Version).With("name", next.Name).WithJson("json", json).With("who", who)
             .FirstAsync(Read, cancel) ?? throw new InvalidOperationException("An insert returned nothing.");
-        await Audit.WriteAsync(transaction, who, "card changed", $"model {next.Key}", new { Version = seen }, new { next.Version }, cancel);
+        await Audit.WriteAsync(transaction, who, "specification changed", $"model {next.Key}", new { Version = seen }, new { next.Version }, cancel);
         await transaction.CommitAsync(cancel);
         return kept;
     }
 
     /// <summary>A kept card, read again.</summary>
-    public static ModelDocument ReadCard(string json) =>
+    public static ModelDocument ReadSpecification(string json) =>
         JsonSerializer.Deserialize(json, ExchangeJson.Default.ModelDocument) ?? throw new InvalidOperationException("A stored card is empty.");
 
     private static string Json(ModelDocument card) => JsonSerializer.Serialize(card, ExchangeJson.Default.ModelDocument);
 
-    private static StoredModel Read(NpgsqlDataReader r) => new(ReadCard(r.GetString(0)), r.GetString(1), r.GetFieldValue<DateTimeOffset>(2));
+    private static StoredModel Read(NpgsqlDataReader r) => new(ReadSpecification(r.GetString(0)), r.GetString(1), r.GetFieldValue<DateTimeOffset>(2));
 }

@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Exchange;
 using Npgsql;
 
@@ -20,17 +21,17 @@ public sealed class SeedStore(NpgsqlDataSource source)
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         string? standard = await transaction.Command("SELECT document FROM standard_version WHERE state = 'approved' ORDER BY key LIMIT 1").FirstAsync(r => r.GetString(0), cancel);
-        List<string> cards = await transaction.Command("SELECT DISTINCT ON (key) card FROM camera_model ORDER BY key, version DESC").ListAsync(r => r.GetString(0), cancel);
+        List<string> cards = await transaction.Command("SELECT DISTINCT ON (key) specification FROM camera_model ORDER BY key, version DESC").ListAsync(r => r.GetString(0), cancel);
         if (standard is null || cards.Count == 0)
         {
             throw new RefusedException("nothing-to-seed", "", "There are no camera models or no approved standard: import some first.");
         }
 
-        Standard intention = Cards.ToStandard(StandardStore.ReadDocument(standard));
+        Standard intention = StandardReader.ToStandard(StandardStore.ReadDocument(standard));
         long added = 0;
         for (int i = 0; i < cards.Count; i++)
         {
-            CameraModel model = Cards.ToModel(ModelStore.ReadCard(cards[i]));
+            CameraModel model = ModelReader.ToModel(ModelStore.ReadSpecification(cards[i]));
             Sheet sheet = SheetCompiler.Compile(intention, model);
             SheetLine[] lines = [.. sheet.Lines.Where(l => l.Target is not null && !l.NothingToDo)];
             int ownUnits = (units / cards.Count) + (i < units % cards.Count ? 1 : 0);
@@ -63,7 +64,7 @@ public sealed class SeedStore(NpgsqlDataSource source)
             .With("model", model.Key).With("units", units).RunAsync(cancel);
         await transaction.Command(
                 """
-                INSERT INTO check_run (id, unit_tag, standard_key, standard_version, model_card, started_by, started_at, reading_count)
+                INSERT INTO check_run (id, unit_tag, standard_key, standard_version, model_specification, started_by, started_at, reading_count)
                 SELECT gen_random_uuid(), u.tag, @standard, @version, @card, @who, now() - make_interval(mins => (n * 250000.0 / @checks)::int), @each
                 FROM generate_series(1, @checks) n
                 JOIN (SELECT tag, row_number() OVER (ORDER BY tag) - 1 AS place, count(*) OVER () AS of FROM camera_unit WHERE model_key = @model) u ON u.place = n % u.of
@@ -87,7 +88,7 @@ public sealed class SeedStore(NpgsqlDataSource source)
         int added = await insert.RunAsync(cancel);
         await transaction.Command(
                 """
-                UPDATE check_run c SET signed_by = @who, signed_at = started_at + interval '3 minutes', on_count = @each
+                UPDATE check_run c SET signed_by = @who, signed_at = started_at + interval '3 minutes', on_target_count = @each
                 FROM camera_unit u WHERE u.tag = c.unit_tag AND u.model_key = @model AND c.started_by = @who AND c.signed_at IS NULL
                 """)
             .With("who", Person).With("model", model.Key).With("each", each).RunAsync(cancel);
@@ -107,13 +108,13 @@ public sealed class SeedStore(NpgsqlDataSource source)
             ON CONFLICT (unit_tag) DO NOTHING
             """,
             """
-            INSERT INTO unit_drift (unit_tag, setting, looked, wrong, floating)
+            INSERT INTO unit_drift (unit_tag, setting, looked, wrong, automatic)
             SELECT c.unit_tag, r.setting, count(*), count(*) FILTER (WHERE hashtext(c.id::text || r.setting) % 9 = 0), 0
             FROM check_run c JOIN check_reading r ON r.check_id = c.id WHERE c.signed_by = @who GROUP BY 1, 2
             ON CONFLICT (unit_tag, setting) DO UPDATE SET looked = unit_drift.looked + excluded.looked, wrong = unit_drift.wrong + excluded.wrong
             """,
             """
-            INSERT INTO model_drift (model_key, month, setting, looked, wrong, floating)
+            INSERT INTO model_drift (model_key, month, setting, looked, wrong, automatic)
             SELECT u.model_key, date_trunc('month', c.signed_at AT TIME ZONE 'UTC')::date, r.setting, count(*), count(*) FILTER (WHERE hashtext(c.id::text || r.setting) % 9 = 0), 0
             FROM check_run c JOIN check_reading r ON r.check_id = c.id JOIN camera_unit u ON u.tag = c.unit_tag WHERE c.signed_by = @who GROUP BY 1, 2, 3
             ON CONFLICT (model_key, month, setting) DO UPDATE SET looked = model_drift.looked + excluded.looked, wrong = model_drift.wrong + excluded.wrong

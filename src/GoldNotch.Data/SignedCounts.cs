@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Exchange;
 using Npgsql;
 using NpgsqlTypes;
 
@@ -8,7 +9,7 @@ namespace GoldNotch.Data;
 /// <summary>What a signed check adds to the unit's state and to the counts of drift, in the transaction of the signature.</summary>
 internal static class SignedCounts
 {
-    internal static async Task WriteAsync(NpgsqlTransaction transaction, WholeCheck whole, CheckOutcome outcome, CancellationToken cancel)
+    internal static async Task WriteAsync(NpgsqlTransaction transaction, WholeCheck whole, JudgedCheck judged, CancellationToken cancel)
     {
         StoredCheck check = whole.Check;
         DateTimeOffset signed = check.SignedAt!.Value.ToUniversalTime();
@@ -23,31 +24,31 @@ internal static class SignedCounts
                 WHERE s.signed_at <= @at
                 """)
             .With("unit", check.UnitTag).With("id", check.Id).With("at", signed).With("by", check.SignedBy).With("standard", check.StandardKey)
-            .With("version", check.StandardVersion).With("wrong", outcome.Wrong.Select(s => SettingName.Of(s).Key).ToArray())
-            .With("headline", outcome.Now.Headline).With("unread", outcome.Now.Unread).RunAsync(cancel);
-        if (outcome.Found.IsEmpty)
+            .With("version", check.StandardVersion).With("wrong", judged.Wrong.Select(s => SettingName.Of(s).Key).ToArray())
+            .WithJson("headline", JudgementDocument.WriteAll(judged.Summary.Headline)).With("unread", judged.Summary.Unread).RunAsync(cancel);
+        if (judged.FoundSettings.IsEmpty)
         {
             return;
         }
 
         // In one order everywhere, so that two signatures never wait for each other crosswise.
-        FoundSetting[] found = [.. outcome.Found.OrderBy(f => SettingName.Of(f.Setting).Key, StringComparer.Ordinal)];
+        FoundSetting[] found = [.. judged.FoundSettings.OrderBy(f => SettingName.Of(f.Setting).Key, StringComparer.Ordinal)];
         await transaction.Command(
                 """
-                INSERT INTO unit_drift AS d (unit_tag, setting, looked, wrong, floating, last_wrong)
-                SELECT @unit, f.setting, 1, f.wrong::int, f.floating::int, CASE WHEN f.wrong THEN @at END
-                FROM unnest(@settings, @wrong, @floating) AS f (setting, wrong, floating)
+                INSERT INTO unit_drift AS d (unit_tag, setting, looked, wrong, automatic, last_wrong)
+                SELECT @unit, f.setting, 1, f.wrong::int, f.automatic::int, CASE WHEN f.wrong THEN @at END
+                FROM unnest(@settings, @wrong, @automatic) AS f (setting, wrong, automatic)
                 ON CONFLICT (unit_tag, setting) DO UPDATE SET looked = d.looked + 1, wrong = d.wrong + excluded.wrong,
-                    floating = d.floating + excluded.floating, last_wrong = greatest(d.last_wrong, excluded.last_wrong)
+                    automatic = d.automatic + excluded.automatic, last_wrong = greatest(d.last_wrong, excluded.last_wrong)
                 """)
             .With("unit", check.UnitTag).WithTime("at", signed).WithFound(found).RunAsync(cancel);
         await transaction.Command(
                 """
-                INSERT INTO model_drift AS d (model_key, month, setting, looked, wrong, floating)
-                SELECT u.model_key, date_trunc('month', @at AT TIME ZONE 'UTC')::date, f.setting, 1, f.wrong::int, f.floating::int
-                FROM camera_unit u, unnest(@settings, @wrong, @floating) AS f (setting, wrong, floating)
+                INSERT INTO model_drift AS d (model_key, month, setting, looked, wrong, automatic)
+                SELECT u.model_key, date_trunc('month', @at AT TIME ZONE 'UTC')::date, f.setting, 1, f.wrong::int, f.automatic::int
+                FROM camera_unit u, unnest(@settings, @wrong, @automatic) AS f (setting, wrong, automatic)
                 WHERE u.tag = @unit
-                ON CONFLICT (model_key, month, setting) DO UPDATE SET looked = d.looked + 1, wrong = d.wrong + excluded.wrong, floating = d.floating + excluded.floating
+                ON CONFLICT (model_key, month, setting) DO UPDATE SET looked = d.looked + 1, wrong = d.wrong + excluded.wrong, automatic = d.automatic + excluded.automatic
                 """)
             .With("unit", check.UnitTag).WithTime("at", signed).WithFound(found).RunAsync(cancel);
     }
@@ -55,7 +56,7 @@ internal static class SignedCounts
     private static NpgsqlCommand WithFound(this NpgsqlCommand command, FoundSetting[] found) => command
         .With("settings", found.Select(f => SettingName.Of(f.Setting).Key).ToArray())
         .With("wrong", found.Select(f => f.Wrong).ToArray())
-        .With("floating", found.Select(f => f.Floating).ToArray());
+        .With("automatic", found.Select(f => f.Automatic).ToArray());
 
     private static NpgsqlCommand WithTime(this NpgsqlCommand command, string name, DateTimeOffset at)
     {

@@ -1,3 +1,4 @@
+using GoldNotch.Core.Sheets;
 using System.Text.Json;
 using GoldNotch.Exchange;
 using Npgsql;
@@ -15,7 +16,7 @@ namespace GoldNotch.Data;
 /// <param name="ApprovedBy">Who approved it; null for a draft.</param>
 /// <param name="ApprovedAt">When; null for a draft.</param>
 public sealed record StandardHead(
-    string Key, int Version, string Name, string State, int Revision, string ChangedBy, DateTimeOffset ChangedAt, string? ApprovedBy, DateTimeOffset? ApprovedAt);
+    string Key, int Version, string Name, StandardState State, int Revision, string ChangedBy, DateTimeOffset ChangedAt, string? ApprovedBy, DateTimeOffset? ApprovedAt);
 
 /// <summary>A version with its document.</summary>
 /// <param name="Head">The head.</param>
@@ -36,7 +37,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
         source.CreateCommand($"SELECT {Columns}, document FROM standard_version WHERE state <> 'retired' ORDER BY name, key, version").ListAsync(Read, cancel);
 
     /// <summary>The approved versions, by name.</summary>
-    public async Task<List<StoredStandard>> ApprovedAsync(CancellationToken cancel) => [.. (await InViewAsync(cancel)).Where(s => s.Head.State == "approved")];
+    public async Task<List<StoredStandard>> ApprovedAsync(CancellationToken cancel) => [.. (await InViewAsync(cancel)).Where(s => s.Head.State == StandardState.Approved)];
 
     /// <summary>One version, or null.</summary>
     public Task<StoredStandard?> GetAsync(string key, int version, CancellationToken cancel) =>
@@ -44,9 +45,9 @@ public sealed class StandardStore(NpgsqlDataSource source)
             .With("key", key).With("version", version).FirstAsync(Read, cancel);
 
     /// <summary>The version in a state, or null: at most one draft and one approved.</summary>
-    public Task<StoredStandard?> InStateAsync(string key, string state, CancellationToken cancel) =>
+    public Task<StoredStandard?> InStateAsync(string key, StandardState state, CancellationToken cancel) =>
         source.CreateCommand($"SELECT {Columns}, document FROM standard_version WHERE key = @key AND state = @state ORDER BY version DESC LIMIT 1")
-            .With("key", key).With("state", state).FirstAsync(Read, cancel);
+            .With("key", key).With("state", state.Word()).FirstAsync(Read, cancel);
 
     /// <summary>Begins a draft with the next version number.</summary>
     /// <param name="document">What it says; version and state are set here.</param>
@@ -69,8 +70,8 @@ public sealed class StandardStore(NpgsqlDataSource source)
             throw new RefusedException("draft-exists", "", $"{draft.Name} has a draft already, version {draft.Version}, changed last by {draft.ChangedBy}. Go on with that one.");
         }
 
-        StandardDocument next = document with { Version = (newest?.Version ?? 0) + 1, State = "draft" };
-        _ = Cards.ToStandard(next);
+        StandardDocument next = document with { Version = (newest?.Version ?? 0) + 1, State = StandardState.Draft.Word() };
+        _ = StandardReader.ToStandard(next);
         StandardHead head = await transaction.Command(
                 $"INSERT INTO standard_version (key, version, name, state, document, changed_by) VALUES (@key, @version, @name, 'draft', @json, @who) RETURNING {Columns}")
             .With("key", next.Key).With("version", next.Version).With("name", next.Name).WithJson("json", Json(next)).With("who", who)
@@ -84,7 +85,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
     /// <returns>The draft as changed, or null when its revision has moved on or there is none.</returns>
     public async Task<StoredStandard?> ChangeDraftAsync(StandardDocument document, int revision, string who, CancellationToken cancel)
     {
-        _ = Cards.ToStandard(document);
+        _ = StandardReader.ToStandard(document);
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         StandardHead? head = await transaction.Command(
@@ -93,7 +94,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
                 WHERE key = @key AND version = @version AND state = 'draft' AND revision = @revision
                 RETURNING {Columns}
                 """)
-            .WithJson("json", Json(document with { State = "draft" })).With("name", document.Name).With("who", who)
+            .WithJson("json", Json(document with { State = StandardState.Draft.Word() })).With("name", document.Name).With("who", who)
             .With("key", document.Key).With("version", document.Version).With("revision", revision)
             .FirstAsync(ReadHead, cancel);
         if (head is null)
@@ -105,7 +106,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
             .With("key", document.Key).With("version", document.Version).RunAsync(cancel);
         await Audit.WriteAsync(transaction, who, "draft changed", Subject(document.Key), new { Revision = revision }, new { document.Version, head.Revision }, cancel);
         await transaction.CommitAsync(cancel);
-        return new StoredStandard(head, document with { State = "draft" });
+        return new StoredStandard(head, document with { State = StandardState.Draft.Word() });
     }
 
     /// <summary>Throws the draft away if nobody has changed it since it was read.</summary>
@@ -141,7 +142,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
         }
 
         await transaction.Command("UPDATE standard_version SET state = 'retired' WHERE key = @key AND state = 'approved'").With("key", key).RunAsync(cancel);
-        StandardDocument approved = draft.Document with { State = "approved" };
+        StandardDocument approved = draft.Document with { State = StandardState.Approved.Word() };
         StandardHead head = await transaction.Command(
                 $"""
                 UPDATE standard_version SET state = 'approved', document = @json, approved_by = @who, approved_at = now()
@@ -188,14 +189,14 @@ public sealed class StandardStore(NpgsqlDataSource source)
     private static StoredStandard Read(NpgsqlDataReader r)
     {
         StandardHead head = ReadHead(r);
-        return new StoredStandard(head, ReadDocument(r.GetString(9)) with { State = head.State });
+        return new StoredStandard(head, ReadDocument(r.GetString(9)) with { State = head.State.Word() });
     }
 
     private static StandardHead ReadHead(NpgsqlDataReader r) => new(
         r.GetString(0),
         r.GetInt32(1),
         r.GetString(2),
-        r.GetString(3),
+        StandardStates.Parse(r.GetString(3)),
         r.GetInt32(4),
         r.GetString(5),
         r.GetFieldValue<DateTimeOffset>(6),

@@ -1,3 +1,6 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Exchange;
@@ -11,10 +14,13 @@ namespace GoldNotch.Data;
 /// <param name="By">Who read it.</param>
 /// <param name="At">When.</param>
 /// <param name="Version">Rises with each change of this reading.</param>
-public sealed record StoredReading(Setting Setting, string Kind, string Typed, string By, DateTimeOffset At, int Version)
+public sealed record StoredReading(Setting Setting, ReadingKind Kind, string Typed, string By, DateTimeOffset At, int Version)
 {
     /// <summary>As found, or as left after putting right.</summary>
     public CheckStage Stage { get; init; }
+
+    /// <summary>What was meant; null where the kind is no value.</summary>
+    public SettingValue? Value { get; init; }
 
     /// <summary>Whether the camera reported it; else a person read it.</summary>
     public bool FromCamera { get; init; }
@@ -23,7 +29,7 @@ public sealed record StoredReading(Setting Setting, string Kind, string Typed, s
     public int Order { get; init; }
 
     /// <summary>Whether it says the same, whoever said it and whenever.</summary>
-    public bool SaysTheSameAs(StoredReading other) => Setting == other.Setting && Stage == other.Stage && Kind == other.Kind && Typed == other.Typed;
+    public bool IsTheSameAs(StoredReading other) => Setting == other.Setting && Stage == other.Stage && Kind == other.Kind && Typed == other.Typed;
 
     /// <summary>Whether it is of the same notch in the same stage.</summary>
     public bool IsOfTheSameAs(StoredReading other) => Setting == other.Setting && Stage == other.Stage;
@@ -47,24 +53,24 @@ public sealed record StoredCheck(
     string? SignedBy, DateTimeOffset? SignedAt, string Note, CheckSummary Summary, string ShootName = "")
 {
     /// <summary><c>approved</c>, or <c>retired</c> where that came since the check began; empty in a check that is not kept yet.</summary>
-    public string StandardState { get; init; } = "";
+    public StandardState StandardState { get; init; }
 
     /// <summary>Lines found outside, before anything was put right.</summary>
-    public int FoundOff { get; init; }
+    public int FoundOffTarget { get; init; }
 
-    /// <summary>Lines found floating, before anything was put right.</summary>
-    public int FoundFloating { get; init; }
+    /// <summary>Lines found automatic, before anything was put right.</summary>
+    public int FoundAutomatic { get; init; }
 
     /// <summary>What was found wrong, in a few words.</summary>
-    public string FoundHeadline { get; init; } = "";
+    public ImmutableArray<Judgement> FoundHeadline { get; init; } = [];
 
     /// <summary>The check summed up anew.</summary>
-    public StoredCheck With(CheckOutcome outcome) => this with
+    public StoredCheck With(JudgedCheck judged) => this with
     {
-        Summary = outcome.Now,
-        FoundOff = outcome.FoundSummary.Off,
-        FoundFloating = outcome.FoundSummary.Floating,
-        FoundHeadline = outcome.FoundSummary.Headline,
+        Summary = judged.Summary,
+        FoundOffTarget = judged.FoundSummary.OffTarget,
+        FoundAutomatic = judged.FoundSummary.Automatic,
+        FoundHeadline = judged.FoundSummary.Headline,
     };
 }
 
@@ -80,20 +86,24 @@ public sealed record StoredPhoto(Guid Id, Setting? Setting, string By, DateTimeO
 /// <summary>Something said beside a signed check.</summary>
 /// <param name="Id">Made by the client.</param>
 /// <param name="Setting">The notch it is about; null where it is about the check.</param>
-/// <param name="Says">What is said.</param>
+/// <param name="Text">What is said.</param>
 /// <param name="By">Who.</param>
 /// <param name="At">When.</param>
-public sealed record StoredAddition(Guid Id, Setting? Setting, string Says, string By, DateTimeOffset At);
+public sealed record StoredAddition(Guid Id, Setting? Setting, string Text, string By, DateTimeOffset At);
 
 /// <summary>A check with its frozen card and its readings.</summary>
 /// <param name="Check">The check.</param>
-/// <param name="ModelCard">The capability card as it was when the check began, JSON.</param>
+/// <param name="ModelSpecification">The capability card as it was when the check began, JSON.</param>
 /// <param name="Readings">The readings, in the order of the work, as found before as left.</param>
 /// <param name="Shoot">What a plan puts in the place of the standard's notches; null where it is the standard alone.</param>
-public sealed record WholeCheck(StoredCheck Check, string ModelCard, IReadOnlyList<StoredReading> Readings, ShootDocument? Shoot = null)
+public sealed record WholeCheck(StoredCheck Check, string ModelSpecification, IReadOnlyList<StoredReading> Readings, ShootDocument? Shoot = null)
 {
     /// <summary>Second readings of a notch that nobody has decided between yet.</summary>
     public IReadOnlyList<StoredReading> Rivals { get; init; } = [];
+
+    /// <summary>What the signature froze; null while the check is open.</summary>
+    public SignedDocument? Signed { get; init; }
+
 
     /// <summary>Photographs.</summary>
     public IReadOnlyList<StoredPhoto> Photos { get; init; } = [];

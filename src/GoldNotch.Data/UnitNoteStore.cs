@@ -6,17 +6,17 @@ namespace GoldNotch.Data;
 /// <summary>A note on a unit.</summary>
 /// <param name="Id">Made by the client.</param>
 /// <param name="Kind"><c>note</c>, <c>repair</c> or <c>measured</c>.</param>
-/// <param name="Says">What it says.</param>
+/// <param name="Text">What it says.</param>
 /// <param name="By">Who.</param>
 /// <param name="At">When.</param>
-public sealed record UnitNote(Guid Id, string Kind, string Says, string By, DateTimeOffset At);
+public sealed record UnitNote(Guid Id, string Kind, string Text, string By, DateTimeOffset At);
 
 /// <summary>Repairs, notes and measurements of a unit, with date and person.</summary>
 public sealed class UnitNoteStore(NpgsqlDataSource source)
 {
     /// <summary>The newest notes of a unit.</summary>
     public Task<List<UnitNote>> ListAsync(string tag, int limit, CancellationToken cancel) =>
-        source.CreateCommand("SELECT id, kind, says, made_by, made_at FROM unit_note WHERE unit_tag = @tag ORDER BY made_at DESC, id LIMIT @limit")
+        source.CreateCommand("SELECT id, kind, text, made_by, made_at FROM unit_note WHERE unit_tag = @tag ORDER BY made_at DESC, id LIMIT @limit")
             .With("tag", tag).With("limit", limit)
             .ListAsync(r => new UnitNote(r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4)), cancel);
 
@@ -34,8 +34,8 @@ public sealed class UnitNoteStore(NpgsqlDataSource source)
     {
         try
         {
-            int kept = await transaction.Command("INSERT INTO unit_note (id, unit_tag, kind, says, made_by, made_at) VALUES (@id, @tag, @kind, @says, @by, @at) ON CONFLICT (id) DO NOTHING")
-                .With("id", note.Id).With("tag", tag).With("kind", note.Kind).With("says", note.Says).With("by", note.By).With("at", note.At.ToUniversalTime()).RunAsync(cancel);
+            int kept = await transaction.Command("INSERT INTO unit_note (id, unit_tag, kind, text, made_by, made_at) VALUES (@id, @tag, @kind, @text, @by, @at) ON CONFLICT (id) DO NOTHING")
+                .With("id", note.Id).With("tag", tag).With("kind", note.Kind).With("text", note.Text).With("by", note.By).With("at", note.At.ToUniversalTime()).RunAsync(cancel);
             if (kept == 0)
             {
                 return;
@@ -46,7 +46,7 @@ public sealed class UnitNoteStore(NpgsqlDataSource source)
             throw new RefusedException("not-found", "/tag", $"There is no unit {tag}. Look at the tag again, or find it by its tape or place.", missing);
         }
 
-        await Audit.WriteAsync(transaction, note.By, "unit note", tag, null, new { note.Kind, note.Says }, cancel);
+        await Audit.WriteAsync(transaction, note.By, "unit note", tag, null, new { note.Kind, note.Text }, cancel);
         await Live.TellAsync(transaction, tag, null, cancel);
     }
 }

@@ -1,3 +1,4 @@
+using GoldNotch.Core.Cameras;
 using System.Text.Json;
 using GoldNotch.Exchange;
 using Npgsql;
@@ -15,10 +16,10 @@ namespace GoldNotch.Data;
 /// <param name="ColourOffsetMired">What it needs to match the reference, mired; null where nobody measured it.</param>
 /// <param name="DueBack">When it is due back; null while it is in.</param>
 public sealed record StoredUnit(
-    string Tag, string ModelKey, string Tape, string Place, string Status, int Version, IReadOnlyList<FilterDocument> Filters, double? ColourOffsetMired, DateOnly? DueBack)
+    string Tag, string ModelKey, string Tape, string Place, UnitStatus Status, int Version, IReadOnlyList<FilterDocument> Filters, double? ColourOffsetMired, DateOnly? DueBack)
 {
     /// <summary>The unit as an exchange file holds it.</summary>
-    public UnitDocument Document => new(Tag, ModelKey, Tape, Place, Status, Filters, ColourOffsetMired, DueBack);
+    public UnitDocument Document => new(Tag, ModelKey, Tape, Place, Status.Word(), Filters, ColourOffsetMired, DueBack);
 }
 
 /// <summary>Units of the pool.</summary>
@@ -83,7 +84,7 @@ public sealed class UnitStore(NpgsqlDataSource source)
 
         StoredUnit after = unit with { Version = unit.Version + 1 };
         await transaction.Command("UPDATE camera_unit SET tape = @tape, place = @place, status = @status, due_back = @due, version = @version WHERE tag = @tag").With("due", after.DueBack)
-            .With("tag", after.Tag).With("tape", after.Tape).With("place", after.Place).With("status", after.Status).With("version", after.Version)
+            .With("tag", after.Tag).With("tape", after.Tape).With("place", after.Place).With("status", after.Status.Word()).With("version", after.Version)
             .RunAsync(cancel);
         await Audit.WriteAsync(transaction, who, "unit changed", after.Tag, before, after, cancel);
         await Live.TellAsync(transaction, after.Tag, null, cancel);
@@ -161,7 +162,7 @@ public sealed class UnitStore(NpgsqlDataSource source)
             r.GetString(1),
             r.GetString(2),
             r.GetString(3),
-            r.GetString(4),
+            UnitStatuses.Parse(r.GetString(4)),
             r.GetInt32(5),
             r.IsDBNull(6) ? [] : JsonSerializer.Deserialize(r.GetString(6), ExchangeJson.Default.IReadOnlyListFilterDocument) ?? [],
             r.IsDBNull(7) ? null : r.GetDouble(7),

@@ -1,3 +1,5 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Sheets;
 using System.Text.Json.Serialization;
 
 namespace GoldNotch.Exchange;
@@ -28,7 +30,7 @@ public sealed record ExchangeDocument(
     public const string FormatName = "gold-notch-exchange";
 
     /// <summary>The version that is read and written here.</summary>
-    public const int ThisVersion = 1;
+    public const int ThisVersion = 2;
 
     /// <summary>An empty file of this format and version.</summary>
     public static ExchangeDocument Empty { get; } = new(FormatName, ThisVersion);
@@ -45,7 +47,7 @@ public sealed record ExchangeDocument(
 /// <param name="Use">What the footage is for: <c>general</c>, <c>live</c>, <c>web</c>, <c>film</c>, <c>slow-motion</c>, <c>stills</c>.</param>
 /// <param name="PlannedMinutes">Minutes to be recorded.</param>
 /// <param name="Circumstances">Circumstances that differ from the usual, e.g. <c>by hand</c>, <c>cut with others</c>.</param>
-/// <param name="Policies">Schools that differ from the default, by matter.</param>
+/// <param name="Policies">Options that differ from the default, by matter.</param>
 /// <param name="IntervalDays">Days after which a unit is to be checked again; left out where only a loan asks for it.</param>
 public sealed record StandardDocument(
     string Key,
@@ -64,9 +66,19 @@ public sealed record StandardDocument(
 /// <summary>The light a standard is made for; <c>lux</c> is left out where it changes too much to say.</summary>
 public sealed record LightDocument(string Description, double TemperatureK, double MainsHz, string Lamp, double? Lux = null);
 
-/// <summary>A notch in the field's notation, e.g. setting <c>shutter</c>, want <c>180°</c>, slack <c>⅙ stop</c>; <c>when</c> names conditions.</summary>
+/// <summary>A notch in the field's notation, e.g. setting <c>shutter</c>, want <c>180°</c>, tolerance <c>⅙ stop</c>; <c>when</c> names conditions.</summary>
 public sealed record NotchDocument(
-    string Setting, string Want, string Importance, string Reason, string Slack = "none", IReadOnlyList<string>? When = null);
+    string Setting, string Require, string Importance, string Reason, string Tolerance = "none", IReadOnlyList<string>? When = null)
+{
+    /// <summary>A notch as it is written in files: an iris between two marks with its digits, since a mark would round it.</summary>
+    public static NotchDocument Of(Notch notch) => new(
+        SettingName.Of(notch.Setting).Key,
+        notch.Requirement is Requirement.Iris { Number: { Mark: null } number } iris ? number.Engraved() + (iris.TakesUpTheRest ? ", takes up the rest" : "") : notch.Requirement.Text,
+        Fields.Word(notch.Importance),
+        notch.Reason.Length > 400 ? notch.Reason[..399] + "…" : notch.Reason,
+        notch.Tolerance.Amount == 0 ? "none" : notch.Tolerance.ToleranceLabel(),
+        notch.When.IsEmpty ? null : [.. notch.When.Select(ConditionWords.Of)]);
+}
 
 /// <summary>A unit of the pool; <c>filters</c> are what was measured on this very unit, <c>colourOffsetMired</c> what it needs to match the reference.</summary>
 public sealed record UnitDocument(
@@ -107,8 +119,13 @@ public sealed record ReadingDocument(string Setting, string Read, string By, Dat
     RespectRequiredConstructorParameters = true,
     AllowDuplicateProperties = false,
     WriteIndented = true,
+    UseStringEnumConverter = true,
     DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull)]
 [JsonSerializable(typeof(ExchangeDocument))]
 [JsonSerializable(typeof(IReadOnlyList<FilterDocument>))]
 [JsonSerializable(typeof(ShootDocument))]
+[JsonSerializable(typeof(JudgementDocument))]
+[JsonSerializable(typeof(IReadOnlyList<JudgementDocument>))]
+[JsonSerializable(typeof(ValueDocument))]
+[JsonSerializable(typeof(SignedDocument))]
 public sealed partial class ExchangeJson : JsonSerializerContext;

@@ -28,6 +28,7 @@ public sealed class ExchangeFile
     private static readonly JsonReaderOptions Strict = new() { MaxDepth = 32 };
     private readonly byte[] _bytes;
     private readonly Dictionary<string, List<Range>> _lists = [];
+    private int _version = ExchangeDocument.ThisVersion;
 
     private ExchangeFile(byte[] bytes) => _bytes = bytes;
 
@@ -86,7 +87,7 @@ public sealed class ExchangeFile
         ReadOnlyMemory<byte> json = _bytes.AsMemory(range);
         try
         {
-            T? value = JsonSerializer.Deserialize(json.Span, type);
+            T? value = JsonSerializer.Deserialize(_version == 1 ? VersionOne.Convert(list, json.Span) : json.Span, type);
             return value is not null
                 ? new(index, pointer, value, null, json)
                 : new(index, pointer, null, Fault(pointer, "bad-document", "nothing is given here."), json);
@@ -94,8 +95,13 @@ public sealed class ExchangeFile
         catch (JsonException wrong)
         {
             string field = pointer + ToPointer(wrong.Path);
-            (long line, long column) = LineAt(range.Start.Value + OffsetInside(json.Span, wrong));
+            // What was converted has other lines than the file: there the field names the place.
+            (long line, long column) = _version == 1 ? PlaceOf(field) : LineAt(range.Start.Value + OffsetInside(json.Span, wrong));
             return new(index, pointer, null, new ImportFault(field, line, column, "bad-document", $"Line {line}, column {column}: {Plain(wrong)}"), json);
+        }
+        catch (RefusedException mixed)
+        {
+            return new(index, pointer, null, Fault(pointer, mixed.Code, mixed.Message), json);
         }
     }
 
@@ -155,10 +161,9 @@ public sealed class ExchangeFile
             throw NotExchange();
         }
 
-        if (version != ExchangeDocument.ThisVersion)
-        {
-            throw new RefusedException("bad-document", "/formatVersion", $"This file has format version {version?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "none"}; this site reads version {ExchangeDocument.ThisVersion}. Nothing was imported.");
-        }
+        _version = version is >= 1 and <= ExchangeDocument.ThisVersion
+            ? version.Value
+            : throw new RefusedException("bad-document", "/formatVersion", $"This file has format version {version?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "none"}; this site reads versions 1 to {ExchangeDocument.ThisVersion}. Nothing was imported.");
     }
 
     private static List<Range> ScanList(ref Utf8JsonReader reader, string name)
@@ -244,7 +249,7 @@ public sealed class ExchangeFile
         {
             while (reader.Read() && reader.TokenType == JsonTokenType.PropertyName)
             {
-                bool here = reader.ValueTextEquals(part);
+                bool here = VersionOne.NamesOf(part).Contains(reader.GetString());
                 reader.Read();
                 if (here)
                 {
@@ -273,7 +278,7 @@ public sealed class ExchangeFile
     private static string Plain(JsonException wrong)
     {
         string message = wrong.InnerException?.Message ?? wrong.Message;
-        return message.Contains("could not be mapped", StringComparison.Ordinal) ? $"the field “{LastName(message)}” is not part of the format."
+        return message.Contains("could not be mapped", StringComparison.Ordinal) ? $"the field “{LastName(message)}” is not part of the format{(VersionOne.NewNameOf(LastName(message)) is { } now ? $" since version 2: it is “{now}” now" : "")}."
             : message.Contains("uplicate", StringComparison.Ordinal) ? "a field comes twice; keep one."
             : message.Contains("missing required", StringComparison.Ordinal) || message.Contains("required properties", StringComparison.Ordinal) ? $"a required field is missing: {message[(message.LastIndexOf(':') + 1)..].Trim().TrimEnd('.')}."
             : message.Contains("maximum configured depth", StringComparison.Ordinal) ? "this is nested deeper than any exchange file."

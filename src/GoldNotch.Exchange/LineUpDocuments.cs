@@ -8,7 +8,7 @@ namespace GoldNotch.Exchange;
 /// <param name="Light">The light as it was read.</param>
 /// <param name="Cameras">The cameras, each with a letter of its own.</param>
 /// <param name="Call">When everybody is there.</param>
-/// <param name="School"><c>own-base</c>, <c>move-light</c>, <c>common-speed</c> or <c>gain-last</c>.</param>
+/// <param name="Strategy"><c>own-base</c>, <c>move-light</c>, <c>common-speed</c> or <c>gain-last</c>.</param>
 /// <param name="Marks">Named places of the scene with their light.</param>
 /// <param name="Kit">Front filters, shared.</param>
 /// <param name="MaxFront">Most front filters before one lens, 0 to 2.</param>
@@ -26,7 +26,7 @@ public sealed record LineUpDocument(
     LineUpLightDocument Light,
     IReadOnlyList<LineUpCameraDocument> Cameras,
     DateTimeOffset? Call = null,
-    string School = "own-base",
+    string Strategy = "own-base",
     IReadOnlyList<SceneMarkDocument>? Marks = null,
     IReadOnlyList<FrontFilterDocument>? Kit = null,
     int MaxFront = 1,
@@ -45,7 +45,7 @@ public sealed record LineUpLightDocument(
     double TemperatureK, double MainsHz, string Lamp, double? Lux = null, LightReadingDocument? Reading = null, string Meter = "dome", double DimStops = 0, double RaiseStops = 0);
 
 /// <summary>A reading of a meter: <c>f/5.6⅓</c> at <c>1/60</c> and ISO 320.</summary>
-public sealed record LightReadingDocument(string Opening, string Time, double Iso);
+public sealed record LightReadingDocument(string Iris, string Time, double Iso);
 
 /// <summary>A place of the scene: <c>stops</c> from the key, or a <c>reading</c> in f-numbers at the key's time and speed.</summary>
 public sealed record SceneMarkDocument(string Name, string? Stops = null, string? Reading = null, bool Matters = true);
@@ -61,7 +61,7 @@ public sealed record FloorThingDocument(string Name, string Kind, double AcrossM
 /// <param name="Unit">Asset tag.</param>
 /// <param name="Part">What it is for.</param>
 /// <param name="Watch"><c>fixed</c>, <c>moving</c>, <c>hand</c> or <c>unattended</c>.</param>
-/// <param name="Wish">Its iris: <c>open</c>, <c>f/5.6</c>, <c>f/4 to f/8</c>, <c>1.2 m deep</c>, <c>as deep as A</c>.</param>
+/// <param name="Require">Its iris: <c>open</c>, <c>f/5.6</c>, <c>f/4 to f/8</c>, <c>1.2 m deep</c>, <c>as deep as A</c>.</param>
 /// <param name="Lens">The lens that is on it, where the body changes lenses.</param>
 /// <param name="FocalMm">Focal length used.</param>
 /// <param name="FramedM">Wanted width of the picture at the subject.</param>
@@ -76,7 +76,7 @@ public sealed record LineUpCameraDocument(
     string Unit,
     string Part,
     string Watch = "fixed",
-    string Wish = "open",
+    string Require = "open",
     string Lens = "",
     double? FocalMm = null,
     double? FramedM = null,

@@ -1,3 +1,4 @@
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
 
@@ -21,14 +22,20 @@ public sealed record SheetDocument(
         sheet.Model.Version,
         [.. sheet.Circumstances.All.Select(ConditionWords.Of)],
         [.. sheet.Lines.Select(l => new SheetLineDocument(
-            SettingName.Of(l.Setting).Key, l.Notch.Wish.Text, Word(l.Fit), l.Target?.Label ?? "", l.SizeLabel, l.Because.Sentence))]);
+            SettingName.Of(l.Setting).Key, l.Notch.Requirement.Text, Word(l.Fit), l.Target?.Label ?? "", l.SizeLabel, JudgementText.Of(l.Because), JudgementDocument.Of(l.Because)))]);
 
     /// <summary>The circumstances it is for.</summary>
     /// <exception cref="Core.Units.QuantityException">A word is no condition.</exception>
     public Circumstances InCircumstances() => Core.Sheets.Circumstances.Of(Circumstances.Select(ConditionWords.Parse));
 
-    private static string Word(Fit fit) => fit switch { Fit.Exact => "exact", Fit.Compromise => "compromise", Fit.NotPossible => "not-possible", _ => "look" };
+    private static string Word(Fit fit) => fit switch { Fit.Exact => "exact", Fit.Compromise => "compromise", Fit.NotPossible => "not-possible", _ => "check-by-eye" };
 }
 
 /// <summary>A line of a sheet.</summary>
-public sealed record SheetLineDocument(string Setting, string Want, string Fit, string Target, string Size, string Because);
+public sealed record SheetLineDocument(string Setting, string Require, string Fit, string Target, string Size, string Text = "", JudgementDocument? Because = null)
+{
+    /// <summary>Whether another line comes to the same. Words do not count: a sentence may have been reworded since.</summary>
+    public bool SaysTheSameAs(SheetLineDocument other) =>
+        (Setting, Require, Fit, Target, Size) == (other.Setting, other.Require, other.Fit, other.Target, other.Size)
+        && (Because is null || other.Because is null || Because.ToJudgement() == other.Because.ToJudgement());
+}

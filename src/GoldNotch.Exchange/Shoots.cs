@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Exchange;
@@ -20,9 +21,7 @@ public static class Shoots
         return new ShootDocument(
             id, lineUp.Name, row.Plan.Camera.Name,
             new LightDocument(light.Description, light.Temperature.Value, light.MainsHz, Fields.Word(light.Lamp), light.Illuminance?.Value),
-            [.. ShootSheet.Notches(lineUp, row, white).Select(n => new NotchDocument(
-                SettingName.Of(n.Setting).Key, Written(n.Wish), Fields.Word(n.Importance), n.Reason.Length > 400 ? n.Reason[..399] + "…" : n.Reason,
-                n.Slack.Amount == 0 ? "none" : n.Slack.Label()))],
+            [.. ShootSheet.Notches(lineUp, row, white).Select(NotchDocument.Of)],
             [.. CameraPreparation.Circumstances(lineUp, row.Prepared.Of).All.Select(ConditionWords.Of)],
             row.Prepared.Of.LensName);
     }
@@ -40,11 +39,8 @@ public static class Shoots
             { Transmission: { } t } => model with { Lens = ShootSheet.Marked(lens.Lens, t) },
             _ => model with { Lens = lens.Lens },
         };
-        ImmutableArray<Notch> notches = [.. shoot.Notches.Select((n, i) => Cards.ToNotch(n, $"/notches/{i}"))];
+        ImmutableArray<Notch> notches = [.. shoot.Notches.Select((n, i) => StandardReader.ToNotch(n, $"/notches/{i}"))];
         Circumstances circumstances = Circumstances.Of(shoot.Circumstances.Select(ConditionWords.Parse));
-        return SheetCompiler.Compile(standard.In(Cards.ToLight(shoot.Light, "/light"), notches), with, circumstances);
+        return SheetCompiler.Compile(standard.In(StandardReader.ToLight(shoot.Light, "/light"), notches), with, circumstances);
     }
-
-    // An opening between two marks is written with its digits: a mark would round it.
-    private static string Written(Wish wish) => wish is Wish.Opening { Number: { Mark: null } n } ? n.Engraved() : wish.Text;
 }

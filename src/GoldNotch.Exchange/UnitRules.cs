@@ -1,3 +1,4 @@
+using GoldNotch.Core.Cameras;
 namespace GoldNotch.Exchange;
 
 /// <summary>What a unit's fields may be.</summary>
@@ -45,9 +46,9 @@ public static class UnitRules
             throw new RefusedException("bad-value", $"{at}/place", "The place has at most 120 characters.");
         }
 
-        if (status is not ("in" or "out" or "repair" or "retired"))
+        if (!UnitStatuses.Words.Contains(status))
         {
-            throw new RefusedException("bad-value", $"{at}/status", "The status is one of in, out, repair, retired.");
+            throw new RefusedException("bad-value", $"{at}/status", $"The status is one of {string.Join(", ", UnitStatuses.Words)}.");
         }
     }
 }

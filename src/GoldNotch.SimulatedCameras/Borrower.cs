@@ -12,11 +12,11 @@ public static class Borrower
         (Setting.HighRate, 8, ["on"]),
         (Setting.WhiteBalance, 8, ["5600", "auto", "3200", "B"]),
         (Setting.RecordFormat, 7, ["1080 59.94i", "1080 59.94p", "1080 23.976p"]),
-        (Setting.SoundMode, 7, ["automatic"]),
+        (Setting.AudioLevelControl, 7, ["automatic"]),
         (Setting.Phantom1, 6, ["off"]),
         (Setting.FocusMode, 6, ["auto"]),
         (Setting.NeutralDensity, 6, ["1/4", "1", "1/16", "2"]),
-        (Setting.IrisMode, 5, ["auto"]),
+        (Setting.IrisControl, 5, ["auto"]),
         (Setting.Input2, 4, ["built-in", "line"]),
         (Setting.Language, 3, ["Kernish", "Ottish"]),
         (Setting.DigitalZoom, 3, ["on"]),
@@ -24,11 +24,11 @@ public static class Borrower
         (Setting.Stabiliser, 3, ["strong", "standard"]),
         (Setting.Shutter, 3, ["1/250", "1/100", "1/30"]),
         (Setting.Profile, 2, ["log", "standard"]),
-        (Setting.ViewingLook, 2, ["on"]),
+        (Setting.ViewingLut, 2, ["on"]),
         (Setting.TimecodeCount, 2, ["drop-frame"]),
         (Setting.FullAuto, 2, ["on"]),
         (Setting.Magnifier, 2, ["on"]),
-        (Setting.ExposureShift, 1, ["0.5", "-0.5"]),
+        (Setting.AutoExposureShift, 1, ["0.5", "-0.5"]),
     ];
 
     /// <summary>Scrambles a camera: two to six things that this camera can be left at.</summary>

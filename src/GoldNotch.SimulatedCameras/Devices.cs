@@ -46,8 +46,8 @@ internal sealed class Devices
     internal Devices(IEnumerable<ExchangeDocument> files)
     {
         ExchangeDocument[] all = [.. files];
-        _standards = [.. all.SelectMany(f => f.Standards ?? []).Where(s => s.State == "approved").Select(s => Cards.ToStandard(s))];
-        var models = all.SelectMany(f => f.Models ?? []).GroupBy(m => m.Key).ToDictionary(g => g.Key, g => Cards.ToModel(g.MaxBy(m => m.Version)!));
+        _standards = [.. all.SelectMany(f => f.Standards ?? []).Where(s => s.State == "approved").Select(s => StandardReader.ToStandard(s))];
+        var models = all.SelectMany(f => f.Models ?? []).GroupBy(m => m.Key).ToDictionary(g => g.Key, g => ModelReader.ToModel(g.MaxBy(m => m.Version)!));
         foreach (UnitDocument unit in all.SelectMany(f => f.Units ?? []))
         {
             if (models.TryGetValue(unit.Model, out CameraModel? model))

@@ -2,6 +2,7 @@ using System.Globalization;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
 using GoldNotch.Exchange;
 
@@ -16,14 +17,14 @@ internal static class History
     private const double LeftForLater = 0.08;
 
     /// <summary>Makes checks of every unit against standards that are in force.</summary>
-    /// <param name="files">Cards, standards and units.</param>
+    /// <param name="files">StandardReader, standards and units.</param>
     /// <param name="seed">Where chance begins.</param>
     /// <param name="each">Checks of each unit.</param>
     internal static ExchangeDocument Of(IReadOnlyList<ExchangeDocument> files, int seed, int each)
     {
         var chance = new Random(seed);
-        var models = files.SelectMany(f => f.Models ?? []).GroupBy(m => m.Key).ToDictionary(g => g.Key, g => Cards.ToModel(g.MaxBy(m => m.Version)!));
-        Standard[] standards = [.. files.SelectMany(f => f.Standards ?? []).Where(s => s.State == "approved").Select(s => Cards.ToStandard(s))];
+        var models = files.SelectMany(f => f.Models ?? []).GroupBy(m => m.Key).ToDictionary(g => g.Key, g => ModelReader.ToModel(g.MaxBy(m => m.Version)!));
+        Standard[] standards = [.. files.SelectMany(f => f.Standards ?? []).Where(s => s.State == "approved").Select(s => StandardReader.ToStandard(s))];
         List<CheckDocument> checks = [];
         foreach (UnitDocument unit in files.SelectMany(f => f.Units ?? []))
         {
@@ -62,7 +63,7 @@ internal static class History
             readings.Add(new ReadingDocument(SettingName.Of(line.Setting).Key, read, who, at.AddSeconds(4 * readings.Count)));
         }
 
-        foreach (FixStep step in Consequences.Of(sheet, CheckEvaluator.Evaluate(sheet, found)).Order)
+        foreach (CorrectionStep step in Consequences.Of(sheet, CheckEvaluator.Evaluate(sheet, found)).Order)
         {
             if (sheet.LineOf(step.Setting)?.Target is { } target && chance.NextDouble() > LeftForLater && Parsed(step.Setting, sheet, target.Label, found) is { } now)
             {

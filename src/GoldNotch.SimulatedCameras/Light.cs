@@ -19,7 +19,7 @@ internal static class Light
     private const double UnstatedIso = 320;
 
     /// <summary>Level of the card in the picture, 0 to 1.</summary>
-    internal static double CardLevel(StandIn camera)
+    internal static double LevelFields(StandIn camera)
     {
         double linear = Card * Error(camera, GainOf(camera)).Factor;
         return Math.Clamp(new ToneCurve.Bt709().Encode(linear), 0, 1.09);
@@ -38,6 +38,6 @@ internal static class Light
         MeteredLight.FromLux(new Lux(camera.Scene.Lux)),
         camera.Value<SettingValue.Speed>(Setting.Shutter)?.Time ?? ExposureTime.OneOver(60),
         Sensitivity.IsoAtGain(camera.Model.Gain.IsoOn(camera.Control.BaseWord) ?? new Iso(UnstatedIso), gain),
-        camera.Value<SettingValue.Opening>(Setting.IrisOpening)?.Number ?? camera.Model.Lens.WidestAtShort,
+        camera.Value<SettingValue.Iris>(Setting.Iris)?.Number ?? camera.Model.Lens.WidestAtShort,
         new Stops(camera.FilterStops)).Total;
 }

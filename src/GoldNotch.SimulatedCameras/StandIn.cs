@@ -73,10 +73,10 @@ public sealed class StandIn
     };
 
     /// <summary>What can be set over the link: menus, not switches and rings that a hand has to move.</summary>
-    public IReadOnlyCollection<Setting> Accepts => [.. Reports.Where(s => SettingName.Of(s).Kind != SettingKind.Act && !Physical(s) && s is not (Setting.CardMinutes or Setting.RunningMinutes or Setting.FileSystem or Setting.CardSpeed))];
+    public IReadOnlyCollection<Setting> Accepts => [.. Reports.Where(s => SettingName.Of(s).Kind != SettingKind.Task && !Physical(s) && s is not (Setting.CardMinutes or Setting.RunningMinutes or Setting.FileSystem or Setting.CardSpeed))];
 
     // What the adapter on the wall stands at, no camera knows.
-    private Setting[] Known => [.. SettingName.All.Select(n => n.Setting).Where(s => s != Setting.MainsAdapter && (SettingName.Of(s).Kind != SettingKind.Act || s == Setting.Clock) && Shown(s) is not null)];
+    private Setting[] Known => [.. SettingName.All.Select(n => n.Setting).Where(s => s != Setting.MainsAdapter && (SettingName.Of(s).Kind != SettingKind.Task || s == Setting.Clock) && Shown(s) is not null)];
 
     /// <summary>What the display shows for a setting; null where this camera shows nothing.</summary>
     public (string Shows, bool Automatic)? Shown(Setting setting)
@@ -100,8 +100,8 @@ public sealed class StandIn
                 return null;
             }
 
-            bool floats = standing.Automatic || (FullAuto && Model.CanFloat(setting));
-            return (floats ? Floating(setting, standing) : standing.Value is { } value ? Label(value) : "", floats);
+            bool floats = standing.Automatic || (FullAuto && Model.HasAutomatic(setting));
+            return (floats ? Automatic(setting, standing) : standing.Value is { } value ? Label(value) : "", floats);
         }
     }
 
@@ -116,14 +116,14 @@ public sealed class StandIn
                 throw new RefusedByCameraException($"{Model.Name} has no {SettingName.Of(setting).Name}.");
             }
 
-            if (FullAuto && setting != Setting.FullAuto && Model.CanFloat(setting))
+            if (FullAuto && setting != Setting.FullAuto && Model.HasAutomatic(setting))
             {
                 throw new RefusedByCameraException("FULL AUTO is on.");
             }
 
             if (text is "auto" or "automatic")
             {
-                if (!Model.CanFloat(setting))
+                if (!Model.HasAutomatic(setting))
                 {
                     throw new RefusedByCameraException($"{SettingName.Of(setting).Name} has no automatic.");
                 }
@@ -142,7 +142,7 @@ public sealed class StandIn
     {
         lock (_gate)
         {
-            foreach (Setting setting in _standing.Keys.Where(s => SettingName.Of(s).Kind != SettingKind.Act && !Mechanical(s)).ToArray())
+            foreach (Setting setting in _standing.Keys.Where(s => SettingName.Of(s).Kind != SettingKind.Task && !Mechanical(s)).ToArray())
             {
                 _standing[setting] = new Standing(First(setting));
             }
@@ -162,7 +162,7 @@ public sealed class StandIn
                 Fit(format);
             }
 
-            _standing[Setting.Clock] = new Standing(new SettingValue.Act(false));
+            _standing[Setting.Clock] = new Standing(new SettingValue.Task(false));
             _memories.Clear();
         }
     }
@@ -172,7 +172,7 @@ public sealed class StandIn
     {
         lock (_gate)
         {
-            _standing[Setting.Clock] = new Standing(new SettingValue.Act(true));
+            _standing[Setting.Clock] = new Standing(new SettingValue.Task(true));
         }
     }
 
@@ -185,7 +185,7 @@ public sealed class StandIn
         {
             string name = Model.White.Memories.FirstOrDefault(m => m.Equals(memory, StringComparison.OrdinalIgnoreCase))
                 ?? throw new RefusedByCameraException($"There is no memory {memory}.");
-            double level = Light.CardLevel(this);
+            double level = Light.LevelFields(this);
             if (level > Light.Brightest)
             {
                 throw new RefusedByCameraException("TOO BRIGHT");
@@ -217,11 +217,11 @@ public sealed class StandIn
 
     internal bool FullAuto => Value<SettingValue.Switch>(Setting.FullAuto)?.On == true;
 
-    internal bool IsAutomatic(Setting setting) => _standing.GetValueOrDefault(setting).Automatic || (FullAuto && Model.CanFloat(setting));
+    internal bool IsAutomatic(Setting setting) => _standing.GetValueOrDefault(setting).Automatic || (FullAuto && Model.HasAutomatic(setting));
 
     internal double FilterStops => Value<SettingValue.Filter>(Setting.NeutralDensity)?.Position.Loss.Value ?? 0;
 
-    internal ControlSource Control => new(Model, Value<SettingValue.Format>(Setting.RecordFormat), Value<SettingValue.Choice>(Setting.Base)?.Word);
+    internal ControlSource Control => new(Model, Value<SettingValue.Format>(Setting.RecordFormat), Value<SettingValue.Choice>(Setting.BaseIso)?.Word);
 
     // A menu asks for the size first, and each size begins at its own first rate: the rate has to be set after it.
     private List<Setting> SetFormat(SettingValue.Format wanted)
@@ -267,7 +267,7 @@ public sealed class StandIn
         return moved;
     }
 
-    private string Floating(Setting setting, Standing standing) => setting switch
+    private string Automatic(Setting setting, Standing standing) => setting switch
     {
         Setting.Gain when Light.AutomaticGain(this) is { } gain => Label(gain),
         Setting.WhiteBalance => Whole(Math.Round(Scene.LightK / 50) * 50),
@@ -277,7 +277,7 @@ public sealed class StandIn
     private BitRate? RateNow() => Value<SettingValue.Bits>(Setting.BitRate)?.Rate ?? Model.FormatOf(Value<SettingValue.Format>(Setting.RecordFormat))?.BitRates.Max();
 
     // A wheel of filters and a ring stay where the last hand left them, whatever the menu resets.
-    private static bool Mechanical(Setting setting) => setting is Setting.NeutralDensity or Setting.IrisOpening or Setting.LensFocus or Setting.ZoomMode;
+    private static bool Mechanical(Setting setting) => setting is Setting.NeutralDensity or Setting.Iris or Setting.LensFocus or Setting.ZoomMode;
 
     private bool Physical(Setting setting) => Mechanical(setting) || Model.PlaceOf(setting) is { Side: not BodySide.Screen };
 
@@ -287,16 +287,16 @@ public sealed class StandIn
         Dial dial = Dial.Of(setting, Model, Value<SettingValue.Format>(Setting.RecordFormat));
         return setting switch
         {
-            Setting.PeakLevel => new SettingValue.Amount(-12, NaturalUnit.FullScale),
-            Setting.ExposureShift or Setting.Tint => dial.Detents.Select(d => d.Value).MinBy(v => v is SettingValue.Amount a ? Math.Abs(a.Value) : double.MaxValue),
+            Setting.AudioPeakLevel => new SettingValue.Amount(-12, NaturalUnit.FullScale),
+            Setting.AutoExposureShift or Setting.Tint => dial.Detents.Select(d => d.Value).MinBy(v => v is SettingValue.Amount a ? Math.Abs(a.Value) : double.MaxValue),
             Setting.TimecodeHour => new SettingValue.Amount(0, NaturalUnit.Hours),
-            Setting.IrisOpening => new SettingValue.Opening(Model.Lens.WidestAtShort),
-            Setting.IrisMode or Setting.FocusMode => new SettingValue.Mode(true),
+            Setting.Iris => new SettingValue.Iris(Model.Lens.WidestAtShort),
+            Setting.IrisControl or Setting.FocusMode => new SettingValue.Mode(true),
             Setting.Gain => dial.Detents.Select(d => d.Value).OfType<SettingValue.GainAt>().MinBy(g => Math.Abs(g.Gain.Value)),
             Setting.WhiteBalance => dial.Detents.Select(d => d.Value).OfType<SettingValue.WhiteNumber>().MinBy(w => Math.Abs(w.Temperature.Value - 5600)),
             Setting.Shutter => dial.Detents.Select(d => d.Value).OfType<SettingValue.Speed>().MinBy(s => Math.Abs(Math.Log2(s.Time.Seconds * 60))),
-            Setting.Clock => new SettingValue.Act(false),
-            _ when SettingName.Of(setting).Kind == SettingKind.Act => null,
+            Setting.Clock => new SettingValue.Task(false),
+            _ when SettingName.Of(setting).Kind == SettingKind.Task => null,
             _ => dial.Detents.IsEmpty ? null : dial.Detents[0].Value,
         };
     }

@@ -18,7 +18,7 @@ public enum Trouble
     Half,
 
     /// <summary>An answer that is no JSON.</summary>
-    Rubbish,
+    InvalidResponse,
 
     /// <summary>JSON of the right shape with settings, values and sizes that no camera has.</summary>
     Hostile,
@@ -51,7 +51,7 @@ internal static class Troubles
                 await context.Response.Body.FlushAsync(context.RequestAborted);
                 context.Abort();
                 return true;
-            case Trouble.Rubbish:
+            case Trouble.InvalidResponse:
                 context.Response.ContentType = "text/html";
                 await context.Response.WriteAsync("<h1>Welcome to your new router</h1>", context.RequestAborted);
                 return true;

@@ -11,22 +11,22 @@ public class BenchStageTests(DemoBrowserSite site)
     [Fact]
     public async Task A_camera_fills_in_its_check_is_put_right_over_its_link_and_by_hand_and_signed()
     {
-        await HandAsync("OBG-102", ("full-auto", "off"), ("record-format", "1080 59.94i"), ("gain", "+12"), ("sound-mode", "manual"), ("iris-mode", "manual"), ("focus-mode", "manual"));
+        await HandAsync("OBG-102", ("full-auto", "off"), ("record-format", "1080 59.94i"), ("gain", "+12"), ("audio-level-control", "manual"), ("iris-control", "manual"), ("focus-mode", "manual"));
         using Browser browser = BenchTests.Begin(site, "OBG-102", "Lecture room", first: "kit-counted");
         browser.See(".camera button").Click();
         browser.Read(".camera", "taken; the rest is read off");
-        browser.Verdict("gain").ShouldBe("off");
-        browser.Read(".zone-now", "Sound");
+        browser.Verdict("gain").ShouldBe("offTarget");
+        browser.Read(".zone-now", "Audio");
 
         browser.Click(".stages button", "Put right");
         browser.Read(".zone-queue", "In this order");
         BenchTests.GoTo(browser, "record-format");
         browser.See(".send button").Click();
-        browser.Until(() => browser.Verdict("record-format") == "on", "the size and rate to be set over the link");
+        browser.Until(() => browser.Verdict("record-format") == "onTarget", "the size and rate to be set over the link");
         BenchTests.GoTo(browser, "gain");
         browser.Has(".send button").ShouldBeFalse("gain is a switch: a hand moves it");
         browser.Press(" ");
-        browser.Until(() => browser.Verdict("gain") == "on", "the gain to be put right");
+        browser.Until(() => browser.Verdict("gain") == "onTarget", "the gain to be put right");
         BenchTests.GoTo(browser, "gain");
         browser.Read(".notch", "Found: +12 dB");
 
@@ -52,7 +52,7 @@ public class BenchStageTests(DemoBrowserSite site)
             using Browser browser = BenchTests.Begin(site, "OBG-103", "Lecture room", first: "kit-counted");
             browser.Read(".camera", "Is it on, charged and in reach?");
             browser.Press(" ");
-            browser.Until(() => browser.Verdict("kit-counted") == "on", "the first notch to be read by hand");
+            browser.Until(() => browser.Verdict("kit-counted") == "onTarget", "the first notch to be read by hand");
             await StandInAsync("OBG-103/trouble", new { trouble = "none" });
             browser.See(".camera button").Click();
             browser.Read(".camera", "taken; the rest is read off");
@@ -72,9 +72,9 @@ public class BenchStageTests(DemoBrowserSite site)
         browser.Read(".camera", "taken; the rest is read off");
         browser.Click(".stages button", "Put right");
         browser.Click(".camera button", "Send ");
-        browser.Until(() => browser.Verdict("record-format") == "on" && browser.Verdict("digital-zoom") == "on", "size, rate and digital zoom to be set over the link");
+        browser.Until(() => browser.Verdict("record-format") == "onTarget" && browser.Verdict("digital-zoom") == "onTarget", "size, rate and digital zoom to be set over the link");
         browser.Until(() => !browser.Has(".camera progress"), "the sending to end");
-        browser.Verdict("gain").ShouldBe("off");
+        browser.Verdict("gain").ShouldBe("offTarget");
     }
 
     [Fact]
@@ -83,7 +83,7 @@ public class BenchStageTests(DemoBrowserSite site)
         using Browser browser = BenchTests.Begin(site, "OBG-106", "Lecture room", first: "kit-counted");
         BenchTests.GoTo(browser, "nd");
         browser.Press("1", Keys.Enter);
-        browser.Until(() => browser.Verdict("nd") == "off", "the filter to be recorded");
+        browser.Until(() => browser.Verdict("nd") == "offTarget", "the filter to be recorded");
         browser.See(".broken").Click();
         browser.Click(".groups .symptom", "The picture is dark");
         browser.Read(".sum", "ND filter was read as 1");
@@ -132,7 +132,7 @@ public class BenchStageTests(DemoBrowserSite site)
         using Browser browser = BenchTests.Begin(site, "OBG-105", "Lecture room", first: "kit-counted");
         browser.See(".as-list").Click();
         browser.See("input[data-setting=gain]").SendKeys("H" + Keys.Enter);
-        browser.Until(() => browser.Verdict("gain") == "off", "the gain to be recorded from the list");
+        browser.Until(() => browser.Verdict("gain") == "offTarget", "the gain to be recorded from the list");
         browser.Script("return document.activeElement.dataset.setting").ShouldNotBe("gain");
         browser.See("input[data-setting=shutter]").SendKeys("1/55" + Keys.Enter);
         browser.Read("tr[data-setting=shutter]", "has no “1/55”");

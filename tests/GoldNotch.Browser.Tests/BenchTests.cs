@@ -43,9 +43,9 @@ public class BenchTests(BrowserSite site)
         browser.Press(Keys.Enter);
         browser.AtNotch("nd");
         browser.Press(" ");
-        browser.AtNotch("iris-mode");
+        browser.AtNotch("iris-control");
         browser.Press(" ");
-        browser.AtNotch("iris-opening");
+        browser.AtNotch("iris");
         browser.Press("2 2/3", Keys.Enter);
         browser.AtNotch("white-balance");
         browser.Press(Keys.ArrowRight);
@@ -75,8 +75,8 @@ public class BenchTests(BrowserSite site)
         browser.Press("a", "u", "t", "o", Keys.Enter);
         browser.AtNotch("nd");
         browser.See("#seen").GetDomProperty("value").ShouldBe("", "the rest of the word must not spill into the next notch");
-        browser.Verdict("gain").ShouldBe("floating");
-        browser.Read(".zone-now [data-topic=noise]", "floats");
+        browser.Verdict("gain").ShouldBe("automatic");
+        browser.Read(".zone-now [data-topic=noise]", "automatic");
 
         GoTo(browser, "white-balance");
         browser.Press("3200", Keys.Enter);
@@ -87,7 +87,7 @@ public class BenchTests(BrowserSite site)
         browser.Press("A");
         browser.See("#seen").GetDomProperty("value").ShouldBe("A", "A is a memory of this control, so it is typed");
         browser.Press(Keys.Enter);
-        browser.Until(() => browser.Verdict("white-balance") == "on", "memory A to be on");
+        browser.Until(() => browser.Verdict("white-balance") == "onTarget", "memory A to be on");
     }
 
     [Fact]
@@ -105,7 +105,7 @@ public class BenchTests(BrowserSite site)
     public void A_bad_value_is_refused_at_its_field_and_what_was_typed_stays()
     {
         using Browser browser = Begin(site, "OBG-101", "Lecture room");
-        GoTo(browser, "iris-opening");
+        GoTo(browser, "iris");
         foreach (string typed in new[] { "f/0", "180°", "fully open" })
         {
             browser.Press(typed, Keys.Enter);
@@ -116,8 +116,8 @@ public class BenchTests(BrowserSite site)
         }
 
         browser.Press("5.6 1/3", Keys.Enter);
-        browser.Until(() => browser.Verdict("iris-opening") == "off", "the opening to be judged");
-        browser.Read(".queue [data-setting=iris-opening]", "f/6.3");
+        browser.Until(() => browser.Verdict("iris") == "offTarget", "the iris to be judged");
+        browser.Read(".queue [data-setting=iris]", "f/6.3");
     }
 
     [Fact]
@@ -128,10 +128,10 @@ public class BenchTests(BrowserSite site)
         browser.AtNotch("record-format");
         GoTo(browser, "gain");
         browser.Press("M", Keys.Enter);
-        browser.Until(() => browser.Verdict("gain") == "off", "gain to be kept");
+        browser.Until(() => browser.Verdict("gain") == "offTarget", "gain to be kept");
         browser.Reload();
         browser.AtNotch("record-format");
-        (browser.Verdict("full-auto"), browser.Verdict("gain")).ShouldBe(("on", "off"));
+        (browser.Verdict("full-auto"), browser.Verdict("gain")).ShouldBe(("onTarget", "offTarget"));
     }
 
     [Fact]
@@ -155,7 +155,7 @@ public class BenchTests(BrowserSite site)
             await site.Site.SetReachableAsync(true);
         }
 
-        browser.Until(() => browser.Verdict("record-format") == "off" && browser.Verdict("full-auto") == "on", "both readings to go up");
+        browser.Until(() => browser.Verdict("record-format") == "offTarget" && browser.Verdict("full-auto") == "onTarget", "both readings to go up");
         browser.Until(() => !browser.Has(".away"), "the warning to go");
     }
 
@@ -169,11 +169,11 @@ public class BenchTests(BrowserSite site)
         GoTo(joss, "gain");
         GoTo(mara, "gain");
         mara.Press("L", Keys.Enter);
-        mara.Until(() => mara.Verdict("gain") == "on", "the first reading");
-        joss.Until(() => joss.Verdict("gain") == "on", "the reading of the other person");
+        mara.Until(() => mara.Verdict("gain") == "onTarget", "the first reading");
+        joss.Until(() => joss.Verdict("gain") == "onTarget", "the reading of the other person");
         GoTo(joss, "gain");
         joss.Press("H", Keys.Enter);
-        mara.Until(() => mara.Verdict("gain") == "off", "the correction of the other person");
+        mara.Until(() => mara.Verdict("gain") == "offTarget", "the correction of the other person");
     }
 
     [Fact]
@@ -192,13 +192,13 @@ public class BenchTests(BrowserSite site)
     public void Ten_times_space_says_that_the_camera_is_as_the_sheet()
     {
         using Browser browser = Begin(site, "OBG-105", "Glasshouse talk");
-        foreach (string setting in new[] { "full-auto", "record-format", "bit-rate", "shutter", "gain", "nd", "iris-mode", "iris-opening", "white-balance", "focus-mode" })
+        foreach (string setting in new[] { "full-auto", "record-format", "bit-rate", "shutter", "gain", "nd", "iris-control", "iris", "white-balance", "focus-mode" })
         {
             browser.AtNotch(setting);
             browser.Press(" ");
         }
 
-        browser.Read(".sign", "10 on, 0 within slack, 0 off, 0 floating, 0 not read");
+        browser.Read(".sign", "10 on, 0 within tolerance, 0 off, 0 automatic, 0 not read");
         browser.Has(".order").ShouldBeFalse();
     }
 
@@ -220,7 +220,7 @@ public class BenchTests(BrowserSite site)
         browser.Press(" ");
         browser.See("#login").SendKeys("mara");
         browser.See("#password").SendKeys(GoldNotch.Web.Tests.Hosting.TestSite.Password + Keys.Enter);
-        browser.Until(() => browser.Has(".queue") && browser.Verdict("full-auto") == "on", "the reading to go up after signing in");
+        browser.Until(() => browser.Has(".queue") && browser.Verdict("full-auto") == "onTarget", "the reading to go up after signing in");
     }
 
     [Fact]

@@ -92,8 +92,8 @@ public class LineUpBrowserTests(DemoBrowserSite site)
         using Browser browser = site.Open("mara");
         browser.Go(Cereus);
         browser.See(".one").Click();
-        IWebElement wish = Field(browser, "fieldset.camera", "Iris");
-        wish.SendKeys(" or so");
+        IWebElement requirement = Field(browser, "fieldset.camera", "Iris");
+        requirement.SendKeys(" or so");
         browser.Read("fieldset.camera [role=alert]", "cannot be read as");
         browser.Read(".head .problem", "What you typed is still here");
         browser.All(".stack .column").Count.ShouldBe(2, "the last plan stands");

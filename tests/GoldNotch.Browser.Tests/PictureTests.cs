@@ -69,7 +69,7 @@ public class PictureTests
     private static async Task PutRightAsync(BrowserSite site)
     {
         using var http = new HttpClient();
-        foreach ((string setting, string value) in new[] { ("full-auto", "off"), ("record-format", "1080 29.97p"), ("gain", "+12"), ("white-balance", "5600"), ("nd", "1/4"), ("sound-mode", "automatic"), ("iris-mode", "manual"), ("focus-mode", "manual"), ("shutter", "1/60"), ("iris-opening", "f/4") })
+        foreach ((string setting, string value) in new[] { ("full-auto", "off"), ("record-format", "1080 29.97p"), ("gain", "+12"), ("white-balance", "5600"), ("nd", "1/4"), ("audio-level-control", "automatic"), ("iris-control", "manual"), ("focus-mode", "manual"), ("shutter", "1/60"), ("iris", "f/4") })
         {
             await http.PutAsync(new Uri(site.Site.Cameras, $"/stand-in/OBG-102/hand/{setting}"), System.Net.Http.Json.JsonContent.Create(new { set = value }));
         }

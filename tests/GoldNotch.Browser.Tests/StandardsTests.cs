@@ -36,8 +36,8 @@ public class StandardsTests(DemoBrowserSite site)
         cell.GetDomProperty("textContent")!.ShouldContain("not possible");
         cell.Click();
         browser.Until(() => browser.Has("article.line[data-setting]"), "the sheet");
-        browser.Script("return location.pathname + location.hash").ShouldBe("/sheets/night-house-watch/calla-d#iris-mode");
-        browser.Until(() => (bool)browser.Script("const r = document.querySelector('[data-setting=iris-mode]').getBoundingClientRect(); return r.top >= 0 && r.bottom <= innerHeight")!, "the notch on the screen");
+        browser.Script("return location.pathname + location.hash").ShouldBe("/sheets/night-house-watch/calla-d#iris-control");
+        browser.Until(() => (bool)browser.Script("const r = document.querySelector('[data-setting=iris-control]').getBoundingClientRect(); return r.top >= 0 && r.bottom <= innerHeight")!, "the notch on the screen");
     }
 
     [Fact]

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
 using CsCheck;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Tests;
@@ -61,8 +63,8 @@ public class BenchTests
     public void What_comes_of_a_check_is_told_as_found_and_as_left()
     {
         CheckOutcome outcome = CheckOutcome.Of(Lecture, Readings(Lecture, ("full-auto", "off"), ("gain", "+12"), ("nd", "clear"), ("gain>", "0")));
-        outcome.FoundSummary.Off.ShouldBe(1);
-        outcome.Now.Off.ShouldBe(0);
+        outcome.FoundSummary.OffTarget.ShouldBe(1);
+        outcome.Now.OffTarget.ShouldBe(0);
         outcome.Wrong.ShouldBeEmpty();
         outcome.Found.Select(f => (f.Setting, f.Wrong)).ShouldBe([(Setting.FullAuto, false), (Setting.Gain, true), (Setting.NeutralDensity, false)]);
     }
@@ -73,7 +75,7 @@ public class BenchTests
         Dictionary<Setting, Reading> readings = Ottermere.AsSheet(Glass, ("record-format", "1080 59.94i"), ("nd", "clear"), ("white-balance", "3200"), ("gain", "+6"));
         readings[Setting.Shutter] = Reading.Automatic.Instance;
         readings[Setting.BitRate] = new Reading.Of(new SettingValue.Bits(new BitRate(30)));
-        ImmutableArray<FixStep> order = Ottermere.Now(Glass, readings).Order;
+        ImmutableArray<CorrectionStep> order = Ottermere.Now(Glass, readings).Order;
         int At(Setting setting) => order.Select((s, i) => (s, i)).First(p => p.s.Setting == setting).i;
         At(Setting.RecordFormat).ShouldBeLessThan(At(Setting.Shutter));
         At(Setting.RecordFormat).ShouldBeLessThan(At(Setting.BitRate));
@@ -98,7 +100,7 @@ public class BenchTests
 
                 int order = 0;
                 List<StampedReading> all = [.. found.OrderBy(f => f.Key).Select(f => new StampedReading(f.Key, CheckStage.Found, f.Value, ++order))];
-                foreach (FixStep step in Ottermere.Now(Glass, found).Order)
+                foreach (CorrectionStep step in Ottermere.Now(Glass, found).Order)
                 {
                     all.RemoveAll(r => r.Setting == step.Setting && r.Stage == CheckStage.Left);
                     all.Add(new StampedReading(step.Setting, CheckStage.Left, new Reading.Of(Glass.LineOf(step.Setting)!.Target!), ++order));
@@ -106,7 +108,7 @@ public class BenchTests
 
                 CheckState state = AsLeft.Of(Glass, all);
                 state.Stale.ShouldBeEmpty();
-                CheckEvaluator.Evaluate(Glass, state).ShouldAllBe(v => v.Kind == VerdictKind.On || v.Kind == VerdictKind.WithinSlack);
+                CheckEvaluator.Evaluate(Glass, state).ShouldAllBe(v => v.Kind == VerdictKind.OnTarget || v.Kind == VerdictKind.WithinTolerance);
             },
             iter: 400,
             threads: 1);
@@ -133,20 +135,20 @@ public class BenchTests
         Dictionary<Setting, Reading> readings = Ottermere.AsSheet(Lecture, ("shutter", "1/48"), ("white-balance", "5600"));
         readings[Setting.Gain] = Reading.Automatic.Instance;
         ImmutableArray<Consequence> items = Ottermere.Now(Lecture, readings).Items;
-        items.Select(i => i.Severity).Take(3).ShouldBe([Severity.Floats, Severity.Floats, Severity.Fault]);
-        items[2].Topic.ShouldBe(ConsequenceTopic.White);
+        items.Select(i => i.Severity).Take(3).ShouldBe([Severity.Automatic, Severity.Automatic, Severity.Fault]);
+        items[2].Topic.ShouldBe(ConsequenceTopic.WhiteBalance);
     }
 
     [Theory]
     [InlineData("phantom-1", "off", "no 48 V on 1", Severity.Fault)]
     [InlineData("input-1", "line", "input 1 at line", Severity.Fault)]
     [InlineData("channel-2", "built-in", "channel 2 source built-in", Severity.Fault)]
-    [InlineData("peak-level", "-1", "peaks at −1\u202fdBFS", Severity.Fault)]
-    [InlineData("peak-level", "-30", "peaks at −30\u202fdBFS", Severity.Slight)]
-    public void Sound_counts_too(string setting, string read, string told, Severity severity)
+    [InlineData("audio-peak-level", "-1", "peaks at −1\u202fdBFS", Severity.Fault)]
+    [InlineData("audio-peak-level", "-30", "peaks at −30\u202fdBFS", Severity.Slight)]
+    public void Audio_counts_too(string setting, string read, string told, Severity severity)
     {
         Sheet sheet = WholeSheet();
-        Consequence sound = Now(sheet, (setting, read)).Items.First(i => i.Topic == ConsequenceTopic.Sound);
+        Consequence sound = Now(sheet, (setting, read)).Items.First(i => i.Topic == ConsequenceTopic.Audio);
         sound.Value.ShouldBe(told);
         sound.Severity.ShouldBe(severity);
     }
@@ -212,10 +214,10 @@ public class BenchTests
     [InlineData("digital-zoom", 20, 60, 0, BodySide.Screen, DriftRemedy.Lock)]
     [InlineData("clips-copied", 20, 60, 0, BodySide.Screen, DriftRemedy.Training)]
     [InlineData("running-minutes", 20, 60, 0, BodySide.Screen, DriftRemedy.Training)]
-    public void What_to_do_about_drift_follows_from_its_size_its_kind_and_its_place(string setting, int wrong, int looked, int floating, BodySide side, DriftRemedy remedy)
+    public void What_to_do_about_drift_follows_from_its_size_its_kind_and_its_place(string setting, int wrong, int looked, int automatic, BodySide side, DriftRemedy remedy)
     {
         var place = new ControlPlace(side, 0.5, 0.5, "THERE", "", "An A beside the number.", "");
-        DriftFinding finding = Drift.Of(SettingName.Parse(setting), new Frequency(wrong, looked), new Frequency(floating, looked), place);
+        DriftFinding finding = Drift.Of(SettingName.Parse(setting), new Frequency(wrong, looked), new Frequency(automatic, looked), place);
         finding.Remedy.ShouldBe(remedy);
         finding.Because.Sentence.ShouldContain(remedy == DriftRemedy.TooFew ? "too few" : " of ");
     }
@@ -304,7 +306,7 @@ public class BenchTests
         Standard standard = Ottermere.Make("whole", Ottermere.LectureRoom.Light,
             ("kit-counted", "done", null), ("battery-seated", "done", null), ("card-speed", "enough", null), ("file-system", "exFAT", null), ("card-cleared", "done", null),
             ("card-minutes", "at least 60 min", null), ("factory-reset", "done", null), ("clock", "done", null), ("record-format", "1080 29.97p", null), ("bit-rate", "highest", null),
-            ("gain", "0 dB", null), ("nd", "clear", null), ("input-1", "microphone", null), ("phantom-1", "on", null), ("channel-2", "input 1", null), ("sound-mode", "manual", null), ("peak-level", "-12 dBFS", "3 dB"));
+            ("gain", "0 dB", null), ("nd", "clear", null), ("input-1", "microphone", null), ("phantom-1", "on", null), ("channel-2", "input 1", null), ("audio-level-control", "manual", null), ("audio-peak-level", "-12 dBFS", "3 dB"));
         return SheetCompiler.Compile(new Standard("whole", "whole", 1, "for a test", standard.Light, standard.Notches) { PlannedMinutes = 60 }, model);
     }
 }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Tests;
@@ -13,9 +14,9 @@ public class CheckTests
     private static readonly Sheet GlassBracken = SheetCompiler.Compile(Ottermere.Glasshouse, Ottermere.Bracken);
 
     [Theory]
-    [InlineData("iris-opening", "6.3", "f/6.3")]
-    [InlineData("iris-opening", "5.6 1/3", "f/6.3")]
-    [InlineData("iris-opening", "f/2.6", "f/2.6")]
+    [InlineData("iris", "6.3", "f/6.3")]
+    [InlineData("iris", "5.6 1/3", "f/6.3")]
+    [InlineData("iris", "f/2.6", "f/2.6")]
     [InlineData("shutter", "1/48", "1/48")]
     [InlineData("shutter", "60", "1/60")]
     [InlineData("shutter", "180°", "1/60")]
@@ -39,8 +40,8 @@ public class CheckTests
     [Theory]
     [InlineData("gain", "180°", "gain in decibels")]
     [InlineData("gain", "+5", "Gain on Alder 20 has no “+5”")]
-    [InlineData("iris-opening", "0", "more than zero")]
-    [InlineData("iris-opening", "f/1.4", "goes from f/2.6 to f/16")]
+    [InlineData("iris", "0", "more than zero")]
+    [InlineData("iris", "f/1.4", "goes from f/2.6 to f/16")]
     [InlineData("shutter", "1/0", "more than zero")]
     [InlineData("shutter", "1/55", "has no “1/55”")]
     [InlineData("white-balance", "-5000", "more than zero")]
@@ -73,7 +74,7 @@ public class CheckTests
     {
         foreach (Sheet sheet in new[] { LectureAlder, LectureBracken, GlassBracken })
         {
-            CheckEvaluator.Evaluate(sheet, Ottermere.AsSheet(sheet)).ShouldAllBe(v => v.Kind == VerdictKind.On);
+            CheckEvaluator.Evaluate(sheet, Ottermere.AsSheet(sheet)).ShouldAllBe(v => v.Kind == VerdictKind.OnTarget);
             ConsequenceReport now = Ottermere.Now(sheet, Ottermere.AsSheet(sheet));
             now.Order.ShouldBeEmpty();
             now.Hidden.ShouldBeEmpty();
@@ -95,9 +96,9 @@ public class CheckTests
     {
         ConsequenceReport now = Ottermere.Now(LectureBracken, Ottermere.AsSheet(LectureBracken, ("gain", "H"), ("white-balance", "5600")));
         Item(now, ConsequenceTopic.Noise).Value.ShouldBe("+15\u202fdB");
-        Item(now, ConsequenceTopic.Picture).Value.ShouldBe("+2⅓\u202fstops");
-        Item(now, ConsequenceTopic.Picture).Because.Sentence.ShouldContain("2.49\u202fstops over");
-        Item(now, ConsequenceTopic.White).Because.Sentence.ShouldContain("a cast of 134 mired to amber, plainly visible");
+        Item(now, ConsequenceTopic.Exposure).Value.ShouldBe("+2⅓\u202fstops");
+        Item(now, ConsequenceTopic.Exposure).Because.Sentence.ShouldContain("2.49\u202fstops over");
+        Item(now, ConsequenceTopic.WhiteBalance).Because.Sentence.ShouldContain("a cast of 134 mired to amber, plainly visible");
         now.Order.Select(s => s.Setting).ShouldBe([Setting.Gain, Setting.WhiteBalance]);
     }
 
@@ -105,8 +106,8 @@ public class CheckTests
     public void Tungsten_preset_in_daylight_is_blue()
     {
         ConsequenceReport now = Ottermere.Now(GlassBracken, Ottermere.AsSheet(GlassBracken, ("white-balance", "3200")));
-        Item(now, ConsequenceTopic.White).Because.Sentence.ShouldContain("mired to blue");
-        Item(now, ConsequenceTopic.White).Because.Figures[0].Value.ShouldBe((1e6 / 5400) - (1e6 / 3200), 1e-9);
+        Item(now, ConsequenceTopic.WhiteBalance).Because.Sentence.ShouldContain("mired to blue");
+        Item(now, ConsequenceTopic.WhiteBalance).Because.Figures[0].Value.ShouldBe((1e6 / 5400) - (1e6 / 3200), 1e-9);
     }
 
     [Fact]
@@ -117,13 +118,13 @@ public class CheckTests
         (pair.Brighter.Setting, pair.Darker.Setting).ShouldBe((Setting.Gain, Setting.NeutralDensity));
         pair.Left.Value.ShouldBe((15 / Decibels.PerStop) - 2.6, 1e-9);
         pair.Because.Sentence.ShouldContain("the noise does not");
-        Item(now, ConsequenceTopic.Picture).Severity.ShouldBe(Severity.Fine, "the picture does look right: that is the trap");
+        Item(now, ConsequenceTopic.Exposure).Severity.ShouldBe(Severity.Fine, "the picture does look right: that is the trap");
     }
 
     [Fact]
     public void A_slow_shutter_with_a_smaller_iris_is_told_as_two_wrongs()
     {
-        ConsequenceReport now = Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("shutter", "1/30"), ("iris-opening", "f/4")));
+        ConsequenceReport now = Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("shutter", "1/30"), ("iris", "f/4")));
         HiddenPair pair = now.Hidden.ShouldHaveSingleItem();
         pair.Because.Sentence.ShouldContain("movement does not");
         pair.Left.Value.ShouldBe(0, 0.01);
@@ -136,9 +137,9 @@ public class CheckTests
     [Fact]
     public void A_floating_iris_comes_first_and_makes_the_picture_unknown()
     {
-        ConsequenceReport now = Ottermere.Now(LectureBracken, Ottermere.AsSheet(LectureBracken, ("iris-mode", "auto"), ("gain", "H"), ("nd", "1")));
-        Item(now, ConsequenceTopic.Picture).Severity.ShouldBe(Severity.Floats);
-        now.Order.Select(s => s.Setting).ShouldBe([Setting.IrisMode, Setting.Gain, Setting.NeutralDensity]);
+        ConsequenceReport now = Ottermere.Now(LectureBracken, Ottermere.AsSheet(LectureBracken, ("iris-control", "auto"), ("gain", "H"), ("nd", "1")));
+        Item(now, ConsequenceTopic.Exposure).Severity.ShouldBe(Severity.Automatic);
+        now.Order.Select(s => s.Setting).ShouldBe([Setting.IrisControl, Setting.Gain, Setting.NeutralDensity]);
         now.Metered.ShouldBeNull();
     }
 
@@ -146,8 +147,8 @@ public class CheckTests
     public void Full_auto_makes_everything_float_whatever_was_read_below()
     {
         ConsequenceReport now = Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("full-auto", "on")));
-        Item(now, ConsequenceTopic.Picture).Severity.ShouldBe(Severity.Floats);
-        Item(now, ConsequenceTopic.White).Severity.ShouldBe(Severity.Floats);
+        Item(now, ConsequenceTopic.Exposure).Severity.ShouldBe(Severity.Automatic);
+        Item(now, ConsequenceTopic.WhiteBalance).Severity.ShouldBe(Severity.Automatic);
         now.Order[0].Setting.ShouldBe(Setting.FullAuto);
     }
 
@@ -159,18 +160,18 @@ public class CheckTests
     }
 
     [Fact]
-    public void Within_slack_is_not_a_fault_and_on_its_edge_counts_as_within()
+    public void Within_tolerance_is_not_a_fault_and_on_its_edge_counts_as_within()
     {
-        Verdict at = Judge(LectureAlder, "iris-opening", "f/3.2");
-        at.Kind.ShouldBe(VerdictKind.WithinSlack);
+        Verdict at = Judge(LectureAlder, "iris", "f/3.2");
+        at.Kind.ShouldBe(VerdictKind.WithinTolerance);
         at.Off.Amount.ShouldBe(-1.0 / 3, 1e-9);
-        Judge(LectureAlder, "iris-opening", "f/3.5").Kind.ShouldBe(VerdictKind.Off);
+        Judge(LectureAlder, "iris", "f/3.5").Kind.ShouldBe(VerdictKind.OffTarget);
     }
 
     [Fact]
     public void A_distance_carries_its_direction()
     {
-        Judge(LectureAlder, "iris-opening", "f/5.6").Because.Sentence.ShouldContain("too far closed: open it");
+        Judge(LectureAlder, "iris", "f/5.6").Because.Sentence.ShouldContain("too far closed: open it");
         Judge(LectureAlder, "gain", "+12").Off.Label().ShouldBe("+12\u202fdB");
         Judge(LectureBracken, "nd", "2").Because.Sentence.ShouldContain("more filter, darker");
     }
@@ -179,19 +180,19 @@ public class CheckTests
     public void A_memory_that_shows_another_light_is_off_by_its_cast()
     {
         Sheet sheet = SheetCompiler.Compile(Ottermere.Glasshouse, Ottermere.Alder);
-        Judge(sheet, "white-balance", "A").Kind.ShouldBe(VerdictKind.On);
+        Judge(sheet, "white-balance", "A").Kind.ShouldBe(VerdictKind.OnTarget);
         Verdict stale = Judge(sheet, "white-balance", "A 3200");
-        stale.Kind.ShouldBe(VerdictKind.Off);
+        stale.Kind.ShouldBe(VerdictKind.OffTarget);
         stale.Because.Sentence.ShouldContain("balance on the card again");
     }
 
     [Fact]
     public void An_automatic_the_standard_wants_is_on()
     {
-        Standard watch = Ottermere.Make("watch", Ottermere.LectureRoom.Light, ("focus-mode", "automatic", null), ("iris-mode", "automatic", null));
+        Standard watch = Ottermere.Make("watch", Ottermere.LectureRoom.Light, ("focus-mode", "automatic", null), ("iris-control", "automatic", null));
         Sheet sheet = SheetCompiler.Compile(watch, Ottermere.Alder);
-        Judge(sheet, "focus-mode", "auto").Kind.ShouldBe(VerdictKind.On);
-        Judge(sheet, "iris-mode", "manual").Kind.ShouldBe(VerdictKind.Off);
+        Judge(sheet, "focus-mode", "auto").Kind.ShouldBe(VerdictKind.OnTarget);
+        Judge(sheet, "iris-control", "manual").Kind.ShouldBe(VerdictKind.OffTarget);
     }
 
     [Fact]
@@ -211,21 +212,21 @@ public class CheckTests
     public void The_sheets_shutter_at_another_rate_is_another_look()
     {
         ConsequenceReport now = Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("record-format", "1080 59.94p")));
-        Item(now, ConsequenceTopic.Motion).Severity.ShouldBe(Severity.Fault);
-        Item(now, ConsequenceTopic.Motion).Because.Sentence.ShouldContain("359.6°");
+        Item(now, ConsequenceTopic.ShutterAngle).Severity.ShouldBe(Severity.Fault);
+        Item(now, ConsequenceTopic.ShutterAngle).Because.Sentence.ShouldContain("359.6°");
     }
 
     [Fact]
     public void A_shutter_longer_than_a_field_is_told_to_repeat_pictures()
     {
         ConsequenceReport now = Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("record-format", "1080 59.94p"), ("shutter", "1/50")));
-        Item(now, ConsequenceTopic.Motion).Because.Sentence.ShouldContain("repeats pictures");
+        Item(now, ConsequenceTopic.ShutterAngle).Because.Sentence.ShouldContain("repeats pictures");
     }
 
     [Fact]
     public void The_metered_balance_moves_with_what_was_read()
     {
-        ConsequenceReport now = Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("gain", "+6"), ("iris-opening", "f/4")));
+        ConsequenceReport now = Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("gain", "+6"), ("iris", "f/4")));
         now.Metered!.Error.Value.ShouldBe(0.014 + (6 / Decibels.PerStop) - 1, 0.005);
     }
 

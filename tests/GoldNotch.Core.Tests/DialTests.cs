@@ -45,7 +45,7 @@ public class DialTests
     [Fact]
     public void A_lens_is_drawn_from_end_to_end_as_engraved_with_thirds_between()
     {
-        string[] labels = [.. Dial.Of(Setting.IrisOpening, Ottermere.Alder, null).Detents.Select(d => d.Label)];
+        string[] labels = [.. Dial.Of(Setting.Iris, Ottermere.Alder, null).Detents.Select(d => d.Label)];
         labels[0].ShouldBe("2.6");
         labels[^1].ShouldBe("16");
         labels.ShouldContain("5.6");
@@ -63,9 +63,9 @@ public class DialTests
     }
 
     [Fact]
-    public void An_opening_between_marks_has_a_place_and_a_speed_that_is_not_there_has_none()
+    public void An_iris_between_marks_has_a_place_and_a_speed_that_is_not_there_has_none()
     {
-        Dial.Of(Setting.IrisOpening, Ottermere.Alder, null).Locate(new SettingValue.Opening(new FNumber(5))).ShouldBe(2 * Math.Log2(5));
+        Dial.Of(Setting.Iris, Ottermere.Alder, null).Locate(new SettingValue.Iris(new FNumber(5))).ShouldBe(2 * Math.Log2(5));
         Dial.Of(Setting.Shutter, Ottermere.Bracken, null).Locate(new SettingValue.Speed(ExposureTime.OneOver(48))).ShouldBeNull();
     }
 
@@ -75,7 +75,7 @@ public class DialTests
     [InlineData("nd", false)]
     [InlineData("record-format", false)]
     public void Only_controls_with_an_automatic_can_float(string setting, bool floats) =>
-        Dial.Of(SettingName.Parse(setting), Ottermere.Alder, null).CanFloat.ShouldBe(floats);
+        Dial.Of(SettingName.Parse(setting), Ottermere.Alder, null).HasAutomatic.ShouldBe(floats);
 
     [Fact]
     public void Front_filters_are_never_used_more_often_than_there_are()

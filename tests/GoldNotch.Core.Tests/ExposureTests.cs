@@ -28,7 +28,7 @@ public class ExposureTests
         });
 
     [Fact]
-    public void Opening_is_brighter_and_closing_is_darker() =>
+    public void Iris_is_brighter_and_closing_is_darker() =>
         Gen.Select(Gen.Double[1, 32], SomeStops).Sample((n, d) =>
         {
             var from = new FNumber(n);
@@ -63,7 +63,7 @@ public class ExposureTests
     }
 
     [Fact]
-    public void A_ramping_zoom_holds_an_opening_exactly_as_far_as_it_says() =>
+    public void A_ramping_zoom_holds_an_iris_exactly_as_far_as_it_says() =>
         Gen.Double[2.6, 4.19].Sample(n =>
         {
             Lens lens = Ottermere.Alder.Lens;

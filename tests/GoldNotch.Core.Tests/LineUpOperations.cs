@@ -60,13 +60,13 @@ internal static class LineUpOperations
     internal static LineUpPlan Planned(JsonElement x)
     {
         (ImmutableArray<PlanCamera> cameras, PlanScene scene) = Problem(x);
-        string school = x.TryGetProperty("line_up_school", out JsonElement s) ? s.GetString()! : "keep";
-        return school switch
+        string strategy = x.TryGetProperty("line_up_school", out JsonElement s) ? s.GetString()! : "keep";
+        return strategy switch
         {
             "move_light" => LineUpPlanner.PlanMovingLight(
                 cameras, scene, new Stops(x.GetProperty("lamp_range_stops")[0].GetDouble()), new Stops(x.GetProperty("lamp_range_stops")[1].GetDouble())),
             "common_speed" => LineUpPlanner.PlanCommonSpeed(cameras, scene),
-            "gain_last" => LineUpPlanner.Plan(cameras, scene, PlanSchool.GainLast),
+            "gain_last" => LineUpPlanner.Plan(cameras, scene, PlanStrategy.GainLast),
             _ => LineUpPlanner.Plan(cameras, scene),
         };
     }
@@ -117,7 +117,7 @@ internal static class LineUpOperations
                 new Decibels(Num(standard, "switch_above_db", 8)), new Decibels(Num(standard, "cap_db", 14)), fixedToBase),
             Filters(x),
             new IrisTravel(widest, smallest, new Stops(Num(lens, "iris_step_stops", 0)), new Stops(Num(lens, "loss_stops", 0)), false),
-            Wish(x),
+            Requirement(x),
             new Standpoint(focal, new Metres(Num(x, "distance_m")), Mm(x, "sensor_w_mm"), FieldOfView.CircleOfConfusion(Mm(x, "sensor_w_mm"), Mm(x, "sensor_h_mm"))),
             x.TryGetProperty("diffraction_n", out _) ? new FNumber(Num(x, "diffraction_n")) : null);
     }
@@ -151,20 +151,20 @@ internal static class LineUpOperations
             : VariableFilterPositions.Of(new Stops(Num(builtIn, "min_stops")), new Stops(Num(builtIn, "max_stops")), new Stops(Num(builtIn, "step_stops")));
     }
 
-    private static IrisWish Wish(JsonElement x)
+    private static IrisRequirement Requirement(JsonElement x)
     {
-        if (!x.TryGetProperty("wish", out JsonElement wish))
+        if (!x.TryGetProperty("wish", out JsonElement requirement))
         {
-            return new IrisWish.Open();
+            return new IrisRequirement.Open();
         }
 
-        return Text(wish, "kind") switch
+        return Text(requirement, "kind") switch
         {
-            "open" => new IrisWish.Open(),
-            "fixed" => new IrisWish.Fixed(new FNumber(Num(wish, "n"))),
-            "range" => new IrisWish.Range(new FNumber(Num(wish, "n_min")), new FNumber(Num(wish, "n_max"))),
-            "depth" => new IrisWish.Depth(new Metres(Num(wish, "depth_m"))),
-            _ => new IrisWish.SameDepthAs(Text(wish, "as")),
+            "open" => new IrisRequirement.Open(),
+            "fixed" => new IrisRequirement.Fixed(new FNumber(Num(requirement, "n"))),
+            "range" => new IrisRequirement.Range(new FNumber(Num(requirement, "n_min")), new FNumber(Num(requirement, "n_max"))),
+            "depth" => new IrisRequirement.Depth(new Metres(Num(requirement, "depth_m"))),
+            _ => new IrisRequirement.SameDepthAs(Text(requirement, "as")),
         };
     }
 
@@ -176,10 +176,10 @@ internal static class LineUpOperations
         }
 
         var rate = new FrameRate((int)Num(standard, "rate_num"), (int)Num(standard, "rate_den", 1));
-        ShutterSchool school = standard.TryGetProperty("school", out JsonElement s) && s.GetString() == "at_least_double" ? ShutterSchool.AtLeastDouble : ShutterSchool.Nearest;
+        ShutterOption strategy = standard.TryGetProperty("school", out JsonElement s) && s.GetString() == "at_least_double" ? ShutterOption.AtLeastDouble : ShutterOption.Nearest;
         return Shutter.Choose(
             camera.GetProperty("shutters_den").EnumerateArray().Select(d => ExposureTime.OneOver(d.GetDouble())),
-            new ShutterAngle(Num(standard, "angle_deg", 180)).At(rate), new ScanRate(rate, Scan.Progressive), school).Time;
+            new ShutterAngle(Num(standard, "angle_deg", 180)).At(rate), new ScanRate(rate, Scan.Progressive), strategy).Time;
     }
 
     private static Dictionary<string, object?> Told(LineUpPlan plan) => new()
@@ -196,9 +196,9 @@ internal static class LineUpOperations
             ["builtin"] = c.Chosen.BuiltIn.Label,
             ["front"] = c.Chosen.Front.Select(f => f.Label).ToArray(),
             ["nd_stops"] = c.Chosen.Filters.Value,
-            ["n"] = c.Chosen.Opening.Value,
+            ["n"] = c.Chosen.Iris.Value,
             ["error_stops"] = c.Chosen.Error.Value,
-            ["wish_missed_stops"] = c.Chosen.WishMissed.Value,
+            ["wish_missed_stops"] = c.Chosen.IrisMissedBy.Value,
             ["clip_margin_stops"] = c.Chosen.ClipMargin?.Value,
             ["terms"] = c.Chosen.Terms.Select(t => (double)t).ToArray(),
             ["decided_by"] = c.DecidedBy is { } term ? TermName(term) : c.Next.IsEmpty ? "only" : "tie",
@@ -211,7 +211,7 @@ internal static class LineUpOperations
         PlanTerm.Exposure => "exposure",
         PlanTerm.Highlights => "highlights",
         PlanTerm.GainWithFilter => "gain_with_filter",
-        PlanTerm.IrisWish => "iris_wish_beyond",
+        PlanTerm.IrisRequirement => "iris_wish_beyond",
         PlanTerm.Noise => "noise_positive",
         PlanTerm.Shadows => "shadows",
         PlanTerm.FrontFilters => "front_filters",
@@ -226,7 +226,7 @@ internal static class LineUpOperations
             Mm(x, "ref_focal_mm"), new FNumber(Num(x, "ref_n")), new Metres(Num(x, "ref_distance_m")), FieldOfView.CircleOfConfusion(Mm(x, "ref_w_mm"), Mm(x, "ref_h_mm")));
         Millimetres circle = FieldOfView.CircleOfConfusion(Mm(x, "w_mm"), Mm(x, "h_mm"));
         var distance = new Metres(Num(x, "distance_m"));
-        FNumber wanted = DepthOfField.OpeningFor(Mm(x, "focal_mm"), distance, circle, of.Depth);
+        FNumber wanted = DepthOfField.IrisFor(Mm(x, "focal_mm"), distance, circle, of.Depth);
         var travel = new IrisTravel(new FNumber(Num(x, "n_min")), new FNumber(Num(x, "n_max")), Stops.Zero, Stops.Zero, false);
         FNumber got = travel.Nearest(wanted);
         return new()

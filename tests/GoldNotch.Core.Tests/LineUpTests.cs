@@ -5,6 +5,7 @@ using GoldNotch.Core.Exposure;
 using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Tests;
@@ -19,9 +20,9 @@ public class LineUpTests
         LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6 to f/8")));
         CameraRow row = report.Cameras.ShouldHaveSingleItem();
         row.Meter.Label().ShouldBe("f/11⅓", "the reading was taken at the speed of this camera");
-        (row.Plan.Chosen.BuiltIn.Label, row.Plan.Chosen.Opening.Label()).ShouldBe(("1/4", "f/5.6⅓"));
-        PlanReasons.Direction(row.Meter, row.Plan.Chosen.Opening).ShouldBe("open 2");
-        PlanReasons.Direction(row.Plan.Chosen.Opening, row.Meter).ShouldBe("close 2");
+        (row.Plan.Chosen.BuiltIn.Label, row.Plan.Chosen.Iris.Label()).ShouldBe(("1/4", "f/5.6⅓"));
+        PlanReasons.Direction(row.Meter, row.Plan.Chosen.Iris).ShouldBe("open 2");
+        PlanReasons.Direction(row.Plan.Chosen.Iris, row.Meter).ShouldBe("close 2");
     }
 
     [Fact]
@@ -70,7 +71,7 @@ public class LineUpTests
     {
         LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Distance = null }, Camera("B", "as deep as A"), Camera("C", "as deep as B")));
         report.Plan.ShouldBeNull();
-        report.Faults.Select(f => (f.Letter, f.Field)).ShouldBe([("A", "distanceM"), ("B", "wish"), ("C", "wish")]);
+        report.Faults.Select(f => (f.Letter, f.Field)).ShouldBe([("A", "distanceM"), ("B", "requirement"), ("C", "requirement")]);
     }
 
     [Fact]
@@ -87,7 +88,7 @@ public class LineUpTests
         LineUpReport same = LineUpReport.Of(Of(Camera("A", "f/4") with { Focal = new Millimetres(40) }, Camera("B", "as deep as A") with { Focal = new Millimetres(40) }));
         same.Cameras[1].Plan.Depth!.Depth!.Value.Value.ShouldBe(same.Cameras[0].Plan.Depth!.Depth!.Value.Value, 0.05);
         LineUpReport cannot = LineUpReport.Of(Of(Camera("A", "f/4") with { Focal = new Millimetres(100) }, Camera("B", "as deep as A") with { Focal = new Millimetres(9) }));
-        cannot.Cameras[1].WishTold.ShouldContain("Pair them the other way round: A as deep as B");
+        cannot.Cameras[1].RequirementMissed.ShouldContain("Pair them the other way round: A as deep as B");
     }
 
     [Fact]
@@ -95,11 +96,11 @@ public class LineUpTests
     {
         CameraRow row = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { BuiltIn = "clear" } })).Cameras[0];
         row.Plan.Chosen.BuiltIn.Label.ShouldBe("clear");
-        row.PinCost.ShouldContain("further from its wish");
+        row.PinCost.ShouldContain("further from its requirement");
         row.PinCost.ShouldContain("ND 1/4");
         LineUpReport.Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { BuiltIn = "1/4" } })).Cameras[0].PinCost.ShouldBe("", "what is held is what would be chosen");
         CameraRow iris = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { Iris = FNumber.Parse("8") } })).Cameras[0];
-        iris.Plan.Chosen.Opening.ShouldBe(FNumber.Parse("8"));
+        iris.Plan.Chosen.Iris.ShouldBe(FNumber.Parse("8"));
     }
 
     [Fact]
@@ -108,26 +109,26 @@ public class LineUpTests
         LineUp dark = Of(Camera("A", "f/4")) with { Light = Light(new Lux(8)) };
         CameraRow row = LineUpReport.Of(dark).Cameras[0];
         row.Plan.Chosen.Error.Value.ShouldBeLessThan(-1);
-        Mend light = row.Mends.First(m => m.Kind == "light");
+        Remedy light = row.Remedies.First(m => m.Kind == "light");
         Math.Abs(light.Error.Value).ShouldBeLessThanOrEqualTo(1.0 / 6);
         light.Sentence.ShouldContain("more light");
 
         CameraModel clear = Alder with { Filters = [] };
         CameraRow bright = LineUpReport.Of(Of(Camera("A", "f/4") with { Model = clear })).Cameras[0];
-        Mend filter = bright.Mends.First(m => m.Kind == "filter");
-        filter.Missed.Value.ShouldBeLessThan(bright.Plan.Chosen.WishMissed.Value - 1);
-        bright.Mends.ShouldContain(m => m.Kind == "shutter");
-        LineUpReport.Of(Of(Camera("A", "f/5.6"))).Cameras[0].Mends.ShouldBeEmpty("nothing is to be mended");
+        Remedy filter = bright.Remedies.First(m => m.Kind == "filter");
+        filter.Missed.Value.ShouldBeLessThan(bright.Plan.Chosen.IrisMissedBy.Value - 1);
+        bright.Remedies.ShouldContain(m => m.Kind == "shutter");
+        LineUpReport.Of(Of(Camera("A", "f/5.6"))).Cameras[0].Remedies.ShouldBeEmpty("nothing is to be corrected");
     }
 
     [Theory]
     [InlineData(0.1, "leave it")]
     [InlineData(-2.0, "open 2, to f/2.8⅓")]
-    public void When_the_light_changes_the_iris_follows_where_its_wish_allows(double moved, string sentence)
+    public void When_the_light_changes_the_iris_follows_where_its_requirement_allows(double moved, string sentence)
     {
         LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/2.6 to f/11")));
         LightStep step = LightChange.Steps(report.Plan!, Moved(report, moved)).ShouldHaveSingleItem();
-        string first = report.Cameras[0].Plan.Chosen.Opening.Label();
+        string first = report.Cameras[0].Plan.Chosen.Iris.Label();
         step.Sentence.ShouldBe(sentence, $"from {first}");
     }
 
@@ -141,7 +142,7 @@ public class LineUpTests
         Math.Abs(a.After.Error.Value).ShouldBeLessThanOrEqualTo(1.0 / 6);
         foreach (LightStep step in steps)
         {
-            step.After.WishMissed.Value.ShouldBeLessThanOrEqualTo(1.0 / 3);
+            step.After.IrisMissedBy.Value.ShouldBeLessThanOrEqualTo(1.0 / 3);
         }
 
         ImmutableArray<LightStep> dark = LightChange.Steps(report.Plan!, Moved(report, -12));
@@ -243,14 +244,14 @@ public class LineUpTests
     [Fact]
     public void A_hard_scene_names_the_camera_that_loses_first_and_an_easy_one_says_it_is()
     {
-        CameraModel known = Alder with { Gain = Alder.Gain with { Room = new Latitude(new Stops(4.8), new Stops(6.2)) } };
+        CameraModel known = Alder with { Gain = Alder.Gain with { Latitude = new Latitude(new Stops(4.8), new Stops(6.2)) } };
         LineUp hard = Of(Camera("A", "f/5.6") with { Model = known }) with { Marks = [new SceneMark("window", new Stops(6)), new SceneMark("lamp", new Stops(9), false)] };
-        ImmutableArray<string> told = LineUpReport.Of(hard).SceneTold;
+        ImmutableArray<string> told = LineUpReport.Of(hard).SceneNotes;
         told[0].ShouldContain("A loses");
         told[1].ShouldStartWith("A goes first");
         hard.Brightest.Value.ShouldBe(6, "a small clipped lamp does not matter");
-        LineUpReport.Of(hard with { Marks = [new SceneMark("wall", new Stops(1))] }).SceneTold[0].ShouldStartWith("The scene is easy");
-        LineUpReport.Of(Of(Camera("A", "f/5.6"))).SceneTold[0].ShouldContain("Nobody has measured the room of A");
+        LineUpReport.Of(hard with { Marks = [new SceneMark("wall", new Stops(1))] }).SceneNotes[0].ShouldStartWith("The scene is easy");
+        LineUpReport.Of(Of(Camera("A", "f/5.6"))).SceneNotes[0].ShouldContain("Nobody has measured the room of A");
     }
 
     [Fact]
@@ -259,7 +260,7 @@ public class LineUpTests
         LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6")));
         Sheet sheet = ShootSheet.Of(report.LineUp, report.Cameras[0], report.White[0]);
         sheet.Target<SettingValue.Filter>(Setting.NeutralDensity)!.Position.Label.ShouldBe("1/4");
-        sheet.Target<SettingValue.Opening>(Setting.IrisOpening)!.Number.ShouldBe(report.Cameras[0].Plan.Chosen.Opening);
+        sheet.Target<SettingValue.Iris>(Setting.Iris)!.Number.ShouldBe(report.Cameras[0].Plan.Chosen.Iris);
         sheet.Lines.Select(l => l.Setting).ShouldBe(SheetCompiler.Compile(Ottermere.Glasshouse, Alder).Lines.Select(l => l.Setting), "the order of the work stays");
         sheet.LineOf(Setting.Gain)!.Notch.Reason.ShouldStartWith("Planned for Orchids");
         Math.Abs(sheet.Predicted!.Error.Value).ShouldBeLessThan(0.2);
@@ -273,11 +274,11 @@ public class LineUpTests
     [InlineData("1.20 m deep", "1.2 m deep")]
     [InlineData("as deep as b", "as deep as B")]
     [InlineData("T2.8", "T2.8")]
-    public void A_wish_is_read_and_written_back(string typed, string text)
+    public void A_requirement_is_read_and_written_back(string typed, string text)
     {
-        IrisWish wish = IrisWishNotation.Parse(typed);
-        IrisWishNotation.Text(wish).ShouldBe(text);
-        IrisWishNotation.Parse(IrisWishNotation.Text(wish)).ShouldBe(wish);
+        IrisRequirement requirement = IrisRequirementNotation.Parse(typed);
+        IrisRequirementNotation.Text(requirement).ShouldBe(text);
+        IrisRequirementNotation.Parse(IrisRequirementNotation.Text(requirement)).ShouldBe(requirement);
     }
 
     [Theory]
@@ -286,14 +287,14 @@ public class LineUpTests
     [InlineData("0 m deep")]
     [InlineData("as deep as ")]
     [InlineData("")]
-    public void A_wish_that_cannot_be_read_is_refused(string typed) => Should.Throw<QuantityException>(() => IrisWishNotation.Parse(typed));
+    public void A_requirement_that_cannot_be_read_is_refused(string typed) => Should.Throw<QuantityException>(() => IrisRequirementNotation.Parse(typed));
 
     [Fact]
-    public void The_variants_differ_from_the_wishes_or_are_not_offered()
+    public void The_variants_differ_from_the_requirements_or_are_not_offered()
     {
         LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6"), Camera("B", "f/2.8") with { Focal = new Millimetres(60) }));
-        ImmutableArray<WishVariant> variants = report.Variants();
-        variants[0].Name.ShouldBe("as wished");
+        ImmutableArray<PlanVariant> variants = report.Variants();
+        variants[0].Name.ShouldBe("as required");
         variants.Select(v => string.Join(';', v.Cameras)).Distinct().Count().ShouldBe(variants.Length);
         variants.ShouldContain(v => v.Name == "depth matched");
         LineUpReport.Of(Of(Camera("A", "f/5.6"))).Variants().ShouldBeEmpty();
@@ -316,13 +317,13 @@ public class LineUpTests
         new LineUpLight(
             MeteredLight.FromReading(FNumber.Parse("f/11 1/3"), ExposureTime.OneOver(60), new Iso(320)), MeteredLight.DomeConstant,
             new Kelvin(5400), 60, LampKind.Daylight, Stops.Zero, Stops.Zero),
-        [], PlanSchool.OwnBase, [], cameras);
+        [], PlanStrategy.OwnBase, [], cameras);
 
     private static LineUpLight Light(Lux lux) => new(
         MeteredLight.FromLux(lux), MeteredLight.DomeConstant, new Kelvin(5400), 60, LampKind.Daylight, Stops.Zero, Stops.Zero);
 
-    private static LineUpCamera Camera(string letter, string wish) => new(
-        letter, $"OBG-{letter}", $"Alder {letter}", Alder, "", null, "", Watch.Fixed, new Millimetres(20), null, new Metres(3), IrisWishNotation.Parse(wish));
+    private static LineUpCamera Camera(string letter, string requirement) => new(
+        letter, $"OBG-{letter}", $"Alder {letter}", Alder, "", null, "", Watch.Fixed, new Millimetres(20), null, new Metres(3), IrisRequirementNotation.Parse(requirement));
 
     private static FilterPosition Filter(string label, double stops) => new(label, new Stops(stops));
 }

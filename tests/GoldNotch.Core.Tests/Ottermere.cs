@@ -42,19 +42,19 @@ internal static class Ottermere
 
     internal static Standard LectureRoom { get; } = Make("lecture-room", new SceneLight("tungsten", new Lux(500), new Kelvin(3200), 60, LampKind.Tungsten),
         ("full-auto", "off", null), ("record-format", "1080 29.97p", null), ("bit-rate", "at least 40 Mb/s", null), ("shutter", "180°", "⅙ stop"),
-        ("gain", "0 dB", null), ("nd", "clear", null), ("iris-mode", "manual", null), ("iris-opening", "f/2.8, takes up the rest", "⅓ stop"),
+        ("gain", "0 dB", null), ("nd", "clear", null), ("iris-control", "manual", null), ("iris", "f/2.8, takes up the rest", "⅓ stop"),
         ("white-balance", "preset nearest to 3200 K", "10 mired"), ("focus-mode", "manual", null));
 
     internal static Standard Glasshouse { get; } = Make("glasshouse-talk", new SceneLight("daylight", new Lux(9000), new Kelvin(5400), 60, LampKind.Daylight),
         ("full-auto", "off", null), ("record-format", "1080 29.97p", null), ("bit-rate", "highest", null), ("shutter", "180°", "⅙ stop"),
-        ("gain", "0 dB", null), ("nd", "2 stops", "⅓ stop"), ("iris-mode", "manual", null), ("iris-opening", "f/5.6, takes up the rest", "⅓ stop"),
+        ("gain", "0 dB", null), ("nd", "2 stops", "⅓ stop"), ("iris-control", "manual", null), ("iris", "f/5.6, takes up the rest", "⅓ stop"),
         ("white-balance", "card in memory A", "10 mired"), ("focus-mode", "manual", null));
 
-    internal static Standard Make(string key, SceneLight light, params (string Setting, string Want, string? Slack)[] notches) => new(
+    internal static Standard Make(string key, SceneLight light, params (string Setting, string Require, string? Tolerance)[] notches) => new(
         key, key, 1, "for a test", light, notches.Select(n =>
         {
             Setting setting = Settings(n.Setting);
-            return new Notch(setting, Wish.Parse(setting, n.Want), Distance.ParseSlack(n.Slack, SettingName.Of(setting).Unit), Importance.Must, "because");
+            return new Notch(setting, Requirement.Parse(setting, n.Require), Distance.ParseTolerance(n.Tolerance, SettingName.Of(setting).Unit), Importance.Must, "because");
         }));
 
     /// <summary>Reads what a person types, in the order of the work; each depends on what was read before.</summary>

@@ -23,7 +23,7 @@ public class PlannerPropertyTests
         ImmutableArray<PlanCamera> cameras = [.. Enumerable.Range(0, 1 + random.Next(3)).Select(i => RandomCamera(random, ((char)('A' + i)).ToString()))];
         PlanScene scene = RandomScene(random);
         bool gainLast = random.Next(2) == 0;
-        LineUpPlan plan = LineUpPlanner.Plan(cameras, scene, gainLast ? PlanSchool.GainLast : PlanSchool.OwnBase);
+        LineUpPlan plan = LineUpPlanner.Plan(cameras, scene, gainLast ? PlanStrategy.GainLast : PlanStrategy.OwnBase);
 
         int[][] planned = [.. plan.Cameras.Select(c => c.Chosen.Terms.ToArray())];
         int[][] best = Exhaustive(cameras, scene, 0, gainLast);
@@ -61,10 +61,10 @@ public class PlannerPropertyTests
         {
             PlanCandidate c = camera.Chosen;
             var again = ExposureBalance.Of(
-                scene.Light, camera.Camera.Time, c.State.Speed, c.Opening, c.Filters, camera.Camera.Iris.LossInExposure, scene.Offset);
+                scene.Light, camera.Camera.Time, c.State.Speed, c.Iris, c.Filters, camera.Camera.Iris.LossInExposure, scene.Offset);
             again.Error.Value.ShouldBe(c.Error.Value, 1e-9);
-            c.Opening.Value.ShouldBeInRange(camera.Camera.Iris.Widest.Value * (1 - 1e-9), camera.Camera.Iris.Smallest.Value * (1 + 1e-9));
-            camera.Camera.Iris.Nearest(c.Opening).Value.ShouldBe(c.Opening.Value, 1e-9, "it is a position of the ring");
+            c.Iris.Value.ShouldBeInRange(camera.Camera.Iris.Widest.Value * (1 - 1e-9), camera.Camera.Iris.Smallest.Value * (1 + 1e-9));
+            camera.Camera.Iris.Nearest(c.Iris).Value.ShouldBe(c.Iris.Value, 1e-9, "it is a position of the ring");
         }
     }
 
@@ -171,19 +171,19 @@ public class PlannerPropertyTests
             {
                 double filters = builtIn.Loss.Value + front.Sum(f => scene.Kit[f].Filter.Loss.Value);
                 MeteredLight light = MeteredLight.FromLux(new Lux(scene.Light.LuxPerConstant * Math.Pow(2, moved)), 1);
-                double exact = light.OpeningAt(camera.Time, state.Speed).Value * Math.Pow(2, -(filters + scene.Offset.Value + camera.Iris.LossInExposure.Value) / 2);
-                double asked = camera.Wish is IrisWish.Range r ? Narrowed(exact, r, camera.Iris) : exact;
+                double exact = light.IrisAt(camera.Time, state.Speed).Value * Math.Pow(2, -(filters + scene.Offset.Value + camera.Iris.LossInExposure.Value) / 2);
+                double asked = camera.Requirement is IrisRequirement.Range r ? Narrowed(exact, r, camera.Iris) : exact;
                 double n = Positions(camera.Iris, asked).MinBy(p => (Math.Round(Math.Abs(Math.Log2(p / asked)), 9), -p));
                 double error = -2 * Math.Log2(n / exact);
                 double missed = Missed(camera, n);
-                (Stops Clip, Stops Shadow)? room = state.Room?.Margins(scene.Brightest, scene.Darkest, new Stops(error + scene.Offset.Value));
+                (Stops Clip, Stops Shadow)? room = state.Latitude?.Margins(scene.Brightest, scene.Darkest, new Stops(error + scene.Offset.Value));
                 double diffraction = camera.Diffraction is { } limit ? Math.Max(0, 2 * Math.Log2(camera.Iris.AsN(new FNumber(n)).Value / limit.Value)) : 0;
                 double[] terms =
                 [
                     state.AboveCap ? 1 : 0,
                     Math.Max(0, Math.Abs(error) - (1.0 / 6)),
                     Math.Max(0, -(room?.Clip.Value ?? 0)),
-                    state.Gain.Value > 0 && filters > 0 && camera.Wish is not IrisWish.Fixed ? 1 : 0,
+                    state.Gain.Value > 0 && filters > 0 && camera.Requirement is not IrisRequirement.Fixed ? 1 : 0,
                     Math.Max(0, missed - (1.0 / 6)),
                     state.Penalty.Value + Math.Max(0, state.Gain.Value),
                     Math.Max(0, -(room?.Shadow.Value ?? 0)),
@@ -198,7 +198,7 @@ public class PlannerPropertyTests
         }
     }
 
-    private static double Narrowed(double exact, IrisWish.Range range, IrisTravel iris)
+    private static double Narrowed(double exact, IrisRequirement.Range range, IrisTravel iris)
     {
         double least = Math.Max(iris.Widest.Value, range.Widest.Value);
         double most = Math.Min(iris.Smallest.Value, range.Smallest.Value);
@@ -225,12 +225,12 @@ public class PlannerPropertyTests
         }
     }
 
-    private static double Missed(PlanCamera camera, double n) => camera.Wish switch
+    private static double Missed(PlanCamera camera, double n) => camera.Requirement switch
     {
-        IrisWish.Open => 2 * Math.Log2(n / camera.Iris.Widest.Value),
-        IrisWish.Fixed f => Math.Abs(2 * Math.Log2(n / f.At.Value)),
-        IrisWish.Range r => Math.Max(0, Math.Max(2 * Math.Log2(r.Widest.Value / n), 2 * Math.Log2(n / r.Smallest.Value))),
-        IrisWish.Depth d => Math.Max(0, 2 * Math.Log2(camera.Iris.AsMarked(DepthOfField.OpeningFor(camera.Standpoint!.Focal, camera.Standpoint.Distance, camera.Standpoint.Circle, d.AtLeast)).Value / n)),
+        IrisRequirement.Open => 2 * Math.Log2(n / camera.Iris.Widest.Value),
+        IrisRequirement.Fixed f => Math.Abs(2 * Math.Log2(n / f.At.Value)),
+        IrisRequirement.Range r => Math.Max(0, Math.Max(2 * Math.Log2(r.Widest.Value / n), 2 * Math.Log2(n / r.Smallest.Value))),
+        IrisRequirement.Depth d => Math.Max(0, 2 * Math.Log2(camera.Iris.AsMarked(DepthOfField.IrisFor(camera.Standpoint!.Focal, camera.Standpoint.Distance, camera.Standpoint.Circle, d.AtLeast)).Value / n)),
         _ => throw new NotSupportedException(),
     };
 
@@ -286,19 +286,19 @@ public class PlannerPropertyTests
         var focal = new Millimetres(random.Next(10, 90));
         double widest = Math.Round(1.4 + (random.NextDouble() * 3), 1);
         bool inT = random.Next(3) == 0;
-        IrisWish wish = random.Next(4) switch
+        IrisRequirement requirement = random.Next(4) switch
         {
-            0 => new IrisWish.Open(),
-            1 => new IrisWish.Fixed(FNumber.AtMark(random.Next(3, 24))),
-            2 => new IrisWish.Range(new FNumber(2 + random.NextDouble()), new FNumber(4 + (random.NextDouble() * 4))),
-            _ => new IrisWish.Depth(new Metres(0.2 + random.NextDouble())),
+            0 => new IrisRequirement.Open(),
+            1 => new IrisRequirement.Fixed(FNumber.AtMark(random.Next(3, 24))),
+            2 => new IrisRequirement.Range(new FNumber(2 + random.NextDouble()), new FNumber(4 + (random.NextDouble() * 4))),
+            _ => new IrisRequirement.Depth(new Metres(0.2 + random.NextDouble())),
         };
         return new PlanCamera(
             name, ExposureTime.OneOver(random.Next(2) == 0 ? 48 : 60),
             SensitivityStates.Of(bases, new Decibels(8), new Decibels(12), random.Next(4) == 0),
             [new FilterPosition("clear", Stops.Zero), .. Enumerable.Range(1, random.Next(0, 4)).Select(i => new FilterPosition($"1/{1 << (2 * i)}", new Stops((2 * i) + (random.NextDouble() * 0.3))))],
             new IrisTravel(new FNumber(widest, inT), new FNumber(16 + random.Next(0, 7), inT), new Stops(random.Next(3) switch { 0 => 0, 1 => 0.5, _ => 1.0 / 3 }), new Stops(inT ? 0.3 : 0), inT),
-            wish,
+            requirement,
             new Standpoint(focal, new Metres(1 + (random.NextDouble() * 5)), new Millimetres(24), new Millimetres(0.0184)),
             random.Next(2) == 0 ? new FNumber(random.Next(8, 17)) : null);
     }

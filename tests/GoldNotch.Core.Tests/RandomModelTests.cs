@@ -5,6 +5,7 @@ using GoldNotch.Core.Checks;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Tests;
@@ -47,8 +48,8 @@ public class RandomModelTests
         from white in AnyOf("card in memory A", "card in memory B", "preset nearest to 3200 K", "preset nearest to 5600 K")
         select Ottermere.Make("any", Ottermere.LectureRoom.Light,
             ("full-auto", "off", null), ("record-format", $"1080 {rate}", null), ("bit-rate", "at least 40 Mb/s", null),
-            ("shutter", faster ? "180° or faster" : "180°", null), ("gain", $"{gain} dB", null), ("nd", nd, null), ("iris-mode", "manual", null),
-            ("iris-opening", FNumber.AtMark(mark).Label() + (rest ? ", takes up the rest" : ""), null), ("white-balance", white, null), ("focus-mode", "manual", null));
+            ("shutter", faster ? "180° or faster" : "180°", null), ("gain", $"{gain} dB", null), ("nd", nd, null), ("iris-control", "manual", null),
+            ("iris", FNumber.AtMark(mark).Label() + (rest ? ", takes up the rest" : ""), null), ("white-balance", white, null), ("focus-mode", "manual", null));
 
     private static readonly Gen<Sheet> Sheets = Gen.Select(Standards, Models, SheetCompiler.Compile);
 
@@ -74,7 +75,7 @@ public class RandomModelTests
 
             foreach (Verdict verdict in CheckEvaluator.Evaluate(sheet, readings).Where(v => readings.ContainsKey(v.Line.Setting)))
             {
-                verdict.Kind.ShouldBe(VerdictKind.On, $"{verdict.Line.Setting} {verdict.Line.Target!.Label}: {verdict.Because.Sentence}");
+                verdict.Kind.ShouldBe(VerdictKind.OnTarget, $"{verdict.Line.Setting} {verdict.Line.Target!.Label}: {verdict.Because.Sentence}");
             }
         });
 
@@ -105,7 +106,7 @@ public class RandomModelTests
     public void An_iris_that_takes_up_the_rest_leaves_a_sixth_unless_the_lens_ends() =>
         Sheets.Sample(sheet =>
         {
-            if (sheet.LineOf(Setting.IrisOpening) is not { Notch.Wish: Wish.Opening { TakesUpTheRest: true }, Target: SettingValue.Opening { Number: var n } })
+            if (sheet.LineOf(Setting.Iris) is not { Notch.Requirement: Requirement.Iris { TakesUpTheRest: true }, Target: SettingValue.Iris { Number: var n } })
             {
                 return;
             }
@@ -118,12 +119,12 @@ public class RandomModelTests
         });
 
     [Fact]
-    public void The_gain_is_never_above_the_wish_while_something_lies_below() =>
+    public void The_gain_is_never_above_the_requirement_while_something_lies_below() =>
         Sheets.Sample(sheet =>
         {
-            Decibels wish = ((Wish.Gain)sheet.LineOf(Setting.Gain)!.Notch.Wish).Value;
+            Decibels requirement = ((Requirement.Gain)sheet.LineOf(Setting.Gain)!.Notch.Requirement).Value;
             Decibels got = sheet.Target<SettingValue.GainAt>(Setting.Gain)!.Gain;
-            (got <= wish || sheet.Model.Gain.Positions.All(p => p.Gain > wish)).ShouldBeTrue();
+            (got <= requirement || sheet.Model.Gain.Positions.All(p => p.Gain > requirement)).ShouldBeTrue();
         });
 
     [Fact]
@@ -146,11 +147,11 @@ public class RandomModelTests
             ImmutableArray<Verdict> verdicts = CheckEvaluator.Evaluate(sheet, readings);
             ConsequenceReport now = Consequences.Of(sheet, verdicts);
             double sum = now.Terms.Sum(t => t.Change.Value);
-            Figure inAll = now.Items.Single(i => i.Topic == ConsequenceTopic.Picture).Because.Figures[^1];
+            Figure inAll = now.Items.Single(i => i.Topic == ConsequenceTopic.Exposure).Because.Figures[^1];
             inAll.Value.ShouldBe(sum, 1e-9);
-            foreach (FixStep step in now.Order.Where(s => s.To != "balance again"))
+            foreach (CorrectionStep step in now.Order.Where(s => s.To != "balance again"))
             {
-                verdicts.Single(v => v.Line.Setting == step.Setting).Kind.ShouldBeOneOf(VerdictKind.Off, VerdictKind.Floating);
+                verdicts.Single(v => v.Line.Setting == step.Setting).Kind.ShouldBeOneOf(VerdictKind.OffTarget, VerdictKind.Automatic);
             }
 
             void Move(Setting setting, int to)

@@ -1,6 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Tests;
@@ -18,13 +19,13 @@ public class RecordingConsequenceTests
     [InlineData("input-1", "microphone", "built-in", "input 1 built-in", "the room is recorded instead of microphone")]
     [InlineData("channel-2", "input 1", "built-in", "channel 2 source built-in", "the room is recorded")]
     [InlineData("channel-1", "input 1", "input 2", "channel 1 source input 2", "instead of input 1")]
-    [InlineData("wireless-cells", "done", "not done", "wireless not seen to", "channel, lamps, cells, receiver")]
+    [InlineData("wireless-pair", "done", "not done", "wireless not seen to", "channel, lamps, cells, receiver")]
     public void A_sound_setting_that_stands_wrong_is_a_fault_and_says_what_would_be_heard(string setting, string want, string seen, string value, string says)
     {
-        Consequence sound = Now(Sheet((setting, want)), ConsequenceTopic.Sound, (setting, seen));
+        Consequence sound = Now(Sheet((setting, want)), ConsequenceTopic.Audio, (setting, seen));
         (sound.Severity, sound.Value).ShouldBe((Severity.Fault, value));
         sound.Because.Sentence.ShouldContain(says);
-        sound.Because.RuleId.ShouldBe("NOW-SOUND");
+        sound.Because.RuleId.ShouldBe("NOW-AUDIO");
     }
 
     [Theory]
@@ -32,7 +33,7 @@ public class RecordingConsequenceTests
     [InlineData("-30", Severity.Slight, "the hiss")]
     public void Peaks_that_are_too_high_clip_and_peaks_that_are_too_low_hiss(string seen, Severity severity, string says)
     {
-        Consequence sound = Now(Sheet(("peak-level", "-12 dBFS")), ConsequenceTopic.Sound, ("peak-level", seen));
+        Consequence sound = Now(Sheet(("audio-peak-level", "-12 dBFS")), ConsequenceTopic.Audio, ("audio-peak-level", seen));
         sound.Severity.ShouldBe(severity);
         sound.Because.Sentence.ShouldContain(says);
     }
@@ -42,22 +43,22 @@ public class RecordingConsequenceTests
     [InlineData("low-cut", "on", "off", "low cut off")]
     public void What_is_only_a_pity_is_told_as_slight(string setting, string want, string seen, string value)
     {
-        Consequence sound = Now(Sheet((setting, want)), ConsequenceTopic.Sound, (setting, seen));
+        Consequence sound = Now(Sheet((setting, want)), ConsequenceTopic.Audio, (setting, seen));
         (sound.Severity, sound.Value).ShouldBe((Severity.Slight, value));
     }
 
     [Fact]
     public void An_automatic_level_comes_before_whatever_else_is_wrong_with_the_sound()
     {
-        Consequence sound = Now(Sheet(("phantom-1", "on"), ("sound-mode", "manual")), ConsequenceTopic.Sound, ("phantom-1", "off"), ("sound-mode", "automatic"));
-        (sound.Severity, sound.Value).ShouldBe((Severity.Floats, "level floats"));
+        Consequence sound = Now(Sheet(("phantom-1", "on"), ("audio-level-control", "manual")), ConsequenceTopic.Audio, ("phantom-1", "off"), ("audio-level-control", "automatic"));
+        (sound.Severity, sound.Value).ShouldBe((Severity.Automatic, "level floats"));
     }
 
     [Fact]
     public void Several_wrongs_of_the_sound_are_counted_and_all_of_them_told()
     {
         Consequence sound = Now(
-            Sheet(("input-1", "microphone"), ("phantom-1", "on"), ("channel-1", "input 1"), ("limiter", "on")), ConsequenceTopic.Sound,
+            Sheet(("input-1", "microphone"), ("phantom-1", "on"), ("channel-1", "input 1"), ("limiter", "on")), ConsequenceTopic.Audio,
             ("input-1", "line"), ("phantom-1", "off"), ("channel-1", "input 2"), ("limiter", "off"));
         sound.Value.ShouldBe("input 1 at line, no 48 V on 1 and 2 more");
         sound.Severity.ShouldBe(Severity.Fault, "the worst of them");
@@ -68,10 +69,10 @@ public class RecordingConsequenceTests
     public void A_topic_the_sheet_does_not_ask_about_is_not_told()
     {
         ConsequenceReport now = Ottermere.Now(Sheet(("gain", "0 dB")), []);
-        now.Items.Select(i => i.Topic).ShouldNotContain(ConsequenceTopic.Sound);
+        now.Items.Select(i => i.Topic).ShouldNotContain(ConsequenceTopic.Audio);
         now.Items.Select(i => i.Topic).ShouldNotContain(ConsequenceTopic.Battery);
-        Now(Sheet(("limiter", "on")), ConsequenceTopic.Sound).Severity.ShouldBe(Severity.Unknown);
-        Now(Sheet(("limiter", "on")), ConsequenceTopic.Sound, ("limiter", "on")).Severity.ShouldBe(Severity.Fine);
+        Now(Sheet(("limiter", "on")), ConsequenceTopic.Audio).Severity.ShouldBe(Severity.Unknown);
+        Now(Sheet(("limiter", "on")), ConsequenceTopic.Audio, ("limiter", "on")).Severity.ShouldBe(Severity.Fine);
     }
 
     [Fact]
@@ -149,16 +150,16 @@ public class RecordingConsequenceTests
         ConsequenceReport now = Ottermere.Now(sheet, Ottermere.Read(sheet,
             ("card-cleared", "not done"), ("record-format", "1080 29.97p"), ("gain", "+6"), ("white-balance", "3200"), ("focus-mode", "auto"), ("phantom-1", "off")));
         now.Items.Take(3).Select(i => (i.Topic, i.Severity)).ShouldBe(
-            [(ConsequenceTopic.Focus, Severity.Floats), (ConsequenceTopic.Picture, Severity.Fault), (ConsequenceTopic.Noise, Severity.Fault)]);
-        now.Items.Select(i => i.Severity).ShouldBe(now.Items.Select(i => i.Severity).OrderBy(s => s switch { Severity.Floats => 0, Severity.Fault => 1, Severity.Slight => 2, Severity.Fine => 3, _ => 4 }));
+            [(ConsequenceTopic.Focus, Severity.Automatic), (ConsequenceTopic.Exposure, Severity.Fault), (ConsequenceTopic.Noise, Severity.Fault)]);
+        now.Items.Select(i => i.Severity).ShouldBe(now.Items.Select(i => i.Severity).OrderBy(s => s switch { Severity.Automatic => 0, Severity.Fault => 1, Severity.Slight => 2, Severity.Fine => 3, _ => 4 }));
     }
 
     private static Consequence Now(Sheet sheet, ConsequenceTopic topic, params (string, string)[] read) =>
         Ottermere.Now(sheet, Ottermere.Read(sheet, read)).Items.First(i => i.Topic == topic);
 
-    private static Sheet Sheet(params (string Setting, string Want)[] notches)
+    private static Sheet Sheet(params (string Setting, string Require)[] notches)
     {
-        Standard standard = Ottermere.Make("recording", Ottermere.LectureRoom.Light, [.. notches.OrderBy(n => SettingName.Parse(n.Setting)).Select(n => (n.Setting, n.Want, (string?)null))]);
+        Standard standard = Ottermere.Make("recording", Ottermere.LectureRoom.Light, [.. notches.OrderBy(n => SettingName.Parse(n.Setting)).Select(n => (n.Setting, n.Require, (string?)null))]);
         return SheetCompiler.Compile(new Standard("recording", "recording", 1, "for a test", standard.Light, standard.Notches) { PlannedMinutes = 60 }, Model);
     }
 }

@@ -4,6 +4,7 @@ using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Media;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Core.Units;
 
@@ -29,7 +30,7 @@ public class RuleBookTests
     // What breaks a rule, and the nearest thing that keeps it.
     private static readonly Dictionary<string, (object Breaks, object Keeps)> Cases = new()
     {
-        ["AUTO-AND-CUT"] = (S(Condition.CutWithOthers, ("iris-mode", "automatic")), S(("iris-mode", "automatic"))),
+        ["AUTO-AND-CUT"] = (S(Condition.CutWithOthers, ("iris-control", "automatic")), S(("iris-control", "automatic"))),
         ["SHUTTER-LONGER"] = (S(("record-format", "1080 29.97p"), ("shutter", "1/8")), S(("record-format", "1080 29.97p"), ("shutter", "1/30"))),
         ["ANGLE-REASON"] = (S(("shutter", "90°")), S(("shutter", "172.8°"))),
         ["INTERLACED-SLOW"] = (S(("record-format", "1080 59.94i")) with { Use = FootageUse.SlowMotion }, S(("record-format", "1080 59.94i"))),
@@ -39,25 +40,25 @@ public class RuleBookTests
         ["RESET-MISSING"] = (S(("gain", "0 dB")), S(("factory-reset", "done"))),
         ["FULL-AUTO-OPEN"] = (S(("gain", "0 dB")), S(("full-auto", "off"))),
         ["TEST-CLIP-MISSING"] = (S(("gain", "0 dB")), S(("test-clip", "done"))),
-        ["NO-HEADPHONES"] = (S(("peak-level", "−12 dBFS")), S(("peak-level", "−12 dBFS"), ("headphones", "done"))),
+        ["NO-HEADPHONES"] = (S(("audio-peak-level", "−12 dBFS")), S(("audio-peak-level", "−12 dBFS"), ("headphones", "done"))),
         ["FORMAT-BEFORE-CLEAR"] = (S(("card-formatted", "done")), S(("card-formatted", "done"), ("card-cleared", "done"))),
         ["PHANTOM-WRONG-INPUT"] = (S(("input-1", "wireless"), ("phantom-1", "on")), S(("input-1", "microphone"), ("phantom-1", "on"))),
         ["NO-SPARE-CHANNEL"] = (S(("channel-1", "input 1"), ("channel-2", "input 1")), S(("channel-1", "input 1"), ("channel-2", "input 1, 10 dB lower"))),
         ["ZEBRA-ON-LOG"] = (S(("profile", "log"), ("zebra", "100 %")), S(("profile", "log"), ("zebra", "95 %"))),
-        ["LOOK-AND-PROFILE"] = (S(("profile", "house"), ("viewing-look", "on")), S(("profile", "log"), ("viewing-look", "on"))),
+        ["LUT-AND-PROFILE"] = (S(("profile", "department"), ("viewing-lut", "on")), S(("profile", "log"), ("viewing-lut", "on"))),
         ["DIGITAL-ZOOM"] = (S(("digital-zoom", "on")), S(("digital-zoom", "off"))),
         ["STABILISER-TRIPOD"] = (S(("stabiliser", "strong")), S(Condition.Hand, ("stabiliser", "strong"))),
         ["ND-INDOORS"] = (S(("nd", "2 stops")), S(Condition.Outdoors, ("nd", "2 stops"))),
         ["GAIN-WITH-ND"] = (S(("gain", "6 dB"), ("nd", "1 stop")), S(("gain", "6 dB"), ("nd", "clear"))),
         ["GAIN-LIMIT-OPEN"] = (S(("gain-limit", "at most 12 dB")), S(("gain-limit", "at most 6 dB"))),
-        ["PEAK-LEVEL"] = (S(("peak-level", "−3 dBFS")), S(("peak-level", "−12 dBFS"))),
+        ["AUDIO-PEAK"] = (S(("audio-peak-level", "−3 dBFS")), S(("audio-peak-level", "−12 dBFS"))),
         ["ASK-RECEIVER"] = (S(("record-format", "by the use")) with { Use = FootageUse.Live }, S(("record-format", "by the use")) with { Use = FootageUse.Web }),
         ["PAN-SLOWLY"] = (S(("record-format", "2160 23.976p")), S(("record-format", "2160 29.97p"))),
         ["NEVER-HOLDS"] = (When(Condition.Tripod, Condition.Hand), When(Condition.Tripod, Condition.Indoors)),
         ["POLICY-UNUSED"] = (S(("zebra", "95 %")) with { Policies = Policies.Defaults.With("zebra", "skin") }, S(("zebra", "by policy")) with { Policies = Policies.Defaults.With("zebra", "skin") }),
         ["MAGNIFIER-ON"] = (S(("magnifier", "on")), S(("magnifier", "off"))),
         ["HIGH-RATE-LEFT"] = (S(("high-rate", "on")), S(("high-rate", "on"), ("reset-after", "done"))),
-        ["SLACK-WIDE"] = (Slack("1 stop"), Slack("⅓ stop")),
+        ["TOLERANCE-WIDE"] = (Tolerance("1 stop"), Tolerance("⅓ stop")),
         ["UNATTENDED-POWER"] = (S(Condition.Unattended, ("gain", "0 dB")), S(Condition.Unattended, ("mains-adapter", "camera"))),
         ["REASON-MISSING"] = (Reason(""), Reason("because")),
         ["GAIN-UP-ND-IN"] = (Sheet(Alder, ("gain", "6 dB"), ("nd", "2 stops")), Sheet(Alder, ("gain", "0 dB"), ("nd", "2 stops"))),
@@ -67,16 +68,16 @@ public class RuleBookTests
         ["FILE-SYSTEM"] = (Sheet(Slots("FAT32"), ("gain", "0 dB")), Sheet(Slots("exFAT"), ("gain", "0 dB"))),
         ["CARD-TYPE"] = (Sheet(OnlyOn("drive"), ("record-format", "1080 29.97p")), Sheet(OnlyOn("SD"), ("record-format", "1080 29.97p"))),
         ["NEGATIVE-GAIN"] = (Sheet(Alder, ("gain", "lowest")), Sheet(Alder, ("gain", "0 dB"))),
-        ["ISO-WITHOUT-BASE"] = (Sheet(TwoBases, ("gain", "base")), Sheet(TwoBases, ("base", "low"), ("gain", "base"))),
-        ["ZOOM-RAMPS"] = (Sheet(Alder, ("iris-opening", "f/2.8")), Sheet(Alder, ("iris-opening", "f/5.6"))),
-        ["METER-DISAGREES"] = (Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris-opening", "f/5.6")), Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris-opening", "as metered"))),
-        ["WHITE-CAST"] = (Sheet(Ottermere.Bracken, ("white-balance", "preset nearest to 4300 K")), Sheet(Ottermere.Bracken, ("white-balance", "preset nearest to 3200 K"))),
+        ["ISO-WITHOUT-BASE"] = (Sheet(TwoBases, ("gain", "base")), Sheet(TwoBases, ("base-iso", "low"), ("gain", "base"))),
+        ["ZOOM-RAMPS"] = (Sheet(Alder, ("iris", "f/2.8")), Sheet(Alder, ("iris", "f/5.6"))),
+        ["METER-DISAGREES"] = (Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris", "f/5.6")), Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris", "as metered"))),
+        ["WHITE-BALANCE-CAST"] = (Sheet(Ottermere.Bracken, ("white-balance", "preset nearest to 4300 K")), Sheet(Ottermere.Bracken, ("white-balance", "preset nearest to 3200 K"))),
         ["DROP-FRAME-HERE"] = (Sheet(Drop, ("record-format", "1080 23.976p"), ("timecode-count", "drop-frame")), Sheet(Drop, ("record-format", "1080 29.97p"), ("timecode-count", "drop-frame"))),
         ["BUFFER-FILLS"] = (Sheet(Alder with { BufferGb = 24 }, ("record-format", "1080 29.97p")), Sheet(Alder, ("record-format", "1080 29.97p"))),
         ["MUST-NOT-POSSIBLE"] = (Sheet(Alder, ("record-format", "1080 800p")), Sheet(Alder, ("record-format", "1080 29.97p"))),
         ["BLACK-REFERENCE"] = (Sheet(Alder with { BlackReferenceMinutes = 8 }, ("gain", "0 dB")), Sheet(Alder with { BlackReferenceMinutes = 8 }, ("black-reference", "done"))),
         ["BATTERY-SHORT"] = (Sheet(Alder with { Power = new PowerNeed(10, 10, 7.2, 1) }, ("gain", "0 dB")), Sheet(Alder with { Power = new PowerNeed(20, 10, 7.2, 1) }, ("gain", "0 dB"))),
-        ["RING-BY-EYE"] = (Sheet(Alder with { Lenses = [new NamedLens("35", Alder.Lens, null)] }, ("iris-opening", "f/4")), Sheet(Alder, ("iris-opening", "f/4"))),
+        ["RING-BY-EYE"] = (Sheet(Alder with { Lenses = [new NamedLens("35", Alder.Lens, null)] }, ("iris", "f/4")), Sheet(Alder, ("iris", "f/4"))),
         ["SECOND-FOCUS-SWITCH"] = (Sheet(With(Setting.LensFocus, "manual"), ("focus-mode", "manual")), Sheet(With(Setting.LensFocus, "manual"), ("focus-mode", "manual"), ("lens-focus", "manual"))),
         ["LEFTOVER-UNASKED"] = (Sheet(With(Setting.DigitalZoom, "off"), ("gain", "0 dB")), Sheet(With(Setting.DigitalZoom, "off"), ("digital-zoom", "off"))),
         ["FORCED"] = (Sheet(Forcing, ("record-format", "1080 59.94p"), ("codec", "every frame")), Sheet(Forcing, ("record-format", "1080 29.97p"), ("codec", "every frame"))),
@@ -131,23 +132,23 @@ public class RuleBookTests
         _ => RuleBook.Of((Sheet)what),
     };
 
-    private static Standard S(params (string Setting, string Want)[] notches) =>
-        Ottermere.Make("any", Room, [.. notches.Select(n => (n.Setting, n.Want, (string?)null))]);
+    private static Standard S(params (string Setting, string Require)[] notches) =>
+        Ottermere.Make("any", Room, [.. notches.Select(n => (n.Setting, n.Require, (string?)null))]);
 
-    private static Standard S(Condition condition, params (string Setting, string Want)[] notches) =>
+    private static Standard S(Condition condition, params (string Setting, string Require)[] notches) =>
         S(notches) with { Circumstances = Circumstances.Usual.With(condition) };
 
-    private static Sheet Sheet(CameraModel model, params (string Setting, string Want)[] notches) =>
+    private static Sheet Sheet(CameraModel model, params (string Setting, string Require)[] notches) =>
         SheetCompiler.Compile(S(notches) with { PlannedMinutes = 75 }, model);
 
     private static Standard When(params Condition[] conditions) => OneNotch(n => n with { When = [.. conditions] });
 
-    private static Standard Slack(string slack) => OneNotch(n => n with { Slack = Distance.ParseSlack(slack, NaturalUnit.Stops) });
+    private static Standard Tolerance(string tolerance) => OneNotch(n => n with { Tolerance = Distance.ParseTolerance(tolerance, NaturalUnit.Stops) });
 
     private static Standard Reason(string reason) => OneNotch(n => n with { Reason = reason });
 
     private static Standard OneNotch(Func<Notch, Notch> change) =>
-        new("any", "any", 1, "for a test", Room, [change(new Notch(Setting.Shutter, Wish.Parse(Setting.Shutter, "180°"), default, Importance.Must, "because"))]);
+        new("any", "any", 1, "for a test", Room, [change(new Notch(Setting.Shutter, Requirement.Parse(Setting.Shutter, "180°"), default, Importance.Must, "because"))]);
 
     private static CameraModel With(Setting setting, params string[] words) =>
         Alder with { Choices = Alder.Choices.Add(setting, new ChoiceControl([.. words.Select(w => new ChoicePosition(w, ""))], false)) };

@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Tests;
@@ -34,7 +35,7 @@ public class SheetCompilerTests
     }
 
     [Fact]
-    public void Gain_goes_above_the_wish_only_when_nothing_lies_below()
+    public void Gain_goes_above_the_requirement_only_when_nothing_lies_below()
     {
         Standard low = Ottermere.Make("low", Ottermere.LectureRoom.Light, ("record-format", "1080 29.97p", null), ("gain", "−6 dB", null));
         SheetLine gain = SheetCompiler.Compile(low, Ottermere.Alder).LineOf(Setting.Gain)!;
@@ -54,33 +55,33 @@ public class SheetCompilerTests
     public void The_iris_takes_up_what_gain_and_filter_left()
     {
         // −3 dB is −0.498 and the filter −0.6: 1.098 stops from f/5.6, so f/4 and a tenth over in thirds.
-        SheetLine opening = GlassBracken.LineOf(Setting.IrisOpening)!;
-        opening.Target!.Label.ShouldBe("f/4");
-        opening.Because.Sentence.ShouldContain("open 1");
+        SheetLine iris = GlassBracken.LineOf(Setting.Iris)!;
+        iris.Target!.Label.ShouldBe("f/4");
+        iris.Because.Sentence.ShouldContain("open 1");
         Math.Abs(GlassBracken.LightLeft.Value).ShouldBeLessThan(1.0 / 6);
     }
 
     [Fact]
-    public void A_fixed_opening_does_not_move_for_what_others_left()
+    public void A_fixed_iris_does_not_move_for_what_others_left()
     {
         Standard still = Ottermere.Make("still", Ottermere.Glasshouse.Light,
-            ("record-format", "1080 29.97p", null), ("gain", "0 dB", null), ("iris-opening", "f/5.6", null));
-        SheetCompiler.Compile(still, Ottermere.Bracken).LineOf(Setting.IrisOpening)!.Target!.Label.ShouldBe("f/5.6");
+            ("record-format", "1080 29.97p", null), ("gain", "0 dB", null), ("iris", "f/5.6", null));
+        SheetCompiler.Compile(still, Ottermere.Bracken).LineOf(Setting.Iris)!.Target!.Label.ShouldBe("f/5.6");
     }
 
     [Fact]
-    public void An_opening_wider_than_the_lens_becomes_the_lens_as_engraved()
+    public void An_iris_wider_than_the_lens_becomes_the_lens_as_engraved()
     {
-        Standard wide = Ottermere.Make("wide", Ottermere.Glasshouse.Light, ("iris-opening", "f/1.4", null));
-        SheetLine line = SheetCompiler.Compile(wide, Ottermere.Alder).LineOf(Setting.IrisOpening)!;
+        Standard wide = Ottermere.Make("wide", Ottermere.Glasshouse.Light, ("iris", "f/1.4", null));
+        SheetLine line = SheetCompiler.Compile(wide, Ottermere.Alder).LineOf(Setting.Iris)!;
         line.Fit.ShouldBe(Fit.Compromise);
         line.Target!.Label.ShouldBe("f/2.6");
     }
 
     [Fact]
-    public void A_zoom_that_cannot_hold_its_opening_is_told_with_the_focal_length()
+    public void A_zoom_that_cannot_hold_its_iris_is_told_with_the_focal_length()
     {
-        SheetLine line = LectureAlder.LineOf(Setting.IrisOpening)!;
+        SheetLine line = LectureAlder.LineOf(Setting.Iris)!;
         line.Because.Sentence.ShouldContain("The zoom holds it up to");
         line.Because.Sentence.ShouldContain("f/4.2");
         line.Because.Figures.ShouldContain(f => f.Unit == "millimetres" && f.Value > 9 && f.Value < 135);
@@ -176,7 +177,7 @@ public class SheetCompilerTests
     }
 
     [Fact]
-    public void The_school_of_at_least_double_never_goes_slower()
+    public void The_option_of_at_least_double_never_goes_slower()
     {
         Standard faster = Ottermere.Make("faster", Ottermere.LectureRoom.Light, ("record-format", "1080 23.976p", null), ("shutter", "180° or faster", null));
         SheetCompiler.Compile(faster, Ottermere.Alder).LineOf(Setting.Shutter)!.Target!.Label.ShouldBe("1/48");
@@ -221,9 +222,9 @@ public class SheetCompilerTests
     }
 
     [Fact]
-    public void The_direction_of_an_opening_is_told_in_words()
+    public void The_direction_of_an_iris_is_told_in_words()
     {
-        GlassBracken.LineOf(Setting.IrisOpening)!.SizeLabel.ShouldBe("open 1\u202fstop");
+        GlassBracken.LineOf(Setting.Iris)!.SizeLabel.ShouldBe("open 1\u202fstop");
         GlassBracken.LineOf(Setting.NeutralDensity)!.SizeLabel.ShouldBe("−⅔\u202fstop", "a filter that takes more is darker, and darker is negative");
     }
 

@@ -5,6 +5,7 @@ using GoldNotch.Core.Checks;
 using GoldNotch.Core.Checks.Symptoms;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Tests;
@@ -17,7 +18,7 @@ public class SymptomTests
     [Fact]
     public void A_dark_picture_under_automatic_gain_is_the_filter_the_iris_and_the_shutter_and_only_then_gain()
     {
-        Diagnosis dark = Of("dark-picture", Lecture, ("gain", "auto"), ("nd", "1"), ("iris-opening", "8"), ("shutter", "1/500"));
+        Diagnosis dark = Of("dark-picture", Lecture, ("gain", "auto"), ("nd", "1"), ("iris", "8"), ("shutter", "1/500"));
         Keys(dark, CauseState.StandsSo).ShouldBe(["filter", "iris", "shutter"]);
         dark.Because.Sentence.ShouldContain("ND filter was read as 1, 2.6");
         dark.Because.Figures[0].Value.ShouldBe(3);
@@ -36,7 +37,7 @@ public class SymptomTests
     [Theory]
     [InlineData("nd", "clear", "filter", CauseState.RuledOut)]
     [InlineData("nd", "2", "filter", CauseState.StandsSo)]
-    [InlineData("iris-opening", "1.8", "iris", CauseState.RuledOut)] // too open makes nothing dark
+    [InlineData("iris", "1.8", "iris", CauseState.RuledOut)] // too open makes nothing dark
     [InlineData("shutter", "1/60", "shutter", CauseState.RuledOut)]
     [InlineData("shutter", "auto", "shutter", CauseState.Look)] // what floats tells nothing
     public void A_reading_tells_whether_it_is_the_cause(string setting, string read, string cause, CauseState state) =>
@@ -74,11 +75,11 @@ public class SymptomTests
     [Fact]
     public void The_wireless_pair_is_asked_in_the_order_in_which_it_fails_and_seen_to_it_is_ruled_out()
     {
-        Standard talk = Ottermere.Make("talk", Ottermere.LectureRoom.Light, ("wireless-cells", "done", null), ("phantom-1", "off", null));
+        Standard talk = Ottermere.Make("talk", Ottermere.LectureRoom.Light, ("wireless-pair", "done", null), ("phantom-1", "off", null));
         Sheet sheet = SheetCompiler.Compile(talk, Ottermere.Alder with { Choices = Ottermere.Alder.Choices.Add(Setting.Phantom1, new ChoiceControl([new ChoicePosition("off", ""), new ChoicePosition("on", "")], false)) });
         SymptomBook.Parse("silent-wireless").Causes.Select(c => c.Key).Take(5).ShouldBe(["channel", "lamps", "cells", "receiver", "cable"]);
-        Keys(Of("silent-wireless", sheet, ("wireless-cells", "not done")), CauseState.Look).ShouldBe(["channel", "lamps", "cells", "receiver", "cable", "input", "phantom"]);
-        Diagnosis seenTo = Of("silent-wireless", sheet, ("wireless-cells", "done"), ("phantom-1", "on"));
+        Keys(Of("silent-wireless", sheet, ("wireless-pair", "not done")), CauseState.Look).ShouldBe(["channel", "lamps", "cells", "receiver", "cable", "input", "phantom"]);
+        Diagnosis seenTo = Of("silent-wireless", sheet, ("wireless-pair", "done"), ("phantom-1", "on"));
         Keys(seenTo, CauseState.RuledOut).ShouldBe(["channel", "lamps", "cells", "receiver"]);
         Keys(seenTo, CauseState.StandsSo).ShouldBe(["phantom"]);
     }
@@ -127,9 +128,9 @@ public class SymptomTests
     [Fact]
     public void A_fault_tells_the_repairer_what_was_looked_at_and_what_had_been_read()
     {
-        Diagnosis dark = Of("dark-picture", Lecture, ("nd", "clear"), ("shutter", "1/60"), ("iris-opening", "1.7"));
+        Diagnosis dark = Of("dark-picture", Lecture, ("nd", "clear"), ("shutter", "1/60"), ("iris", "1.7"));
         string fault = dark.FaultInWords(" Since it fell on Tuesday. ");
-        fault.ShouldBe($"The picture is dark. Looked at, and not it: cap, screen brightness. ND filter was read as clear: not this. Opening was read as f/1.7: not this. Shutter was read as 1/60: not this. Since it fell on Tuesday.");
+        fault.ShouldBe($"The picture is dark. Looked at, and not it: cap, screen brightness. ND filter was read as clear: not this. Iris was read as f/1.7: not this. Shutter was read as 1/60: not this. Since it fell on Tuesday.");
         Diagnosis.Of(dark.Symptom, Ottermere.Bracken, []).FaultInWords("").ShouldEndWith("screen brightness.");
     }
 
@@ -142,7 +143,7 @@ public class SymptomTests
             symptom.Causes.Length.ShouldBeGreaterThan(2, symptom.Key);
             symptom.Causes.Select(c => c.Key).ShouldBeUnique();
             symptom.Causes.ShouldAllBe(c => c.Look.EndsWith('?') && c.Remedy.EndsWith('.') && c.Look.Length < 120 && c.Remedy.Length < 190);
-            symptom.Says.ShouldNotEndWith(".");
+            symptom.Text.ShouldNotEndWith(".");
             // No check can read everything: something is always left for a person's eye.
             Diagnosis.Of(symptom, Ottermere.Bracken, []).Causes.ShouldContain(c => c.Setting == null && c.State == CauseState.Look);
         }
@@ -154,7 +155,7 @@ public class SymptomTests
     [Fact]
     public void Every_cause_of_every_symptom_is_held_against_any_reading()
     {
-        (string, string)[] typed = [("full-auto", "on"), ("record-format", "1080 59.94i"), ("shutter", "auto"), ("gain", "H"), ("nd", "2"), ("iris-mode", "auto"), ("iris-opening", "4"), ("white-balance", "auto"), ("focus-mode", "auto")];
+        (string, string)[] typed = [("full-auto", "on"), ("record-format", "1080 59.94i"), ("shutter", "auto"), ("gain", "H"), ("nd", "2"), ("iris-control", "auto"), ("iris", "4"), ("white-balance", "auto"), ("focus-mode", "auto")];
         foreach (Symptom symptom in SymptomBook.All)
         {
             Diagnosis diagnosis = Diagnosis.Of(symptom, Ottermere.Bracken, Verdicts(Lecture, typed));

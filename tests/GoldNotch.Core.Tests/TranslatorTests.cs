@@ -3,11 +3,13 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Media;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
+using GoldNotch.Core.Sheets.Coverage;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Tests;
 
-/// <summary>What each notch comes to on a model that cannot do it, does not say, or has a school of its own.</summary>
+/// <summary>What each notch comes to on a model that cannot do it, does not say, or has a option of its own.</summary>
 public class TranslatorTests
 {
     private static readonly CameraModel Cine = WholeSheetTests.Cine;
@@ -17,7 +19,7 @@ public class TranslatorTests
     [InlineData("stabiliser", "strong", "Use a tripod")]
     [InlineData("phantom-1", "on", "microphone with its own battery")]
     [InlineData("profile", "log", "flattest profile")]
-    [InlineData("profile", "house", "note which")]
+    [InlineData("profile", "department", "note which")]
     [InlineData("peaking", "red", "Focus with the magnifier")]
     [InlineData("limiter", "on", "−18 dBFS")]
     [InlineData("low-cut", "on", "wind cover")]
@@ -25,7 +27,7 @@ public class TranslatorTests
     [InlineData("channel-2", "input 1", "watch the one channel")]
     [InlineData("codec", "every frame", "editing machine")]
     [InlineData("histogram", "on", "zebra or the meter")]
-    [InlineData("sound-mode", "manual", "Watch the meter")]
+    [InlineData("audio-level-control", "manual", "Watch the meter")]
     [InlineData("markers", "80 %", "note it on the sheet")]
     public void What_a_model_has_not_is_told_with_what_to_do_instead(string setting, string want, string instead)
     {
@@ -45,10 +47,10 @@ public class TranslatorTests
     [InlineData("phantom-2", "off", "need none")]
     [InlineData("limiter", "on", "no level control")]
     [InlineData("peaking", "red", "still edges only")]
-    [InlineData("viewing-look", "on", "not recorded")]
-    [InlineData("slot-mode", "copy", "either may be lost")]
+    [InlineData("viewing-lut", "on", "not recorded")]
+    [InlineData("slot-mode", "simultaneous", "either may be lost")]
     [InlineData("slot-mode", "relay", "takes over")]
-    [InlineData("extra-gain", "off", "no number shows")]
+    [InlineData("gain-boost", "off", "no number shows")]
     [InlineData("timecode-count", "drop-frame", "29.97 and 59.94")]
     [InlineData("mains-adapter", "camera", "does not power")]
     [InlineData("eye-sensor", "off", "blanks the screen")]
@@ -74,10 +76,10 @@ public class TranslatorTests
     [InlineData("spare-channel", "built-in", "built-in")]
     [InlineData("spare-channel", "lower", "input 1, 10 dB lower")]
     [InlineData("spare-channel", "second", "input 2")]
-    public void The_school_of_the_spare_channel_chooses_its_source(string policy, string school, string word)
+    public void The_option_of_the_spare_channel_chooses_its_source(string policy, string option, string word)
     {
         CameraModel with = Cine with { Choices = Cine.Choices.Add(Setting.Channel2, WholeSheetTests.Positions("input 1", "input 1, 10 dB lower", "input 2", "built-in")) };
-        Sheet sheet = SheetCompiler.Compile(Standard(("channel-2", "by policy")) with { Policies = Policies.Defaults.With(policy, school) }, with);
+        Sheet sheet = SheetCompiler.Compile(Standard(("channel-2", "by policy")) with { Policies = Policies.Defaults.With(policy, option) }, with);
         sheet.Target<SettingValue.Choice>(Setting.Channel2)!.Word.ShouldBe(word);
     }
 
@@ -85,22 +87,22 @@ public class TranslatorTests
     [InlineData("clipping", "100\u202f%")]
     [InlineData("skin", "70\u202f%")]
     [InlineData("off", "off")]
-    public void The_school_of_the_zebra_chooses_its_level(string school, string target) =>
-        SheetCompiler.Compile(Standard(("zebra", "by policy")) with { Policies = Policies.Defaults.With("zebra", school) }, Cine).LineOf(Setting.Zebra)!.Target!.Label.ShouldBe(target);
+    public void The_option_of_the_zebra_chooses_its_level(string option, string target) =>
+        SheetCompiler.Compile(Standard(("zebra", "by policy")) with { Policies = Policies.Defaults.With("zebra", option) }, Cine).LineOf(Setting.Zebra)!.Target!.Label.ShouldBe(target);
 
     [Theory]
     [InlineData("manual", "manual")]
     [InlineData("automatic", "automatic")]
-    public void The_school_of_the_sound_level_chooses_who_sets_it(string school, string word) =>
-        SheetCompiler.Compile(Standard(("sound-mode", "by policy")) with { Policies = Policies.Defaults.With("sound-level", school) }, Cine)
-            .Target<SettingValue.Choice>(Setting.SoundMode)!.Word.ShouldBe(word);
+    public void The_option_of_the_sound_level_chooses_who_sets_it(string option, string word) =>
+        SheetCompiler.Compile(Standard(("audio-level-control", "by policy")) with { Policies = Policies.Defaults.With("audio-level", option) }, Cine)
+            .Target<SettingValue.Choice>(Setting.AudioLevelControl)!.Word.ShouldBe(word);
 
     [Theory]
     [InlineData("card", "memory A")]
     [InlineData("preset", "3200\u202fK")]
     [InlineData("automatic", "auto")]
-    public void The_school_of_the_balance_chooses_where_white_comes_from(string school, string target) =>
-        SheetCompiler.Compile(Standard(("white-balance", "by policy")) with { Policies = Policies.Defaults.With("balance", school) }, Ottermere.Alder)
+    public void The_option_of_the_balance_chooses_where_white_comes_from(string option, string target) =>
+        SheetCompiler.Compile(Standard(("white-balance", "by policy")) with { Policies = Policies.Defaults.With("balance", option) }, Ottermere.Alder)
             .LineOf(Setting.WhiteBalance)!.Target!.Label.ShouldBe(target);
 
     [Fact]
@@ -115,7 +117,7 @@ public class TranslatorTests
     {
         Line(Cine, "zebra", ("zebra", "100 %")).Because.Sentence.ShouldContain("detail is lost");
         Line(Cine, "zebra", ("zebra", "70 %")).Because.Sentence.ShouldContain("a little less");
-        CameraModel always = Cine with { Levels = Cine.Levels.SetItem(Setting.Zebra, new LevelControl([70, 100], HasOff: false, CanFloat: false)) };
+        CameraModel always = Cine with { Levels = Cine.Levels.SetItem(Setting.Zebra, new LevelControl([70, 100], HasOff: false, HasAutomatic: false)) };
         SheetLine line = Line(always, "zebra", ("zebra", "off"));
         line.Fit.ShouldBe(Fit.NotPossible);
         line.Because.Sentence.ShouldContain("Set 100");
@@ -138,49 +140,49 @@ public class TranslatorTests
     }
 
     [Fact]
-    public void A_number_the_card_says_nothing_of_is_for_a_person() => Line(Cine, "exposure-shift", ("exposure-shift", "0")).Fit.ShouldBe(Fit.Look);
+    public void A_number_the_card_says_nothing_of_is_for_a_person() => Line(Cine, "auto-exposure-shift", ("auto-exposure-shift", "0")).Fit.ShouldBe(Fit.CheckByEye);
 
     [Theory]
     [InlineData("-3 dBFS", "a laugh clips")]
     [InlineData("-12 dBFS", "room for a laugh")]
-    public void A_peak_level_says_what_room_it_leaves(string want, string says) => Line(Cine, "peak-level", ("peak-level", want)).Because.Sentence.ShouldContain(says);
+    public void A_peak_level_says_what_room_it_leaves(string want, string says) => Line(Cine, "audio-peak-level", ("audio-peak-level", want)).Because.Sentence.ShouldContain(says);
 
     [Fact]
     public void A_camera_with_one_base_has_no_high_one_and_needs_nobody_for_the_low()
     {
-        Line(Ottermere.Alder, "base", ("base", "high")).Fit.ShouldBe(Fit.NotPossible);
-        Line(Ottermere.Alder, "base", ("base", "low")).Fit.ShouldBe(Fit.Exact);
+        Line(Ottermere.Alder, "base-iso", ("base-iso", "high")).Fit.ShouldBe(Fit.NotPossible);
+        Line(Ottermere.Alder, "base-iso", ("base-iso", "low")).Fit.ShouldBe(Fit.Exact);
     }
 
     [Fact]
     public void Without_a_known_light_the_base_is_for_a_person_who_begins_at_the_low_one()
     {
-        Standard dark = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = null }, ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base", "by policy", null));
-        SheetLine line = SheetCompiler.Compile(dark, Cine).LineOf(Setting.Base)!;
-        line.Fit.ShouldBe(Fit.Look);
+        Standard dark = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = null }, ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base-iso", "by policy", null));
+        SheetLine line = SheetCompiler.Compile(dark, Cine).LineOf(Setting.BaseIso)!;
+        line.Fit.ShouldBe(Fit.CheckByEye);
         ((SettingValue.Choice)line.Target!).Word.ShouldBe("low");
         line.Because.Sentence.ShouldContain("Begin at the low base");
     }
 
-    // Some 7.5 dB over the low base: the first school keeps it up to 8 dB, to the second the high base is nearer.
+    // Some 7.5 dB over the low base: the first option keeps it up to 8 dB, to the second the high base is nearer.
     [Theory]
     [InlineData(203, "low-first", "low")]
     [InlineData(203, "nearest", "high")]
     [InlineData(170, "low-first", "high")]
-    public void The_school_of_two_bases_decides_between_them(double lux, string school, string word)
+    public void The_option_of_two_bases_decides_between_them(double lux, string option, string word)
     {
         Standard standard = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = new Lux(lux) },
-            ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base", "by policy", null), ("nd", "clear", null), ("iris-opening", "f/4", null));
-        Sheet sheet = SheetCompiler.Compile(standard with { Policies = Policies.Defaults.With("two-bases", school) }, Cine);
+            ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base-iso", "by policy", null), ("nd", "clear", null), ("iris", "f/4", null));
+        Sheet sheet = SheetCompiler.Compile(standard with { Policies = Policies.Defaults.With("two-bases", option) }, Cine);
         sheet.BaseWord.ShouldBe(word);
-        sheet.LineOf(Setting.Base)!.Because.Figures[0].Value.ShouldBe(16 * MeteredLight.DomeConstant / (lux * sheet.Target<SettingValue.Speed>(Setting.Shutter)!.Time.Seconds), 0.5);
+        sheet.LineOf(Setting.BaseIso)!.Because.Figures[0].Value.ShouldBe(16 * MeteredLight.DomeConstant / (lux * sheet.Target<SettingValue.Speed>(Setting.Shutter)!.Time.Seconds), 0.5);
     }
 
     [Fact]
     public void A_rate_that_is_asked_of_the_line_up_is_for_a_person_with_the_plain_one_meanwhile()
     {
-        SheetLine line = Line(Ottermere.Alder, "record-format", ("record-format", Wish.Examples(Setting.RecordFormat).First(e => e.Contains("line-up", StringComparison.Ordinal))));
-        line.Fit.ShouldBe(Fit.Look);
+        SheetLine line = Line(Ottermere.Alder, "record-format", ("record-format", Requirement.Examples(Setting.RecordFormat).First(e => e.Contains("line-up", StringComparison.Ordinal))));
+        line.Fit.ShouldBe(Fit.CheckByEye);
         line.Because.Sentence.ShouldContain("One rate for all cameras");
         line.Target!.Label.ShouldEndWith("29.97p");
     }
@@ -198,10 +200,10 @@ public class TranslatorTests
     [InlineData("use", FootageUse.General, 90)]
     [InlineData("enough", FootageUse.General, 30)]
     [InlineData("least", FootageUse.Web, 90)]
-    public void The_school_of_compression_chooses_the_bit_rate(string school, FootageUse use, double rate)
+    public void The_option_of_compression_chooses_the_bit_rate(string option, FootageUse use, double rate)
     {
         CameraModel graded = Ottermere.Alder with { Formats = [WholeSheetTests.Format("1080 29.97p", 17, 24, 30, 90)] };
-        Standard standard = Standard(("record-format", "1080 29.97p"), ("bit-rate", "by policy")) with { Use = use, Policies = Policies.Defaults.With("compression", school) };
+        Standard standard = Standard(("record-format", "1080 29.97p"), ("bit-rate", "by policy")) with { Use = use, Policies = Policies.Defaults.With("compression", option) };
         SheetCompiler.Compile(standard, graded).Target<SettingValue.Bits>(Setting.BitRate)!.Rate.Megabits.ShouldBe(rate);
     }
 
@@ -228,7 +230,7 @@ public class TranslatorTests
     public void A_model_that_does_not_say_what_it_writes_is_formatted_in_the_camera_by_a_person()
     {
         SheetLine line = Line(Cine with { Slots = [] }, "file-system", ("file-system", "exFAT"));
-        line.Fit.ShouldBe(Fit.Look);
+        line.Fit.ShouldBe(Fit.CheckByEye);
         line.Because.Sentence.ShouldContain("Format in the camera");
     }
 
@@ -244,30 +246,30 @@ public class TranslatorTests
     }
 
     [Fact]
-    public void An_opening_that_cannot_be_metered_says_which_number_is_missing()
+    public void An_iris_that_cannot_be_metered_says_which_number_is_missing()
     {
-        string Says(CameraModel model, Lux? lux, params string[] without)
+        string Text(CameraModel model, Lux? lux, params string[] without)
         {
-            (string, string, string?)[] all = [("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("iris-opening", "as metered", null)];
+            (string, string, string?)[] all = [("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("iris", "as metered", null)];
             Standard standard = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = lux }, [.. all.Where(n => !without.Contains(n.Item1))]);
-            SheetLine line = SheetCompiler.Compile(standard, model).LineOf(Setting.IrisOpening)!;
-            line.Fit.ShouldBe(Fit.Look);
+            SheetLine line = SheetCompiler.Compile(standard, model).LineOf(Setting.Iris)!;
+            line.Fit.ShouldBe(Fit.CheckByEye);
             return line.Because.Sentence;
         }
 
-        Says(Ottermere.Alder, null).ShouldContain("states no light");
-        Says(Ottermere.Bracken, new Lux(500)).ShouldContain("gives no ISO");
-        Says(Ottermere.Alder, new Lux(500), "shutter").ShouldContain("shutter is not settled");
+        Text(Ottermere.Alder, null).ShouldContain("states no light");
+        Text(Ottermere.Bracken, new Lux(500)).ShouldContain("gives no ISO");
+        Text(Ottermere.Alder, new Lux(500), "shutter").ShouldContain("shutter is not settled");
     }
 
     [Fact]
-    public void An_opening_beyond_the_lens_says_what_to_do_on_either_side()
+    public void An_iris_beyond_the_lens_says_what_to_do_on_either_side()
     {
         SheetLine At(double lux)
         {
             Standard standard = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = new Lux(lux) },
-                ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("iris-opening", "as metered", null));
-            return SheetCompiler.Compile(standard, Ottermere.Alder).LineOf(Setting.IrisOpening)!;
+                ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("iris", "as metered", null));
+            return SheetCompiler.Compile(standard, Ottermere.Alder).LineOf(Setting.Iris)!;
         }
 
         At(20).Because.Sentence.ShouldContain("Bring light");
@@ -304,7 +306,7 @@ public class TranslatorTests
     {
         Sheet bracken = SheetCompiler.Compile(Ottermere.LectureRoom, Ottermere.Bracken);
         CoverageCell cell = CoverageCell.Of(bracken);
-        (cell.Exact + cell.Compromise + cell.NotPossible + cell.Look).ShouldBe(bracken.Lines.Length);
+        (cell.Exact + cell.Compromise + cell.NotPossible + cell.CheckByEye).ShouldBe(bracken.Lines.Length);
         cell.Compromise.ShouldBe(bracken.Count(Fit.Compromise));
         cell.Matters.ShouldNotBeNull();
         cell.Notable.ShouldContain("Gain −3");
@@ -315,7 +317,7 @@ public class TranslatorTests
     [Fact]
     public void What_cannot_is_named_before_what_is_near_and_what_must_before_what_should()
     {
-        Notch Of(string setting, string want, Importance importance) => new(SettingName.Parse(setting), Wish.Parse(SettingName.Parse(setting), want), default, importance, "r");
+        Notch Of(string setting, string want, Importance importance) => new(SettingName.Parse(setting), Requirement.Parse(SettingName.Parse(setting), want), default, importance, "r");
         var standard = new Standard("a", "A", 1, "p", Ottermere.LectureRoom.Light,
             [Of("record-format", "1080 29.97p", Importance.Must), Of("zebra", "95 %", Importance.Must), Of("limiter", "on", Importance.Should), Of("magnifier", "off", Importance.Must)]);
         CoverageCell cell = CoverageCell.Of(SheetCompiler.Compile(standard, Cine));
@@ -327,7 +329,7 @@ public class TranslatorTests
     public void What_the_card_does_not_say_is_counted_chapter_by_chapter()
     {
         ImmutableArray<Completeness> chapters = Completeness.Of(Cine);
-        chapters.Sum(c => c.Known + c.Missing.Length).ShouldBe(SettingName.All.Count(n => n.Kind != SettingKind.Act));
+        chapters.Sum(c => c.Known + c.Missing.Length).ShouldBe(SettingName.All.Count(n => n.Kind != SettingKind.Task));
         Completeness aids = chapters.First(c => c.Chapter == "Viewing aids");
         aids.Missing.ShouldContain(Setting.Magnifier);
         aids.Missing.ShouldNotContain(Setting.Zebra);
@@ -352,17 +354,17 @@ public class TranslatorTests
     }
 
     [Fact]
-    public void Importance_slack_and_reason_that_change_are_each_told()
+    public void Importance_tolerance_and_reason_that_change_are_each_told()
     {
-        Notch Of(Importance importance, double slack, string reason) =>
-            new(Setting.Gain, Wish.Parse(Setting.Gain, "0 dB"), new Distance(slack, NaturalUnit.Decibels), importance, reason);
+        Notch Of(Importance importance, double tolerance, string reason) =>
+            new(Setting.Gain, Requirement.Parse(Setting.Gain, "0 dB"), new Distance(tolerance, NaturalUnit.Decibels), importance, reason);
         Standard With(Notch notch) => new("a", "A", 1, "p", Ottermere.LectureRoom.Light, [notch]);
         StandardChange.Between(With(Of(Importance.Must, 0, "noise")), With(Of(Importance.Should, 3, "it is dark"))).Select(c => c.Sentence)
-            .ShouldBe(["Gain: slack none → 3\u202fdB.", "Gain: must → should.", "Gain: its reason is now “it is dark”."]);
+            .ShouldBe(["Gain: tolerance none → 3\u202fdB.", "Gain: must → should.", "Gain: its reason is now “it is dark”."]);
     }
 
     private static SheetLine Line(CameraModel model, string setting, params (string, string)[] notches) => SheetCompiler.Compile(Standard(notches), model).LineOf(SettingName.Parse(setting))!;
 
-    private static Standard Standard(params (string Setting, string Want)[] notches) =>
-        Ottermere.Make("any", Ottermere.LectureRoom.Light, [.. notches.Select(n => (n.Setting, n.Want, (string?)null))]);
+    private static Standard Standard(params (string Setting, string Require)[] notches) =>
+        Ottermere.Make("any", Ottermere.LectureRoom.Light, [.. notches.Select(n => (n.Setting, n.Require, (string?)null))]);
 }

@@ -14,8 +14,8 @@ public class UnitTests
         Gen.Int[-3, 36].Sample(k =>
         {
             FNumber mark = FNumber.AtMark(k);
-            FNumber.Parse(mark.Label(OpeningStyle.Dial)).Mark.ShouldBe(k);
-            FNumber.Parse(mark.Label(OpeningStyle.Thirds)).Value.ShouldBe(mark.Value, 1e-9);
+            FNumber.Parse(mark.Label(IrisStyle.Dial)).Mark.ShouldBe(k);
+            FNumber.Parse(mark.Label(IrisStyle.Thirds)).Value.ShouldBe(mark.Value, 1e-9);
         });
 
     [Fact]
@@ -60,14 +60,14 @@ public class UnitTests
     [InlineData("gain", "lowest")]
     [InlineData("nd", "clear")]
     [InlineData("nd", "2.6\u202fstops")]
-    [InlineData("iris-mode", "manual")]
-    [InlineData("iris-opening", "f/5.6⅓, takes up the rest")]
-    [InlineData("iris-opening", "f/4")]
+    [InlineData("iris-control", "manual")]
+    [InlineData("iris", "f/5.6⅓, takes up the rest")]
+    [InlineData("iris", "f/4")]
     [InlineData("white-balance", "preset nearest to 3200\u202fK")]
     [InlineData("white-balance", "card in memory A")]
     [InlineData("focus-mode", "automatic")]
-    public void A_wish_reads_back_from_its_text(string setting, string text) =>
-        Wish.Parse(SettingName.Parse(setting), text).Text.ShouldBe(text);
+    public void A_requirement_reads_back_from_its_text(string setting, string text) =>
+        Requirement.Parse(SettingName.Parse(setting), text).Text.ShouldBe(text);
 
     [Theory]
     [InlineData("180", QuantityFault.BadLabel)]
@@ -130,14 +130,14 @@ public class UnitTests
     [InlineData("1 stop")]
     [InlineData("1⅔ stops")]
     [InlineData("0.4 stop")]
-    public void A_slack_is_told_as_it_was_given(string slack) =>
-        Distance.ParseSlack(slack, NaturalUnit.Stops).SlackLabel().ShouldBe(slack.Replace(' ', '\u202f'));
+    public void A_tolerance_is_told_as_it_was_given(string tolerance) =>
+        Distance.ParseTolerance(tolerance, NaturalUnit.Stops).ToleranceLabel().ShouldBe(tolerance.Replace(' ', '\u202f'));
 
     [Fact]
-    public void A_slack_must_be_in_the_settings_own_unit()
+    public void A_tolerance_must_be_in_the_settings_own_unit()
     {
-        Distance.ParseSlack("⅓ stop", NaturalUnit.Stops).Amount.ShouldBe(1.0 / 3, 1e-12);
-        Should.Throw<QuantityException>(() => Distance.ParseSlack("3 dB", NaturalUnit.Stops));
-        Should.Throw<QuantityException>(() => Distance.ParseSlack("-1 dB", NaturalUnit.Decibels)).Fault.ShouldBe(QuantityFault.OutOfRange);
+        Distance.ParseTolerance("⅓ stop", NaturalUnit.Stops).Amount.ShouldBe(1.0 / 3, 1e-12);
+        Should.Throw<QuantityException>(() => Distance.ParseTolerance("3 dB", NaturalUnit.Stops));
+        Should.Throw<QuantityException>(() => Distance.ParseTolerance("-1 dB", NaturalUnit.Decibels)).Fault.ShouldBe(QuantityFault.OutOfRange);
     }
 }

@@ -7,7 +7,7 @@ using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Tests;
 
-/// <summary>Says each operation of the worked values in the core's own words.</summary>
+/// <summary>Text each operation of the worked values in the core's own words.</summary>
 internal static class VectorOperations
 {
     internal static string ErrorName(QuantityFault fault) => fault switch
@@ -40,7 +40,7 @@ internal static class VectorOperations
                 FNumber n = FNumber.Parse(Text(x, "text"));
                 return new() { ["n"] = n.Value, ["mark_k"] = n.Mark, ["transmission"] = n.IsTransmission };
             case "fnumber.label":
-                OpeningStyle style = Text(x, "style") == "dial" ? OpeningStyle.Dial : OpeningStyle.Thirds;
+                IrisStyle style = Text(x, "style") == "dial" ? IrisStyle.Dial : IrisStyle.Thirds;
                 return One("label", new FNumber(Num(x, "n"), x.TryGetProperty("transmission", out JsonElement flag) && flag.GetBoolean()).Label(style));
             case "stops.label":
                 return One("label", new Stops(Num(x, "stops")).Label());
@@ -63,9 +63,9 @@ internal static class VectorOperations
             case "exposure.balance":
                 return Balance(x);
             case "exposure.reading_at":
-                return One("n2", Metered(x).OpeningAt(new ExposureTime(Num(x, "t2_s")), new Iso(Num(x, "iso2"))).Value);
+                return One("n2", Metered(x).IrisAt(new ExposureTime(Num(x, "t2_s")), new Iso(Num(x, "iso2"))).Value);
             case "exposure.iris_for":
-                return One("n", MeteredLight.FromLux(new Lux(Num(x, "lux"))).OpeningAt(Time(x), new Iso(Num(x, "iso"))).Value);
+                return One("n", MeteredLight.FromLux(new Lux(Num(x, "lux"))).IrisAt(Time(x), new Iso(Num(x, "iso"))).Value);
             case "exposure.lux_for":
                 return One("lux", ExposureBalance.LuxFor(
                     new FNumber(Num(x, "n")), Time(x), new Iso(Num(x, "iso")), new Stops(Num(x, "nd_stops", 0)), new Stops(Num(x, "loss_stops", 0)), new Stops(Num(x, "offset_stops", 0))).Value);
@@ -101,7 +101,7 @@ internal static class VectorOperations
                 return Choose(x);
             case "flicker":
                 var flicker = Flicker.Of(Num(x, "mains_hz"), Time(x), Progressive(x), Num(x, "modulation"));
-                return new() { ["ripple_pct"] = flicker.RipplePercent, ["beat_hz"] = flicker.BeatHz, ["verdict"] = flicker.Verdict.ToString().ToLowerInvariant() };
+                return new() { ["ripple_pct"] = flicker.RipplePercent, ["beat_hz"] = flicker.BeatHz, ["verdict"] = flicker.Verdict == FlickerVerdict.Pulsing ? "pumping" : flicker.Verdict.ToString().ToLowerInvariant() };
             case "flicker.offer":
                 return Offer(x);
             case "motion.slow":
@@ -136,9 +136,9 @@ internal static class VectorOperations
         MeteredLight light = x.TryGetProperty("lux", out _)
             ? MeteredLight.FromLux(new Lux(Num(x, "lux")), Num(x, "meter_c", MeteredLight.DomeConstant))
             : Metered(x);
-        var opening = new FNumber(Num(x, "n"));
-        Stops lens = x.TryGetProperty("t_number", out _) ? ExposureBalance.LensLoss(opening, new FNumber(Num(x, "t_number"), true)) : Stops.Zero;
-        var balance = ExposureBalance.Of(light, Time(x), new Iso(Num(x, "iso")), opening, new Stops(Num(x, "nd_stops", 0)), lens, new Stops(Num(x, "offset_stops", 0)));
+        var iris = new FNumber(Num(x, "n"));
+        Stops lens = x.TryGetProperty("t_number", out _) ? ExposureBalance.LensLoss(iris, new FNumber(Num(x, "t_number"), true)) : Stops.Zero;
+        var balance = ExposureBalance.Of(light, Time(x), new Iso(Num(x, "iso")), iris, new Stops(Num(x, "nd_stops", 0)), lens, new Stops(Num(x, "offset_stops", 0)));
         return new()
         {
             ["light_stops"] = balance.Light.Value,
@@ -187,8 +187,8 @@ internal static class VectorOperations
     private static Dictionary<string, object?> Choose(JsonElement x)
     {
         ScanRate rate = x.TryGetProperty("rate_text", out JsonElement text) ? ScanRate.Parse(text.GetString()) : Progressive(x);
-        ShutterSchool school = Text(x, "school") == "nearest" ? ShutterSchool.Nearest : ShutterSchool.AtLeastDouble;
-        ShutterChoice choice = Shutter.Choose(Speeds(x), ShutterAngle.HalfFrame.At(rate.Frames), rate, school);
+        ShutterOption option = Text(x, "school") == "nearest" ? ShutterOption.Nearest : ShutterOption.AtLeastDouble;
+        ShutterChoice choice = Shutter.Choose(Speeds(x), ShutterAngle.HalfFrame.At(rate.Frames), rate, option);
         return new()
         {
             ["t_s"] = choice.Time.Seconds,

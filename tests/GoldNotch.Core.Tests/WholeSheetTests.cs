@@ -5,6 +5,7 @@ using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Media;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Tests;
@@ -33,9 +34,9 @@ public class WholeSheetTests
         Choices = ImmutableDictionary<Setting, ChoiceControl>.Empty
             .Add(Setting.Codec, Positions("every frame=All-I", "long-frame=Long"))
             .Add(Setting.Stabiliser, Positions("off", "standard=Steady"))
-            .Add(Setting.SoundMode, Positions("manual", "automatic") with { CanFloat = true }),
+            .Add(Setting.AudioLevelControl, Positions("manual", "automatic") with { HasAutomatic = true }),
         Levels = ImmutableDictionary<Setting, LevelControl>.Empty
-            .Add(Setting.Zebra, new LevelControl([70, 75, 80, 100], HasOff: true, CanFloat: false)),
+            .Add(Setting.Zebra, new LevelControl([70, 75, 80, 100], HasOff: true, HasAutomatic: false)),
         NotFitted = [Setting.DigitalZoom, Setting.Limiter, Setting.GainLimit],
         Card = new IssuedCard("CX", 128, CardClass.Parse("V30"), "exFAT"),
         Slots = [new MediaSlot("slot A", "CX", ["UDF", "exFAT"], null)],
@@ -64,12 +65,12 @@ public class WholeSheetTests
     [Fact]
     public void What_the_card_does_not_say_is_for_a_person_and_what_it_has_not_needs_nobody()
     {
-        Line(Setting.Magnifier, ("magnifier", "off")).Fit.ShouldBe(Fit.Look);
+        Line(Setting.Magnifier, ("magnifier", "off")).Fit.ShouldBe(Fit.CheckByEye);
         SheetLine zoom = Line(Setting.DigitalZoom, ("digital-zoom", "off"));
         (zoom.Fit, zoom.NothingToDo).ShouldBe((Fit.Exact, true));
         Line(Setting.Limiter, ("limiter", "on")).Fit.ShouldBe(Fit.NotPossible);
         Sheet sheet = Sheet(("digital-zoom", "off"), ("limiter", "on"));
-        CheckEvaluator.Evaluate(sheet, new Dictionary<Setting, Reading>()).Select(v => v.Kind).ShouldBe([VerdictKind.On, VerdictKind.Unread]);
+        CheckEvaluator.Evaluate(sheet, new Dictionary<Setting, Reading>()).Select(v => v.Kind).ShouldBe([VerdictKind.OnTarget, VerdictKind.Unread]);
     }
 
     [Theory]
@@ -87,13 +88,13 @@ public class WholeSheetTests
     [InlineData(9000, "f/2.8", "low")]
     [InlineData(500, "f/2.8", "low")]
     [InlineData(100, "f/4", "high")]
-    public void The_base_follows_from_the_light(double lux, string opening, string word)
+    public void The_base_follows_from_the_light(double lux, string iris, string word)
     {
         Standard standard = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = new Lux(lux) },
-            ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base", "by policy", null), ("nd", "clear", null), ("iris-opening", opening, null));
+            ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base-iso", "by policy", null), ("nd", "clear", null), ("iris", iris, null));
         Sheet sheet = SheetCompiler.Compile(standard, Cine);
         sheet.BaseWord.ShouldBe(word);
-        sheet.LineOf(Setting.Base)!.Because.Sentence.ShouldContain("ISO");
+        sheet.LineOf(Setting.BaseIso)!.Because.Sentence.ShouldContain("ISO");
     }
 
     [Fact]
@@ -140,7 +141,7 @@ public class WholeSheetTests
     public void Gain_is_the_last_resort_up_to_the_cap_and_never_where_the_policy_says_so()
     {
         Standard dark = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = new Lux(60) },
-            ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base", "low", null), ("gain", "base", null), ("nd", "clear", null), ("iris-opening", "as metered", null));
+            ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base-iso", "low", null), ("gain", "base", null), ("nd", "clear", null), ("iris", "as metered", null));
         SheetLine raised = SheetCompiler.Compile(dark, Cine).LineOf(Setting.Gain)!;
         raised.Because.RuleId.ShouldBe("GAIN-LAST");
         ((SettingValue.GainAt)raised.Target!).Gain.Value.ShouldBeInRange(1, 12);
@@ -149,20 +150,20 @@ public class WholeSheetTests
     }
 
     [Fact]
-    public void By_the_school_of_depth_gain_goes_before_the_iris()
+    public void By_the_option_of_depth_gain_goes_before_the_iris()
     {
         CameraModel quick = Ottermere.Alder with { Shutters = [ExposureTime.OneOver(120)], Gain = Ottermere.Alder.Gain with { Cap = new Decibels(6) } };
-        Standard standard = Standard(("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "base"), ("nd", "clear"), ("iris-opening", "f/5.6, takes up the rest"));
+        Standard standard = Standard(("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "base"), ("nd", "clear"), ("iris", "f/5.6, takes up the rest"));
         SettingValue.GainAt Gain(Standard s) => SheetCompiler.Compile(s, quick).Target<SettingValue.GainAt>(Setting.Gain)!;
         Gain(standard).Gain.ShouldBe(Decibels.Zero);
         Standard depth = standard with { Policies = Policies.Defaults.With("gain-allowed", "noise-limit") };
         Gain(depth).Gain.ShouldBe(new Decibels(6));
-        SheetCompiler.Compile(depth, quick).Target<SettingValue.Opening>(Setting.IrisOpening)!.Label.ShouldBe("f/5.6");
+        SheetCompiler.Compile(depth, quick).Target<SettingValue.Iris>(Setting.Iris)!.Label.ShouldBe("f/5.6");
     }
 
     [Fact]
     public void A_lens_marked_in_t_shows_its_numbers_on_the_dial() =>
-        Dial.Of(Setting.IrisOpening, Cine with { Lens = new Lens(new Millimetres(35), new Millimetres(35), FNumber.Parse("T1.7"), FNumber.Parse("T1.7"), FNumber.Parse("T22")) }, null)
+        Dial.Of(Setting.Iris, Cine with { Lens = new Lens(new Millimetres(35), new Millimetres(35), FNumber.Parse("T1.7"), FNumber.Parse("T1.7"), FNumber.Parse("T22")) }, null)
             .Detents.Select(d => d.Label).ShouldBe(["1.7", "1.8", "2", "2.2", "2.5", "2.8", "3.2", "3.5", "4", "4.5", "5", "5.6", "6.3", "7.1", "8", "9", "10", "11", "13", "14", "16", "18", "20", "22"]);
 
     [Fact]
@@ -184,10 +185,10 @@ public class WholeSheetTests
     [Fact]
     public void Of_notches_under_conditions_the_most_particular_that_holds_counts()
     {
-        Notch Of(string want, params Condition[] when) => new(Setting.Stabiliser, Wish.Parse(Setting.Stabiliser, want), default, Importance.Must, "r") { When = [.. when] };
+        Notch Of(string want, params Condition[] when) => new(Setting.Stabiliser, Requirement.Parse(Setting.Stabiliser, want), default, Importance.Must, "r") { When = [.. when] };
         var standard = new Standard("a", "A", 1, "p", Ottermere.LectureRoom.Light, [Of("off", Condition.Tripod), Of("standard", Condition.Hand), Of("strong", Condition.Hand, Condition.Outdoors)]);
         Circumstances hand = Circumstances.Usual.With(Condition.Hand);
-        string Wanted(Circumstances c) => standard.NotchesIn(c).Single().Wish.Text;
+        string Wanted(Circumstances c) => standard.NotchesIn(c).Single().Requirement.Text;
         (Wanted(Circumstances.Usual), Wanted(hand), Wanted(hand.With(Condition.Outdoors))).ShouldBe(("off", "standard", "strong"));
         Should.Throw<QuantityException>(() => new Standard("a", "A", 1, "p", Ottermere.LectureRoom.Light, [Of("off", Condition.Hand), Of("strong", Condition.Hand)]));
         Should.Throw<QuantityException>(() => Circumstances.Of([Condition.Hand, Condition.Tripod]));
@@ -216,14 +217,14 @@ public class WholeSheetTests
     }
 
     [Fact]
-    public void Every_wish_that_is_offered_can_be_read_and_every_step_of_the_work_has_settings()
+    public void Every_requirement_that_is_offered_can_be_read_and_every_step_of_the_work_has_settings()
     {
         foreach (SettingName name in SettingName.All)
         {
-            foreach (string wish in Wish.Examples(name.Setting))
+            foreach (string requirement in Requirement.Examples(name.Setting))
             {
-                Wish read = Wish.Parse(name.Setting, wish);
-                Wish.Parse(name.Setting, read.Text).ShouldBe(read, $"{name.Key}: {wish}");
+                Requirement read = Requirement.Parse(name.Setting, requirement);
+                Requirement.Parse(name.Setting, read.Text).ShouldBe(read, $"{name.Key}: {requirement}");
             }
         }
 
@@ -240,25 +241,25 @@ public class WholeSheetTests
     [InlineData("codec", "all-i", "All-I (every frame)")]
     public void Readings_beyond_exposure_are_typed_as_they_are_seen(string setting, string typed, string label)
     {
-        Sheet sheet = Sheet((setting, setting == "codec" ? "every frame" : Wish.Examples(SettingName.Parse(setting))[0]));
+        Sheet sheet = Sheet((setting, setting == "codec" ? "every frame" : Requirement.Examples(SettingName.Parse(setting))[0]));
         ((Reading.Of)ReadingParser.Parse(SettingName.Parse(setting), sheet, typed, new Dictionary<Setting, Reading>())).Value.Label.ShouldBe(label);
     }
 
     [Fact]
     public void A_sound_level_left_to_the_camera_floats_unless_the_sheet_wants_it_so()
     {
-        Sheet manual = Sheet(("sound-mode", "manual"));
-        CheckEvaluator.Evaluate(manual, Ottermere.Read(manual, ("sound-mode", "automatic")))[0].Kind.ShouldBe(VerdictKind.Floating);
-        Sheet automatic = Sheet(("sound-mode", "automatic"));
-        CheckEvaluator.Evaluate(automatic, Ottermere.Read(automatic, ("sound-mode", "automatic")))[0].Kind.ShouldBe(VerdictKind.On);
+        Sheet manual = Sheet(("audio-level-control", "manual"));
+        CheckEvaluator.Evaluate(manual, Ottermere.Read(manual, ("audio-level-control", "automatic")))[0].Kind.ShouldBe(VerdictKind.Automatic);
+        Sheet automatic = Sheet(("audio-level-control", "automatic"));
+        CheckEvaluator.Evaluate(automatic, Ottermere.Read(automatic, ("audio-level-control", "automatic")))[0].Kind.ShouldBe(VerdictKind.OnTarget);
     }
 
     private static SheetLine Line(Setting setting, params (string, string)[] notches) => Sheet(notches).LineOf(setting)!;
 
     private static Sheet Sheet(params (string, string)[] notches) => SheetCompiler.Compile(Standard(notches), Cine);
 
-    private static Standard Standard(params (string Setting, string Want)[] notches) =>
-        Ottermere.Make("any", Ottermere.LectureRoom.Light, [.. notches.Select(n => (n.Setting, n.Want, (string?)null))]);
+    private static Standard Standard(params (string Setting, string Require)[] notches) =>
+        Ottermere.Make("any", Ottermere.LectureRoom.Light, [.. notches.Select(n => (n.Setting, n.Require, (string?)null))]);
 
     internal static RecordFormat Format(string text, params double[] megabits) =>
         new(FrameSize.Parse(text.Split(' ')[0]), ScanRate.Parse(text.Split(' ')[1]), [.. megabits.Select(m => new BitRate(m))]);

@@ -17,12 +17,12 @@ public class BenchApiTests(DemoSite site)
         (await client.ReadAsync(id, "gain", "H")).Expect(200);
         Answer left = (await client.PutAsync($"/api/checks/{id}/readings/gain", new { read = "L", stage = "left" }, 0)).Expect(200);
         left.Line("gain").GetProperty("found").GetProperty("reading").GetProperty("label").GetString().ShouldBe("H, +12\u202fdB");
-        left.Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("on");
-        left.Int("foundSummary/off").ShouldBe(1);
-        left.Int("summary/off").ShouldBe(0);
+        left.Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("onTarget");
+        left.Int("foundSummary/offTarget").ShouldBe(1);
+        left.Int("summary/offTarget").ShouldBe(0);
         (await client.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
         JsonElement row = (await client.GetAsync("/api/checks?unit=OBG-106")).At("checks").EnumerateArray().First(c => c.GetProperty("id").GetGuid() == id);
-        row.GetProperty("foundOff").GetInt32().ShouldBe(1);
+        row.GetProperty("foundOffTarget").GetInt32().ShouldBe(1);
         row.GetProperty("foundHeadline").GetString()!.ShouldContain("Gain");
     }
 
@@ -75,7 +75,7 @@ public class BenchApiTests(DemoSite site)
         line.GetProperty("standing").GetProperty("label").GetString().ShouldBe("L, −3\u202fdB");
         line.GetProperty("rivals")[0].GetProperty("stage").GetString().ShouldBe("left");
         (await mara.SendAsync(HttpMethod.Post, $"/api/checks/{id}/readings/gain/decision", new { stage = "left", by = (string?)null, kind = (string?)null, typed = (string?)null })).Expect(200)
-            .Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("on");
+            .Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("onTarget");
     }
 
     [Fact]
@@ -95,7 +95,7 @@ public class BenchApiTests(DemoSite site)
     public async Task A_camera_that_reports_fills_in_its_check_and_what_it_takes_is_sent_to_it()
     {
         using TestClient client = await site.ClientAsync("mara");
-        await HandAsync("OBG-101", ("full-auto", "off"), ("record-format", "1080 59.94i"), ("gain", "+12"), ("sound-mode", "automatic"));
+        await HandAsync("OBG-101", ("full-auto", "off"), ("record-format", "1080 59.94i"), ("gain", "+12"), ("audio-level-control", "automatic"));
         Guid id = await client.BeginAsync("OBG-101", "lecture-room");
         (await client.ReadAsync(id, "nd", "1/16")).Expect(200);
         Answer camera = (await client.GetAsync($"/api/checks/{id}/camera")).Expect(200);
@@ -107,11 +107,11 @@ public class BenchApiTests(DemoSite site)
         Outcome(read, "nd").ShouldBe("differs"); // what a person read stands
         Line(read, "gain").GetProperty("reading").GetProperty("fromCamera").GetBoolean().ShouldBeTrue();
         Line(read, "nd").GetProperty("reading").GetProperty("label").GetString()!.ShouldStartWith("1/16");
-        Line(read, "sound-mode").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("floating");
+        Line(read, "audio-level-control").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("automatic");
 
         // The size is changed first and comes up at a rate of its own: the link sets the rate after it.
         Answer set = (await client.PutAsync($"/api/checks/{id}/camera/settings/record-format", new { })).Expect(200);
-        Line(set, "record-format").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("on");
+        Line(set, "record-format").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("onTarget");
         (await client.PutAsync($"/api/checks/{id}/camera/settings/gain", new { })).ExpectProblem(409, "camera-refused").Text("detail").ShouldContain("by hand");
     }
 
@@ -120,8 +120,8 @@ public class BenchApiTests(DemoSite site)
     [InlineData("dropped", "camera-silent")]
     [InlineData("half", "camera-silent")]
     [InlineData("flat", "camera-silent")]
-    [InlineData("rubbish", "camera-rubbish")]
-    [InlineData("hostile", "camera-rubbish")]
+    [InlineData("invalidResponse", "camera-invalid-response")]
+    [InlineData("hostile", "camera-invalid-response")]
     public async Task Trouble_with_a_camera_is_told_and_takes_nothing(string trouble, string code)
     {
         using TestClient client = await site.ClientAsync("mara");
@@ -131,7 +131,7 @@ public class BenchApiTests(DemoSite site)
         try
         {
             (await client.SendAsync(HttpMethod.Post, $"/api/checks/{id}/camera/readings", new { settings = new[] { "gain", "nd" } })).ExpectProblem(424, code);
-            (await client.GetAsync($"/api/checks/{id}/camera")).Expect(200).Text("state").ShouldBe(code == "camera-silent" ? "silent" : "rubbish");
+            (await client.GetAsync($"/api/checks/{id}/camera")).Expect(200).Text("state").ShouldBe(code == "camera-silent" ? "silent" : "invalidResponse");
         }
         finally
         {
@@ -198,11 +198,11 @@ public class BenchApiTests(DemoSite site)
         using TestClient client = await site.ClientAsync("mara");
         Guid id = await client.BeginAsync();
         var addition = Guid.NewGuid();
-        (await client.PutAsync($"/api/checks/{id}/additions/{addition}", new { says = "gain was M" })).ExpectProblem(409, "not-signed");
+        (await client.PutAsync($"/api/checks/{id}/additions/{addition}", new { text = "gain was M" })).ExpectProblem(409, "not-signed");
         (await client.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
-        (await client.PutAsync($"/api/checks/{id}/additions/{addition}", new { says = "gain was M, not L", setting = "gain" })).Expect(200);
-        (await client.PutAsync($"/api/checks/{id}/additions/{addition}", new { says = "gain was M, not L", setting = "gain" })).Expect(200).At("additions").GetArrayLength().ShouldBe(1);
-        await Should.ThrowAsync<Npgsql.PostgresException>(() => site.SqlAsync($"UPDATE check_addition SET says = 'otherwise' WHERE id = '{addition}'"));
+        (await client.PutAsync($"/api/checks/{id}/additions/{addition}", new { text = "gain was M, not L", setting = "gain" })).Expect(200);
+        (await client.PutAsync($"/api/checks/{id}/additions/{addition}", new { text = "gain was M, not L", setting = "gain" })).Expect(200).At("additions").GetArrayLength().ShouldBe(1);
+        await Should.ThrowAsync<Npgsql.PostgresException>(() => site.SqlAsync($"UPDATE check_addition SET text = 'otherwise' WHERE id = '{addition}'"));
     }
 
     [Fact]
@@ -303,11 +303,11 @@ public class BenchApiTests(DemoSite site)
         (await ines.PutAsync("/api/units/OBG-103/measurements", new { filters = new[] { new { label = "1/4", stops = 2.2 } }, colourOffsetMired = 3, how = "two frames of a grey card" }, version)).Expect(204);
         Answer page = (await ines.GetAsync("/api/units/OBG-103/page")).Expect(200);
         page.At("filters").EnumerateArray().First(f => f.GetProperty("label").GetString() == "1/4").GetProperty("measuredStops").GetDouble().ShouldBe(2.2);
-        page.At("notes")[0].GetProperty("says").GetString()!.ShouldContain("two frames of a grey card");
+        page.At("notes")[0].GetProperty("text").GetString()!.ShouldContain("two frames of a grey card");
         (await ines.PutAsync("/api/units/OBG-103/measurements", new { filters = new[] { new { label = "7", stops = 2.2 } }, colourOffsetMired = 3, how = "guessed" }, version + 1)).ExpectProblem(400, "bad-value", "/filters/0/label");
         (await ines.PutAsync("/api/units/OBG-103/measurements", new { filters = Array.Empty<object>(), colourOffsetMired = 3, how = "again" }, version)).ExpectProblem(412, "changed-meanwhile");
-        (await ines.PutAsync($"/api/units/OBG-103/notes/{Guid.NewGuid()}", new { kind = "repair", says = "iris ring loose, sent in" })).Expect(204);
-        (await ines.PutAsync($"/api/units/OBG-103/notes/{Guid.NewGuid()}", new { kind = "song", says = "la la la" })).ExpectProblem(400, "bad-value", "/kind");
+        (await ines.PutAsync($"/api/units/OBG-103/notes/{Guid.NewGuid()}", new { kind = "repair", text = "iris ring loose, sent in" })).Expect(204);
+        (await ines.PutAsync($"/api/units/OBG-103/notes/{Guid.NewGuid()}", new { kind = "song", text = "la la la" })).ExpectProblem(400, "bad-value", "/kind");
     }
 
     [Fact]

@@ -51,7 +51,7 @@ public class CameraProtocolTests(TestSite site)
         using var http = new HttpClient { BaseAddress = site.Cameras };
         await StandInAsync("OBG-101/hand/full-auto", new { set = "off" });
         await StandInAsync("OBG-101/hand/shutter", new { set = "1/60" });
-        await StandInAsync("OBG-101/hand/iris-opening", new { set = "f/2.8" });
+        await StandInAsync("OBG-101/hand/iris", new { set = "f/2.8" });
         await StandInAsync("OBG-101/hand/gain", new { set = "0" });
         await StandInAsync("OBG-101/hand/nd", new { set = "clear" });
         await StandInAsync("OBG-101/scene", new { lux = 500, lightK = 3200 });
@@ -84,12 +84,12 @@ public class CameraProtocolTests(TestSite site)
     public static TheoryData<string, LinkState> Answers => new()
     {
         { """{"protocol":"gold-notch-camera/1","tag":"T-1","model":"m","reports":[],"accepts":[]}""", LinkState.Answers },
-        { """{"protocol":"something-else/9","tag":"T-1","model":"m","reports":[],"accepts":[]}""", LinkState.Rubbish },
-        { """{"protocol":"gold-notch-camera/1","tag":"T-2","model":"m","reports":[],"accepts":[]}""", LinkState.Rubbish },
-        { """{"protocol":"gold-notch-camera/1","tag":"T-1","model":null,"reports":[],"accepts":[]}""", LinkState.Rubbish },
-        { """{"protocol":"gold-notch-camera/1"}""", LinkState.Rubbish },
-        { "[1,2,3]", LinkState.Rubbish },
-        { "", LinkState.Rubbish },
+        { """{"protocol":"something-else/9","tag":"T-1","model":"m","reports":[],"accepts":[]}""", LinkState.InvalidResponse },
+        { """{"protocol":"gold-notch-camera/1","tag":"T-2","model":"m","reports":[],"accepts":[]}""", LinkState.InvalidResponse },
+        { """{"protocol":"gold-notch-camera/1","tag":"T-1","model":null,"reports":[],"accepts":[]}""", LinkState.InvalidResponse },
+        { """{"protocol":"gold-notch-camera/1"}""", LinkState.InvalidResponse },
+        { "[1,2,3]", LinkState.InvalidResponse },
+        { "", LinkState.InvalidResponse },
     };
 
     [Theory]
@@ -126,7 +126,7 @@ public class CameraProtocolTests(TestSite site)
         {
             await using WebApplication device = await DeviceAsync(answer);
             using HttpCameraLink link = Link(new Uri(device.Urls.First()));
-            (await link.ReadAsync("T-1", [Setting.Gain], CancellationToken.None)).State.ShouldBe(LinkState.Rubbish);
+            (await link.ReadAsync("T-1", [Setting.Gain], CancellationToken.None)).State.ShouldBe(LinkState.InvalidResponse);
         }
     }
 

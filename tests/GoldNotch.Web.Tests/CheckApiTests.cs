@@ -15,7 +15,7 @@ public class CheckApiTests(TestSite site)
         foreach ((string setting, string read) in new[]
         {
             ("full-auto", "off"), ("record-format", "1080 29.97p"), ("bit-rate", "20"), ("shutter", "180°"), ("gain", "H"),
-            ("nd", "clear"), ("iris-mode", "manual"), ("iris-opening", "2.5"), ("white-balance", "5600"), ("focus-mode", "manual"),
+            ("nd", "clear"), ("iris-control", "manual"), ("iris", "2.5"), ("white-balance", "5600"), ("focus-mode", "manual"),
         })
         {
             (await client.ReadAsync(id, setting, read)).Expect(200);
@@ -23,10 +23,10 @@ public class CheckApiTests(TestSite site)
 
         Answer check = (await client.GetAsync($"/api/checks/{id}")).Expect(200);
         check.Topic("noise").GetProperty("value").GetString().ShouldBe("+15\u202fdB");
-        check.Topic("picture").GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("2.49\u202fstops over");
-        check.Topic("white").GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("134 mired to amber, plainly visible");
+        check.Topic("exposure").GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("2.49\u202fstops over");
+        check.Topic("whiteBalance").GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("134 mired to amber, plainly visible");
         check.At("now/order").EnumerateArray().Select(s => s.GetProperty("setting").GetString()).ShouldBe(["gain", "white-balance"]);
-        check.Int("summary/off").ShouldBe(2);
+        check.Int("summary/offTarget").ShouldBe(2);
         check.Text("summary/headline").ShouldBe("Gain +15\u202fdB · White balance +134\u202fmired");
 
         Answer signed = (await client.PutAsync($"/api/checks/{id}/signature", new { note = "as found" })).Expect(200);
@@ -49,7 +49,7 @@ public class CheckApiTests(TestSite site)
             check = (await client.ReadAsync(id, line.GetProperty("setting").GetString()!, line.GetProperty("target").GetString())).Expect(200);
         }
 
-        check.Int("summary/on").ShouldBe(10);
+        check.Int("summary/onTarget").ShouldBe(10);
         check.At("now/order").GetArrayLength().ShouldBe(0);
     }
 
@@ -108,7 +108,7 @@ public class CheckApiTests(TestSite site)
     }
 
     [Theory]
-    [InlineData("iris-opening", "f/0")]
+    [InlineData("iris", "f/0")]
     [InlineData("shutter", "1/0")]
     [InlineData("white-balance", "-5000 K")]
     [InlineData("gain", "NaN")]
@@ -160,9 +160,9 @@ public class CheckApiTests(TestSite site)
     {
         using TestClient client = await site.ClientAsync();
         Guid id = await client.BeginAsync();
-        (await client.ReadAsync(id, "gain", "H")).Expect(200).Int("summary/off").ShouldBe(1);
+        (await client.ReadAsync(id, "gain", "H")).Expect(200).Int("summary/offTarget").ShouldBe(1);
         Answer back = (await client.ReadAsync(id, "gain", null, seen: 1)).Expect(200);
-        back.Int("summary/off").ShouldBe(0);
+        back.Int("summary/offTarget").ShouldBe(0);
         back.Int("summary/unread").ShouldBe(10);
     }
 
@@ -231,7 +231,7 @@ public class CheckApiTests(TestSite site)
             await site.SetReachableAsync(true);
         }
 
-        (await client.ReadAsync(id, "gain", "H")).Expect(200).Int("summary/off").ShouldBe(1);
+        (await client.ReadAsync(id, "gain", "H")).Expect(200).Int("summary/offTarget").ShouldBe(1);
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Coverage;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Tests.Hosting;
@@ -55,7 +56,7 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
     [InlineData("UPDATE standard_version SET state = 'draft' WHERE key = 'lecture-room'")]
     [InlineData("UPDATE standard_version SET state = 'retired', approved_by = 'nobody' WHERE key = 'lecture-room'")]
     [InlineData("DELETE FROM standard_version WHERE key = 'lecture-room'")]
-    [InlineData("UPDATE camera_model SET card = '{}'")]
+    [InlineData("UPDATE camera_model SET specification = '{}'")]
     [InlineData("UPDATE audit_entry SET who = 'nobody'")]
     public async Task What_was_approved_or_written_down_cannot_be_changed_past_the_site_either(string statement) =>
         (await Should.ThrowAsync<PostgresException>(() => site.SqlAsync(statement))).SqlState.ShouldBe("GN001");

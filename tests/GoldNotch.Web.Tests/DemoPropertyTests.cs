@@ -2,13 +2,15 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
+using GoldNotch.Core.Sheets.Coverage;
 using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Core.Units;
 using GoldNotch.Exchange;
 
 namespace GoldNotch.Web.Tests;
 
-/// <summary>What must hold for any standard on any camera: wishes drawn at random on the demo's models, and on the same with parts of their cards torn out.</summary>
+/// <summary>What must hold for any standard on any camera: requirements drawn at random on the demo's models, and on the same with parts of their cards torn out.</summary>
 public class DemoPropertyTests
 {
     private const int Runs = 400;
@@ -18,7 +20,7 @@ public class DemoPropertyTests
     [Fact]
     public void Every_target_is_a_place_that_the_control_has() => Sample(sheet =>
     {
-        foreach (SheetLine line in sheet.Lines.Where(l => l.Target is SettingValue.Choice or SettingValue.Amount or SettingValue.Speed or SettingValue.GainAt or SettingValue.Filter && !l.NothingToDo && l.Fit != Fit.Look))
+        foreach (SheetLine line in sheet.Lines.Where(l => l.Target is SettingValue.Choice or SettingValue.Amount or SettingValue.Speed or SettingValue.GainAt or SettingValue.Filter && !l.NothingToDo && l.Fit != Fit.CheckByEye))
         {
             Dial dial = line.Dial;
             if (!dial.Detents.IsEmpty)
@@ -40,7 +42,7 @@ public class DemoPropertyTests
 
         foreach (Verdict verdict in CheckEvaluator.Evaluate(sheet, readings).Where(v => v.Line.Target is not null))
         {
-            verdict.Kind.ShouldBe(VerdictKind.On, $"{verdict.Line.Setting} {verdict.Line.Target!.Label} on {sheet.Model.Name}: {verdict.Because.Sentence}");
+            verdict.Kind.ShouldBe(VerdictKind.OnTarget, $"{verdict.Line.Setting} {verdict.Line.Target!.Label} on {sheet.Model.Name}: {verdict.Because.Sentence}");
         }
     });
 
@@ -51,7 +53,7 @@ public class DemoPropertyTests
         {
             line.Because.Sentence.Length.ShouldBeGreaterThan(10, line.Setting.ToString());
             line.Because.Sentence.ShouldNotContain("  ");
-            (line.Target is null).ShouldBe(line.Fit == Fit.NotPossible || (line.Fit == Fit.Look && line.Target is null), line.Setting.ToString());
+            (line.Target is null).ShouldBe(line.Fit == Fit.NotPossible || (line.Fit == Fit.CheckByEye && line.Target is null), line.Setting.ToString());
             if (line.Fit == Fit.NotPossible)
             {
                 line.Because.Sentence.Split('.', StringSplitOptions.RemoveEmptyEntries).Length.ShouldBeGreaterThan(1, $"{line.Setting}: {line.Because.Sentence}");
@@ -67,7 +69,7 @@ public class DemoPropertyTests
         RuleBook.Of(again).Select(f => f.Because.Sentence).ShouldBe(RuleBook.Of(sheet).Select(f => f.Because.Sentence));
         RuleBook.Of(sheet.Model).ShouldAllBe(f => f.Because.Sentence.Length > 20);
         CoverageCell cell = CoverageCell.Of(sheet);
-        (cell.Exact + cell.Compromise + cell.NotPossible + cell.Look).ShouldBe(sheet.Lines.Length);
+        (cell.Exact + cell.Compromise + cell.NotPossible + cell.CheckByEye).ShouldBe(sheet.Lines.Length);
         (cell.Matters is null).ShouldBe(cell.Exact == sheet.Lines.Length);
     });
 
@@ -81,25 +83,25 @@ public class DemoPropertyTests
     });
 
     [Fact]
-    public void Every_school_of_a_policy_makes_a_difference_on_some_camera()
+    public void Every_option_of_a_policy_makes_a_difference_on_some_camera()
     {
         // It says the same as 0 dB, since cards count gain from the native ISO.
         string[] same = ["base-gain/native"];
         List<string> without = [];
         foreach (Policy policy in Policy.All.Where(p => !p.Settings.IsEmpty))
         {
-            foreach (School school in policy.Schools.Skip(1))
+            foreach (PolicyOption option in policy.Options.Skip(1))
             {
                 bool differs = Approved.SelectMany(s => new[] { 1, 0.25, 4 }, Under).Any(standard => Models.Any(model =>
                 {
                     Standard asked = Asking(standard, policy);
                     return StandardChange.Between(
                         SheetCompiler.Compile(asked, model),
-                        SheetCompiler.Compile(asked with { Policies = asked.Policies.With(policy.Key, school.Key) }, model)).Length > 0;
+                        SheetCompiler.Compile(asked with { Policies = asked.Policies.With(policy.Key, option.Key) }, model)).Length > 0;
                 }));
                 if (!differs)
                 {
-                    without.Add($"{policy.Key}/{school.Key}");
+                    without.Add($"{policy.Key}/{option.Key}");
                 }
             }
         }
@@ -116,12 +118,12 @@ public class DemoPropertyTests
         PlannedMinutes = standard.PlannedMinutes,
     };
 
-    // The standard with the policy's settings left to it, under the circumstances in which the schools part.
+    // The standard with the policy's settings left to it, under the circumstances in which the options part.
     private static Standard Asking(Standard standard, Policy policy)
     {
         IEnumerable<Notch> others = standard.Notches.Where(n => !policy.Settings.Contains(n.Setting));
         IEnumerable<Notch> asked = policy.Settings.Select(s => new Notch(
-            s, policy.Matter == PolicyMatter.GainAllowed ? new Wish.NativeGain() : policy.Matter == PolicyMatter.Shutter ? Wish.Parse(s, "172.8°") : new Wish.ByPolicy(), default, Importance.Must, "for a test"));
+            s, policy.Matter == PolicyMatter.GainAllowed ? new Requirement.NativeGain() : policy.Matter == PolicyMatter.Shutter ? Requirement.Parse(s, "172.8°") : new Requirement.ByPolicy(), default, Importance.Must, "for a test"));
         return new Standard(standard.Key, standard.Name, standard.Version, standard.Purpose, standard.Light, others.Concat(asked))
         {
             Use = standard.Use,
@@ -139,7 +141,7 @@ public class DemoPropertyTests
             Notch[] notches =
             [
                 .. SettingName.All.Where(_ => chance.Next(4) > 0).Select(n => new Notch(
-                    n.Setting, Wish.Parse(n.Setting, Wish.Examples(n.Setting) is { Length: > 0 } wishes ? wishes[chance.Next(wishes.Length)] : "whatever"), default, (Importance)chance.Next(3), "for a test")),
+                    n.Setting, Requirement.Parse(n.Setting, Requirement.Examples(n.Setting) is { Length: > 0 } requirements ? requirements[chance.Next(requirements.Length)] : "whatever"), default, (Importance)chance.Next(3), "for a test")),
             ];
             Standard like = Approved[chance.Next(Approved.Length)];
             var standard = new Standard("any", "Any", 1, "for a test", like.Light, notches) { Use = like.Use, PlannedMinutes = chance.Next(3) == 0 ? null : chance.Next(1, 600), Circumstances = like.Circumstances };

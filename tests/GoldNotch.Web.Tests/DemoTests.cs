@@ -10,9 +10,9 @@ namespace GoldNotch.Web.Tests;
 /// <summary>The demo as its files say it: six unlike models, seven standards, and something to find between them.</summary>
 public class DemoTests
 {
-    internal static readonly ImmutableArray<CameraModel> Models = [.. Read("01-cameras.json").Models!.Select((m, i) => Cards.ToModel(m, $"/models/{i}"))];
+    internal static readonly ImmutableArray<CameraModel> Models = [.. Read("01-cameras.json").Models!.Select((m, i) => ModelReader.ToModel(m, $"/models/{i}"))];
     internal static readonly ImmutableArray<Standard> Approved =
-        [.. Read("02-standards.json").Standards!.Where(s => s.State == "approved").Select((s, i) => Cards.ToStandard(s, $"/standards/{i}"))];
+        [.. Read("02-standards.json").Standards!.Where(s => s.State == "approved").Select((s, i) => StandardReader.ToStandard(s, $"/standards/{i}"))];
 
     [Fact]
     public void It_has_what_the_department_has()
@@ -22,8 +22,8 @@ public class DemoTests
     }
 
     [Fact]
-    public void Every_wish_is_written_as_it_is_read() =>
-        Approved.SelectMany(s => s.Notches).ShouldAllBe(n => Wish.Parse(n.Setting, n.Wish.Text) == n.Wish);
+    public void Every_requirement_is_written_as_it_is_read() =>
+        Approved.SelectMany(s => s.Notches).ShouldAllBe(n => Requirement.Parse(n.Setting, n.Requirement.Text) == n.Requirement);
 
     private static ExchangeDocument Read(string file) =>
         JsonSerializer.Deserialize(File.ReadAllText(Path.Combine(Hosting.TestSite.Root, "demo", file)), ExchangeJson.Default.ExchangeDocument)!;

@@ -41,8 +41,8 @@ public class ExchangeTests(TestSite site)
     }
 
     [Theory]
-    [InlineData("/standards/0/notches/3/want", "half the frame")]
-    [InlineData("/standards/0/notches/3/slack", "3 dB")]
+    [InlineData("/standards/0/notches/3/require", "half the frame")]
+    [InlineData("/standards/0/notches/3/tolerance", "3 dB")]
     [InlineData("/standards/0/notches/4/setting", "loudness")]
     [InlineData("/standards/0/light/lamp", "candle")]
     [InlineData("/standards/0/state", "perhaps")]

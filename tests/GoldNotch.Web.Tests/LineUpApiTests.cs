@@ -22,10 +22,10 @@ public class LineUpApiTests(DemoSite site)
         orchid.GetProperty("scene")[0].GetString()!.ShouldContain("hard");
 
         JsonElement bulbs = (await mara.GetAsync(Bulbs)).At("plan");
-        Camera(bulbs, "A").GetProperty("wishTold").GetString()!.ShouldContain("f/4", Case.Sensitive, "the zoom cannot hold its opening");
+        Camera(bulbs, "A").GetProperty("requirementMissed").GetString()!.ShouldContain("f/4", Case.Sensitive, "the zoom cannot hold its iris");
         JsonElement night = (await mara.GetAsync(Cereus)).At("plan");
         Camera(night, "A").GetProperty("chosen").GetProperty("state").GetString()!.ShouldStartWith("high base");
-        Camera(night, "B").GetProperty("mends").EnumerateArray().Select(m => m.GetProperty("kind").GetString()).ShouldContain("light");
+        Camera(night, "B").GetProperty("remedies").EnumerateArray().Select(m => m.GetProperty("kind").GetString()).ShouldContain("light");
     }
 
     [Fact]
@@ -53,11 +53,11 @@ public class LineUpApiTests(DemoSite site)
     }
 
     [Theory]
-    [InlineData("/light/reading/opening", "\"wide\"", "/light/reading/opening")]
+    [InlineData("/light/reading/iris", "\"wide\"", "/light/reading/iris")]
     [InlineData("/light/reading/iso", "-3", "/light/reading/iso")]
     [InlineData("/light/mainsHz", "0", "/light/mainsHz")]
     [InlineData("/light/lux", "900", "/light/reading")]
-    [InlineData("/cameras/0/wish", "\"deepish\"", "/cameras/0/wish")]
+    [InlineData("/cameras/0/require", "\"deepish\"", "/cameras/0/require")]
     [InlineData("/cameras/0/focalMm", "0", "/cameras/0/focalMm")]
     [InlineData("/cameras/0/letter", "\"a\"", "/cameras/0/letter")]
     [InlineData("/cameras/1/letter", "\"A\"", "/cameras/1")]
@@ -67,7 +67,7 @@ public class LineUpApiTests(DemoSite site)
     [InlineData("/marks/0/reading", "\"f/22\"", "/marks/0/stops")]
     [InlineData("/kit/0/stops", "-1", "/kit/0/stops")]
     [InlineData("/maxFront", "3", "/maxFront")]
-    [InlineData("/school", "\"modern\"", "/school")]
+    [InlineData("/strategy", "\"modern\"", "/strategy")]
     [InlineData("/standard", "\"no-such\"", "/standard")]
     [InlineData("/colourReference", "\"Z\"", "/colourReference")]
     [InlineData("/rooms/0/temperatureK", "10", "/rooms/0/temperatureK")]
@@ -89,7 +89,7 @@ public class LineUpApiTests(DemoSite site)
     [InlineData("/cameras/0/unit", "\"OBG-999\"", "/cameras/0/unit", "no unit OBG-999")]
     [InlineData("/cameras/0/unit", "\"OBG-107\"", "/cameras/0/unit", "is in repair")]
     [InlineData("/cameras/0/focalMm", "300", "/cameras/0/focalMm", "zoom of camera A")]
-    [InlineData("/cameras/0/wish", "\"as deep as A\"", "/cameras", "circle")]
+    [InlineData("/cameras/0/require", "\"as deep as A\"", "/cameras", "circle")]
     [InlineData("/cameras/0/looksAt", "\"nobody\"", "/cameras/0/distanceM", "has no distance")]
     public async Task What_cannot_be_planned_is_told_at_its_field_and_the_rest_is_planned(string pointer, string value, string at, string message)
     {
@@ -127,10 +127,10 @@ public class LineUpApiTests(DemoSite site)
     {
         using TestClient mara = await site.ClientAsync("mara");
         JsonNode document = await DocumentAsync(mara, Orchid, Guid.NewGuid());
-        object Change(string opening) => new JsonObject
+        object Change(string iris) => new JsonObject
         {
             ["document"] = document.DeepClone(),
-            ["reading"] = new JsonObject { ["opening"] = opening, ["time"] = "1/60", ["iso"] = 320 },
+            ["reading"] = new JsonObject { ["iris"] = iris, ["time"] = "1/60", ["iso"] = 320 },
         }.ToJsonString();
         Answer changed = (await mara.SendAsync(HttpMethod.Post, "/api/line-ups/light-changed", Change("f/8"))).Expect(200);
         changed.Text("moved").ShouldStartWith("−1⅓");
@@ -152,12 +152,12 @@ public class LineUpApiTests(DemoSite site)
         var check = Guid.NewGuid();
         Answer begun = (await mara.PutAsync($"/api/checks/{check}", new { unit = "OBG-113", standard = "glasshouse-talk", lineUp = id })).Expect(201);
         begun.Text("shootName").ShouldBe("Frozen, camera C");
-        string iris = begun.Line("iris-opening").GetProperty("line").GetProperty("target").GetString()!;
+        string iris = begun.Line("iris").GetProperty("line").GetProperty("target").GetString()!;
         Answer sheet = (await mara.GetAsync($"/api/line-ups/{id}/cameras/C/sheet")).Expect(200);
-        sheet.At("lines").EnumerateArray().First(l => l.GetProperty("setting").GetString() == "iris-opening").GetProperty("target").GetString().ShouldBe(iris);
-        document["light"]!["reading"]!["opening"] = "f/5.6";
+        sheet.At("lines").EnumerateArray().First(l => l.GetProperty("setting").GetString() == "iris").GetProperty("target").GetString().ShouldBe(iris);
+        document["light"]!["reading"]!["iris"] = "f/5.6";
         (await mara.PutAsync($"/api/line-ups/{id}", document.ToJsonString(), 1)).Expect(200);
-        (await mara.GetAsync($"/api/checks/{check}")).Line("iris-opening").GetProperty("line").GetProperty("target").GetString().ShouldBe(iris);
+        (await mara.GetAsync($"/api/checks/{check}")).Line("iris").GetProperty("line").GetProperty("target").GetString().ShouldBe(iris);
         (await mara.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-106", standard = "glasshouse-talk", lineUp = id })).ExpectProblem(400, "bad-value", "/unit");
         (await mara.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-113", standard = "lecture-room", lineUp = id })).ExpectProblem(400, "bad-value", "/standard");
         (await mara.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-113", standard = "glasshouse-talk", lineUp = Guid.NewGuid() })).ExpectProblem(404, "not-found", "/id");
@@ -190,8 +190,8 @@ public class LineUpApiTests(DemoSite site)
         (await ines.SendAsync(HttpMethod.Post, "/api/import", file)).Expect(200).Int("unchanged").ShouldBe(1);
         JsonNode other = JsonNode.Parse(file)!;
         other["lineUps"]![0]!["id"] = Guid.NewGuid().ToString();
-        other["lineUps"]![0]!["cameras"]![0]!["wish"] = "wide";
-        (await ines.SendAsync(HttpMethod.Post, "/api/import", other.ToJsonString())).ExpectProblem(400, "bad-value", "/lineUps/0/cameras/0/wish");
+        other["lineUps"]![0]!["cameras"]![0]!["require"] = "wide";
+        (await ines.SendAsync(HttpMethod.Post, "/api/import", other.ToJsonString())).ExpectProblem(400, "bad-value", "/lineUps/0/cameras/0/require");
     }
 
     [Fact]

@@ -10,7 +10,7 @@ public class ModelApiTests(DemoSite site)
     public async Task A_card_is_copied_changed_and_kept_as_the_next_version()
     {
         using TestClient ines = await site.ClientAsync();
-        JsonNode card = await CardAsync(ines, "bracken-3");
+        JsonNode card = await SpecificationAsync(ines, "bracken-3");
         card["key"] = "bracken-4";
         card["name"] = "Bracken 4";
         (await ines.PutAsync("/api/models/bracken-4", card.ToJsonString())).ExpectProblem(428, "version-needed");
@@ -26,10 +26,10 @@ public class ModelApiTests(DemoSite site)
     public async Task A_preview_says_what_is_missing_by_chapter_and_what_cannot_be_read()
     {
         using TestClient ines = await site.ClientAsync();
-        JsonNode card = await CardAsync(ines, "alder-20");
+        JsonNode card = await SpecificationAsync(ines, "alder-20");
         card["choices"]!.AsObject().Remove("limiter");
         Answer preview = (await ines.SendAsync(HttpMethod.Post, "/api/models/preview", card.ToJsonString())).Expect(200);
-        preview.At("completeness").EnumerateArray().First(c => c.GetProperty("chapter").GetString() == "Sound").GetProperty("missing").EnumerateArray().Select(m => m.GetString()).ShouldBe(["limiter"]);
+        preview.At("completeness").EnumerateArray().First(c => c.GetProperty("chapter").GetString() == "Audio").GetProperty("missing").EnumerateArray().Select(m => m.GetString()).ShouldBe(["limiter"]);
         card["shutters"]![0] = "fast";
         (await ines.SendAsync(HttpMethod.Post, "/api/models/preview", card.ToJsonString())).Text("wrong/pointer").ShouldBe("/shutters/0");
     }
@@ -40,7 +40,7 @@ public class ModelApiTests(DemoSite site)
     public async Task A_card_that_contradicts_itself_is_refused_at_its_field(string code, string pointer, string added, string list)
     {
         using TestClient ines = await site.ClientAsync();
-        JsonNode card = await CardAsync(ines, "alder-20");
+        JsonNode card = await SpecificationAsync(ines, "alder-20");
         card[list]!.AsArray().Add(JsonNode.Parse(added));
         (await ines.PutAsync("/api/models/alder-20", card.ToJsonString(), 1)).ExpectProblem(400, code, pointer);
     }
@@ -56,6 +56,6 @@ public class ModelApiTests(DemoSite site)
         (await mara.GetAsync("/api/models/none")).ExpectProblem(404, "not-found", "/key");
     }
 
-    private static async Task<JsonNode> CardAsync(TestClient client, string key) =>
+    private static async Task<JsonNode> SpecificationAsync(TestClient client, string key) =>
         JsonNode.Parse((await client.GetAsync($"/api/models/{key}")).Expect(200).At("document").GetRawText())!;
 }

@@ -48,7 +48,7 @@ public sealed class SeedTests : IClassFixture<TestSite>
         long kept = (long)(await _site.SqlAsync($"SELECT count(*) FROM check_reading WHERE check_id = '{check}'"))!;
         Answer whole = (await client.GetAsync($"/api/checks/{check}")).Expect(200);
         kept.ShouldBeGreaterThan(0);
-        ((long)whole.Int("summary/on")).ShouldBe(kept);
+        ((long)whole.Int("summary/onTarget")).ShouldBe(kept);
         ((long)whole.Int("summary/unread")).ShouldBe(whole.At("lines").GetArrayLength() - kept);
     }
 

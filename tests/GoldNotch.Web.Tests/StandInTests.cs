@@ -10,7 +10,7 @@ namespace GoldNotch.Web.Tests;
 public class StandInTests
 {
     private static readonly Dictionary<string, CameraModel> Models = JsonSerializer.Deserialize(
-        File.ReadAllBytes(Path.Combine(TestSite.Root, "demo", "01-cameras.json")), ExchangeJson.Default.ExchangeDocument)!.Models!.ToDictionary(m => m.Key, m => Cards.ToModel(m));
+        File.ReadAllBytes(Path.Combine(TestSite.Root, "demo", "01-cameras.json")), ExchangeJson.Default.ExchangeDocument)!.Models!.ToDictionary(m => m.Key, m => ModelReader.ToModel(m));
 
     private static StandIn Alder()
     {
@@ -65,7 +65,7 @@ public class StandInTests
         StandIn camera = Alder();
         camera.Set(Setting.Gain, "0");
         camera.Set(Setting.Shutter, "1/60");
-        camera.Set(Setting.IrisOpening, "f/2.8");
+        camera.Set(Setting.Iris, "f/2.8");
         camera.Scene = new Scene(500, 3200);
         camera.Balance("A").ShouldBe("3200");
         camera.MemoryOf("A")!.Value.FilterStops.ShouldBe(0);
@@ -83,7 +83,7 @@ public class StandInTests
     {
         StandIn camera = Alder();
         camera.Set(Setting.Gain, "auto");
-        camera.Set(Setting.IrisOpening, "f/2.8");
+        camera.Set(Setting.Iris, "f/2.8");
         camera.Scene = new Scene(500, 3200);
         string bright = camera.Shown(Setting.Gain)!.Value.Shows;
         camera.Scene = new Scene(60, 3200);
@@ -143,7 +143,7 @@ public class StandInTests
     private static SettingValue.Format? Format(StandIn camera) =>
         ShownValue.TryOf(Setting.RecordFormat, new ControlSource(camera.Model, null, null), camera.Shown(Setting.RecordFormat)!.Value.Shows) as SettingValue.Format;
 
-    private static string? Word(StandIn camera) => camera.Shown(Setting.Base) is { } shown
-        ? (ShownValue.TryOf(Setting.Base, new ControlSource(camera.Model, null, null), shown.Shows) as SettingValue.Choice)?.Word
+    private static string? Word(StandIn camera) => camera.Shown(Setting.BaseIso) is { } shown
+        ? (ShownValue.TryOf(Setting.BaseIso, new ControlSource(camera.Model, null, null), shown.Shows) as SettingValue.Choice)?.Word
         : null;
 }

@@ -18,7 +18,7 @@ public class StandardApiTests(DemoSite site)
         (await ines.SendAsync(HttpMethod.Post, "/api/standards/web-short/draft", null)).ExpectProblem(409, "draft-exists");
 
         JsonNode document = JsonNode.Parse(draft.At("document").GetRawText())!;
-        Notch(document, "gain")["want"] = "lowest";
+        Notch(document, "gain")["require"] = "lowest";
         document["policies"]!["shutter"] = "nearest";
         (await ines.PutAsync("/api/standards/web-short/draft", document.ToJsonString())).ExpectProblem(428, "version-needed");
         Answer kept = (await ines.PutAsync("/api/standards/web-short/draft", document.ToJsonString(), 1)).Expect(200);
@@ -48,7 +48,7 @@ public class StandardApiTests(DemoSite site)
         using TestClient ines = await site.ClientAsync();
         (await ines.SendAsync(HttpMethod.Post, "/api/standards", new { key = "bad-idea", name = "Bad idea", copyOf = "lecture-room" })).Expect(201);
         JsonNode document = JsonNode.Parse((await ines.GetAsync("/api/standards/bad-idea/versions/1")).At("document").GetRawText())!;
-        Notch(document, "digital-zoom")["want"] = "on";
+        Notch(document, "digital-zoom")["require"] = "on";
         Answer kept = (await ines.PutAsync("/api/standards/bad-idea/draft", document.ToJsonString(), 1)).Expect(200);
         (await ines.SendAsync(HttpMethod.Post, "/api/standards/bad-idea/draft/approve", null, 2)).ExpectProblem(409, "open-faults", "/notches");
         JsonElement fault = kept.At("findings").EnumerateArray().First(f => f.GetProperty("ruleId").GetString() == "DIGITAL-ZOOM");
@@ -66,15 +66,15 @@ public class StandardApiTests(DemoSite site)
         using TestClient ines = await site.ClientAsync();
         JsonNode document = JsonNode.Parse((await ines.GetAsync("/api/standards/lecture-room/versions/5")).At("document").GetRawText())!;
         document["policies"] = new JsonObject { ["base-gain"] = "lowest" };
-        Notch(document, "gain")["want"] = "by policy";
+        Notch(document, "gain")["require"] = "by policy";
         Answer preview = (await ines.SendAsync(HttpMethod.Post, "/api/standards/preview?setting=gain", document.ToJsonString())).Expect(200);
         preview.At("effects").GetArrayLength().ShouldBe(6);
         JsonElement alder = preview.At("effects").EnumerateArray().First(e => e.GetProperty("modelKey").GetString() == "alder-20");
         alder.GetProperty("line").GetProperty("target").GetString().ShouldBe("−3\u202fdB");
         alder.GetProperty("changes").EnumerateArray().Select(c => c.GetProperty("sentence").GetString()).ShouldContain(s => s!.StartsWith("Gain: 0", StringComparison.Ordinal));
-        Notch(document, "shutter")["want"] = "half the frame";
+        Notch(document, "shutter")["require"] = "half the frame";
         Answer wrong = (await ines.SendAsync(HttpMethod.Post, "/api/standards/preview", document.ToJsonString())).Expect(200);
-        wrong.Text("wrong/pointer").ShouldEndWith("/want");
+        wrong.Text("wrong/pointer").ShouldEndWith("/require");
         wrong.Text("wrong/message").ShouldContain("180°");
         (await ines.GetAsync("/api/standards/lecture-room/versions/6")).ExpectProblem(404, "not-found", "/version");
     }
@@ -114,11 +114,11 @@ public class StandardApiTests(DemoSite site)
         waived.GetProperty("kind").GetString().ShouldBe("notFitted", "what is not there is told as it is");
         (await ines.PutAsync($"/api/waivers/{Guid.NewGuid()}", waiver with { setting = "gain", modelKey = null, unitTag = "OBG-105", reason = "the switch is stuck at M" })).Expect(200);
         Answer read = (await ines.ReadAsync(check, "gain", "M")).Expect(200);
-        read.Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("withinSlack");
+        read.Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("withinTolerance");
         read.Line("gain").GetProperty("verdict").GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("the switch is stuck at M");
         read.Topic("noise").GetProperty("severity").GetString().ShouldBe("fault", "a waiver changes no physics");
         Guid other = await ines.BeginAsync("OBG-106", "lecture-room");
-        (await ines.ReadAsync(other, "gain", "M")).Expect(200).Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("off");
+        (await ines.ReadAsync(other, "gain", "M")).Expect(200).Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("offTarget");
         (await ines.SendAsync(HttpMethod.Post, $"/api/waivers/{id}/end", null)).Expect(200).At("holds").GetBoolean().ShouldBeFalse();
         (await ines.SendAsync(HttpMethod.Post, $"/api/waivers/{id}/end", null)).ExpectProblem(404, "not-found");
     }

@@ -81,7 +81,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
         try
         {
             WholeCheck kept = (await store.GetAsync(whole.Check.Id, CancellationToken.None))!;
-            ModelStore.ReadCard(kept.ModelCard).Filters.Count.ShouldBe(3);
+            ModelStore.ReadSpecification(kept.ModelSpecification).Filters.Count.ShouldBe(3);
             (await new ModelStore(_source).GetAsync("bracken-3", CancellationToken.None))!.Document.Filters.Count.ShouldBe(1);
         }
         finally
@@ -138,7 +138,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
 
     private async Task<WholeCheck> NewCheckAsync(string tag)
     {
-        string card = (string)(await site.SqlAsync("SELECT card::text FROM camera_model WHERE key = 'bracken-3' AND version = 1"))!;
+        string card = (string)(await site.SqlAsync("SELECT specification::text FROM camera_model WHERE key = 'bracken-3' AND version = 1"))!;
         var at = new DateTimeOffset(2026, 11, 20, 9, 0, 0, TimeSpan.Zero);
         var head = new StoredCheck(Guid.NewGuid(), tag, "lecture-room", 4, "Lecture room", "tests", at, null, null, "", new CheckSummary(0, 0, 0, 0, 10, ""));
         return new WholeCheck(head, card, []);

@@ -51,12 +51,12 @@ public class SymptomApiTests(DemoSite site)
         string[] open = Open(asked);
         Answer early = (await OutcomeAsync(client, "OBG-107", "black-screen", new { looked = open[1..] })).ExpectProblem(409, "not-looked-at", "/looked");
         early.Text("title").ShouldContain(Cause(asked, open[0]).GetProperty("look").GetString()!);
-        Answer kept = (await OutcomeAsync(client, "OBG-107", "black-screen", new { looked = open, says = "Since it got wet." })).Expect(200);
+        Answer kept = (await OutcomeAsync(client, "OBG-107", "black-screen", new { looked = open, text = "Since it got wet." })).Expect(200);
         kept.Text("kind").ShouldBe("repair");
         JsonElement note = (await client.GetAsync("/api/units/OBG-107/page")).At("notes")[0];
-        note.GetProperty("says").GetString().ShouldBe(kept.Text("says"));
-        note.GetProperty("says").GetString()!.ShouldStartWith("The screen is black. Looked at, and not it: ");
-        note.GetProperty("says").GetString()!.ShouldEndWith("Since it got wet.");
+        note.GetProperty("text").GetString().ShouldBe(kept.Text("text"));
+        note.GetProperty("text").GetString()!.ShouldStartWith("The screen is black. Looked at, and not it: ");
+        note.GetProperty("text").GetString()!.ShouldEndWith("Since it got wet.");
         note.GetProperty("by").GetString().ShouldBe("Joss Penhale");
     }
 
@@ -70,7 +70,7 @@ public class SymptomApiTests(DemoSite site)
             (await client.PutAsync($"/api/units/OBG-103/symptoms/dead-zoom/outcomes/{id}", new { looked = Array.Empty<string>(), cause = "selector" })).Expect(200).Text("kind").ShouldBe("note");
         }
 
-        string[] notes = [.. (await client.GetAsync("/api/units/OBG-103/page")).At("notes").EnumerateArray().Select(n => n.GetProperty("says").GetString()!).Where(s => s.StartsWith("The zoom", StringComparison.Ordinal))];
+        string[] notes = [.. (await client.GetAsync("/api/units/OBG-103/page")).At("notes").EnumerateArray().Select(n => n.GetProperty("text").GetString()!).Where(s => s.StartsWith("The zoom", StringComparison.Ordinal))];
         notes.ShouldBe(["The zoom does nothing: no fault. Does the selector stand at the other of servo and hand? Yes. Servo for the rocker, hand for the ring."]);
     }
 
@@ -90,7 +90,7 @@ public class SymptomApiTests(DemoSite site)
         int before = (await client.GetAsync("/api/units/OBG-106/page")).At("notes").GetArrayLength();
         (await OutcomeAsync(client, "OBG-106", "dead-zoom", new { looked = new[] { "ghosts" } })).ExpectProblem(400, "bad-value", "/looked");
         (await OutcomeAsync(client, "OBG-106", "dead-zoom", new { looked = Array.Empty<string>(), cause = "ghosts" })).ExpectProblem(400, "bad-value", "/cause");
-        (await OutcomeAsync(client, "OBG-106", "dead-zoom", new { looked = Array.Empty<string>(), cause = "selector", says = new string('x', 301) })).ExpectProblem(400, "bad-value", "/says");
+        (await OutcomeAsync(client, "OBG-106", "dead-zoom", new { looked = Array.Empty<string>(), cause = "selector", text = new string('x', 301) })).ExpectProblem(400, "bad-value", "/says");
         (await OutcomeAsync(client, "OBG-106", "dead-zoom", new { looked = Array.Empty<string>(), cause = "selector", check = other })).ExpectProblem(400, "bad-value", "/check");
         (await client.GetAsync($"/api/units/OBG-106/symptoms?check={Guid.NewGuid()}")).ExpectProblem(404, "not-found", "/id");
         (await client.GetAsync("/api/units/OBG-106/page")).At("notes").GetArrayLength().ShouldBe(before);
@@ -104,7 +104,7 @@ public class SymptomApiTests(DemoSite site)
         foreach (Symptom symptom in SymptomBook.All)
         {
             string[] open = Open(await SymptomAsync(client, "OBG-103", symptom.Key));
-            (await OutcomeAsync(client, "OBG-103", symptom.Key, new { looked = open, says = new string('x', 300) })).Expect(200);
+            (await OutcomeAsync(client, "OBG-103", symptom.Key, new { looked = open, text = new string('x', 300) })).Expect(200);
         }
     }
 

@@ -80,9 +80,9 @@ public sealed record GainPosition(string Name, Decibels Gain);
 
 /// <summary>The gain control.</summary>
 /// <param name="Positions">Every gain it can stand at, rising.</param>
-/// <param name="CanFloat">Whether it has an automatic.</param>
+/// <param name="HasAutomatic">Whether it has an automatic.</param>
 /// <param name="IsoAtZeroGain">ISO at 0 dB; null where the maker gives none, and then nothing absolute is claimed.</param>
-public sealed record GainControl(ImmutableArray<GainPosition> Positions, bool CanFloat, Iso? IsoAtZeroGain)
+public sealed record GainControl(ImmutableArray<GainPosition> Positions, bool HasAutomatic, Iso? IsoAtZeroGain)
 {
     /// <summary>Two bases or more, lowest first, or empty: then the control is as the other fields say.</summary>
     public ImmutableArray<GainBase> Bases { get; init; } = [];
@@ -91,7 +91,7 @@ public sealed record GainControl(ImmutableArray<GainPosition> Positions, bool Ca
     public Decibels? Cap { get; init; }
 
     /// <summary>Room above and below mid grey at 0 dB; null where nobody has measured it.</summary>
-    public Latitude? Room { get; init; }
+    public Latitude? Latitude { get; init; }
 
     /// <summary>Picture profiles that are recorded at base whatever the rating, by their words; under them there is no real gain.</summary>
     public ImmutableArray<string> FixedToBase { get; init; } = [];
@@ -110,8 +110,8 @@ public sealed record GainControl(ImmutableArray<GainPosition> Positions, bool Ca
 /// <param name="Presets">Fixed numbers.</param>
 /// <param name="Memories">Names of card memories.</param>
 /// <param name="Dial">Numbers it can be dialled to; null where it cannot.</param>
-/// <param name="CanFloat">Whether it has an automatic.</param>
-public sealed record WhiteControl(ImmutableArray<Kelvin> Presets, ImmutableArray<string> Memories, KelvinGrid? Dial, bool CanFloat);
+/// <param name="HasAutomatic">Whether it has an automatic.</param>
+public sealed record WhiteControl(ImmutableArray<Kelvin> Presets, ImmutableArray<string> Memories, KelvinGrid? Dial, bool HasAutomatic);
 
 /// <summary>A control that is moved by a person, by the camera, or either.</summary>
 /// <param name="Manual">Has manual.</param>
@@ -210,7 +210,7 @@ public sealed record CameraModel(
     {
         { Kind: SettingKind.Choice } => setting switch
         {
-            Setting.Base => true,
+            Setting.BaseIso => true,
             Setting.FileSystem => !Slots.IsEmpty,
             _ => Choices.ContainsKey(setting),
         },
@@ -218,7 +218,7 @@ public sealed record CameraModel(
         {
             Setting.RunningMinutes => Power is not null,
             Setting.CardMinutes or Setting.CardSpeed => Card is not null,
-            Setting.PeakLevel or Setting.TimecodeHour => true,
+            Setting.AudioPeakLevel or Setting.TimecodeHour => true,
             _ => Levels.ContainsKey(setting),
         },
         _ => true,
@@ -228,14 +228,14 @@ public sealed record CameraModel(
     public ControlPlace? PlaceOf(Setting setting) => Controls.GetValueOrDefault(setting);
 
     /// <summary>Whether the control has an automatic that would make its value float.</summary>
-    public bool CanFloat(Setting setting) => setting switch
+    public bool HasAutomatic(Setting setting) => setting switch
     {
-        Setting.Gain => Gain.CanFloat,
-        Setting.WhiteBalance => White.CanFloat,
-        Setting.IrisMode or Setting.IrisOpening => Iris.Automatic,
+        Setting.Gain => Gain.HasAutomatic,
+        Setting.WhiteBalance => White.HasAutomatic,
+        Setting.IrisControl or Setting.Iris => Iris.Automatic,
         Setting.FocusMode => Focus.Automatic,
         Setting.Shutter => HasFullAuto,
-        _ => (Choices.GetValueOrDefault(setting)?.CanFloat ?? false) || (Levels.GetValueOrDefault(setting)?.CanFloat ?? false),
+        _ => (Choices.GetValueOrDefault(setting)?.HasAutomatic ?? false) || (Levels.GetValueOrDefault(setting)?.HasAutomatic ?? false),
     };
 }
 

@@ -17,8 +17,8 @@ public sealed record ChoicePosition(string Word, string Shown)
 
 /// <summary>A control with named positions.</summary>
 /// <param name="Positions">Its positions in the camera's order, one or more.</param>
-/// <param name="CanFloat">Whether it has an automatic.</param>
-public sealed record ChoiceControl(ImmutableArray<ChoicePosition> Positions, bool CanFloat)
+/// <param name="HasAutomatic">Whether it has an automatic.</param>
+public sealed record ChoiceControl(ImmutableArray<ChoicePosition> Positions, bool HasAutomatic)
 {
     /// <summary>The position of a word, or null.</summary>
     public ChoicePosition? Of(string word)
@@ -38,8 +38,8 @@ public sealed record ChoiceControl(ImmutableArray<ChoicePosition> Positions, boo
 /// <summary>A control with numbers.</summary>
 /// <param name="Marks">Numbers it can stand at, rising, one or more.</param>
 /// <param name="HasOff">Whether it can be off.</param>
-/// <param name="CanFloat">Whether it has an automatic.</param>
-public sealed record LevelControl(ImmutableArray<double> Marks, bool HasOff, bool CanFloat);
+/// <param name="HasAutomatic">Whether it has an automatic.</param>
+public sealed record LevelControl(ImmutableArray<double> Marks, bool HasOff, bool HasAutomatic);
 
 /// <summary>A shutter that is set by angle.</summary>
 /// <param name="Marks">Angles it stops at, rising, one or more.</param>
@@ -61,12 +61,12 @@ public sealed record VariableFilter(Stops Least, Stops Most, Stops Step);
 /// <param name="Word"><c>low</c> or <c>high</c>.</param>
 /// <param name="Base">The base.</param>
 /// <param name="Positions">Gains on it, rising.</param>
-/// <param name="Room">Room above and below mid grey; null where nobody has measured it.</param>
-public sealed record GainBase(string Word, SensitivityBase Base, ImmutableArray<GainPosition> Positions, Latitude? Room);
+/// <param name="Latitude">Room above and below mid grey; null where nobody has measured it.</param>
+public sealed record GainBase(string Word, SensitivityBase Base, ImmutableArray<GainPosition> Positions, Latitude? Latitude);
 
 /// <summary>A lens that goes with the body.</summary>
 /// <param name="Name">As engraved.</param>
-/// <param name="Lens">Its range and openings.</param>
+/// <param name="Lens">Its range and f-stops.</param>
 /// <param name="Transmission">T-number wide open where the iris is marked in T.</param>
 public sealed record NamedLens(string Name, Lens Lens, FNumber? Transmission);
 

@@ -11,7 +11,7 @@ public sealed record Completeness(string Chapter, int Known, ImmutableArray<Sett
     /// <summary>Chapter by chapter, in the order of the work; acts need nothing of a card.</summary>
     public static ImmutableArray<Completeness> Of(CameraModel model) =>
     [
-        .. SettingName.All.Where(n => n.Kind != SettingKind.Act)
+        .. SettingName.All.Where(n => n.Kind != SettingKind.Task)
             .GroupBy(n => n.Chapter)
             .Select(g => new Completeness(
                 g.Key,

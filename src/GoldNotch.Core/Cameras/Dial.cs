@@ -12,10 +12,10 @@ namespace GoldNotch.Core.Cameras;
 /// <param name="Major">Whether it is labelled first when there is little room.</param>
 public sealed record Detent(SettingValue Value, string Label, string Detail, double At, bool Major);
 
-/// <summary>A control as one camera has it: its real detents along a line in the setting's natural unit, so that slack can be drawn on it.</summary>
+/// <summary>A control as one camera has it: its real detents along a line in the setting's natural unit, so that tolerance can be drawn on it.</summary>
 /// <param name="Detents">Detents in the order of the line.</param>
-/// <param name="CanFloat">Whether the control has an automatic.</param>
-public sealed record Dial(ImmutableArray<Detent> Detents, bool CanFloat)
+/// <param name="HasAutomatic">Whether the control has an automatic.</param>
+public sealed record Dial(ImmutableArray<Detent> Detents, bool HasAutomatic)
 {
     // Memories stand beyond the end of the kelvin scale, this many mired apart.
     private const double MemoryGap = 40;
@@ -37,7 +37,7 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool CanFloat)
             Setting.BitRate => BitRatesOf(model, format).Select(b =>
                 new Detent(new SettingValue.Bits(b), Notation.Number(b.Megabits, 1), "Mb/s", b.Megabits, true)),
             Setting.Shutter => SpeedsOf(model, format),
-            Setting.Base => model.Gain.Bases.Select((b, i) =>
+            Setting.BaseIso => model.Gain.Bases.Select((b, i) =>
                 new Detent(new SettingValue.Choice(b.Word, b.Base.Name), b.Base.Name, b.Word, i, true)),
             Setting.Gain => model.Gain.PositionsOn(baseWord).Select(GainDetent),
             Setting.NeutralDensity => FiltersOf(model).Select(f => new Detent(
@@ -46,18 +46,18 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool CanFloat)
                 f.Loss == Stops.Zero ? "" : Notation.Number(f.Loss.Value, 2) + Notation.ThinSpace + (f.Loss.Value == 1 ? "stop" : "stops"),
                 f.Loss.Value,
                 model.Variable is null || f.Loss.Value == Math.Round(f.Loss.Value))),
-            Setting.IrisMode => ModesOf(model.Iris),
+            Setting.IrisControl => ModesOf(model.Iris),
             Setting.FocusMode => ModesOf(model.Focus),
-            Setting.IrisOpening => OpeningsOf(model),
+            Setting.Iris => IrisMarksOf(model),
             Setting.WhiteBalance => WhitesOf(model),
             _ => SettingName.Of(setting).Kind switch
             {
                 SettingKind.Choice => ChoicesOf(setting, model, format),
                 SettingKind.Level => LevelsOf(setting, model),
-                _ => [Named(new SettingValue.Act(true), "done", 0), Named(new SettingValue.Act(false), "not done", 1)],
+                _ => [Named(new SettingValue.Task(true), "done", 0), Named(new SettingValue.Task(false), "not done", 1)],
             },
         };
-        return new Dial([.. detents], model.CanFloat(setting));
+        return new Dial([.. detents], model.HasAutomatic(setting));
     }
 
     /// <summary>Where a value stands on this line; null when the control has no such place.</summary>
@@ -73,7 +73,7 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool CanFloat)
 
         return value switch
         {
-            SettingValue.Opening o => IrisCoordinate(o.Number),
+            SettingValue.Iris o => IrisCoordinate(o.Number),
             SettingValue.WhiteNumber w => -w.Temperature.ToMired().Value,
             SettingValue.Bits b => b.Rate.Megabits,
             SettingValue.Amount n => n.Value,
@@ -179,13 +179,13 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool CanFloat)
     }
 
     // A ring is continuous: the two ends are positions, and between them the third-stop marks are drawn.
-    private static IEnumerable<Detent> OpeningsOf(CameraModel model)
+    private static IEnumerable<Detent> IrisMarksOf(CameraModel model)
     {
         IEnumerable<FNumber> marks = Enumerable.Range(0, 37).Select(FNumber.AtMark)
             .Where(n => model.Lens.Reach(n) == n && n != model.Lens.WidestAtShort && n != model.Lens.Smallest);
         foreach (FNumber n in marks.Prepend(model.Lens.WidestAtShort).Append(model.Lens.Smallest))
         {
-            yield return new Detent(new SettingValue.Opening(n), n.Engraved().TrimStart('f', '/', 'T'), "", IrisCoordinate(n), n.Mark % 3 == 0);
+            yield return new Detent(new SettingValue.Iris(n), n.Engraved().TrimStart('f', '/', 'T'), "", IrisCoordinate(n), n.Mark % 3 == 0);
         }
     }
 

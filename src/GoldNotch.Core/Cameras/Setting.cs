@@ -10,7 +10,7 @@ public enum Setting
     TripodPlate,
 
     /// <summary>Fresh cells for wireless and recorder, and one spare set.</summary>
-    SpareCells,
+    SpareBatteries,
 
     /// <summary>Cap in the bag, front glass looked at against the light.</summary>
     LensCap,
@@ -79,13 +79,13 @@ public enum Setting
     Squeeze,
 
     /// <summary>What the output carries; it is set apart from the recording.</summary>
-    Output,
+    VideoOutput,
 
     /// <summary>Exposure time of a frame.</summary>
     Shutter,
 
     /// <summary>Which base sensitivity of the sensor is in use.</summary>
-    Base,
+    BaseIso,
 
     /// <summary>Electronic amplification.</summary>
     Gain,
@@ -94,19 +94,19 @@ public enum Setting
     GainLimit,
 
     /// <summary>Hyper gain, slow-shutter boost and smoothing.</summary>
-    ExtraGain,
+    GainBoost,
 
     /// <summary>Built-in neutral density filter.</summary>
     NeutralDensity,
 
     /// <summary>Whether a person or the camera moves the iris.</summary>
-    IrisMode,
+    IrisControl,
 
-    /// <summary>The opening itself.</summary>
-    IrisOpening,
+    /// <summary>The iris itself.</summary>
+    Iris,
 
     /// <summary>Bias of the automatic exposure; it is no effect.</summary>
-    ExposureShift,
+    AutoExposureShift,
 
     /// <summary>Where white is taken from, and its number.</summary>
     WhiteBalance,
@@ -139,7 +139,7 @@ public enum Setting
     Profile,
 
     /// <summary>A look laid over the screen only; it is not recorded.</summary>
-    ViewingLook,
+    ViewingLut,
 
     /// <summary>Level at which stripes are drawn.</summary>
     Zebra,
@@ -157,7 +157,7 @@ public enum Setting
     AspectGuide,
 
     /// <summary>Levels shown as colours.</summary>
-    ExposureColours,
+    FalseColour,
 
     /// <summary>Distribution of levels on the screen.</summary>
     Histogram,
@@ -190,10 +190,10 @@ public enum Setting
     Channel2,
 
     /// <summary>Whether a person or the camera sets the level.</summary>
-    SoundMode,
+    AudioLevelControl,
 
     /// <summary>Peaks of the voice on the meter.</summary>
-    PeakLevel,
+    AudioPeakLevel,
 
     /// <summary>Filter against rumble and wind.</summary>
     LowCut,
@@ -205,13 +205,13 @@ public enum Setting
     Limiter,
 
     /// <summary>How sound is coded.</summary>
-    SoundFormat,
+    AudioFormat,
 
     /// <summary>Headphones on, both channels heard.</summary>
     Headphones,
 
     /// <summary>Same channel, lamps on, cells fresh, receiver powered.</summary>
-    WirelessCells,
+    WirelessPair,
 
     /// <summary>Drop-frame keeps to the clock at 29.97 and 59.94.</summary>
     TimecodeCount,

@@ -13,6 +13,9 @@ public abstract record SettingValue
     /// <summary>As the sheet prints it.</summary>
     public abstract string Label { get; }
 
+    /// <summary>As a person reads it: an iris and a white balance follow their notation, everything else stands as the control shows it.</summary>
+    public virtual string LabelIn(NotationPreferences notation) => Label;
+
     /// <summary>A switch.</summary>
     /// <param name="On">Whether it is on.</param>
     public sealed record Switch(bool On) : SettingValue
@@ -67,7 +70,7 @@ public abstract record SettingValue
 
     /// <summary>An act.</summary>
     /// <param name="Yes">Whether it is done.</param>
-    public sealed record Act(bool Yes) : SettingValue
+    public sealed record Task(bool Yes) : SettingValue
     {
         /// <inheritdoc/>
         public override string Label => Yes ? "done" : "not done";
@@ -100,12 +103,15 @@ public abstract record SettingValue
         public override string Label => Manual ? "manual" : "auto";
     }
 
-    /// <summary>An iris opening, labelled as the camera shows it: f/6.3.</summary>
-    /// <param name="Number">The opening.</param>
-    public sealed record Opening(FNumber Number) : SettingValue
+    /// <summary>An iris iris, labelled as the camera shows it: f/6.3.</summary>
+    /// <param name="Number">The iris.</param>
+    public sealed record Iris(FNumber Number) : SettingValue
     {
         /// <inheritdoc/>
         public override string Label => Number.Engraved();
+
+        /// <inheritdoc/>
+        public override string LabelIn(NotationPreferences notation) => Number.Engraved(notation.Iris);
     }
 
     /// <summary>White from a preset or a dialled number.</summary>
@@ -114,6 +120,9 @@ public abstract record SettingValue
     {
         /// <inheritdoc/>
         public override string Label => Temperature.Label();
+
+        /// <inheritdoc/>
+        public override string LabelIn(NotationPreferences notation) => Temperature.Label(notation.WhiteBalance);
     }
 
     /// <summary>White from a memory that was taken on a card.</summary>
@@ -123,6 +132,9 @@ public abstract record SettingValue
     {
         /// <inheritdoc/>
         public override string Label => Shows is { } k ? $"{Name}, {k.Label()}" : $"memory {Name}";
+
+        /// <inheritdoc/>
+        public override string LabelIn(NotationPreferences notation) => Shows is { } k ? $"{Name}, {k.Label(notation.WhiteBalance)}" : Label;
     }
 }
 

@@ -54,15 +54,15 @@ public static class ShownValue
             Setting.Shutter => SpeedOf(typed, dial, model, control.Format),
             Setting.Gain => GainOf(typed, dial, control),
             Setting.NeutralDensity => FilterOf(typed, dial, model),
-            Setting.IrisOpening => OpeningOf(typed, model),
+            Setting.Iris => IrisOf(typed, model),
             Setting.WhiteBalance => WhiteOf(typed, dial, model),
             // How a card is formatted is a fact of the card: one that the camera cannot write is just what a check is to find.
             Setting.FileSystem => new SettingValue.Choice(typed),
             _ => name.Kind switch
             {
                 SettingKind.Level => NumberOf(typed, dial, model, name),
-                SettingKind.Act when typed.Equals("yes", StringComparison.OrdinalIgnoreCase) => new SettingValue.Act(true),
-                SettingKind.Act when typed.Equals("no", StringComparison.OrdinalIgnoreCase) => new SettingValue.Act(false),
+                SettingKind.Task when typed.Equals("yes", StringComparison.OrdinalIgnoreCase) => new SettingValue.Task(true),
+                SettingKind.Task when typed.Equals("no", StringComparison.OrdinalIgnoreCase) => new SettingValue.Task(false),
                 SettingKind.Choice when dial.Detents.IsEmpty => new SettingValue.Choice(typed),
                 _ => throw NoSuchPlace(typed, name, dial, model),
             },
@@ -160,7 +160,7 @@ public static class ShownValue
             ?? throw NoSuchPlace(typed, SettingName.Of(Setting.NeutralDensity), dial, model);
     }
 
-    private static SettingValue OpeningOf(string typed, CameraModel model)
+    private static SettingValue IrisOf(string typed, CameraModel model)
     {
         FNumber number = FNumber.Parse(typed);
         FNumber widest = model.Lens.WidestAtShort;
@@ -175,7 +175,7 @@ public static class ShownValue
                 $"The lens of {model.Name} goes from {widest.Engraved()} to {smallest.Engraved()}; {number.Engraved()} is not on it. Look again.");
         }
 
-        return new SettingValue.Opening(number);
+        return new SettingValue.Iris(number);
     }
 
     private static SettingValue WhiteOf(string typed, Dial dial, CameraModel model)

@@ -1,60 +1,69 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Sheets;
 
 namespace GoldNotch.Core.Checks;
 
-/// <summary>When in a check a reading was taken.</summary>
+/// <summary>The two stages of a check.</summary>
 public enum CheckStage
 {
-    /// <summary>As the camera came to the bench.</summary>
+    /// <summary>As the camera was found.</summary>
     Found,
 
-    /// <summary>After something was put right.</summary>
+    /// <summary>As it was left after corrections.</summary>
     Left,
 }
 
-/// <summary>A reading with its place in a check.</summary>
+/// <summary>A reading with its stage and the order in which the check took it.</summary>
 /// <param name="Setting">The setting.</param>
-/// <param name="Stage">As found or as left.</param>
+/// <param name="Stage">The stage.</param>
 /// <param name="Reading">What was read.</param>
-/// <param name="Order">Place in the order in which the check took its readings, from 1; clocks may run backwards, this does not.</param>
+/// <param name="Order">1 for the first reading of the check, and so on.</param>
 public sealed record StampedReading(Setting Setting, CheckStage Stage, Reading Reading, int Order);
 
-/// <summary>A reading that no longer holds, because something it depends on was changed after it.</summary>
-/// <param name="Setting">What has to be read again.</param>
-/// <param name="Cause">What was changed.</param>
-/// <param name="Because">Why the one depends on the other.</param>
+/// <summary>A reading that no longer counts, because something was changed after it.</summary>
+/// <param name="Setting">The setting to read again.</param>
+/// <param name="Cause">The setting that was changed.</param>
+/// <param name="Because">Why.</param>
 public sealed record StaleReading(Setting Setting, Setting Cause, Judgement Because);
 
-/// <summary>A check as it stands now: the readings as found, with what was put right laid over, less what that made stale.</summary>
-/// <param name="Readings">What holds.</param>
-/// <param name="Stale">What has to be read again, by setting.</param>
+/// <summary>A check as it stands: the readings that count, and those that a change made stale.</summary>
+/// <param name="Readings">What counts now.</param>
+/// <param name="Stale">What must be read again.</param>
 public sealed record CheckState(ImmutableDictionary<Setting, Reading> Readings, ImmutableDictionary<Setting, StaleReading> Stale);
 
-/// <summary>As found → put right → as left.</summary>
+/// <summary>From the readings of both stages to the state of the camera now.</summary>
 public static class AsLeft
 {
-    private const string Rule = "READ-AGAIN";
+    private const string RuleId = "READ-AGAIN";
 
-    /// <summary>What a change may move on any camera; a model's card adds its own.</summary>
+    private static readonly Template AfterReset = new(RuleId, "after-reset", "The factory reset came after this reading. It restores its own values and clears the clock.");
+    private static readonly Template AfterDependency = new(
+        RuleId, "after-dependency", "{cause} was set to {to} after this reading; on {model} that can set {setting} to {becomes}: {because}");
+    private static readonly Template AfterFilter = new(RuleId, "after-filter", "The ND filter was set to {to} after the balance, and a card balance is taken through it. Balance again.");
+    private static readonly Template AfterFullAuto = new(RuleId, "after-full-auto", "It was read while full auto was on, which overrides it. Read it again now that full auto is {to}.");
+    private static readonly Template AfterFormatMinutes = new(RuleId, "after-format-minutes", "The format was set to {to} after this reading, so the card holds other minutes. Read it again.");
+    private static readonly Template AfterFormat = new(RuleId, "after-format", "The format was set to {to} after this reading; cameras often change {setting:lower} with it. Read it again.");
+    private static readonly Template AfterChange = new(RuleId, "after-change", "{cause} was set to {to} after this reading. Read it again.");
+
     private static readonly FrozenDictionary<Setting, ImmutableArray<Setting>> Moves = new Dictionary<Setting, ImmutableArray<Setting>>
     {
-        [Setting.FullAuto] = [Setting.Shutter, Setting.Gain, Setting.IrisMode, Setting.IrisOpening, Setting.WhiteBalance, Setting.FocusMode],
+        [Setting.FullAuto] = [Setting.Shutter, Setting.Gain, Setting.IrisControl, Setting.Iris, Setting.WhiteBalance, Setting.FocusMode],
         [Setting.RecordFormat] = [Setting.HighRate, Setting.Codec, Setting.BitRate, Setting.Shutter, Setting.CardMinutes],
         [Setting.BitRate] = [Setting.CardMinutes],
-        [Setting.Base] = [Setting.Gain],
+        [Setting.BaseIso] = [Setting.Gain],
         [Setting.NeutralDensity] = [Setting.WhiteBalance],
     }.ToFrozenDictionary();
 
-    /// <summary>The readings as found alone, in the form the evaluator takes.</summary>
+    /// <summary>The readings as found.</summary>
     public static ImmutableDictionary<Setting, Reading> Found(IEnumerable<StampedReading> readings) =>
         readings.Where(r => r.Stage == CheckStage.Found).ToImmutableDictionary(r => r.Setting, r => r.Reading);
 
-    /// <summary>The check as it stands: as left where something was put right, else as found, and what was made stale by it.</summary>
-    /// <param name="sheet">The sheet checked against.</param>
-    /// <param name="readings">At most one reading of a setting in each stage.</param>
+    /// <summary>The camera now: what was left where something was changed, else what was found; less what a change made stale.</summary>
+    /// <param name="sheet">The sheet it is held against.</param>
+    /// <param name="readings">The readings of both stages.</param>
     public static CheckState Of(Sheet sheet, IReadOnlyCollection<StampedReading> readings)
     {
         Dictionary<Setting, StampedReading> found = readings.Where(r => r.Stage == CheckStage.Found).ToDictionary(r => r.Setting);
@@ -86,17 +95,16 @@ public static class AsLeft
             now.Where(r => !stale.ContainsKey(r.Key)).ToImmutableDictionary(r => r.Key, r => r.Value.Reading), stale.ToImmutable());
     }
 
-    /// <summary>What a change would make stale, whether it was read or not.</summary>
+    /// <summary>What a change makes stale on this model.</summary>
     internal static IEnumerable<StaleReading> MadeStaleBy(Sheet sheet, StampedReading change, Reading? before)
     {
-        string what = SettingName.Of(change.Setting).Name;
-        string to = change.Reading is Reading.Of of ? of.Value.Label : "automatic";
+        FigureValue to = change.Reading is Reading.Of of ? of.Value : "automatic";
         switch (change.Setting)
         {
-            case Setting.FactoryReset when change.Reading is Reading.Of { Value: SettingValue.Act { Yes: true } }:
-                foreach (SheetLine line in sheet.Lines.Where(l => l.Setting > Setting.FactoryReset && SettingName.Of(l.Setting).Kind != SettingKind.Act || l.Setting == Setting.Clock))
+            case Setting.FactoryReset when change.Reading is Reading.Of { Value: SettingValue.Task { Yes: true } }:
+                foreach (SheetLine line in sheet.Lines.Where(l => l.Setting > Setting.FactoryReset && SettingName.Of(l.Setting).Kind != SettingKind.Task || l.Setting == Setting.Clock))
                 {
-                    yield return Stale(line.Setting, "The factory reset came after it was read: it brings its own values, and clears the clock.");
+                    yield return Stale(AfterReset.Of(line.Setting));
                 }
 
                 break;
@@ -106,7 +114,7 @@ public static class AsLeft
             default:
                 foreach (Setting moved in Moves.GetValueOrDefault(change.Setting, []).Where(m => sheet.LineOf(m) is not null))
                 {
-                    yield return Stale(moved, Sentence(change.Setting, what, to, moved));
+                    yield return Stale(Reason(change.Setting, moved).Of(moved, ("cause", change.Setting), ("to", to), ("setting", moved)));
                 }
 
                 break;
@@ -114,22 +122,24 @@ public static class AsLeft
 
         foreach (Dependency rule in sheet.Model.Dependencies.Where(d => d.When == change.Setting && sheet.LineOf(d.Then) is not null))
         {
-            yield return Stale(rule.Then, $"{what} was set to {to} after it was read; on {sheet.Model.Name} that can bring {SettingName.Of(rule.Then).Name} to {rule.Becomes}: {rule.Because}");
+            yield return Stale(AfterDependency.Of(
+                rule.Then,
+                ("cause", change.Setting), ("to", to), ("model", sheet.Model.Name), ("setting", rule.Then), ("becomes", rule.Becomes), ("because", rule.Because)));
         }
 
-        StaleReading Stale(Setting setting, string sentence) => new(setting, change.Setting, Judgement.Of(Rule, sentence));
+        StaleReading Stale(Judgement because) => new(because.Setting!.Value, change.Setting, because);
     }
 
     // A number dialled by hand does not go through the filter; a balance on the card does.
     internal static bool Depends(StaleReading made, Reading reading) =>
         made.Cause != Setting.NeutralDensity || reading is Reading.Of { Value: SettingValue.WhiteMemory };
 
-    private static string Sentence(Setting cause, string what, string to, Setting moved) => cause switch
+    private static Template Reason(Setting cause, Setting moved) => cause switch
     {
-        Setting.NeutralDensity => $"The filter was moved to {to} after the balance: a card balance is taken through it. Balance again.",
-        Setting.FullAuto => $"It was read while full auto was on, which overrides it. Read it again now that full auto is {to}.",
-        Setting.RecordFormat when moved == Setting.CardMinutes => $"Size and rate were set to {to} after it was read, so the card holds other minutes.",
-        Setting.RecordFormat => $"Size and rate were set to {to} after it was read; cameras often bring {SettingName.Of(moved).Name.ToLowerInvariant()} to a value of their own then.",
-        _ => $"{what} was set to {to} after it was read. Read it again.",
+        Setting.NeutralDensity => AfterFilter,
+        Setting.FullAuto => AfterFullAuto,
+        Setting.RecordFormat when moved == Setting.CardMinutes => AfterFormatMinutes,
+        Setting.RecordFormat => AfterFormat,
+        _ => AfterChange,
     };
 }

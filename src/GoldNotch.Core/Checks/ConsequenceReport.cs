@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
-using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Checks;
@@ -10,16 +10,16 @@ namespace GoldNotch.Core.Checks;
 public enum ConsequenceTopic
 {
     /// <summary>Exposure.</summary>
-    Picture,
+    Exposure,
 
     /// <summary>Noise.</summary>
     Noise,
 
     /// <summary>Colour cast.</summary>
-    White,
+    WhiteBalance,
 
     /// <summary>Look of motion.</summary>
-    Motion,
+    ShutterAngle,
 
     /// <summary>Flicker under the mains.</summary>
     Flicker,
@@ -30,8 +30,8 @@ public enum ConsequenceTopic
     /// <summary>Focus.</summary>
     Focus,
 
-    /// <summary>Sound.</summary>
-    Sound,
+    /// <summary>Audio.</summary>
+    Audio,
 
     /// <summary>The card: what is on it, its speed, its minutes.</summary>
     Card,
@@ -43,7 +43,7 @@ public enum ConsequenceTopic
 /// <summary>How bad it would be to record now.</summary>
 public enum Severity
 {
-    /// <summary>As the sheet means it.</summary>
+    /// <summary>As the sheet requires.</summary>
     Fine,
 
     /// <summary>Seen by who looks for it.</summary>
@@ -52,8 +52,8 @@ public enum Severity
     /// <summary>Fix it now.</summary>
     Fault,
 
-    /// <summary>It floats: nobody can say.</summary>
-    Floats,
+    /// <summary>It is on automatic: not predictable.</summary>
+    Automatic,
 
     /// <summary>Not read yet.</summary>
     Unknown,
@@ -62,9 +62,9 @@ public enum Severity
 /// <summary>One consequence of recording now.</summary>
 /// <param name="Topic">What it is about.</param>
 /// <param name="Severity">How bad.</param>
-/// <param name="Value">The number as it is shown: <c>+2⅓ stops</c>, <c>+15 dB</c>.</param>
+/// <param name="Value">The figure in short: <c>+2.3 stops</c>, <c>+15 dB</c>.</param>
 /// <param name="Because">Why, with the numbers.</param>
-public sealed record Consequence(ConsequenceTopic Topic, Severity Severity, string Value, Judgement Because);
+public sealed record Consequence(ConsequenceTopic Topic, Severity Severity, Judgement Value, Judgement Because);
 
 /// <summary>Where a term of the exposure came from.</summary>
 public enum TermSource
@@ -76,7 +76,7 @@ public enum TermSource
     Assumed,
 
     /// <summary>Automatic: cannot be counted.</summary>
-    Floating,
+    Automatic,
 }
 
 /// <summary>What one setting does to the picture against the sheet.</summary>
@@ -92,25 +92,25 @@ public sealed record ExposureTerm(Setting Setting, Stops Change, TermSource Sour
 /// <param name="Because">Why it matters, with the numbers.</param>
 public sealed record HiddenPair(ExposureTerm Brighter, ExposureTerm Darker, Stops Left, Judgement Because);
 
-/// <summary>One step of putting right.</summary>
+/// <summary>One correction.</summary>
 /// <param name="Setting">What to change.</param>
 /// <param name="From">Where it stands.</param>
 /// <param name="To">Where it belongs.</param>
 /// <param name="Reason">Why it comes here in the order.</param>
-public sealed record FixStep(Setting Setting, string From, string To, string Reason);
+public sealed record CorrectionStep(Setting Setting, FigureValue From, Judgement To, Judgement Reason);
 
 /// <summary>What it would mean to record now.</summary>
 /// <param name="Items">The consequences, worst first; equally bad ones in the order of the topics.</param>
 /// <param name="Terms">The exposure against the sheet, term by term.</param>
 /// <param name="Metered">The whole balance in the standard's light; null where the model states no ISO or the standard no lux.</param>
 /// <param name="Hidden">Wrongs that hide each other.</param>
-/// <param name="Order">What to put right, in the order to do it.</param>
+/// <param name="Order">The corrections, in the order to make them.</param>
 public sealed record ConsequenceReport(
     ImmutableArray<Consequence> Items,
     ImmutableArray<ExposureTerm> Terms,
     ExposureBalance? Metered,
     ImmutableArray<HiddenPair> Hidden,
-    ImmutableArray<FixStep> Order)
+    ImmutableArray<CorrectionStep> Order)
 {
     /// <summary>Why a factory reset would be the shorter way; null where it is not.</summary>
     public Judgement? ResetFirst { get; init; }

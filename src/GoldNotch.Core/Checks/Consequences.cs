@@ -2,115 +2,159 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Colour;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Checks;
 
-/// <summary>What it would mean to record with the settings as they were found.</summary>
+/// <summary>What it would mean to record now.</summary>
 public static class Consequences
 {
-    // A picture within a sixth of a stop looks right on any monitor; to half a stop it is seen by who compares (bench rule).
+    // Within a sixth of a stop a picture looks right on any monitor; to half a stop it is seen by who compares (bench rule).
     private const double LooksRight = 1.0 / 6;
     private const double Compares = 0.5;
 
-    /// <summary>Works out every consequence from the readings; what was not read counts as the sheet says, and is said to.</summary>
+    private const string ExposureRule = "NOW-EXPOSURE";
+    private const string NoiseRule = "NOW-NOISE";
+    private const string WhiteRule = "NOW-WHITE-BALANCE";
+    private const string AngleRule = "NOW-SHUTTER-ANGLE";
+    private const string FlickerRule = "NOW-FLICKER";
+    private const string FormatRule = "NOW-FORMAT";
+    private const string FocusRule = "NOW-FOCUS";
+
+    private static readonly Template ExposureAutomatic = new(
+        ExposureRule, "automatic", "{automatic} on automatic: the camera makes the picture look right and hides what else is wrong. The manual settings come to {total}.");
+    private static readonly Template ExposureRight = new(ExposureRule, "right", "The picture comes out as bright as the sheet requires ({total}).");
+    private static readonly Template ExposureOff = new(ExposureRule, "off", "The picture comes out {total:size} {total?over|under} what the sheet requires.");
+    private static readonly Template ExposureAssumed = new(ExposureRule, "assumed", "Not read yet and counted as on target: {settings:lower}.");
+    private static readonly Template ExposureValue = new(ExposureRule, "value", "{total}");
+    private static readonly Template OnAutomatic = new("NOW-AUTOMATIC", "value", "on automatic");
+    private static readonly Template NoiseAutomatic = new(NoiseRule, "automatic", "Automatic gain adds noise with the scene, and hides a closed iris, a fast shutter and a forgotten ND filter.");
+    private static readonly Template NoiseAsRequired = new(NoiseRule, "as-required", "Noise is as the sheet requires, at {gain}.");
+    private static readonly Template NoiseUp = new(NoiseRule, "up", "Noise is {up:size} above the sheet, {against} against 0 dB.");
+    private static readonly Template NoiseUpTimes = new(NoiseRule, "up-times", "Noise is {up:size} above the sheet, {against} against 0 dB: {factor} the amplitude.");
+    private static readonly Template NoiseDown = new(NoiseRule, "down", "Gain is {up:size} below the sheet: no more noise, but {stops:size} of latitude above grey is lost.");
+    private static readonly Template NoiseValue = new(NoiseRule, "value", "{up}");
+    private static readonly Template WhiteAutomatic = new(WhiteRule, "automatic", "Automatic white balance follows the picture: no two shots cut together.");
+    private static readonly Template WhiteOnCard = new(WhiteRule, "on-card", "Balanced on the grey card in memory {memory}: right only if the card was shown here, in this light and through this filter.");
+    private static readonly Template WhiteOtherMemory = new(WhiteRule, "other-memory", "Memory {memory} was balanced somewhere else; its cast here is unknown. Balance again.");
+    private static readonly Template WhiteMemoryValue = new(WhiteRule, "memory-value", "memory {memory}");
+    private static readonly Template CastUnseen = new(WhiteRule, "unseen", "Set to {set} under {light}: {cast}, not visible.");
+    private static readonly Template CastSlight = new(WhiteRule, "slight", "Set to {set} under {light}: a cast of {cast:size} towards {cast?amber|blue}, slight.");
+    private static readonly Template CastVisible = new(WhiteRule, "visible", "Set to {set} under {light}: a cast of {cast:size} towards {cast?amber|blue}, plainly visible.");
+    private static readonly Template CastValue = new(WhiteRule, "value", "{cast}");
+    private static readonly Template CastColourValue = new(WhiteRule, "colour-value", "{cast}, {cast?amber|blue}");
+    private static readonly Template AngleAutomatic = new(AngleRule, "automatic", "Automatic shutter changes the look of motion with the light.");
+    private static readonly Template AngleRepeats = new(AngleRule, "repeats", "{shutter} at {rate} is {angle}, longer than one picture: the camera repeats pictures and everything smears.");
+    private static readonly Template AngleSmears = new(AngleRule, "smears", "{shutter} at {rate} is {angle}. Movement smears more than usual.");
+    private static readonly Template AngleJumps = new(AngleRule, "jumps", "{shutter} at {rate} is {angle}. Movement looks sharp and jumpy.");
+    private static readonly Template AngleOrdinary = new(AngleRule, "ordinary", "{shutter} at {rate} is {angle}, the usual look of motion.");
+    private static readonly Template AngleValue = new(AngleRule, "value", "{angle}");
+    private static readonly Template FlickerAutomatic = new(FlickerRule, "automatic", "Automatic shutter may choose a speed that flickers.");
+    private static readonly Template FlickerSteady = new(FlickerRule, "steady", "Steady under {mains} mains.");
+    private static readonly Template FlickerStanding = new(FlickerRule, "standing", "A standing band of {ripple} under {mains} mains.");
+    private static readonly Template FlickerPulses = new(FlickerRule, "pulses", "Pulses by {ripple} at {beat} under {mains} mains.");
+    private static readonly Template FlickerSteadier = new(FlickerRule, "steadier", "{shutter} is steadier.");
+    private static readonly Template SteadyValue = new(FlickerRule, "steady-value", "steady");
+    private static readonly Template StandingValue = new(FlickerRule, "standing-value", "standing band");
+    private static readonly Template PulsesValue = new(FlickerRule, "pulses-value", "pulses");
+    private static readonly Template FormatAsRequired = new(FormatRule, "as-required", "{format}, as the sheet requires.");
+    private static readonly Template FormatDiffers = new(FormatRule, "differs", "{format} is not what the sheet requires.");
+    private static readonly Template FormatOtherScan = new(FormatRule, "other-scan", "{rate} shows combing and steps when cut with {required}; it cannot be undone cleanly.");
+    private static readonly Template FormatSlower = new(FormatRule, "slower", "{rate} in a {required} edit plays {factor} slower, or drops pictures.");
+    private static readonly Template FormatDoesNotCut = new(FormatRule, "does-not-cut", "{rate} does not cut with {required}: pictures are dropped or repeated.");
+    private static readonly Template FormatSmaller = new(FormatRule, "smaller", "{size} has {share} of the pixels of {required}.");
+    private static readonly Template FormatLarger = new(FormatRule, "larger", "{size} is larger than {required}: it can be scaled down, and fills the card sooner.");
+    private static readonly Template FormatValue = new(FormatRule, "value", "{format}");
+    private static readonly Template FocusAutomatic = new(FocusRule, "automatic", "Automatic focus hunts when somebody walks through or the light falls.");
+    private static readonly Template FocusIs = new(FocusRule, "is", "Focus is {focus}.");
+    private static readonly Template FocusValue = new(FocusRule, "value", "{focus}");
+
+    /// <summary>What the verdicts of a check come to.</summary>
     public static ConsequenceReport Of(Sheet sheet, ImmutableArray<Verdict> verdicts)
     {
         var found = new Findings(sheet, verdicts);
         ImmutableArray<ExposureTerm> terms = [.. ExposureTerms.Of(found)];
         ImmutableArray<HiddenPair> hidden = HiddenPairs.In(terms, found);
         var items = ImmutableArray.CreateBuilder<Consequence>();
-        items.Add(Picture(terms));
+        items.Add(OfExposure(terms));
         items.Add(Noise(found));
         items.Add(White(found));
-        items.AddRange(MotionAndFlicker(found));
+        items.AddRange(AngleAndFlicker(found));
         items.Add(Format(found));
         items.Add(Focus(found));
         items.AddRange(RecordingConsequences.Of(found));
-        ExposureBalance? metered = terms.Any(t => t.Source == TermSource.Floating)
+        ExposureBalance? metered = terms.Any(t => t.Source == TermSource.Automatic)
             ? null
             : sheet.PredictedWith(line => found.Value(line.Setting) ?? line.Target);
-        return new ConsequenceReport([.. items.OrderBy(i => Rank(i.Severity)).ThenBy(i => i.Topic)], terms, metered, hidden, PuttingRight.Order(found))
+        return new ConsequenceReport([.. items.OrderBy(i => Rank(i.Severity)).ThenBy(i => i.Topic)], terms, metered, hidden, Corrections.Order(found))
         {
-            ResetFirst = PuttingRight.ResetFirst(found),
+            ResetFirst = Corrections.ResetFirst(found),
         };
     }
 
-    // What floats cannot even be told, so it comes before what is known to be wrong.
+    // What is on automatic cannot even be predicted, so it comes before what is known to be wrong.
     private static int Rank(Severity severity) => severity switch
     {
-        Severity.Floats => 0,
+        Severity.Automatic => 0,
         Severity.Fault => 1,
         Severity.Slight => 2,
         Severity.Fine => 3,
         _ => 4,
     };
 
-    private static Consequence Picture(ImmutableArray<ExposureTerm> terms)
+    private static Consequence OfExposure(ImmutableArray<ExposureTerm> terms)
     {
-        const string Rule = "NOW-PICTURE";
         Stops total = terms.Aggregate(Stops.Zero, (sum, t) => sum + t.Change);
-        Figure[] figures = [.. terms.Where(t => t.Source == TermSource.Read).Select(t => Figure.Of(NameOf(t.Setting), InStops(t.Change))), Figure.Of("in all", InStops(total))];
-        string[] floating = [.. terms.Where(t => t.Source == TermSource.Floating).Select(t => NameOf(t.Setting))];
-        if (floating.Length > 0)
+        Setting[] automatic = [.. terms.Where(t => t.Source == TermSource.Automatic).Select(t => t.Setting)];
+        if (automatic.Length > 0)
         {
-            return new(ConsequenceTopic.Picture, Severity.Floats, "floats", Judgement.Of(
-                Rule,
-                $"{Listed(floating)} {(floating.Length == 1 ? "floats" : "float")}: the camera will make the picture look right and hide what else is wrong. What is fixed comes to {InStops(total).Label()}.",
-                [.. figures]));
+            return new(ConsequenceTopic.Exposure, Severity.Automatic, OnAutomatic.Of(), ExposureAutomatic.Of(("automatic", FigureValue.Of(automatic)), ("total", total)));
         }
 
-        string[] assumed = [.. terms.Where(t => t.Source == TermSource.Assumed).Select(t => NameOf(t.Setting))];
+        Setting[] assumed = [.. terms.Where(t => t.Source == TermSource.Assumed).Select(t => t.Setting)];
         if (assumed.Length == terms.Length)
         {
-            return Unread(ConsequenceTopic.Picture, "Shutter, gain, filter and opening have not been read.");
+            return Unread.Of(ConsequenceTopic.Exposure, Unread.Exposure);
         }
 
-        string counted = assumed.Length == 0 ? "" : $" Not read yet and counted as the sheet says: {string.Join(", ", assumed)}.";
         double size = Math.Abs(total.Value);
         Severity severity = size <= LooksRight + Guard.Edge ? Severity.Fine
             : size <= Compares + Guard.Edge ? Severity.Slight
             : Severity.Fault;
-        string sentence = size <= LooksRight + Guard.Edge
-            ? $"The picture comes out as bright as the sheet means it ({total.InHundredths(withPlus: true)})."
-            : $"The picture comes out {total.Magnitude.InHundredths()} {(total.Value > 0 ? "over" : "under")} what the sheet means.";
-        return new(ConsequenceTopic.Picture, severity, InStops(total).Label(), Judgement.Of(Rule, sentence + counted, [.. figures]));
+        Judgement because = (severity == Severity.Fine ? ExposureRight : ExposureOff).Of(
+            [("total", total), .. terms.Where(t => t.Source == TermSource.Read).Select(t => (SettingName.Of(t.Setting).Key, (FigureValue)t.Change))]);
+        return new(
+            ConsequenceTopic.Exposure, severity, ExposureValue.Of(("total", total)),
+            because.And(assumed.Length == 0 ? null : ExposureAssumed.Of(("settings", FigureValue.Of(assumed)))));
     }
 
     private static Consequence Noise(Findings found)
     {
-        const string Rule = "NOW-NOISE";
-        if (found.Floats(Setting.Gain))
+        if (found.IsAutomatic(Setting.Gain))
         {
-            return new(ConsequenceTopic.Noise, Severity.Floats, "floats", Judgement.Of(
-                Rule, "Automatic gain adds as much noise as the scene asks for, and hides a closed iris, a fast shutter and a forgotten ND."));
+            return new(ConsequenceTopic.Noise, Severity.Automatic, OnAutomatic.Of(), NoiseAutomatic.Of(Setting.Gain));
         }
 
         if (found.Value(Setting.Gain) is not SettingValue.GainAt seen || found.Sheet.Target<SettingValue.GainAt>(Setting.Gain) is not { } target)
         {
-            return Unread(ConsequenceTopic.Noise, "Gain has not been read.");
+            return Unread.Of(ConsequenceTopic.Noise, Unread.Gain);
         }
 
         Decibels up = seen.Gain - target.Gain;
         Severity severity = up.Value < 0.05 ? Severity.Fine : up.Value <= 3 ? Severity.Slight : Severity.Fault;
-        string ratio = up.Value >= 3 ? $" {Notation.Number(up.Factor, 1)} times the grain." : "";
-        string sentence = Math.Abs(up.Value) < 0.05 ? $"Noise is as the sheet means it, at {seen.Label}."
-            : up.Value > 0 ? $"Noise is up by {up.Label().TrimStart('+')} against the sheet, {seen.Gain.Label()} against unity.{ratio}"
-            : $"Less gain than the sheet: no more noise, but {up.ToStops().Magnitude.InHundredths()} of highlight room is gone.";
-        return new(ConsequenceTopic.Noise, severity, up.Label(), Judgement.Of(
-            Rule, sentence, Figure.Of("against the sheet", new Distance(up.Value, NaturalUnit.Decibels)), Figure.Of("against 0 dB", new Distance(seen.Gain.Value, NaturalUnit.Decibels))));
+        Template template = Math.Abs(up.Value) < 0.05 ? NoiseAsRequired : up.Value < 0 ? NoiseDown : up.Value >= 3 ? NoiseUpTimes : NoiseUp;
+        return new(ConsequenceTopic.Noise, severity, NoiseValue.Of(("up", up)), template.Of(
+            Setting.Gain, ("gain", seen), ("up", up), ("against", seen.Gain), ("factor", FigureValue.In(Measure.Times, Math.Round(up.Factor, 1))), ("stops", up.ToStops())));
     }
 
     private static Consequence White(Findings found)
     {
-        const string Rule = "NOW-WHITE";
-        Kelvin light = found.Sheet.Standard.Light.Temperature;
-        if (found.Floats(Setting.WhiteBalance))
+        if (found.IsAutomatic(Setting.WhiteBalance))
         {
-            return new(ConsequenceTopic.White, Severity.Floats, "floats", Judgement.Of(
-                Rule, "Automatic white moves with what is in the picture: no two shots will cut together."));
+            return new(ConsequenceTopic.WhiteBalance, Severity.Automatic, OnAutomatic.Of(), WhiteAutomatic.Of(Setting.WhiteBalance));
         }
 
         switch (found.Value(Setting.WhiteBalance))
@@ -119,134 +163,140 @@ public static class Consequences
                 return CastOf(set);
             case SettingValue.WhiteMemory { Shows: { } shown }:
                 return CastOf(shown);
-            case SettingValue.WhiteMemory memory when found.Sheet.Target<SettingValue.WhiteMemory>(Setting.WhiteBalance)?.Name == memory.Name:
-                return new(ConsequenceTopic.White, Severity.Fine, $"on card, {memory.Name}", Judgement.Of(
-                    Rule, $"Balanced on the card in memory {memory.Name}: good for this light only if the card was shown here, through this filter."));
             case SettingValue.WhiteMemory memory:
-                return new(ConsequenceTopic.White, Severity.Floats, $"memory {memory.Name}", Judgement.Of(
-                    Rule, $"Memory {memory.Name} was balanced somewhere else; its cast here cannot be told. Balance again."));
+                bool right = found.Sheet.Target<SettingValue.WhiteMemory>(Setting.WhiteBalance)?.Name == memory.Name;
+                return new(
+                    ConsequenceTopic.WhiteBalance, right ? Severity.Fine : Severity.Automatic, WhiteMemoryValue.Of(("memory", memory.Name)),
+                    (right ? WhiteOnCard : WhiteOtherMemory).Of(Setting.WhiteBalance, ("memory", memory.Name)));
             default:
-                return Unread(ConsequenceTopic.White, "White balance has not been read.");
+                return Unread.Of(ConsequenceTopic.WhiteBalance, Unread.WhiteBalance);
         }
 
         Consequence CastOf(Kelvin set)
         {
+            Kelvin light = found.Sheet.Standard.Light.Temperature;
             MiredShift cast = WhiteBalance.Cast(light, set);
-            CastGrade grade = WhiteBalance.Grade(cast);
-            string colour = cast.Value > 0 ? "amber" : "blue";
-            string sentence = grade == CastGrade.Unseen
-                ? $"Set to {set.Label()} under {light.Label()}: {cast.Label()}, not seen."
-                : $"Set to {set.Label()} under {light.Label()}: a cast of {Notation.Number(Math.Abs(cast.Value))} mired to {colour}, {(grade == CastGrade.Slight ? "slight" : "plainly visible")}.";
-            Severity severity = grade switch { CastGrade.Unseen => Severity.Fine, CastGrade.Slight => Severity.Slight, _ => Severity.Fault };
-            string value = grade == CastGrade.Unseen ? cast.Label() : $"{cast.Label()}, {colour}";
-            return new(ConsequenceTopic.White, severity, value, Judgement.Of(
-                Rule, sentence, Figure.Of("cast", new Distance(cast.Value, NaturalUnit.Mired)), new Figure("light", light.Value, "kelvin", light.Label()), new Figure("set", set.Value, "kelvin", set.Label())));
+            (Severity severity, Template template) = WhiteBalance.Grade(cast) switch
+            {
+                CastGrade.Unseen => (Severity.Fine, CastUnseen),
+                CastGrade.Slight => (Severity.Slight, CastSlight),
+                _ => (Severity.Fault, CastVisible),
+            };
+            return new(
+                ConsequenceTopic.WhiteBalance, severity, (severity == Severity.Fine ? CastValue : CastColourValue).Of(("cast", cast)),
+                template.Of(Setting.WhiteBalance, ("set", set), ("light", light), ("cast", cast)));
         }
     }
 
-    private static IEnumerable<Consequence> MotionAndFlicker(Findings found)
+    private static IEnumerable<Consequence> AngleAndFlicker(Findings found)
     {
-        if (found.Floats(Setting.Shutter))
+        if (found.IsAutomatic(Setting.Shutter))
         {
-            yield return new(ConsequenceTopic.Motion, Severity.Floats, "floats", Judgement.Of("NOW-MOTION", "Automatic shutter changes the look of motion with the light."));
-            yield return new(ConsequenceTopic.Flicker, Severity.Floats, "floats", Judgement.Of("NOW-FLICKER", "Automatic shutter may land on a speed that flickers."));
+            yield return new(ConsequenceTopic.ShutterAngle, Severity.Automatic, OnAutomatic.Of(), AngleAutomatic.Of(Setting.Shutter));
+            yield return new(ConsequenceTopic.Flicker, Severity.Automatic, OnAutomatic.Of(), FlickerAutomatic.Of(Setting.Shutter));
             yield break;
         }
 
         if (found.Value(Setting.Shutter) is not SettingValue.Speed { Time: var time } || found.Format is not { } format)
         {
-            yield return Unread(ConsequenceTopic.Motion, "Shutter has not been read.");
-            yield return Unread(ConsequenceTopic.Flicker, "Shutter has not been read.");
+            yield return Unread.Of(ConsequenceTopic.ShutterAngle, Unread.Shutter);
+            yield return Unread.Of(ConsequenceTopic.Flicker, Unread.Shutter);
             yield break;
         }
 
         double angle = Shutter.AngleDegrees(time, format.Rate.Frames);
         bool repeats = Shutter.RepeatsFrames(time, format.Rate);
-        double from = AngleMeant(found.Sheet) is { } meant ? Math.Abs(Math.Log2(angle / meant)) : 0;
-        string look = repeats ? $"{time.Label()} is longer than one picture: the camera repeats pictures and everything smears."
-            : angle > 220 ? "Movement smears more than usual."
-            : angle < 140 ? "Movement looks sharp and jumpy."
-            : "The ordinary look of motion.";
+        double from = RequiredAngle(found.Sheet) is { } required ? Math.Abs(Math.Log2(angle / required)) : 0;
+        Template look = repeats ? AngleRepeats : angle > 220 ? AngleSmears : angle < 140 ? AngleJumps : AngleOrdinary;
         yield return new(
-            ConsequenceTopic.Motion,
+            ConsequenceTopic.ShutterAngle,
             repeats ? Severity.Fault : from <= 0.05 ? Severity.Fine : from <= 1.0 / 3 ? Severity.Slight : Severity.Fault,
-            $"{Notation.Number(angle)}°",
-            Judgement.Of("NOW-MOTION", $"{time.Label()} at {format.Rate.Label()} is {Notation.Number(angle, 1)}°. {look}", new Figure("angle", angle, "degrees", $"{Notation.Number(angle, 1)}°")));
+            AngleValue.Of(("angle", FigureValue.In(Measure.Degrees, Math.Round(angle)))),
+            look.Of(Setting.Shutter, ("shutter", time), ("rate", format.Rate), ("angle", FigureValue.In(Measure.Degrees, angle))));
+        yield return OfFlicker(found, time, format.Rate);
+    }
 
+    private static Consequence OfFlicker(Findings found, ExposureTime time, ScanRate rate)
+    {
         SceneLight light = found.Sheet.Standard.Light;
-        Flicker flicker = Flicker.Of(light.MainsHz, time, format.Rate, light.Modulation);
-        ExposureTime? offered = Flicker.Offer(light.MainsHz, time, found.Sheet.Model.Shutters, format.Rate, light.Modulation);
-        string mend = flicker.Verdict != FlickerVerdict.Steady && offered is { } o && o != time ? $" {o.Label()} would be steadier." : "";
-        string mains = $"{Notation.Number(light.MainsHz)} Hz";
-        (Severity severity, string value, string sentence) = flicker.Verdict switch
+        Flicker flicker = Flicker.Of(light.MainsHz, time, rate, light.Modulation);
+        (Severity severity, Template value, Template template) = flicker.Verdict switch
         {
-            FlickerVerdict.Steady => (Severity.Fine, "steady", $"Steady under {mains} mains."),
-            FlickerVerdict.Standing => (Severity.Slight, "standing band", $"A standing band of {Notation.Number(flicker.RipplePercent, 1)} % under {mains} mains.{mend}"),
-            _ => (flicker.RipplePercent > 2 ? Severity.Fault : Severity.Slight, "pumps", $"Pumps by {Notation.Number(flicker.RipplePercent, 1)} % at {Notation.Number(flicker.BeatHz, 2)} Hz under {mains} mains.{mend}"),
+            FlickerVerdict.Steady => (Severity.Fine, SteadyValue, FlickerSteady),
+            FlickerVerdict.Standing => (Severity.Slight, StandingValue, FlickerStanding),
+            _ => (flicker.RipplePercent > 2 ? Severity.Fault : Severity.Slight, PulsesValue, FlickerPulses),
         };
-        yield return new(ConsequenceTopic.Flicker, severity, value, Judgement.Of(
-            "NOW-FLICKER",
-            sentence,
-            new Figure("ripple", flicker.RipplePercent, "per cent", $"{Notation.Number(flicker.RipplePercent, 2)} %"),
-            new Figure("beat", flicker.BeatHz, "hertz", $"{Notation.Number(flicker.BeatHz, 2)} Hz")));
+        Judgement because = template.Of(
+            Setting.Shutter,
+            ("mains", FigureValue.In(Measure.Hertz, light.MainsHz)),
+            ("ripple", FigureValue.In(Measure.Percent, flicker.RipplePercent)),
+            ("beat", FigureValue.In(Measure.Hertz, flicker.BeatHz)));
+        ExposureTime? offered = Flicker.Offer(light.MainsHz, time, found.Sheet.Model.Shutters, rate, light.Modulation);
+        return new(
+            ConsequenceTopic.Flicker, severity, value.Of(),
+            flicker.Verdict != FlickerVerdict.Steady && offered is { } o && o != time ? because.And(FlickerSteadier.Of(Setting.Shutter, ("shutter", o))) : because);
     }
 
     // By angle and not by time: the sheet's 1/60 in a camera left at 59.94 frames is another look.
-    private static double? AngleMeant(Sheet sheet) =>
+    private static double? RequiredAngle(Sheet sheet) =>
         sheet.Target<SettingValue.Speed>(Setting.Shutter) is { Time: var time } && sheet.Target<SettingValue.Format>(Setting.RecordFormat) is { Rate: var rate }
             ? Shutter.AngleDegrees(time, rate.Frames)
             : null;
 
     private static Consequence Format(Findings found)
     {
-        const string Rule = "NOW-FORMAT";
         if (found.Value(Setting.RecordFormat) is not SettingValue.Format seen || found.Sheet.Target<SettingValue.Format>(Setting.RecordFormat) is not { } target)
         {
-            return Unread(ConsequenceTopic.Format, "Size and rate have not been read.");
+            return Unread.Of(ConsequenceTopic.Format, Unread.Format);
         }
 
-        List<string> says = [];
+        Judgement because = (seen == target ? FormatAsRequired : FormatDiffers).Of(Setting.RecordFormat, ("format", seen));
         Severity severity = Severity.Fine;
         if (seen.Rate != target.Rate)
         {
             severity = Severity.Fault;
             double factor = Shutter.SlowMotionFactor(seen.Rate.Frames, target.Rate.Frames);
-            says.Add(seen.Rate.Scan != target.Rate.Scan
-                ? $"{seen.Rate.Label()} shows combs and steps when cut with {target.Rate.Label()}; it cannot be undone cleanly."
-                : factor > 1.2
-                    ? $"{seen.Rate.Label()} in a {target.Rate.Label()} edit plays {Notation.Number(factor, 2)} times slower, or drops pictures."
-                    : $"{seen.Rate.Label()} does not cut with {target.Rate.Label()}: pictures are dropped or doubled.");
+            Template template = seen.Rate.Scan != target.Rate.Scan ? FormatOtherScan : factor > 1.2 ? FormatSlower : FormatDoesNotCut;
+            because = because.And(template.Of(
+                Setting.RecordFormat, ("rate", seen.Rate), ("required", target.Rate), ("factor", FigureValue.In(Measure.Times, factor))));
         }
 
         if (seen.Size != target.Size)
         {
             bool smaller = seen.Size.Pixels < target.Size.Pixels;
             severity = smaller ? Severity.Fault : severity == Severity.Fault ? Severity.Fault : Severity.Slight;
-            says.Add(smaller
-                ? $"{seen.Size.Label()} holds {Notation.Number(100.0 * seen.Size.Pixels / target.Size.Pixels)} % of the pixels of {target.Size.Label()}."
-                : $"{seen.Size.Label()} is larger than {target.Size.Label()}: it can be scaled down, and fills the card sooner.");
+            because = because.And((smaller ? FormatSmaller : FormatLarger).Of(
+                Setting.RecordFormat, ("size", seen.Size), ("required", target.Size),
+                ("share", FigureValue.In(Measure.Percent, Math.Round(100.0 * seen.Size.Pixels / target.Size.Pixels)))));
         }
 
-        return new(ConsequenceTopic.Format, severity, seen.Label, Judgement.Of(
-            Rule, says.Count == 0 ? $"{seen.Label}, as the sheet says." : string.Join(" ", says), new Figure("frame rate", seen.Rate.Frames.FramesPerSecond, "frames per second", seen.Rate.Label())));
+        return new(ConsequenceTopic.Format, severity, FormatValue.Of(("format", seen)), because);
     }
 
-    private static Consequence Focus(Findings found)
-    {
-        const string Rule = "NOW-FOCUS";
-        return found.Floats(Setting.FocusMode)
-            ? new(ConsequenceTopic.Focus, Severity.Floats, "floats", Judgement.Of(Rule, "Automatic focus hunts when somebody walks through or the light falls."))
+    private static Consequence Focus(Findings found) =>
+        found.IsAutomatic(Setting.FocusMode)
+            ? new(ConsequenceTopic.Focus, Severity.Automatic, OnAutomatic.Of(), FocusAutomatic.Of(Setting.FocusMode))
             : found.Value(Setting.FocusMode) is { } value
-                ? new(ConsequenceTopic.Focus, Severity.Fine, value.Label, Judgement.Of(Rule, $"Focus is {value.Label}."))
-                : Unread(ConsequenceTopic.Focus, "Focus has not been read.");
-    }
+                ? new(ConsequenceTopic.Focus, Severity.Fine, FocusValue.Of(("focus", value)), FocusIs.Of(Setting.FocusMode, ("focus", value)))
+                : Unread.Of(ConsequenceTopic.Focus, Unread.Focus);
+}
 
-    private static Consequence Unread(ConsequenceTopic topic, string sentence) =>
-        new(topic, Severity.Unknown, "not read yet", Judgement.Of("NOW-UNREAD", sentence));
+/// <summary>Consequences of what nobody has read.</summary>
+internal static class Unread
+{
+    internal static readonly Template Exposure = new(RuleId, "exposure", "Shutter, gain, filter and iris have not been read.");
+    internal static readonly Template Gain = new(RuleId, "gain", "Gain has not been read.");
+    internal static readonly Template WhiteBalance = new(RuleId, "white-balance", "White balance has not been read.");
+    internal static readonly Template Shutter = new(RuleId, "shutter", "Shutter has not been read.");
+    internal static readonly Template Format = new(RuleId, "format", "Resolution and frame rate have not been read.");
+    internal static readonly Template Focus = new(RuleId, "focus", "Focus has not been read.");
+    internal static readonly Template Audio = new(RuleId, "audio", "No audio setting has been read.");
+    internal static readonly Template Card = new(RuleId, "card", "The card has not been read, and none is issued with this model.");
+    internal static readonly Template Battery = new(RuleId, "battery", "The running time has not been read, and the specification states no consumption.");
 
-    private static string NameOf(Setting setting) => SettingName.Of(setting).Name;
+    private const string RuleId = "NOW-UNREAD";
 
-    private static Distance InStops(Stops stops) => new(stops.Value, NaturalUnit.Stops);
+    private static readonly Template Value = new(RuleId, "value", "not read yet");
 
-    private static string Listed(string[] names) => names.Length == 1 ? names[0] : string.Join(", ", names[..^1]) + " and " + names[^1];
+    internal static Consequence Of(ConsequenceTopic topic, Template because) => new(topic, Severity.Unknown, Value.Of(), because.Of());
 }

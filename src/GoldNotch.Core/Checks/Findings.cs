@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
@@ -38,16 +39,16 @@ internal sealed class Findings
     internal SettingValue? Value(Setting setting) =>
         _verdicts.GetValueOrDefault(setting)?.Reading is Reading.Of of ? of.Value : null;
 
-    internal bool Floats(Setting setting) =>
-        _verdicts.GetValueOrDefault(setting)?.Kind == VerdictKind.Floating
-        || (setting == Setting.IrisOpening && _verdicts.GetValueOrDefault(Setting.IrisMode)?.Kind == VerdictKind.Floating)
-        || (FullAuto && Sheet.Model.CanFloat(setting));
+    internal bool IsAutomatic(Setting setting) =>
+        _verdicts.GetValueOrDefault(setting)?.Kind == VerdictKind.Automatic
+        || (setting == Setting.Iris && _verdicts.GetValueOrDefault(Setting.IrisControl)?.Kind == VerdictKind.Automatic)
+        || (FullAuto && Sheet.Model.HasAutomatic(setting));
 }
 
 /// <summary>The exposure against the sheet, a term for each setting that lets light through or amplifies it.</summary>
 internal static class ExposureTerms
 {
-    private static readonly Setting[] Lit = [Setting.Shutter, Setting.Gain, Setting.NeutralDensity, Setting.IrisOpening];
+    private static readonly Setting[] Lit = [Setting.Shutter, Setting.Gain, Setting.NeutralDensity, Setting.Iris];
 
     internal static IEnumerable<ExposureTerm> Of(Findings found)
     {
@@ -58,7 +59,7 @@ internal static class ExposureTerms
                 continue;
             }
 
-            yield return found.Floats(setting) ? new ExposureTerm(setting, Stops.Zero, TermSource.Floating)
+            yield return found.IsAutomatic(setting) ? new ExposureTerm(setting, Stops.Zero, TermSource.Automatic)
                 : found.Value(setting) is { } seen ? new ExposureTerm(setting, Brighter(seen, target), TermSource.Read)
                 : new ExposureTerm(setting, Stops.Zero, TermSource.Assumed);
         }
@@ -69,19 +70,27 @@ internal static class ExposureTerms
         (SettingValue.Speed s, SettingValue.Speed t) => s.Time.LongerThan(t.Time),
         (SettingValue.GainAt s, SettingValue.GainAt t) => (s.Gain - t.Gain).ToStops(),
         (SettingValue.Filter s, SettingValue.Filter t) => t.Position.Loss - s.Position.Loss,
-        (SettingValue.Opening s, SettingValue.Opening t) => s.Number.OpennessFrom(t.Number),
+        (SettingValue.Iris s, SettingValue.Iris t) => s.Number.OpennessFrom(t.Number),
         _ => Stops.Zero,
     };
 }
 
-/// <summary>TWO-WRONGS: two settings off in opposite directions, so that the picture looks less wrong than the camera is.</summary>
+/// <summary>Two settings whose errors cancel in the picture.</summary>
 internal static class HiddenPairs
 {
-    private const string Rule = "TWO-WRONGS";
+    private const string RuleId = "TWO-WRONGS";
 
     // Under a third of a stop a setting is not wrong enough to hide anything; over half a stop left, nothing is hidden.
     private const double Wrong = 1.0 / 3;
     private const double StillLooksRight = 0.5;
+
+    private static readonly Template LooksRight = new(RuleId, "looks-right", "{brighter} {brightervalue} ({up}) and {darker} {darkervalue} ({down}) cancel: {left} remain and the picture looks right.");
+    private static readonly Template LooksLessWrong = new(
+        RuleId, "looks-less-wrong", "{brighter} {brightervalue} ({up}) and {darker} {darkervalue} ({down}) partly cancel: {left} remain and the picture looks less wrong than the camera is.");
+    private static readonly Template NoiseStays = new(RuleId, "noise-stays", "The noise remains.");
+    private static readonly Template MotionStays = new(RuleId, "motion-stays", "Movement looks different.");
+    private static readonly Template DepthStays = new(RuleId, "depth-stays", "The depth of field is different.");
+    private static readonly Template BothStay = new(RuleId, "both-stay", "Both are off target.");
 
     internal static ImmutableArray<HiddenPair> In(ImmutableArray<ExposureTerm> terms, Findings found)
     {
@@ -92,7 +101,7 @@ internal static class HiddenPairs
             {
                 Stops left = up.Change + down.Change;
                 bool right = Math.Abs(left.Value) <= StillLooksRight + Guard.Edge;
-                bool known = (up.Setting, down.Setting) is (Setting.Gain, Setting.NeutralDensity) or (Setting.Shutter, Setting.IrisOpening);
+                bool known = (up.Setting, down.Setting) is (Setting.Gain, Setting.NeutralDensity) or (Setting.Shutter, Setting.Iris);
                 if (right || known)
                 {
                     pairs.Add(new HiddenPair(up, down, left, Explain(up, down, left, right, found)));
@@ -105,22 +114,17 @@ internal static class HiddenPairs
 
     private static Judgement Explain(ExposureTerm up, ExposureTerm down, Stops left, bool right, Findings found)
     {
-        string looks = right ? "the picture looks right" : "the picture looks less wrong than the camera is";
-        string price = (up.Setting, down.Setting) switch
+        Template price = (up.Setting, down.Setting) switch
         {
-            (Setting.Gain, _) => "the noise does not",
-            (Setting.Shutter, _) => "movement does not",
-            (Setting.NeutralDensity, Setting.IrisOpening) => "the depth of field does not",
-            _ => "the camera is not as the sheet says",
+            (Setting.Gain, _) => NoiseStays,
+            (Setting.Shutter, _) => MotionStays,
+            (Setting.NeutralDensity, Setting.Iris) => DepthStays,
+            _ => BothStay,
         };
-        return Judgement.Of(
-            Rule,
-            $"{Told(up, found)} and {Told(down, found)}: together {new Distance(left.Value, NaturalUnit.Stops).Label()}. {char.ToUpperInvariant(looks[0])}{looks[1..]}, {price}.",
-            Figure.InStops(SettingName.Of(up.Setting).Name, up.Change),
-            Figure.InStops(SettingName.Of(down.Setting).Name, down.Change),
-            Figure.Of("left", new Distance(left.Value, NaturalUnit.Stops)));
+        return (right ? LooksRight : LooksLessWrong).Of(
+            up.Setting,
+            ("brighter", up.Setting), ("brightervalue", found.Value(up.Setting)!), ("up", up.Change),
+            ("darker", down.Setting), ("darkervalue", found.Value(down.Setting)!), ("down", down.Change),
+            ("left", left)).And(price.Of(up.Setting));
     }
-
-    private static string Told(ExposureTerm term, Findings found) =>
-        $"{SettingName.Of(term.Setting).Name} {found.Value(term.Setting)?.Label} ({term.Change.InHundredths(withPlus: true)})";
 }

@@ -1,24 +1,23 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using GoldNotch.Core.Cameras;
-using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Checks;
 
-/// <summary>Whether a unit can go over the counter.</summary>
+/// <summary>Whether a unit can be handed out.</summary>
 public enum ReadinessState
 {
-    /// <summary>Checked, as the sheet says, and not due.</summary>
+    /// <summary>Checked, and on target.</summary>
     Ready,
 
-    /// <summary>Never checked, or the interval of its standard has passed.</summary>
+    /// <summary>A check is due.</summary>
     Due,
 
-    /// <summary>The last check left something outside its notch.</summary>
+    /// <summary>The last check left something off target.</summary>
     Off,
 
-    /// <summary>With a borrower.</summary>
+    /// <summary>Lent.</summary>
     Out,
 
     /// <summary>In repair.</summary>
@@ -28,83 +27,99 @@ public enum ReadinessState
     Retired,
 }
 
-/// <summary>What the last signed check of a unit left.</summary>
+/// <summary>The last signed check of a unit.</summary>
 /// <param name="SignedOn">The day it was signed.</param>
-/// <param name="StandardName">Against which standard.</param>
-/// <param name="IntervalDays">Days after which that standard wants the next check; null: it does not say.</param>
-/// <param name="Wrong">Settings left off or floating, the worst first.</param>
+/// <param name="StandardName">The standard.</param>
+/// <param name="IntervalDays">Days until the next check; null where the standard sets none.</param>
+/// <param name="Wrong">What it left off target.</param>
 public sealed record LastCheck(DateOnly SignedOn, string StandardName, int? IntervalDays, ImmutableArray<Setting> Wrong)
 {
-    /// <summary>The day on which the next check is due; null where the standard sets no interval.</summary>
+    /// <summary>The day the next check is due; null where the standard sets no interval.</summary>
     public DateOnly? DueOn => IntervalDays is { } days ? SignedOn.AddDays(days) : null;
 }
 
 /// <summary>How a unit stands.</summary>
 /// <param name="State">The state.</param>
-/// <param name="DueOn">When the next check is due; null where nothing says.</param>
-/// <param name="InShort">What is wrong in a few words; empty where nothing is.</param>
-/// <param name="Overdue">Whether it is out past the day it was due back.</param>
-/// <param name="Because">Why, in a sentence.</param>
-public sealed record Readiness(ReadinessState State, DateOnly? DueOn, string InShort, bool Overdue, Judgement Because)
+/// <param name="DueOn">The day the next check is due.</param>
+/// <param name="InShort">In a few words; null where the state says it.</param>
+/// <param name="Overdue">Whether it is lent past its day.</param>
+/// <param name="Because">Why.</param>
+public sealed record Readiness(ReadinessState State, DateOnly? DueOn, Judgement? InShort, bool Overdue, Judgement Because)
 {
-    private const string Rule = "READINESS";
-    private const int NamesTold = 2;
+    private const string RuleId = "READINESS";
+    private const int ShortNames = 2;
+    private const int Names = 6;
 
-    /// <summary>The state alone, for counting many.</summary>
-    /// <param name="status">Where it is: <c>in</c>, <c>out</c>, <c>repair</c> or <c>retired</c>.</param>
+    private static readonly Template RetiredShort = new(RuleId, "retired-short", "retired");
+    private static readonly Template Retired = new(RuleId, "retired", "It is no longer lent.");
+    private static readonly Template RepairShort = new(RuleId, "repair-short", "in repair");
+    private static readonly Template Repair = new(RuleId, "repair", "It is in repair.");
+    private static readonly Template OverdueShort = new(RuleId, "overdue-short", "overdue {late}");
+    private static readonly Template IsOverdue = new(RuleId, "overdue", "It was due back on {back}. Ask the borrower.");
+    private static readonly Template OutUntil = new(RuleId, "out-until", "It is out until {back}.");
+    private static readonly Template Out = new(RuleId, "out", "It is out; no return date was recorded.");
+    private static readonly Template OffShort = new(RuleId, "off-short", "{settings:lower}");
+    private static readonly Template OffShortMore = new(RuleId, "off-short-more", "{settings:lower} and {more} more");
+    private static readonly Template LeftOff = new(RuleId, "off", "The check of {signed} against {standard} left {settings:lower} off target. Correct it, or waive it with a reason.");
+    private static readonly Template LeftOffMore = new(RuleId, "off-more", "The check of {signed} against {standard} left {settings:lower} and {more} more off target. Correct them, or waive them with a reason.");
+    private static readonly Template DueToday = new(RuleId, "due-today", "due today");
+    private static readonly Template DueShort = new(RuleId, "due-short", "due {late}");
+    private static readonly Template IsDue = new(RuleId, "due", "Checked on {signed}; {standard} requires a check every {interval}.");
+    private static readonly Template ReadyUntil = new(RuleId, "ready-until", "Checked on {signed} against {standard}; the next check is due on {due}.");
+    private static readonly Template Ready = new(RuleId, "ready", "Checked on {signed} against {standard}, which sets no interval.");
+    private static readonly Template NeverShort = new(RuleId, "never-short", "never checked");
+    private static readonly Template Never = new(RuleId, "never", "It was never checked. Start a check.");
+
+    /// <summary>The state alone.</summary>
+    /// <param name="status">Where the unit is.</param>
     /// <param name="last">Its last signed check; null where there is none.</param>
-    /// <param name="today">The day.</param>
-    public static ReadinessState StateOf(string status, LastCheck? last, DateOnly today) => status switch
+    /// <param name="today">Today.</param>
+    public static ReadinessState StateOf(UnitStatus status, LastCheck? last, DateOnly today) => status switch
     {
-        "retired" => ReadinessState.Retired,
-        "repair" => ReadinessState.Repair,
-        "out" => ReadinessState.Out,
+        UnitStatus.Retired => ReadinessState.Retired,
+        UnitStatus.Repair => ReadinessState.Repair,
+        UnitStatus.Out => ReadinessState.Out,
         _ when last is null => ReadinessState.Due,
         _ when !last.Wrong.IsEmpty => ReadinessState.Off,
         _ when last.DueOn <= today => ReadinessState.Due,
         _ => ReadinessState.Ready,
     };
 
-    /// <summary>Judges a unit on a day.</summary>
-    /// <param name="status">Where it is: <c>in</c>, <c>out</c>, <c>repair</c> or <c>retired</c>.</param>
-    /// <param name="dueBack">When it is due back; null while it is in.</param>
+    /// <summary>How a unit stands, and why.</summary>
+    /// <param name="status">Where the unit is.</param>
+    /// <param name="dueBack">The day a lent unit is due back.</param>
     /// <param name="last">Its last signed check; null where there is none.</param>
-    /// <param name="today">The day.</param>
-    public static Readiness Of(string status, DateOnly? dueBack, LastCheck? last, DateOnly today)
+    /// <param name="today">Today.</param>
+    public static Readiness Of(UnitStatus status, DateOnly? dueBack, LastCheck? last, DateOnly today)
     {
         DateOnly? due = last?.DueOn;
         ReadinessState state = StateOf(status, last, today);
         bool overdue = state == ReadinessState.Out && dueBack < today;
-        (string inShort, string sentence) = (state, last) switch
+        (Judgement? inShort, Judgement because) = (state, last) switch
         {
-            (ReadinessState.Retired, _) => ("retired", "It is no longer lent."),
-            (ReadinessState.Repair, _) => ("in repair", "It is in repair."),
-            (ReadinessState.Out, _) when overdue => (
-                string.Create(CultureInfo.InvariantCulture, $"overdue {today.DayNumber - dueBack!.Value.DayNumber} d"), $"It was due back on {Day(dueBack.Value)}: ask the borrower."),
-            (ReadinessState.Out, _) => ("", dueBack is { } back ? $"It is out until {Day(back)}." : "It is out; nobody wrote down until when."),
+            (ReadinessState.Retired, _) => (RetiredShort.Of(), Retired.Of()),
+            (ReadinessState.Repair, _) => (RepairShort.Of(), Repair.Of()),
+            (ReadinessState.Out, _) when overdue => (OverdueShort.Of(("late", Days(today, dueBack!.Value))), IsOverdue.Of(("back", dueBack.Value))),
+            (ReadinessState.Out, _) => (null, dueBack is { } back ? OutUntil.Of(("back", back)) : Out.Of()),
             (ReadinessState.Off, { } left) => (
-                Short(left.Wrong), $"The check of {Day(left.SignedOn)} against {left.StandardName} left {Listed(left.Wrong)} off. Put it right, or waive it with a reason."),
+                Listed(left.Wrong, ShortNames, OffShort, OffShortMore), Listed(left.Wrong, Names, LeftOff, LeftOffMore, ("signed", left.SignedOn), ("standard", left.StandardName))),
             (ReadinessState.Due, { } old) => (
-                due == today ? "due today" : string.Create(CultureInfo.InvariantCulture, $"due {today.DayNumber - due!.Value.DayNumber} d"),
-                $"Checked on {Day(old.SignedOn)}; {old.StandardName} wants a check every {Notation.Number(old.IntervalDays!.Value)} days."),
+                due == today ? DueToday.Of() : DueShort.Of(("late", Days(today, due!.Value))),
+                IsDue.Of(("signed", old.SignedOn), ("standard", old.StandardName), ("interval", FigureValue.In(Measure.Days, old.IntervalDays!.Value)))),
             (ReadinessState.Ready, { } good) => (
-                "", $"Checked on {Day(good.SignedOn)} against {good.StandardName}{(due is { } next ? $"; the next check is due on {Day(next)}." : ", which sets no interval.")}"),
-            _ => ("never checked", "It was never checked: nobody knows how it stands."),
+                null, due is { } next
+                    ? ReadyUntil.Of(("signed", good.SignedOn), ("standard", good.StandardName), ("due", next))
+                    : Ready.Of(("signed", good.SignedOn), ("standard", good.StandardName))),
+            _ => ((Judgement?)NeverShort.Of(), Never.Of()),
         };
-        return new Readiness(state, due, inShort, overdue, Judgement.Of(Rule, sentence));
+        return new Readiness(state, due, inShort, overdue, because);
     }
 
-    private static string Short(ImmutableArray<Setting> wrong) =>
-        string.Join(", ", wrong.Take(NamesTold).Select((s, i) => i == 0 ? Name(s) : Within(Name(s))))
-        + (wrong.Length > NamesTold ? string.Create(CultureInfo.InvariantCulture, $" and {wrong.Length - NamesTold} more") : "");
+    private static Judgement Listed(ImmutableArray<Setting> wrong, int most, Template all, Template some, params ReadOnlySpan<(string, FigureValue)> more)
+    {
+        List<(string, FigureValue)> figures = [.. more, ("settings", FigureValue.Of(wrong.Take(most))), ("more", FigureValue.Count(wrong.Length - most))];
+        return (wrong.Length > most ? some : all).Of([.. figures]);
+    }
 
-    private static string Listed(ImmutableArray<Setting> wrong) => string.Join(", ", wrong.Take(6).Select(Name))
-        + (wrong.Length > 6 ? string.Create(CultureInfo.InvariantCulture, $" and {wrong.Length - 6} more") : "");
-
-    // ND stays ND within a sentence.
-    private static string Within(string name) => name.Length > 1 && char.IsUpper(name[1]) ? name : char.ToLowerInvariant(name[0]) + name[1..];
-
-    private static string Name(Setting setting) => SettingName.Of(setting).Name;
-
-    private static string Day(DateOnly day) => day.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
+    private static FigureValue Days(DateOnly today, DateOnly since) => FigureValue.In(Measure.Days, today.DayNumber - since.DayNumber);
 }

@@ -42,7 +42,7 @@ public static class ReadingParser
         Dial dial = Dial.Of(setting, model, control.Format, control.BaseWord);
         if (typed.Equals("auto", StringComparison.OrdinalIgnoreCase) || typed.Equals("automatic", StringComparison.OrdinalIgnoreCase))
         {
-            return FloatingOrRefused(setting, model, dial);
+            return AutomaticOrRefused(setting, model, dial);
         }
 
         return new Reading.Of(ShownValue.Of(setting, control, dial, typed));
@@ -52,12 +52,12 @@ public static class ReadingParser
     private static ControlSource ControlOf(Sheet sheet, IReadOnlyDictionary<Setting, Reading> readings) => new(
         sheet.Model,
         (readings.GetValueOrDefault(Setting.RecordFormat) as Reading.Of)?.Value as SettingValue.Format ?? sheet.Target<SettingValue.Format>(Setting.RecordFormat),
-        ((readings.GetValueOrDefault(Setting.Base) as Reading.Of)?.Value as SettingValue.Choice)?.Word ?? sheet.BaseWord);
+        ((readings.GetValueOrDefault(Setting.BaseIso) as Reading.Of)?.Value as SettingValue.Choice)?.Word ?? sheet.BaseWord);
 
     // For modes, automatic is one of the control's places; for values, it means that the value floats.
-    private static Reading FloatingOrRefused(Setting setting, CameraModel model, Dial dial) =>
+    private static Reading AutomaticOrRefused(Setting setting, CameraModel model, Dial dial) =>
         // A card that says nothing about a control cannot deny it an automatic.
-        model.CanFloat(setting) || !model.Knows(setting)
+        model.HasAutomatic(setting) || !model.Knows(setting)
             ? Reading.Automatic.Instance
             : throw new QuantityException(
                 QuantityFault.BadLabel,

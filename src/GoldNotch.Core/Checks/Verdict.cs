@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
@@ -8,16 +9,16 @@ namespace GoldNotch.Core.Checks;
 public enum VerdictKind
 {
     /// <summary>In the notch.</summary>
-    On,
+    OnTarget,
 
-    /// <summary>At its lip: off, within the slack.</summary>
-    WithinSlack,
+    /// <summary>At its lip: off, within the tolerance.</summary>
+    WithinTolerance,
 
     /// <summary>Outside, with the distance.</summary>
-    Off,
+    OffTarget,
 
     /// <summary>The camera decides: nothing holds it.</summary>
-    Floating,
+    Automatic,
 
     /// <summary>Nobody has looked.</summary>
     Unread,
@@ -36,10 +37,10 @@ public sealed record Verdict(SheetLine Line, Reading Reading, VerdictKind Kind, 
 {
     /// <summary>Whether somebody can put it right: it is off or floats, and the model can do what is asked. What a model cannot do at all is told on
     /// the sheet; it is no fault of the unit, and nobody left it so.</summary>
-    public bool ToPutRight => Kind is VerdictKind.Off or VerdictKind.Floating && Line.Target is not null;
+    public bool NeedsCorrection => Kind is VerdictKind.OffTarget or VerdictKind.Automatic && Line.Target is not null;
 
     /// <summary>The distance as it is told, with what to do where a sign could be taken either way; empty when there is none.</summary>
     public string OffLabel => Off.Amount == 0 ? ""
-        : Line.Setting == Setting.IrisOpening ? $"{Off.Label()}, {(Off.Amount > 0 ? "close" : "open")} it"
+        : Line.Setting == Setting.Iris ? $"{Off.Label()}, {(Off.Amount > 0 ? "close" : "open")} it"
         : Off.Label();
 }

@@ -68,7 +68,7 @@ public static class WhiteBalance
     /// <summary>Below this a cast is not seen, mired (bench rule).</summary>
     public const double UnseenBelow = 5;
 
-    /// <summary>Above this a cast is a fault, mired (bench rule; the standard's slack overrides).</summary>
+    /// <summary>Above this a cast is a fault, mired (bench rule; the standard's tolerance overrides).</summary>
     public const double FaultAbove = 10;
 
     /// <summary>Shift from one temperature to another: 10⁶/K₂ − 10⁶/K₁ mired.</summary>

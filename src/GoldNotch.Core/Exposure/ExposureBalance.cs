@@ -24,11 +24,11 @@ public readonly record struct MeteredLight
         new(light.Value / Guard.Positive(meterConstant, "meter constant"));
 
     /// <summary>From a reading as an f-number: E/C = N²/(t·S). Lux is not needed.</summary>
-    public static MeteredLight FromReading(FNumber opening, ExposureTime time, Iso speed) =>
-        new(opening.Value * opening.Value / (time.Seconds * speed.Value));
+    public static MeteredLight FromReading(FNumber iris, ExposureTime time, Iso speed) =>
+        new(iris.Value * iris.Value / (time.Seconds * speed.Value));
 
     /// <summary>The f-number the same light asks for at another speed and time: N = √(E/C·S·t).</summary>
-    public FNumber OpeningAt(ExposureTime time, Iso speed) => new(Math.Sqrt(LuxPerConstant * time.Seconds * speed.Value));
+    public FNumber IrisAt(ExposureTime time, Iso speed) => new(Math.Sqrt(LuxPerConstant * time.Seconds * speed.Value));
 
     /// <summary>The illuminance, given the meter: E = value·C.</summary>
     public Lux ToLux(double meterConstant = DomeConstant) => new(LuxPerConstant * meterConstant);
@@ -55,29 +55,29 @@ public sealed record ExposureBalance(Stops Light, Stops Time, Stops Speed, Stops
     /// <param name="light">The metered light.</param>
     /// <param name="time">Exposure time of a frame.</param>
     /// <param name="speed">ISO the camera works at, gain included.</param>
-    /// <param name="opening">The opening; a T-number has no further loss.</param>
+    /// <param name="iris">The iris; a T-number has no further loss.</param>
     /// <param name="filters">Sum of the filters as stops of loss, 0 or more.</param>
     /// <param name="lensLoss">The lens's loss L as stops, 0 or more (see <see cref="LensLoss"/>).</param>
     /// <param name="offset">Wanted offset, e.g. +1 for a log curve rated a stop over.</param>
     public static ExposureBalance Of(
-        MeteredLight light, ExposureTime time, Iso speed, FNumber opening, Stops filters, Stops lensLoss = default, Stops offset = default) =>
+        MeteredLight light, ExposureTime time, Iso speed, FNumber iris, Stops filters, Stops lensLoss = default, Stops offset = default) =>
         new(
             new Stops(Math.Log2(light.LuxPerConstant)),
             new Stops(Math.Log2(time.Seconds)),
             new Stops(Math.Log2(speed.Value)),
-            new Stops(-2 * Math.Log2(opening.Value)),
+            new Stops(-2 * Math.Log2(iris.Value)),
             -filters,
-            opening.IsTransmission ? Stops.Zero : -lensLoss,
+            iris.IsTransmission ? Stops.Zero : -lensLoss,
             offset);
 
     /// <summary>Stops lost in the glass: L = 2·log2(T/N).</summary>
-    public static Stops LensLoss(FNumber opening, FNumber transmission) => new(2 * Math.Log2(transmission.Value / opening.Value));
+    public static Stops LensLoss(FNumber iris, FNumber transmission) => new(2 * Math.Log2(transmission.Value / iris.Value));
 
     /// <summary>Lux for a wanted iris: E = C·N²·2^(ND+L+offset)/(t·S).</summary>
     /// <exception cref="QuantityException">The constant is not positive.</exception>
     public static Lux LuxFor(
-        FNumber opening, ExposureTime time, Iso speed, Stops filters, Stops lensLoss, Stops offset, double meterConstant = MeteredLight.DomeConstant) =>
-        new(Guard.Positive(meterConstant, "meter constant") * opening.Value * opening.Value * (filters + lensLoss + offset).Factor
+        FNumber iris, ExposureTime time, Iso speed, Stops filters, Stops lensLoss, Stops offset, double meterConstant = MeteredLight.DomeConstant) =>
+        new(Guard.Positive(meterConstant, "meter constant") * iris.Value * iris.Value * (filters + lensLoss + offset).Factor
             / (time.Seconds * speed.Value));
 
     /// <summary>Moves a lamp by some stops: the new illuminance, and the distance that gives it for a point-like source (r·2^(−d/2)).</summary>

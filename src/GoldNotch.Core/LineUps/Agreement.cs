@@ -1,41 +1,90 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Optics;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.LineUps;
 
-/// <summary>One thing all cameras of a line-up should have the same.</summary>
-/// <param name="Matter">What: <c>frame rate</c>, <c>shutter angle</c>, <c>picture size</c>, <c>aspect ratio</c>, <c>profile</c>, <c>timecode</c>.</param>
+/// <summary>What cameras that are cut together have to agree in.</summary>
+public enum AgreementMatter
+{
+    /// <summary>Frame rate and scan.</summary>
+    FrameRate,
+
+    /// <summary>Shutter angle.</summary>
+    ShutterAngle,
+
+    /// <summary>Resolution.</summary>
+    Resolution,
+
+    /// <summary>Aspect ratio.</summary>
+    AspectRatio,
+
+    /// <summary>Picture profile.</summary>
+    Profile,
+
+    /// <summary>Timecode.</summary>
+    Timecode,
+}
+
+/// <summary>Whether the cameras of a line-up agree in a matter.</summary>
+/// <param name="Matter">The matter.</param>
 /// <param name="Agrees">Whether they do.</param>
-/// <param name="Values">What each camera has, by letter.</param>
-/// <param name="Sentence">That they agree, or who differs, the best common choice and its price.</param>
-public sealed record AgreementRow(string Matter, bool Agrees, ImmutableArray<(string Letter, string Value)> Values, string Sentence);
+/// <param name="Values">Each camera's value.</param>
+/// <param name="Because">What to do where they do not.</param>
+public sealed record AgreementRow(AgreementMatter Matter, bool Agrees, ImmutableArray<(string Letter, FigureValue Value)> Values, Judgement Because);
 
-/// <summary>Flicker of one camera under the mains and lamp of the place.</summary>
+/// <summary>A camera's shutter under the mains of the place.</summary>
 /// <param name="Letter">The camera.</param>
-/// <param name="Flicker">What it shows.</param>
-/// <param name="Sentence">In words, with the steadier shutter where there is one.</param>
-public sealed record FlickerRow(string Letter, Flicker Flicker, string Sentence);
+/// <param name="Flicker">The flicker.</param>
+/// <param name="Because">What it looks like, and what is steadier.</param>
+public sealed record FlickerRow(string Letter, Flicker Flicker, Judgement Because);
 
-/// <summary>Whether the cameras of a line-up agree in what the picture is cut from.</summary>
+/// <summary>Holds the cameras of a line-up against each other.</summary>
 public static class Agreement
 {
+    private const string RuleId = "AGREEMENT";
+    private const string FlickerRule = "PLAN-FLICKER";
+
     // Angles nearer than this look alike (bench rule), degrees.
     private const double SameAngle = 6;
 
-    /// <summary>Every matter, in the order of the work.</summary>
+    private static readonly Template OnAll = new(RuleId, "on-all", "{value} on all.");
+    private static readonly Template NoRate = new(RuleId, "no-rate", "No camera has a frame rate.");
+    private static readonly Template NoCommonRate = new(RuleId, "no-common-rate", "{values} These models have no frame rate in common: cut them as separate pieces, or use another camera.");
+    private static readonly Template CommonRate = new(RuleId, "common-rate", "{values} All have {rate}: {prices}");
+    private static readonly Template Price = new(RuleId, "price", "{camera} then records {size} at up to {bits}.");
+    private static readonly Template PriceCropped = new(RuleId, "price-cropped", "{camera} then records {size} at up to {bits}, cropped {crop}.");
+    private static readonly Template PriceCost = new(RuleId, "price-cost", "{camera}: {cost}.");
+    private static readonly Template AnglesDiffer = new(RuleId, "angles-differ", "{values} Movement looks {spread} sharper on one than on the other.");
+    private static readonly Template ResolutionsDiffer = new(RuleId, "resolutions-differ", "{values} The larger is scaled down in the cut; only it can be reframed.");
+    private static readonly Template RatiosDiffer = new(RuleId, "ratios-differ", "{values} Mark the narrower ratio on the other's screen with a guide.");
+    private static readonly Template ProfilesDiffer = new(RuleId, "profiles-differ", "{values} Different curves do not cut together ungraded: set one profile, or grade the flat ones.");
+    private static readonly Template TimecodesDiffer = new(RuleId, "timecodes-differ", "{values} Jam all from one clock before each hour, or slate every take.");
+    private static readonly Template ValueOf = new(RuleId, "value", "{cameras}: {value}.");
+    private static readonly Template NotHere = new(RuleId, "not-here", "no {required}");
+    private static readonly Template NotKnown = new(RuleId, "not-known", "not known");
+
+    private static readonly Template Steady = new(FlickerRule, "steady", "Steady under {mains} mains.");
+    private static readonly Template Standing = new(FlickerRule, "standing", "{shutter} shows a standing band of {ripple} under {mains} mains.");
+    private static readonly Template Pulses = new(FlickerRule, "pulses", "{shutter} pulses by {ripple} at {beat} under {mains} mains.");
+    private static readonly Template Steadier = new(FlickerRule, "steadier", "{offer} is steadier, {cost}.");
+    private static readonly Template NoneSteadier = new(FlickerRule, "none-steadier", "No shutter within ⅔ stop is steadier: change the lamp.");
+
+    /// <summary>Each matter, with what to do where the cameras do not agree.</summary>
     public static ImmutableArray<AgreementRow> Of(IReadOnlyList<PreparedCamera> cameras) =>
     [
         Rate(cameras),
         Angle(cameras),
-        Simple(cameras, "picture size", c => c.Sheet.Target<SettingValue.Format>(Setting.RecordFormat)?.Size.Label(), "The larger is scaled down in the cut; framing can then be tightened on it alone."),
-        Simple(cameras, "aspect ratio", c => Word(c, Setting.Aspect), "Mark the narrower one on the other's screen with a guide."),
-        Simple(cameras, "profile", c => Word(c, Setting.Profile), "Pictures of different curves do not cut together ungraded: set one profile, or grade those that are flat."),
-        Simple(cameras, "timecode", Timecode, "Jam all from one clock before each hour, or slate every take."),
+        Simple(AgreementMatter.Resolution, cameras, c => c.Sheet.Target<SettingValue.Format>(Setting.RecordFormat) is { } f ? f.Size : null, ResolutionsDiffer),
+        Simple(AgreementMatter.AspectRatio, cameras, c => Word(c, Setting.Aspect), RatiosDiffer),
+        Simple(AgreementMatter.Profile, cameras, c => Word(c, Setting.Profile), ProfilesDiffer),
+        Simple(AgreementMatter.Timecode, cameras, Timecode, TimecodesDiffer),
     ];
 
-    /// <summary>Flicker of every camera.</summary>
+    /// <summary>Each camera's shutter under the mains of the place.</summary>
     public static ImmutableArray<FlickerRow> FlickerOf(LineUp lineUp, IReadOnlyList<PreparedCamera> cameras) =>
         [.. cameras.Where(c => c.Sheet.Format is not null).Select(c => FlickerOf(lineUp, c))];
 
@@ -44,26 +93,31 @@ public static class Agreement
         ScanRate rate = camera.Sheet.Format!.Rate;
         double modulation = lineUp.Light.AsScene(lineUp.Place).Modulation;
         var flicker = Flicker.Of(lineUp.Light.MainsHz, camera.Shutter.Time, rate, modulation);
-        string mains = $"{Notation.Number(lineUp.Light.MainsHz)} Hz mains";
+        Template template = flicker.Verdict switch { FlickerVerdict.Steady => Steady, FlickerVerdict.Standing => Standing, _ => Pulses };
+        Judgement because = template.Of(
+            Setting.Shutter,
+            ("shutter", camera.Shutter),
+            ("mains", FigureValue.In(Measure.Hertz, lineUp.Light.MainsHz)),
+            ("ripple", FigureValue.In(Measure.Percent, flicker.RipplePercent)),
+            ("beat", FigureValue.In(Measure.Hertz, flicker.BeatHz)));
         if (flicker.Verdict == FlickerVerdict.Steady)
         {
-            return new FlickerRow(camera.Of.Letter, flicker, $"Steady under {mains}.");
+            return new FlickerRow(camera.Of.Letter, flicker, because);
         }
 
-        ExposureTime? offer = Flicker.Offer(lineUp.Light.MainsHz, camera.Shutter.Time, Mends.ShuttersOf(camera), rate, modulation);
-        string mend = offer is { } o && Flicker.Of(lineUp.Light.MainsHz, o, rate, modulation).RipplePercent < flicker.RipplePercent - 0.01
-            ? $" {o.Label()} is steadier, {o.LongerThan(camera.Shutter.Time).LabelWithUnit()}."
-            : " No shutter within ⅔ stop is steadier: change the lamp.";
-        string how = flicker.Verdict == FlickerVerdict.Standing ? "shows a standing band" : $"pumps at {Notation.Number(flicker.BeatHz, 2)} Hz";
-        return new FlickerRow(camera.Of.Letter, flicker, $"{camera.Shutter.Label} {how} by {Notation.Number(flicker.RipplePercent, 1)} % under {mains}.{mend}");
+        ExposureTime? offer = Flicker.Offer(lineUp.Light.MainsHz, camera.Shutter.Time, Remedies.ShuttersOf(camera), rate, modulation);
+        Judgement remedy = offer is { } o && Flicker.Of(lineUp.Light.MainsHz, o, rate, modulation).RipplePercent < flicker.RipplePercent - 0.01
+            ? Steadier.Of(Setting.Shutter, ("offer", o), ("cost", o.LongerThan(camera.Shutter.Time)))
+            : NoneSteadier.Of(Setting.Shutter);
+        return new FlickerRow(camera.Of.Letter, flicker, because.And(remedy));
     }
 
     private static AgreementRow Rate(IReadOnlyList<PreparedCamera> cameras)
     {
-        ImmutableArray<(string, string)> values = Values(cameras, c => c.Sheet.Format?.Rate.Label());
+        ImmutableArray<(string, FigureValue)> values = Values(cameras, c => c.Sheet.Format is { } f ? f.Rate : null);
         if (Same(values))
         {
-            return new AgreementRow("frame rate", true, values, $"{values[0].Item2} on all.");
+            return new AgreementRow(AgreementMatter.FrameRate, true, values, OnAll.Of(("value", values[0].Item2)));
         }
 
         // The best common choice is the rate every model has that most of the line-up is at already, then the higher.
@@ -74,53 +128,57 @@ public static class Agreement
             .ToList();
         if (common.Count == 0)
         {
-            return new AgreementRow("frame rate", false, values, $"{Listed(values)}. These models have no rate in common: cut them as separate pieces, or use another camera.");
+            return new AgreementRow(AgreementMatter.FrameRate, false, values, NoCommonRate.Of(("values", Listed(values))));
         }
 
         ScanRate best = common[0];
-        IEnumerable<string> price = cameras.Where(c => c.Sheet.Format?.Rate != best).Select(c => Price(c, best));
-        return new AgreementRow("frame rate", false, values, $"{Listed(values)}. All have {best.Label()}: {string.Join("; ", price)}.");
+        IEnumerable<Judgement> prices = cameras.Where(c => c.Sheet.Format?.Rate != best).Select(c => PriceOf(c, best));
+        return new AgreementRow(
+            AgreementMatter.FrameRate, false, values, CommonRate.Of(("values", Listed(values)), ("rate", best), ("prices", FigureValue.Of(prices))));
     }
 
-    private static string Price(PreparedCamera camera, ScanRate rate)
+    private static Judgement PriceOf(PreparedCamera camera, ScanRate rate)
     {
-        var there = camera.Of.Model.Formats.Where(f => f.Rate == rate).OrderByDescending(f => f.Size.Pixels).First();
-        string crop = there.Crop > 1 ? $", {Notation.Number(there.Crop, 2)} times tighter" : "";
-        string cost = there.Cost.Length > 0 ? $", {there.Cost}" : "";
-        return $"{camera.Of.Letter} then records {there.Size.Label()} at up to {there.BitRates.Max().Label()}{crop}{cost}";
+        RecordFormat there = camera.Of.Model.Formats.Where(f => f.Rate == rate).OrderByDescending(f => f.Size.Pixels).First();
+        Judgement price = (there.Crop > 1 ? PriceCropped : Price).Of(
+            ("camera", camera.Of.Letter), ("size", there.Size), ("bits", there.BitRates.Max()), ("crop", FigureValue.In(Measure.Times, there.Crop)));
+        return there.Cost.Length > 0 ? price.And(PriceCost.Of(("camera", camera.Of.Letter), ("cost", there.Cost))) : price;
     }
 
     private static AgreementRow Angle(IReadOnlyList<PreparedCamera> cameras)
     {
         List<(string Letter, double Angle)> angles =
             [.. cameras.Where(c => c.Sheet.Format is not null).Select(c => (c.Of.Letter, Shutter.AngleDegrees(c.Shutter.Time, c.Sheet.Format!.Rate.Frames)))];
-        ImmutableArray<(string, string)> values = [.. angles.Select(a => (a.Letter, Notation.Number(a.Angle) + "°"))];
+        ImmutableArray<(string, FigureValue)> values = [.. angles.Select(a => (a.Letter, FigureValue.In(Measure.Degrees, Math.Round(a.Angle))))];
         double spread = angles.Count == 0 ? 0 : angles.Max(a => a.Angle) - angles.Min(a => a.Angle);
         return spread <= SameAngle
-            ? new AgreementRow("shutter angle", true, values, values.IsEmpty ? "No camera has a rate." : $"{values[0].Item2} on all.")
-            : new AgreementRow("shutter angle", false, values, $"{Listed(values)}: movement looks {Notation.Number(spread)}° sharper on one than on the other.");
+            ? new AgreementRow(AgreementMatter.ShutterAngle, true, values, values.IsEmpty ? NoRate.Of() : OnAll.Of(("value", values[0].Item2)))
+            : new AgreementRow(
+                AgreementMatter.ShutterAngle, false, values, AnglesDiffer.Of(("values", Listed(values)), ("spread", FigureValue.In(Measure.Degrees, Math.Round(spread)))));
     }
 
-    private static AgreementRow Simple(IReadOnlyList<PreparedCamera> cameras, string matter, Func<PreparedCamera, string?> value, string otherwise)
+    private static AgreementRow Simple(AgreementMatter matter, IReadOnlyList<PreparedCamera> cameras, Func<PreparedCamera, FigureValue?> value, Template otherwise)
     {
-        ImmutableArray<(string, string)> values = Values(cameras, value);
+        ImmutableArray<(string, FigureValue)> values = Values(cameras, value);
         return Same(values)
-            ? new AgreementRow(matter, true, values, $"{values[0].Item2} on all.")
-            : new AgreementRow(matter, false, values, $"{Listed(values)}. {otherwise}");
+            ? new AgreementRow(matter, true, values, OnAll.Of(("value", values[0].Item2)))
+            : new AgreementRow(matter, false, values, otherwise.Of(("values", Listed(values))));
     }
 
-    // Asked for and not there is another thing than not said.
-    private static string? Word(PreparedCamera camera, Setting setting) =>
-        camera.Sheet.Word(setting) ?? (camera.Sheet.LineOf(setting) is { Fit: Sheets.Fit.NotPossible } line ? $"has no {line.Notch.Wish.Text}" : null);
+    // Required and not there is another thing than not stated.
+    private static FigureValue? Word(PreparedCamera camera, Setting setting) =>
+        camera.Sheet.Word(setting) is { } word ? word
+        : camera.Sheet.LineOf(setting) is { Fit: Fit.NotPossible } line ? (FigureValue)NotHere.Of(setting, ("required", line.Notch.Requirement.Text))
+        : null;
 
-    private static string? Timecode(PreparedCamera camera) =>
-        camera.Sheet.Word(Setting.TimecodeCount) is { } count && camera.Sheet.Word(Setting.TimecodeRun) is { } run ? $"{count}, {run}" : null;
+    private static FigureValue? Timecode(PreparedCamera camera) =>
+        camera.Sheet.Word(Setting.TimecodeCount) is { } count && camera.Sheet.Word(Setting.TimecodeRun) is { } run ? FigureValue.Of([count, run]) : null;
 
-    private static ImmutableArray<(string, string)> Values(IReadOnlyList<PreparedCamera> cameras, Func<PreparedCamera, string?> value) =>
-        [.. cameras.Select(c => (c.Of.Letter, value(c) ?? "not known"))];
+    private static ImmutableArray<(string, FigureValue)> Values(IReadOnlyList<PreparedCamera> cameras, Func<PreparedCamera, FigureValue?> value) =>
+        [.. cameras.Select(c => (c.Of.Letter, value(c) ?? NotKnown.Of()))];
 
-    private static bool Same(ImmutableArray<(string Letter, string Value)> values) => values.All(v => v.Value == values[0].Value);
+    private static bool Same(ImmutableArray<(string Letter, FigureValue Value)> values) => values.All(v => v.Value == values[0].Value);
 
-    private static string Listed(ImmutableArray<(string Letter, string Value)> values) =>
-        string.Join("; ", values.GroupBy(v => v.Value).Select(g => $"{string.Join(", ", g.Select(v => v.Letter))} {g.Key}"));
+    private static FigureValue Listed(ImmutableArray<(string Letter, FigureValue Value)> values) => FigureValue.Of(
+        values.GroupBy(v => v.Value).Select(g => ValueOf.Of(("cameras", FigureValue.Of(g.Select(v => v.Letter))), ("value", g.Key))));
 }

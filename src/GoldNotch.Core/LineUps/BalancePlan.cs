@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Colour;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
@@ -28,8 +29,8 @@ public enum BalanceMethod
 /// <param name="Memory">Memory to keep it in; empty where the camera has none or it is dialled.</param>
 /// <param name="Dial">The number to dial; null where the card sets it.</param>
 /// <param name="Rest">What is predicted to be left against the reference; positive is warm.</param>
-/// <param name="Sentence">What to do and why.</param>
-public sealed record BalanceRow(string Letter, BalanceMethod Method, string Memory, Kelvin? Dial, MiredShift Rest, string Sentence)
+/// <param name="Because">What to do and why.</param>
+public sealed record BalanceRow(string Letter, BalanceMethod Method, string Memory, Kelvin? Dial, MiredShift Rest, Judgement Because)
 {
     /// <summary>Whether the rest is seen.</summary>
     public CastGrade Grade => WhiteBalance.Grade(Rest);
@@ -38,6 +39,18 @@ public sealed record BalanceRow(string Letter, BalanceMethod Method, string Memo
 /// <summary>Plans the white of several cameras.</summary>
 public static class BalancePlan
 {
+    private const string RuleId = "PLAN-WHITE-BALANCE";
+
+    private static readonly Template OnReference = new(RuleId, "reference", "White balance reference: balance it on the grey card at the subject, in the subject's light, with the planned ND filter in.");
+    private static readonly Template SaveIn = new(RuleId, "save-in", "Save it in memory {memory}.");
+    private static readonly Template DialMeasured = new(RuleId, "dial-measured", "Dial {dial}: this unit needs {offset} against {reference}. Its steps leave {rest}.");
+    private static readonly Template DialUnmeasured = new(RuleId, "dial-unmeasured", "Dial {dial}. This unit was never measured: compare it with the reference. Its steps leave {rest}.");
+    private static readonly Template SameCard = new(RuleId, "same-card", "Balance it on the same grey card in the same light, and save it in memory {memory}. It has no kelvin control.");
+    private static readonly Template SameCardUnmeasured = new(
+        RuleId, "same-card-unmeasured", "Balance it on the same grey card in the same light, and save it in memory {memory}. This unit was never measured against the reference.");
+    private static readonly Template NotStated = new(RuleId, "not-stated", "The specification of this model lists no preset, memory or kelvin control: look what it has.");
+    private static readonly Template NearestPreset = new(RuleId, "nearest-preset", "Preset {dial} is the nearest it has; {rest} remain, to be corrected afterwards.");
+
     /// <summary>Plans it: the reference on the card, the others by number with their own offset, by the card where they have no number, else by a preset.</summary>
     /// <param name="lineUp">The line-up.</param>
     /// <param name="cameras">Its cameras.</param>
@@ -61,12 +74,11 @@ public static class BalancePlan
     private static BalanceRow OnCard(LineUpCamera camera, Kelvin light)
     {
         string memory = camera.Model.White.Memories.FirstOrDefault("");
-        string keep = memory.Length > 0 ? $" Keep it in memory {memory}." : "";
         Kelvin? dial = memory.Length == 0 && camera.Model.White.Dial is { } grid ? WhiteBalance.Round(light, grid) : null;
         MiredShift rest = dial is { } k ? WhiteBalance.Cast(light, k) : default;
         return new BalanceRow(
             camera.Letter, BalanceMethod.Reference, memory, dial, rest,
-            $"The colour reference: balance it on the card at the subject, in the subject's light, with the filter in that the plan says.{keep}");
+            OnReference.Of(Setting.WhiteBalance).And(memory.Length > 0 ? SaveIn.Of(Setting.WhiteBalance, ("memory", memory)) : null));
     }
 
     private static BalanceRow Other(LineUpCamera camera, LineUpCamera reference, LineUp lineUp)
@@ -80,11 +92,9 @@ public static class BalancePlan
             Kelvin wanted = WhiteBalance.UnitNumber(light, offset);
             Kelvin dial = WhiteBalance.Round(wanted, grid);
             MiredShift rest = WhiteBalance.Cast(wanted, dial);
-            string own = camera.ColourOffset is null
-                ? "this unit was never measured, so its own offset is unknown: look at it beside the reference"
-                : $"this unit needs {offset.Label()} against {reference.Letter}";
+            Template template = camera.ColourOffset is null ? DialUnmeasured : DialMeasured;
             return new BalanceRow(
-                camera.Letter, BalanceMethod.Number, "", dial, rest, $"Dial {dial.Label()}: {own}; its steps leave {rest.Label()}.");
+                camera.Letter, BalanceMethod.Number, "", dial, rest, template.Of(Setting.WhiteBalance, ("dial", dial), ("offset", offset), ("reference", reference.Letter), ("rest", rest)));
         }
 
         if (!white.Memories.IsEmpty)
@@ -92,18 +102,18 @@ public static class BalancePlan
             string memory = white.Memories[0];
             return new BalanceRow(
                 camera.Letter, BalanceMethod.Card, memory, null, new MiredShift(0),
-                $"Balance it on the same card in the same light, and keep it in memory {memory}.{(white.Dial is null ? " It has no number to dial." : " Nobody has measured this unit against the reference.")}");
+                (white.Dial is null ? SameCard : SameCardUnmeasured).Of(Setting.WhiteBalance, ("memory", memory)));
         }
 
         if (white.Presets.IsEmpty)
         {
-            return new BalanceRow(camera.Letter, BalanceMethod.Preset, "", null, new MiredShift(0), "The card of this model names no preset, memory or number: look what it has.");
+            return new BalanceRow(camera.Letter, BalanceMethod.Preset, "", null, new MiredShift(0), NotStated.Of(Setting.WhiteBalance));
         }
 
         Kelvin exact = WhiteBalance.UnitNumber(light, offset);
         Kelvin preset = white.Presets.MinBy(p => Math.Abs(WhiteBalance.Shift(exact, p).Value));
         MiredShift left = WhiteBalance.Cast(exact, preset);
         return new BalanceRow(
-            camera.Letter, BalanceMethod.Preset, "", preset, left, $"Preset {preset.Label()} is the nearest it has: {left.Label()} remain, to be mended afterwards.");
+            camera.Letter, BalanceMethod.Preset, "", preset, left, NearestPreset.Of(Setting.WhiteBalance, ("dial", preset), ("rest", left)));
     }
 }

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.LineUps;
@@ -21,11 +23,42 @@ public sealed record PreparedCamera(LineUpCamera Of, PlanCamera Plan, Sheet Shee
     public double? PictureRatio => Sheet.Format is { } format ? Squeeze * format.Size.Width / format.Size.Height : null;
 }
 
-/// <summary>Something about one camera that keeps it out of the plan, told at its field.</summary>
+/// <summary>What of a line-up's camera is at fault.</summary>
+public enum LineUpInput
+{
+    /// <summary>The unit, or its specification.</summary>
+    Unit,
+
+    /// <summary>The lens on it.</summary>
+    Lens,
+
+    /// <summary>Its ISO at 0 dB.</summary>
+    Speed,
+
+    /// <summary>Its distance.</summary>
+    Distance,
+
+    /// <summary>The standard.</summary>
+    Standard,
+
+    /// <summary>The width it frames.</summary>
+    FramedWidth,
+
+    /// <summary>Its focal length.</summary>
+    FocalLength,
+
+    /// <summary>The iris required.</summary>
+    Requirement,
+
+    /// <summary>What is pinned.</summary>
+    Pins,
+}
+
+/// <summary>Why a camera cannot be planned.</summary>
 /// <param name="Letter">The camera.</param>
-/// <param name="Field">The field: <c>unit</c>, <c>focalMm</c>, <c>distanceM</c>, <c>wish</c>, <c>speed</c>, <c>standard</c>, <c>pins</c>.</param>
-/// <param name="Message">What is wrong and the way out.</param>
-public sealed record LineUpFault(string Letter, string Field, string Message);
+/// <param name="Input">What of it.</param>
+/// <param name="Message">What is wrong and what to do.</param>
+public sealed record LineUpFault(string Letter, LineUpInput Input, string Message);
 
 /// <summary>Takes a camera of a line-up to pieces for the planner.</summary>
 public static class CameraPreparation
@@ -43,7 +76,7 @@ public static class CameraPreparation
     /// <param name="fault">What keeps it out of the plan; null when it is ready.</param>
     public static PreparedCamera? Prepare(LineUp lineUp, LineUpCamera camera, out LineUpFault? fault)
     {
-        string field = "unit";
+        LineUpInput input = LineUpInput.Unit;
         try
         {
             fault = null;
@@ -55,21 +88,21 @@ public static class CameraPreparation
 
             if (model.Gain.Bases.IsEmpty && model.Gain.IsoAtZeroGain is null)
             {
-                field = "speed";
+                input = LineUpInput.Speed;
                 throw Nothing($"The maker of {model.Name} gives no ISO. Test it against the meter and type the speed at 0 dB here.");
             }
 
-            field = "distanceM";
+            input = LineUpInput.Distance;
             Metres distance = camera.Distance ?? FloorPlan.DistanceOf(camera, lineUp.Floor)
                 ?? throw Nothing($"Camera {camera.Letter} has no distance. Type it, or place the camera and what it looks at on the floor plan.");
-            field = "standard";
+            input = LineUpInput.Standard;
             Sheet sheet = SheetCompiler.Compile(lineUp.Standard.In(lineUp.Light.AsScene(lineUp.Place)), model, Circumstances(lineUp, camera));
             SettingValue.Speed shutter = camera.Pins.Shutter is { } held
                 ? new SettingValue.Speed(held)
                 : sheet.Target<SettingValue.Speed>(Setting.Shutter)
-                    ?? throw Nothing($"{model.Name} has no shutter for this standard: {sheet.LineOf(Setting.RecordFormat)?.Because.Sentence ?? "it asks for no record format."} Choose another standard, or another camera.");
+                    ?? throw Nothing($"{model.Name} has no shutter for this standard: {(sheet.LineOf(Setting.RecordFormat) is { } line ? JudgementText.Of(line.Because) : "it requires no recording format.")} Choose another standard, or another camera.");
             (Millimetres width, Millimetres height) = Picture(sensor, sheet.Format);
-            field = camera.Focal is null ? "framedM" : "focalMm";
+            input = camera.Focal is null ? LineUpInput.FramedWidth : LineUpInput.FocalLength;
             double squeeze = Squeeze(sheet);
             Millimetres seen = new(width.Value * squeeze);
             Millimetres? prime = model.Lens.Shortest == model.Lens.Longest ? model.Lens.Shortest : null;
@@ -77,13 +110,13 @@ public static class CameraPreparation
             Millimetres focal = camera.Focal ?? framing
                 ?? throw Nothing($"Say the focal length of camera {camera.Letter}, or how wide its picture is to be.");
             FNumber widest = WidestAt(model.Lens, focal, camera);
-            field = "distanceM";
+            input = LineUpInput.Distance;
             var standpoint = new Standpoint(focal, distance, width, FieldOfView.CircleOfConfusion(width, height));
             Metres framedWidth = FieldOfView.WidthAt(seen, focal, distance);
-            field = "wish";
+            input = LineUpInput.Requirement;
             IrisTravel travel = Travel(model.Lens, widest, camera);
-            IrisWish wish = camera.Wish;
-            field = "pins";
+            IrisRequirement requirement = camera.Requirement;
+            input = LineUpInput.Pins;
             if (camera.Pins.Iris is { } pinned)
             {
                 FNumber at = travel.Nearest(new FNumber(pinned.Value, travel.MarkedInT));
@@ -91,7 +124,7 @@ public static class CameraPreparation
             }
 
             var plan = new PlanCamera(
-                camera.Letter, shutter.Time, Held(States(lineUp.Standard, model, sheet), camera), Held(Filters(model), camera), travel, wish, standpoint,
+                camera.Letter, shutter.Time, Held(States(lineUp.Standard, model, sheet), camera), Held(Filters(model), camera), travel, requirement, standpoint,
                 new FNumber(standpoint.Circle.Value * AiryCircles / (2.44 * GreenMm)))
             {
                 PinnedFront = camera.Pins.Front,
@@ -100,7 +133,7 @@ public static class CameraPreparation
         }
         catch (QuantityException refused)
         {
-            fault = new LineUpFault(camera.Letter, field, refused.Message);
+            fault = new LineUpFault(camera.Letter, input, refused.Message);
             return null;
         }
     }
@@ -156,15 +189,15 @@ public static class CameraPreparation
         bool fixedToBase = sheet.Word(Setting.Profile) is { } profile && model.Gain.FixedToBase.Contains(profile);
         Decibels cap = standard.Policies.Is(PolicyMatter.GainAllowed, "never") ? Decibels.Zero : model.Gain.Cap ?? Sensitivity.DefaultCap;
         ImmutableArray<BaseGains> bases = model.Gain.Bases.IsEmpty
-            ? [One("", model.Gain.IsoAtZeroGain!.Value, Decibels.Zero, Gains(model.Gain.Positions), model.Gain.Room)]
-            : [.. model.Gain.Bases.Select(b => One(b.Word, b.Base.IsoAtZeroGain, b.Base.NoisePenalty, Gains(b.Positions), b.Room))];
+            ? [One("", model.Gain.IsoAtZeroGain!.Value, Decibels.Zero, Gains(model.Gain.Positions), model.Gain.Latitude)]
+            : [.. model.Gain.Bases.Select(b => One(b.Word, b.Base.IsoAtZeroGain, b.Base.NoisePenalty, Gains(b.Positions), b.Latitude))];
         return [.. SensitivityStates.Of(bases, Switch(standard, bases), cap, fixedToBase).Select(s => s with { Shown = Shown(model, s) })];
     }
 
     private static string Shown(CameraModel model, SensitivityState state) =>
         model.Gain.PositionsOn(state.Base.Length == 0 ? null : state.Base).FirstOrDefault(p => p.Gain == state.Gain)?.Name ?? "";
 
-    // By the school of the nearest base, a base is kept until the next one is nearer.
+    // By the strategy of the nearest base, a base is kept until the next one is nearer.
     private static Decibels Switch(Standard standard, ImmutableArray<BaseGains> bases) =>
         standard.Policies.Is(PolicyMatter.TwoBases, "nearest") && bases.Length > 1
             ? new Decibels(Sensitivity.GainForIso(bases[0].Base.IsoAtZeroGain, bases[1].Base.IsoAtZeroGain).Value / 2)
@@ -197,5 +230,5 @@ public static class CameraPreparation
     }
 
     private static string Few(ImmutableArray<SensitivityState> states) =>
-        string.Join("; ", states.Select(PlanReasons.State).Take(12)) + (states.Length > 12 ? "; …" : "");
+        string.Join("; ", states.Select(s => JudgementText.Of(PlanReasons.State(s))).Take(12)) + (states.Length > 12 ? "; …" : "");
 }

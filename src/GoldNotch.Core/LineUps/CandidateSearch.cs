@@ -60,9 +60,9 @@ internal sealed class CandidateSearch
     private readonly double[] _speed;
     private readonly IrisPositions _positions;
     private readonly double _diffraction;
-    private readonly double _wishLeast;
-    private readonly double _wishMost;
-    private readonly bool _wishFixed;
+    private readonly double _requirementLeast;
+    private readonly double _requirementMost;
+    private readonly bool _requirementFixed;
 
     /// <summary>Prepares the comparison.</summary>
     /// <param name="camera">The camera.</param>
@@ -74,35 +74,35 @@ internal sealed class CandidateSearch
         (_camera, _scene, _gainLast) = (camera, scene, gainLast);
         _speed = [.. camera.States.Select(s => Math.Log2(s.Speed.Value))];
         _diffraction = camera.Diffraction is { } n ? IrisPositions.ToScale(camera.Iris.AsMarked(n)) : double.PositiveInfinity;
-        _wishFixed = camera.Wish is IrisWish.Fixed;
+        _requirementFixed = camera.Requirement is IrisRequirement.Fixed;
         double widest = IrisPositions.ToScale(camera.Iris.Widest);
         (double Least, double Most)? range = null;
-        switch (camera.Wish)
+        switch (camera.Requirement)
         {
-            case IrisWish.Open:
-                (_wishLeast, _wishMost) = (widest, widest);
+            case IrisRequirement.Open:
+                (_requirementLeast, _requirementMost) = (widest, widest);
                 break;
-            case IrisWish.Fixed wish:
-                _wishLeast = _wishMost = IrisPositions.ToScale(wish.At);
+            case IrisRequirement.Fixed requirement:
+                _requirementLeast = _requirementMost = IrisPositions.ToScale(requirement.At);
                 break;
-            case IrisWish.Range wish:
-                (_wishLeast, _wishMost) = (IrisPositions.ToScale(wish.Widest), IrisPositions.ToScale(wish.Smallest));
-                range = (_wishLeast, _wishMost);
+            case IrisRequirement.Range requirement:
+                (_requirementLeast, _requirementMost) = (IrisPositions.ToScale(requirement.Widest), IrisPositions.ToScale(requirement.Smallest));
+                range = (_requirementLeast, _requirementMost);
                 break;
-            case IrisWish.Depth wish:
-                (_wishLeast, _wishMost) = (Wanted(wish.AtLeast), double.PositiveInfinity);
+            case IrisRequirement.Depth requirement:
+                (_requirementLeast, _requirementMost) = (Wanted(requirement.AtLeast), double.PositiveInfinity);
                 break;
             default:
-                _wishLeast = Wanted(deepAs?.Depth);
-                _wishMost = deepAs?.Depth is null ? double.PositiveInfinity : _wishLeast;
+                _requirementLeast = Wanted(deepAs?.Depth);
+                _requirementMost = deepAs?.Depth is null ? double.PositiveInfinity : _requirementLeast;
                 break;
         }
 
         _positions = new IrisPositions(camera.Iris, range);
     }
 
-    /// <summary>The opening the wish asks for, on the scale; its wider end where it is a range.</summary>
-    internal double WishedOpening => _wishLeast;
+    /// <summary>The iris the requirement asks for, on the scale; its wider end where it is a range.</summary>
+    internal double RequiredIris => _requirementLeast;
 
     /// <summary>Finds the best candidates, best first.</summary>
     /// <param name="light">log2(E/C).</param>
@@ -148,7 +148,7 @@ internal sealed class CandidateSearch
     }
 
     private double Wanted(Metres? depth) => _camera.Standpoint is { } at
-        ? IrisPositions.ToScale(_camera.Iris.AsMarked(DepthOfField.OpeningFor(at.Focal, at.Distance, at.Circle, depth)))
+        ? IrisPositions.ToScale(_camera.Iris.AsMarked(DepthOfField.IrisFor(at.Focal, at.Distance, at.Circle, depth)))
         : throw new QuantityException(QuantityFault.NoChoice, $"Camera {_camera.Name}: a depth can be asked for only where sensor, focal length and distance are known.");
 
     /// <summary>Works out the terms; false as soon as the candidate is behind the last of the best.</summary>
@@ -163,14 +163,14 @@ internal sealed class CandidateSearch
         }
 
         double delta = _scene.Offset.Value + found.Error;
-        double clip = state.Room is { } room ? room.Highlights.Value - (_scene.Brightest.Value + delta) : 0;
-        double shadow = state.Room is { } deep ? deep.Shadows.Value - (_scene.Darkest.Value - delta) : 0;
-        found.Missed = Math.Max(0, Math.Max(_wishLeast - found.Iris, found.Iris - _wishMost));
-        int gainWithFilter = state.Gain.Value > Guard.Edge && filters > Guard.Edge && !_wishFixed ? 1 : 0;
-        int wish = PlanScore.Steps(Math.Max(0, found.Missed - PlanTerms.Met), 3);
+        double clip = state.Latitude is { } room ? room.Highlights.Value - (_scene.Brightest.Value + delta) : 0;
+        double shadow = state.Latitude is { } deep ? deep.Shadows.Value - (_scene.Darkest.Value - delta) : 0;
+        found.Missed = Math.Max(0, Math.Max(_requirementLeast - found.Iris, found.Iris - _requirementMost));
+        int gainWithFilter = state.Gain.Value > Guard.Edge && filters > Guard.Edge && !_requirementFixed ? 1 : 0;
+        int requirement = PlanScore.Steps(Math.Max(0, found.Missed - PlanTerms.Met), 3);
         int noise = PlanScore.Steps(state.Noise.Value, 1);
         found.Score[2] = PlanScore.Steps(Math.Max(0, -clip), 6);
-        (found.Score[3], found.Score[4], found.Score[5]) = _gainLast ? (noise, gainWithFilter, wish) : (gainWithFilter, wish, noise);
+        (found.Score[3], found.Score[4], found.Score[5]) = _gainLast ? (noise, gainWithFilter, requirement) : (gainWithFilter, requirement, noise);
         found.Score[6] = PlanScore.Steps(Math.Max(0, -shadow), 3);
         found.Score[7] = front.Kit.Length;
         found.Score[8] = PlanScore.Steps(Math.Max(0, found.Iris - _diffraction), 3);

@@ -13,7 +13,7 @@ internal static class FollowOrder
         var level = new Dictionary<string, int>(StringComparer.Ordinal);
         foreach (PlanCamera camera in cameras)
         {
-            if (!level.TryAdd(camera.Name, camera.Wish is IrisWish.SameDepthAs ? -1 : 0))
+            if (!level.TryAdd(camera.Name, camera.Requirement is IrisRequirement.SameDepthAs ? -1 : 0))
             {
                 throw new QuantityException(QuantityFault.BadLabel, $"Two cameras are called {camera.Name}. Give each a letter of its own.");
             }
@@ -24,7 +24,7 @@ internal static class FollowOrder
             int before = waiting;
             foreach (PlanCamera camera in cameras)
             {
-                if (level[camera.Name] < 0 && camera.Wish is IrisWish.SameDepthAs { Camera: var other })
+                if (level[camera.Name] < 0 && camera.Requirement is IrisRequirement.SameDepthAs { Camera: var other })
                 {
                     if (!level.TryGetValue(other, out int leader))
                     {
@@ -43,7 +43,7 @@ internal static class FollowOrder
             {
                 string circle = string.Join(", ", level.Where(l => l.Value < 0).Select(l => l.Key));
                 throw new QuantityException(
-                    QuantityFault.Circle, $"Cameras {circle} are each to be as deep as the next, in a circle. Give one of them a depth or an opening of its own.");
+                    QuantityFault.Circle, $"Cameras {circle} are each to be as deep as the next, in a circle. Give one of them a depth or an iris of its own.");
             }
         }
 

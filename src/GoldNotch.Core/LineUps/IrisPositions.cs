@@ -26,11 +26,11 @@ internal readonly struct IrisPositions
 
     internal double Smallest { get; }
 
-    internal static double ToScale(FNumber opening) => 2 * Math.Log2(opening.Value);
+    internal static double ToScale(FNumber iris) => 2 * Math.Log2(iris.Value);
 
     internal static double FromScale(double scale) => Math.Pow(2, scale / 2);
 
-    /// <summary>The nearest position; half a step goes to the smaller opening.</summary>
+    /// <summary>The nearest position; half a step goes to the smaller iris.</summary>
     internal double Nearest(double asked)
     {
         double inside = Math.Clamp(asked, _asksLeast, _asksMost);

@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.LineUps;
@@ -9,15 +11,27 @@ namespace GoldNotch.Core.LineUps;
 /// <param name="Off">How far its picture is off before anything is done; positive is bright.</param>
 /// <param name="Steps">What to do, in order; empty where it may stay.</param>
 /// <param name="After">How it is set then.</param>
-/// <param name="Sentence">In one line: <c>open ⅔</c>, <c>ND 1/16 → 1/4</c>, <c>leave it</c>.</param>
-public sealed record LightStep(string Letter, Stops Off, ImmutableArray<string> Steps, PlanCandidate After, string Sentence);
+/// <param name="Because">In one line: <c>open ⅔</c>, <c>ND 1/16 → 1/4</c>, <c>leave it</c>.</param>
+public sealed record LightStep(string Letter, Stops Off, ImmutableArray<Judgement> Steps, PlanCandidate After, Judgement Because);
 
 /// <summary>The least changes that bring a running line-up to a new light.</summary>
 /// <remarks>A camera that is within a sixth of a stop is left alone. Else one control is moved if one is enough, then two, then all: the iris where
-/// its wish stays as well met as before, the built-in filter, the gain, the base, last the filters in front. The cameras that are furthest off come first,
+/// its requirement stays as well met as before, the built-in filter, the gain, the base, last the filters in front. The cameras that are furthest off come first,
 /// of equals the one that is over, since highlights do not come back.</remarks>
 public static class LightChange
 {
+    private const string RuleId = "LIGHT-CHANGE";
+
+    private static readonly Template LeaveIt = new(RuleId, "leave", "Leave it.");
+    private static readonly Template NothingHelps = new(RuleId, "nothing-helps", "None of its controls helps.");
+    private static readonly Template Change = new(RuleId, "change", "{steps:then}.");
+    private static readonly Template StillOff = new(RuleId, "still-off", "It is still {error:size} too {error?bright|dark}.");
+    private static readonly Template BaseStep = new(RuleId, "base", "{base} base, {to}");
+    private static readonly Template GainStep = new(RuleId, "gain", "gain {from} → {to}");
+    private static readonly Template FrontStep = new(RuleId, "front", "front {from} → {to}");
+    private static readonly Template FilterStep = new(RuleId, "nd", "ND {from} → {to}");
+    private static readonly Template IrisStep = new(RuleId, "iris", "{moved?open|close} {moved:size}, to {to}");
+
     [Flags]
     private enum Free
     {
@@ -48,27 +62,27 @@ public static class LightChange
         var moved = Stops.Between(light.LuxPerConstant, plan.Scene.Light.LuxPerConstant);
         return
         [
-            .. plan.Cameras.Select(c => For(c, now, moved, plan.School, Left(plan, c)))
+            .. plan.Cameras.Select(c => For(c, now, moved, plan.Strategy, Left(plan, c)))
                 .OrderBy(s => s.Steps.IsEmpty ? 1 : 0)
                 .ThenByDescending(s => Math.Round(Math.Abs(s.Off.Value) * 3))
                 .ThenByDescending(s => s.Off.Value),
         ];
     }
 
-    private static LightStep For(CameraPlan plan, PlanScene now, Stops moved, PlanSchool school, ImmutableArray<FrontFilter> left)
+    private static LightStep For(CameraPlan plan, PlanScene now, Stops moved, PlanStrategy strategy, ImmutableArray<FrontFilter> left)
     {
         PlanCandidate set = plan.Chosen;
         Stops off = set.Error + moved;
         PlanScene scene = now with { Kit = left };
         if (Math.Abs(off.Value) <= PlanTerms.Met + Guard.Edge)
         {
-            return new LightStep(plan.Camera.Name, off, [], Planned(plan, Free.None, scene, school), "leave it");
+            return new LightStep(plan.Camera.Name, off, [], Planned(plan, Free.None, scene, strategy), LeaveIt.Of());
         }
 
         PlanCandidate? best = null;
         foreach (Free way in Ways)
         {
-            PlanCandidate tried = Planned(plan, way, scene, school);
+            PlanCandidate tried = Planned(plan, way, scene, strategy);
             if (Good(tried, set))
             {
                 best = tried;
@@ -81,17 +95,16 @@ public static class LightChange
             }
         }
 
-        ImmutableArray<string> steps = Told(set, best!);
-        string rest = Math.Abs(best!.Error.Value) > PlanTerms.Met + Guard.Edge
-            ? $"; still {best.Error.Magnitude.InHundredths()} too {(best.Error.Value > 0 ? "bright" : "dark")}"
-            : "";
-        return new LightStep(plan.Camera.Name, off, steps, best, steps.IsEmpty ? "nothing it has would help" + rest : string.Join(", then ", steps) + rest);
+        ImmutableArray<Judgement> steps = StepsOf(set, best!);
+        Judgement because = steps.IsEmpty ? NothingHelps.Of() : Change.Of(("steps", FigureValue.Of(steps)));
+        bool met = Math.Abs(best!.Error.Value) <= PlanTerms.Met + Guard.Edge;
+        return new LightStep(plan.Camera.Name, off, steps, best, met ? because : because.And(StillOff.Of(("error", best.Error))));
     }
 
-    // As good as it was: exposure met, the wish no further off, no more highlights lost, no rule broken that was kept.
+    // As good as it was: exposure met, the requirement no further off, no more highlights lost, no rule broken that was kept.
     private static bool Good(PlanCandidate tried, PlanCandidate set) =>
         Math.Abs(tried.Error.Value) <= PlanTerms.Met + Guard.Edge
-        && tried.WishMissed.Value <= Math.Max(set.WishMissed.Value, PlanTerms.Met) + Guard.Edge
+        && tried.IrisMissedBy.Value <= Math.Max(set.IrisMissedBy.Value, PlanTerms.Met) + Guard.Edge
         && (!tried.State.AboveCap || set.State.AboveCap)
         && (tried.ClipMargin?.Value ?? 0) >= Math.Min(0, set.ClipMargin?.Value ?? 0) - PlanTerms.Met
         && (tried.State.Gain.Value <= Math.Max(0, set.State.Gain.Value) + Guard.Edge || tried.Filters.Value < Guard.Edge);
@@ -99,25 +112,25 @@ public static class LightChange
     private static bool Worse(PlanCandidate best, PlanCandidate tried) =>
         best.Terms.Zip(tried.Terms).Select(t => t.First.CompareTo(t.Second)).FirstOrDefault(order => order != 0) > 0;
 
-    private static PlanCandidate Planned(CameraPlan plan, Free free, PlanScene scene, PlanSchool school)
+    private static PlanCandidate Planned(CameraPlan plan, Free free, PlanScene scene, PlanStrategy strategy)
     {
         PlanCandidate set = plan.Chosen;
         PlanCamera camera = plan.Camera with
         {
-            Wish = plan.Camera.Wish is IrisWish.SameDepthAs ? new IrisWish.Fixed(plan.WishedOpening ?? set.Opening) : plan.Camera.Wish,
-            Iris = free.HasFlag(Free.Iris) ? plan.Camera.Iris : plan.Camera.Iris with { Widest = set.Opening, Smallest = set.Opening },
+            Requirement = plan.Camera.Requirement is IrisRequirement.SameDepthAs ? new IrisRequirement.Fixed(plan.RequiredIris ?? set.Iris) : plan.Camera.Requirement,
+            Iris = free.HasFlag(Free.Iris) ? plan.Camera.Iris : plan.Camera.Iris with { Widest = set.Iris, Smallest = set.Iris },
             BuiltIn = free.HasFlag(Free.BuiltIn) ? plan.Camera.BuiltIn : [set.BuiltIn],
             States = [.. plan.Camera.States.Where(s => Offered(s, set.State, free))],
             PinnedFront = free.HasFlag(Free.Front) ? plan.Camera.PinnedFront : [.. set.Front.Select(f => f.Label)],
         };
 
-        // Held clicks are not "as open as it goes" any more: the wish is measured against the whole ring.
-        if (camera.Wish is IrisWish.Open)
+        // Held clicks are not "as open as it goes" any more: the requirement is measured against the whole ring.
+        if (camera.Requirement is IrisRequirement.Open)
         {
-            camera = camera with { Wish = new IrisWish.Fixed(plan.Camera.Iris.Widest) };
+            camera = camera with { Requirement = new IrisRequirement.Fixed(plan.Camera.Iris.Widest) };
         }
 
-        return LineUpPlanner.Plan([camera], scene, school == PlanSchool.GainLast ? school : PlanSchool.OwnBase).Cameras[0].Chosen;
+        return LineUpPlanner.Plan([camera], scene, strategy == PlanStrategy.GainLast ? strategy : PlanStrategy.OwnBase).Cameras[0].Chosen;
     }
 
     private static bool Offered(SensitivityState state, SensitivityState set, Free free) =>
@@ -129,37 +142,37 @@ public static class LightChange
         return [.. plan.Scene.Kit.Select(k => k with { Count = k.Count - used.GetValueOrDefault(k.Filter.Label) })];
     }
 
-    private static ImmutableArray<string> Told(PlanCandidate from, PlanCandidate to)
+    private static ImmutableArray<Judgement> StepsOf(PlanCandidate from, PlanCandidate to)
     {
-        ImmutableArray<string>.Builder steps = ImmutableArray.CreateBuilder<string>();
+        var steps = ImmutableArray.CreateBuilder<Judgement>();
         if (from.State.Base != to.State.Base)
         {
-            steps.Add($"{to.State.Base} base, {to.State.Gain.Label()}");
+            steps.Add(BaseStep.Of(Setting.BaseIso, ("base", to.State.Base), ("to", to.State.Gain)));
         }
         else if (from.State.Gain != to.State.Gain)
         {
-            steps.Add($"gain {from.State.Gain.Label()} → {to.State.Gain.Label()}");
+            steps.Add(GainStep.Of(Setting.Gain, ("from", from.State.Gain), ("to", to.State.Gain)));
         }
 
         if (!from.Front.SequenceEqual(to.Front))
         {
-            steps.Add($"front {Front(from)} → {Front(to)}");
+            steps.Add(FrontStep.Of(("from", Front(from)), ("to", Front(to))));
         }
 
         if (from.BuiltIn != to.BuiltIn)
         {
-            steps.Add($"ND {from.BuiltIn.Label} → {to.BuiltIn.Label}");
+            steps.Add(FilterStep.Of(Setting.NeutralDensity, ("from", from.BuiltIn.Label), ("to", to.BuiltIn.Label)));
         }
 
         // The iris last: filters and gain are seen through it.
-        string iris = PlanReasons.Direction(from.Opening, to.Opening);
-        if (iris != "as read")
+        Stops moved = to.Iris.OpennessFrom(from.Iris);
+        if (moved.Label() != "0")
         {
-            steps.Add($"{iris}, to {to.OpeningLabel}");
+            steps.Add(IrisStep.Of(Setting.Iris, ("moved", FigureValue.Moved(moved)), ("to", to.ShownIris)));
         }
 
         return steps.ToImmutable();
     }
 
-    private static string Front(PlanCandidate candidate) => candidate.Front.IsEmpty ? "none" : string.Join(", ", candidate.Front.Select(f => f.Label));
+    private static FigureValue Front(PlanCandidate candidate) => candidate.Front.IsEmpty ? "none" : FigureValue.Of(candidate.Front.Select(f => f.Label));
 }

@@ -61,7 +61,7 @@ public sealed record FloorThing(string Name, string Kind, double X, double Y, do
 /// <param name="Gain">Gain; null: free.</param>
 /// <param name="BuiltIn">Built-in filter by its label; null: free.</param>
 /// <param name="Front">Front filters by label, empty: none; null: free.</param>
-/// <param name="Iris">Opening; null: free.</param>
+/// <param name="Iris">Iris; null: free.</param>
 /// <param name="Shutter">Exposure time; null: as the sheet has it.</param>
 public sealed record Pins(string? Base, Decibels? Gain, string? BuiltIn, ImmutableArray<string>? Front, FNumber? Iris, ExposureTime? Shutter)
 {
@@ -84,10 +84,10 @@ public sealed record Pins(string? Base, Decibels? Gain, string? BuiltIn, Immutab
 /// <param name="Focal">Focal length used; null where it follows from the framing.</param>
 /// <param name="Framed">Wanted width of the picture at the subject; null where the focal length is given.</param>
 /// <param name="Distance">Distance to the subject, from the lens; null where it follows from the floor plan.</param>
-/// <param name="Wish">What its iris is wanted for.</param>
+/// <param name="Requirement">What its iris is wanted for.</param>
 public sealed record LineUpCamera(
     string Letter, string Tag, string Spoken, CameraModel Model, string LensName, FNumber? Transmission, string Part, Watch Watch,
-    Millimetres? Focal, Metres? Framed, Metres? Distance, IrisWish Wish)
+    Millimetres? Focal, Metres? Framed, Metres? Distance, IrisRequirement Requirement)
 {
     /// <summary>Built-in positions whose loss was measured on this unit.</summary>
     public ImmutableHashSet<string> MeasuredFilters { get; init; } = [];
@@ -111,11 +111,11 @@ public sealed record LineUpCamera(
 /// <param name="Standard">The standard it goes by.</param>
 /// <param name="Light">The light.</param>
 /// <param name="Marks">Named places of the scene.</param>
-/// <param name="School">How it is planned.</param>
+/// <param name="Strategy">How it is planned.</param>
 /// <param name="Kit">Front filters, shared.</param>
 /// <param name="Cameras">The cameras, one or more, each with a letter of its own.</param>
 public sealed record LineUp(
-    string Name, string Place, Standard Standard, LineUpLight Light, ImmutableArray<SceneMark> Marks, PlanSchool School,
+    string Name, string Place, Standard Standard, LineUpLight Light, ImmutableArray<SceneMark> Marks, PlanStrategy Strategy,
     ImmutableArray<FrontFilter> Kit, ImmutableArray<LineUpCamera> Cameras)
 {
     /// <summary>Most cameras in a line-up; more than any room holds.</summary>

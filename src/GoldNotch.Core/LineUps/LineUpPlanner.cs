@@ -23,10 +23,10 @@ public static class LineUpPlanner
     /// <summary>Plans a line-up in the light as it is: each camera at its own base, or gain last.</summary>
     /// <param name="cameras">One or more cameras, each with its own letter.</param>
     /// <param name="scene">What they share.</param>
-    /// <param name="school"><see cref="PlanSchool.OwnBase"/> or <see cref="PlanSchool.GainLast"/>.</param>
+    /// <param name="strategy"><see cref="PlanStrategy.OwnBase"/> or <see cref="PlanStrategy.GainLast"/>.</param>
     /// <exception cref="QuantityException">No cameras, two of one letter, a camera that follows itself in a circle or one that is not there.</exception>
-    public static LineUpPlan Plan(ImmutableArray<PlanCamera> cameras, PlanScene scene, PlanSchool school = PlanSchool.OwnBase) =>
-        new Run(cameras, scene, school).Whole(Stops.Zero, null);
+    public static LineUpPlan Plan(ImmutableArray<PlanCamera> cameras, PlanScene scene, PlanStrategy strategy = PlanStrategy.OwnBase) =>
+        new Run(cameras, scene, strategy).Whole(Stops.Zero, null);
 
     /// <summary>Plans with a light that may move: over its range in sixths of a stop; then least moved, then dimmer.</summary>
     /// <param name="cameras">One or more cameras.</param>
@@ -38,7 +38,7 @@ public static class LineUpPlanner
     {
         Guard.InRange(from.Value, -10, 0, "range of the light downwards");
         Guard.InRange(to.Value, 0, 10, "range of the light upwards");
-        var run = new Run(cameras, scene, PlanSchool.MoveLight);
+        var run = new Run(cameras, scene, PlanStrategy.MoveLight);
         (double Moved, ImmutableArray<Found> Found)? best = null;
 
         // From where it stands outwards, dimmer first: the first of equals is the least moved.
@@ -84,7 +84,7 @@ public static class LineUpPlanner
                 continue;
             }
 
-            var run = new Run(near, scene, PlanSchool.CommonSpeed);
+            var run = new Run(near, scene, PlanStrategy.CommonSpeed);
             ImmutableArray<Found> found = run.Winners(0);
             if (best is not { } b || CompareTerms(found, b.Found) < 0)
             {
@@ -125,26 +125,26 @@ public static class LineUpPlanner
     {
         private readonly ImmutableArray<PlanCamera> _cameras;
         private readonly PlanScene _scene;
-        private readonly PlanSchool _school;
+        private readonly PlanStrategy _strategy;
         private readonly ImmutableArray<FrontChoice>[] _fronts;
         private readonly ImmutableArray<ImmutableArray<int>> _levels;
         private readonly CandidateSearch?[] _searches;
 
-        internal Run(ImmutableArray<PlanCamera> cameras, PlanScene scene, PlanSchool school)
+        internal Run(ImmutableArray<PlanCamera> cameras, PlanScene scene, PlanStrategy strategy)
         {
             if (cameras.IsDefaultOrEmpty)
             {
                 throw new QuantityException(QuantityFault.NoChoice, "A line-up needs a camera.");
             }
 
-            (_cameras, _scene, _school) = (cameras, scene, school);
+            (_cameras, _scene, _strategy) = (cameras, scene, strategy);
             _levels = FollowOrder.Of(cameras);
             ImmutableArray<FrontChoice> all = FrontChoice.All(scene.Kit, scene.MaxFront);
             _fronts = [.. cameras.Select(c => Allowed(c, all))];
             _searches = new CandidateSearch?[cameras.Length];
             foreach (int i in _levels[0])
             {
-                _searches[i] = new CandidateSearch(cameras[i], scene, school == PlanSchool.GainLast, null);
+                _searches[i] = new CandidateSearch(cameras[i], scene, strategy == PlanStrategy.GainLast, null);
             }
         }
 
@@ -214,13 +214,13 @@ public static class LineUpPlanner
                     }
                 }
 
-                FNumber? wished = _cameras[i].Wish is IrisWish.Open or IrisWish.Range
+                FNumber? required = _cameras[i].Requirement is IrisRequirement.Open or IrisRequirement.Range
                     ? null
-                    : new FNumber(IrisPositions.FromScale(search.WishedOpening), _cameras[i].Iris.MarkedInT);
-                plans.Add(new CameraPlan(_cameras[i], kept[0], [.. kept.Skip(1)], Decided(kept), wished));
+                    : new FNumber(IrisPositions.FromScale(search.RequiredIris), _cameras[i].Iris.MarkedInT);
+                plans.Add(new CameraPlan(_cameras[i], kept[0], [.. kept.Skip(1)], Decided(kept), required));
             }
 
-            return new LineUpPlan(_school, scene, moved, commonSpeed, plans.ToImmutable());
+            return new LineUpPlan(_strategy, scene, moved, commonSpeed, plans.ToImmutable());
         }
 
         private static bool Same(in Found left, in Found right) =>
@@ -275,7 +275,7 @@ public static class LineUpPlanner
                 return ready;
             }
 
-            string followed = ((IrisWish.SameDepthAs)_cameras[i].Wish).Camera;
+            string followed = ((IrisRequirement.SameDepthAs)_cameras[i].Requirement).Camera;
             int other = 0;
             while (_cameras[other].Name != followed)
             {
@@ -287,7 +287,7 @@ public static class LineUpPlanner
                 ?? throw new QuantityException(
                     QuantityFault.NoChoice,
                     $"Camera {_cameras[i].Name} is to be as deep as {followed}, whose sensor, focal length or distance is not known.");
-            return new CandidateSearch(_cameras[i], _scene, _school == PlanSchool.GainLast, depth);
+            return new CandidateSearch(_cameras[i], _scene, _strategy == PlanStrategy.GainLast, depth);
         }
 
         private void Share(ImmutableArray<int> level, ImmutableArray<int> stock, double light, Found[] winners)
@@ -319,7 +319,7 @@ public static class LineUpPlanner
                 return null;
             }
 
-            ImmutableArray<PlanTerm> order = PlanTerms.Of(_school);
+            ImmutableArray<PlanTerm> order = PlanTerms.Of(_strategy);
             for (int t = 0; t < order.Length; t++)
             {
                 if (kept[0].Terms[t] != kept[1].Terms[t])
@@ -336,19 +336,19 @@ public static class LineUpPlanner
             SensitivityState state = camera.States[found.State];
             FilterPosition builtIn = camera.BuiltIn[found.BuiltIn];
             ImmutableArray<FilterPosition> front = [.. found.Front.Kit.Select(k => _scene.Kit[k].Filter)];
-            var opening = new FNumber(IrisPositions.FromScale(found.Iris), camera.Iris.MarkedInT);
+            var iris = new FNumber(IrisPositions.FromScale(found.Iris), camera.Iris.MarkedInT);
             var balance = ExposureBalance.Of(
-                scene.Light, camera.Time, state.Speed, opening, new FilterCombination(builtIn, front).Loss, camera.Iris.LossInExposure, scene.Offset);
-            (Stops Clip, Stops Shadow)? margins = state.Room?.Margins(scene.Brightest, scene.Darkest, balance.Total);
+                scene.Light, camera.Time, state.Speed, iris, new FilterCombination(builtIn, front).Loss, camera.Iris.LossInExposure, scene.Offset);
+            (Stops Clip, Stops Shadow)? margins = state.Latitude?.Margins(scene.Brightest, scene.Darkest, balance.Total);
             ImmutableArray<int>.Builder terms = ImmutableArray.CreateBuilder<int>(PlanScore.TermCount);
             for (int t = 0; t < PlanScore.TermCount; t++)
             {
                 terms.Add(found.Score[t]);
             }
 
-            return new PlanCandidate(state, builtIn, front, opening, balance, new Stops(found.Missed), margins?.Clip, margins?.Shadow, terms.MoveToImmutable())
+            return new PlanCandidate(state, builtIn, front, iris, balance, new Stops(found.Missed), margins?.Clip, margins?.Shadow, terms.MoveToImmutable())
             {
-                AtEnd = opening.Value <= camera.Iris.Widest.Value * (1 + Guard.Edge) || opening.Value >= camera.Iris.Smallest.Value * (1 - Guard.Edge),
+                AtEnd = iris.Value <= camera.Iris.Widest.Value * (1 + Guard.Edge) || iris.Value >= camera.Iris.Smallest.Value * (1 - Guard.Edge),
             };
         }
     }

@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
@@ -11,12 +13,12 @@ namespace GoldNotch.Core.LineUps;
 /// <param name="Plan">What is planned.</param>
 /// <param name="Meter">What a meter set to this camera's speed and time says at the key, before filters.</param>
 /// <param name="Why">Why this and not the next.</param>
-/// <param name="WishTold">How the wish came out; empty where it is met.</param>
-/// <param name="Mends">What would mend it.</param>
-/// <param name="PinCost">What the pins cost; empty where there are none or they cost nothing.</param>
-/// <param name="RampTold">What the long end of a zoom does to this opening; empty where nothing.</param>
+/// <param name="RequirementMissed">How the requirement came out; null where it is met.</param>
+/// <param name="Remedies">What would correct it.</param>
+/// <param name="PinCost">What the pins cost; null where there are none or they cost nothing.</param>
+/// <param name="Ramp">What the long end of a zoom does to this iris; null where nothing.</param>
 public sealed record CameraRow(
-    PreparedCamera Prepared, CameraPlan Plan, FNumber Meter, Judgement Why, string WishTold, ImmutableArray<Mend> Mends, string PinCost, string RampTold);
+    PreparedCamera Prepared, CameraPlan Plan, FNumber Meter, Judgement Why, Judgement? RequirementMissed, ImmutableArray<Remedy> Remedies, Judgement? PinCost, Judgement? Ramp);
 
 /// <summary>Two cameras and how far they may differ although the plan says they agree.</summary>
 /// <param name="Left">One.</param>
@@ -25,15 +27,15 @@ public sealed record CameraRow(
 /// <param name="Spread">Expected spread.</param>
 public sealed record PairRow(string Left, string Right, Stops Exposure, Spread Spread);
 
-/// <summary>The same line-up with other wishes.</summary>
+/// <summary>The same line-up with other requirements.</summary>
 /// <param name="Name">As spoken.</param>
-/// <param name="Says">What it does.</param>
+/// <param name="Text">What it does.</param>
 /// <param name="Cameras">What each camera comes to.</param>
 /// <param name="LargestDifference">Largest difference of exposure.</param>
 /// <param name="WorstError">Largest exposure error.</param>
 /// <param name="Noise">Noise of the noisiest, dB.</param>
-public sealed record WishVariant(
-    string Name, string Says, ImmutableArray<(string Letter, string Spoken, string Depth)> Cameras, Stops LargestDifference, Stops WorstError, Decibels Noise);
+public sealed record PlanVariant(
+    Judgement Name, Judgement Text, ImmutableArray<(string Letter, Judgement Spoken, Judgement? Depth)> Cameras, Stops LargestDifference, Stops WorstError, Decibels Noise);
 
 /// <summary>A line-up planned, with all that follows.</summary>
 /// <param name="LineUp">What was asked.</param>
@@ -47,7 +49,7 @@ public sealed record WishVariant(
 /// <param name="Pairs">Every pair.</param>
 /// <param name="InThePicture">Cameras that stand in another's picture.</param>
 /// <param name="Leans">Whom each camera keeps sharp.</param>
-/// <param name="SceneTold">Whether the scene is hard or easy, and which camera loses first.</param>
+/// <param name="SceneNotes">Whether the scene is hard or easy, and which camera loses first.</param>
 public sealed record LineUpReport(
     LineUp LineUp,
     LineUpPlan? Plan,
@@ -60,8 +62,17 @@ public sealed record LineUpReport(
     ImmutableArray<PairRow> Pairs,
     ImmutableArray<InThePicture> InThePicture,
     ImmutableArray<LeanRow> Leans,
-    ImmutableArray<string> SceneTold)
+    ImmutableArray<Judgement> SceneNotes)
 {
+    private const string RuleId = "PLAN-PINS";
+
+    private static readonly Template PinsCost = new(RuleId, "cost", "The pins cost: {costs} Without them it is {free}.");
+    private static readonly Template ExposureCost = new(RuleId, "exposure", "the picture is {error:size} too {error?bright|dark}.");
+    private static readonly Template IrisCost = new(RuleId, "iris", "The iris is {missed:size} further from the required one.");
+    private static readonly Template NoiseCost = new(RuleId, "noise", "{noise:size} of noise.");
+    private static readonly Template LatitudeCost = new(RuleId, "latitude", "{latitude:size} of latitude above grey.");
+    private static readonly Template Ramps = new("PLAN-RAMP", "ramps", "Zoomed past {until} the lens closes by itself: at {longest} it is {atlong}, {loss:size} darker.");
+
     /// <summary>Plans a line-up and works out what follows. Faults of single cameras leave them out; nothing else is stopped by them.</summary>
     /// <param name="lineUp">The line-up.</param>
     /// <param name="missing">Faults of cameras that are not even in it, because their unit is gone.</param>
@@ -101,17 +112,17 @@ public sealed record LineUpReport(
     /// <summary>A line-up of which nothing could be planned.</summary>
     public static LineUpReport Empty(LineUp lineUp) => new(lineUp, null, [], [], [], [], [], [], [], [], [], []);
 
-    /// <summary>The camera the light is set for: it needs most at its widest opening, quietest state and clear. Null where nothing is planned.</summary>
-    public CameraRow? ExposureReference => Cameras.IsEmpty ? null : WishVariants.ExposureReference(Cameras);
+    /// <summary>The camera the light is set for: it needs most at its widest iris, quietest state and clear. Null where nothing is planned.</summary>
+    public CameraRow? ExposureReference => Cameras.IsEmpty ? null : PlanVariants.ExposureReference(Cameras);
 
-    /// <summary>The line-up by other wishes, side by side: depth matched, the tight camera deeper, the sensitive camera open.</summary>
-    public ImmutableArray<WishVariant> Variants() => WishVariants.Of(this);
+    /// <summary>The line-up by other requirements, side by side: depth matched, the tight camera deeper, the sensitive camera open.</summary>
+    public ImmutableArray<PlanVariant> Variants() => PlanVariants.Of(this);
 
-    internal static LineUpPlan PlanOf(LineUp lineUp, ImmutableArray<PlanCamera> cameras) => lineUp.School switch
+    internal static LineUpPlan PlanOf(LineUp lineUp, ImmutableArray<PlanCamera> cameras) => lineUp.Strategy switch
     {
-        PlanSchool.MoveLight => LineUpPlanner.PlanMovingLight(cameras, lineUp.Scene, lineUp.Light.Dim, lineUp.Light.Raise),
-        PlanSchool.CommonSpeed => LineUpPlanner.PlanCommonSpeed(cameras, lineUp.Scene),
-        _ => LineUpPlanner.Plan(cameras, lineUp.Scene, lineUp.School),
+        PlanStrategy.MoveLight => LineUpPlanner.PlanMovingLight(cameras, lineUp.Scene, lineUp.Light.Dim, lineUp.Light.Raise),
+        PlanStrategy.CommonSpeed => LineUpPlanner.PlanCommonSpeed(cameras, lineUp.Scene),
+        _ => LineUpPlanner.Plan(cameras, lineUp.Scene, lineUp.Strategy),
     };
 
     // One that follows a camera that is left out is left out too, and says so.
@@ -123,10 +134,10 @@ public sealed record LineUpReport(
             again = false;
             foreach (PreparedCamera camera in ready.ToArray())
             {
-                if (camera.Plan.Wish is IrisWish.SameDepthAs { Camera: var other } && faults.Any(f => f.Letter == other))
+                if (camera.Plan.Requirement is IrisRequirement.SameDepthAs { Camera: var other } && faults.Any(f => f.Letter == other))
                 {
                     ready.Remove(camera);
-                    faults.Add(new LineUpFault(camera.Of.Letter, "wish", $"Camera {camera.Of.Letter} is to be as deep as {other}, which could not be planned. Mend {other} first, or give this one a wish of its own."));
+                    faults.Add(new LineUpFault(camera.Of.Letter, LineUpInput.Requirement, $"Camera {camera.Of.Letter} requires the depth of field of {other}, which could not be planned. Correct {other} first, or give this one a requirement of its own."));
                     again = true;
                 }
             }
@@ -135,56 +146,57 @@ public sealed record LineUpReport(
 
     private static CameraRow Row(LineUp lineUp, LineUpPlan plan, PreparedCamera ready, CameraPlan camera)
     {
-        FNumber meter = plan.Scene.Light.OpeningAt(camera.Camera.Time, camera.Chosen.State.Speed);
+        FNumber meter = plan.Scene.Light.IrisAt(camera.Camera.Time, camera.Chosen.State.Speed);
         return new CameraRow(
-            ready, camera, meter, PlanReasons.Why(camera), PlanReasons.WishTold(camera),
-            Mends.For(camera, plan.Scene, plan.School, Mends.ShuttersOf(ready)), PinCostOf(lineUp, ready, camera), RampOf(ready, camera));
+            ready, camera, meter, PlanReasons.Why(camera), PlanReasons.RequirementMissed(camera),
+            Remedies.For(camera, plan.Scene, plan.Strategy, Remedies.ShuttersOf(ready)), PinCostOf(lineUp, ready, camera), RampOf(ready, camera));
     }
 
-    private static string PinCostOf(LineUp lineUp, PreparedCamera ready, CameraPlan held)
+    private static Judgement? PinCostOf(LineUp lineUp, PreparedCamera ready, CameraPlan held)
     {
         if (!ready.Of.Pins.Any)
         {
-            return "";
+            return null;
         }
 
         LineUp free = lineUp with { Cameras = [.. lineUp.Cameras.Select(c => c.Letter == ready.Of.Letter ? c with { Pins = Pins.None } : c)] };
         LineUpCamera self = free.Cameras.First(c => c.Letter == ready.Of.Letter);
         if (CameraPreparation.Prepare(free, self, out _) is not { } unheld)
         {
-            return "";
+            return null;
         }
 
-        PlanCamera alone = unheld.Plan with { Wish = unheld.Plan.Wish is IrisWish.SameDepthAs ? new IrisWish.Fixed(held.WishedOpening ?? held.Chosen.Opening) : unheld.Plan.Wish };
-        PlanCandidate better = LineUpPlanner.Plan([alone], lineUp.Scene, lineUp.School == PlanSchool.GainLast ? PlanSchool.GainLast : PlanSchool.OwnBase).Cameras[0].Chosen;
-        List<string> costs = [];
-        void Cost(double more, string told)
+        PlanCamera alone = unheld.Plan with { Requirement = unheld.Plan.Requirement is IrisRequirement.SameDepthAs ? new IrisRequirement.Fixed(held.RequiredIris ?? held.Chosen.Iris) : unheld.Plan.Requirement };
+        PlanCandidate better = LineUpPlanner.Plan([alone], lineUp.Scene, lineUp.Strategy == PlanStrategy.GainLast ? PlanStrategy.GainLast : PlanStrategy.OwnBase).Cameras[0].Chosen;
+        List<Judgement> costs = [];
+        PlanCandidate now = held.Chosen;
+        Cost(Math.Abs(now.Error.Value) - Math.Abs(better.Error.Value), ExposureCost.Of(("error", now.Error)));
+        Cost(now.IrisMissedBy.Value - better.IrisMissedBy.Value, IrisCost.Of(("missed", now.IrisMissedBy - better.IrisMissedBy)));
+        Cost((now.State.Noise.Value - better.State.Noise.Value) / Decibels.PerStop, NoiseCost.Of(("noise", new Decibels(now.State.Noise.Value - better.State.Noise.Value))));
+        Stops latitude = new((better.ClipMargin?.Value ?? 0) - (now.ClipMargin?.Value ?? 0));
+        Cost(latitude.Value, LatitudeCost.Of(("latitude", latitude)));
+        return costs.Count == 0 ? null : PinsCost.Of(("costs", FigureValue.Of(costs)), ("free", PlanReasons.Spoken(better)));
+
+        void Cost(double more, Judgement cost)
         {
             if (more > PlanTerms.Met + Guard.Edge)
             {
-                costs.Add(told);
+                costs.Add(cost);
             }
         }
-
-        PlanCandidate now = held.Chosen;
-        Cost(Math.Abs(now.Error.Value) - Math.Abs(better.Error.Value), $"the picture is {now.Error.Magnitude.InHundredths()} too {(now.Error.Value > 0 ? "bright" : "dark")}");
-        Cost(now.WishMissed.Value - better.WishMissed.Value, $"the iris is {(now.WishMissed - better.WishMissed).InHundredths()} further from its wish");
-        Cost((now.State.Noise.Value - better.State.Noise.Value) / Decibels.PerStop, $"{new Decibels(now.State.Noise.Value - better.State.Noise.Value).Label()} of noise");
-        Cost((better.ClipMargin?.Value ?? 0) - (now.ClipMargin?.Value ?? 0), $"{new Stops((better.ClipMargin?.Value ?? 0) - (now.ClipMargin?.Value ?? 0)).InHundredths()} of highlight room");
-        return costs.Count == 0 ? "" : $"What is held here costs: {string.Join(", ", costs)}. Let go, it would be {PlanReasons.Spoken(better)}.";
     }
 
-    private static string RampOf(PreparedCamera ready, CameraPlan camera)
+    private static Judgement? RampOf(PreparedCamera ready, CameraPlan camera)
     {
         Lens lens = ready.Of.Model.Lens;
-        FNumber at = camera.Chosen.Opening;
+        FNumber at = camera.Chosen.Iris;
         if (camera.Camera.Iris.MarkedInT || lens.HoldsUntil(at) is not { } until || until.Value >= lens.Longest.Value - Guard.Edge)
         {
-            return "";
+            return null;
         }
 
-        Stops lost = lens.WidestAtLong.OpennessFrom(at);
-        return $"Zoomed past {until.Label()} the lens closes by itself: at {lens.Longest.Label()} it is {lens.WidestAtLong.Engraved()}, {lost.LabelWithUnit()}.";
+        return Ramps.Of(
+            Setting.Iris, ("until", until), ("longest", lens.Longest), ("atlong", lens.WidestAtLong), ("loss", lens.WidestAtLong.OpennessFrom(at)));
     }
 
     private static ImmutableArray<PairRow> PairsOf(LineUp lineUp, ImmutableArray<CameraRow> rows) =>

@@ -10,9 +10,9 @@ namespace GoldNotch.Core.LineUps;
 /// <param name="Gain">Gain on it.</param>
 /// <param name="Speed">The speed that comes of both.</param>
 /// <param name="Penalty">Noise of the base at 0 dB over the quietest.</param>
-/// <param name="Room">Room above and below mid grey in this state; null where nobody has measured it, and then nothing is claimed.</param>
+/// <param name="Latitude">Room above and below mid grey in this state; null where nobody has measured it, and then nothing is claimed.</param>
 /// <param name="AboveCap">Whether the standard's cap is passed, which breaks a rule.</param>
-public sealed record SensitivityState(string Base, Decibels Gain, Iso Speed, Decibels Penalty, Latitude? Room, bool AboveCap)
+public sealed record SensitivityState(string Base, Decibels Gain, Iso Speed, Decibels Penalty, Latitude? Latitude, bool AboveCap)
 {
     /// <summary>What the control shows there: <c>ISO 1600</c>, <c>L</c>; empty where it shows decibels.</summary>
     public string Shown { get; init; } = "";
@@ -22,23 +22,23 @@ public sealed record SensitivityState(string Base, Decibels Gain, Iso Speed, Dec
 }
 
 /// <summary>Where an iris can stand at one focal length.</summary>
-/// <param name="Widest">Widest opening there.</param>
-/// <param name="Smallest">Smallest opening.</param>
+/// <param name="Widest">Widest iris there.</param>
+/// <param name="Smallest">Smallest iris.</param>
 /// <param name="Step">Step of its clicks on the scale of marks; 0: a ring without clicks. Both ends are positions.</param>
 /// <param name="Loss">Stops lost in the glass between N and T, 0 or more.</param>
-/// <param name="MarkedInT">The openings are T-numbers: the loss is in them.</param>
+/// <param name="MarkedInT">The f-stops are T-numbers: the loss is in them.</param>
 public sealed record IrisTravel(FNumber Widest, FNumber Smallest, Stops Step, Stops Loss, bool MarkedInT)
 {
     /// <summary>What exposure still loses: nothing where the iris is marked in T.</summary>
     public Stops LossInExposure => MarkedInT ? Stops.Zero : Loss;
 
-    /// <summary>The opening as N, which depth and diffraction go by.</summary>
-    public FNumber AsN(FNumber opening) => MarkedInT ? new FNumber(opening.OpenedBy(Loss).Value) : opening;
+    /// <summary>The iris as N, which depth and diffraction go by.</summary>
+    public FNumber AsN(FNumber iris) => MarkedInT ? new FNumber(iris.OpenedBy(Loss).Value) : iris;
 
-    /// <summary>An opening given as N, as this iris is marked.</summary>
+    /// <summary>An iris given as N, as this iris is marked.</summary>
     public FNumber AsMarked(FNumber n) => MarkedInT ? new FNumber(n.OpenedBy(-Loss).Value, true) : n;
 
-    /// <summary>The nearest position; half a step goes to the smaller opening.</summary>
+    /// <summary>The nearest position; half a step goes to the smaller iris.</summary>
     public FNumber Nearest(FNumber asked) =>
         new(IrisPositions.FromScale(new IrisPositions(this, null).Nearest(IrisPositions.ToScale(asked))), MarkedInT);
 }
@@ -50,7 +50,7 @@ public sealed record IrisTravel(FNumber Widest, FNumber Smallest, Stops Step, St
 /// <param name="Circle">Circle of confusion.</param>
 public sealed record Standpoint(Millimetres Focal, Metres Distance, Millimetres Width, Millimetres Circle)
 {
-    /// <summary>What is sharp at an opening given as N.</summary>
+    /// <summary>What is sharp at an iris given as N.</summary>
     public DepthOfField DepthAt(FNumber n) => DepthOfField.Of(Focal, n, Distance, Circle);
 }
 
@@ -60,7 +60,7 @@ public sealed record Standpoint(Millimetres Focal, Metres Distance, Millimetres 
 /// <param name="States">Sensitivities offered, one or more.</param>
 /// <param name="BuiltIn">Built-in filter positions, clear included, one or more; measured stops where this unit was measured.</param>
 /// <param name="Iris">Where its iris can stand.</param>
-/// <param name="Wish">What its iris is wanted for.</param>
+/// <param name="Requirement">What its iris is wanted for.</param>
 /// <param name="Standpoint">Where it stands; null where its picture or distance is not known, and then no depth can be asked of it.</param>
 /// <param name="Diffraction">N beyond which the lens is softer; null where nobody has said.</param>
 public sealed record PlanCamera(
@@ -69,7 +69,7 @@ public sealed record PlanCamera(
     ImmutableArray<SensitivityState> States,
     ImmutableArray<FilterPosition> BuiltIn,
     IrisTravel Iris,
-    IrisWish Wish,
+    IrisRequirement Requirement,
     Standpoint? Standpoint,
     FNumber? Diffraction)
 {

@@ -8,19 +8,19 @@ namespace GoldNotch.Core.LineUps;
 /// <param name="State">Base and gain.</param>
 /// <param name="BuiltIn">Built-in filter.</param>
 /// <param name="Front">Filters in front, none or more.</param>
-/// <param name="Opening">The iris, at one of its positions.</param>
+/// <param name="Iris">The iris, at one of its positions.</param>
 /// <param name="Balance">Every term of the exposure.</param>
-/// <param name="WishMissed">How far the iris is from its wish, 0 or more.</param>
+/// <param name="IrisMissedBy">How far the iris is from its requirement, 0 or more.</param>
 /// <param name="ClipMargin">Stops left above the brightest wanted detail; negative is lost. Null where nobody has measured the room.</param>
 /// <param name="ShadowMargin">Stops left below the darkest wanted detail; negative is lost. Null likewise.</param>
-/// <param name="Terms">What was compared, in whole steps, in the order of the school.</param>
+/// <param name="Terms">What was compared, in whole steps, in the order of the strategy.</param>
 public sealed record PlanCandidate(
     SensitivityState State,
     FilterPosition BuiltIn,
     ImmutableArray<FilterPosition> Front,
-    FNumber Opening,
+    FNumber Iris,
     ExposureBalance Balance,
-    Stops WishMissed,
+    Stops IrisMissedBy,
     Stops? ClipMargin,
     Stops? ShadowMargin,
     ImmutableArray<int> Terms)
@@ -34,8 +34,8 @@ public sealed record PlanCandidate(
     /// <summary>Whether the iris stands at an end of its travel.</summary>
     public bool AtEnd { get; init; }
 
-    /// <summary>The opening as it is told: the engraved figure at an end of the ring, else the mark with thirds.</summary>
-    public string OpeningLabel => AtEnd ? Opening.Engraved(OpeningStyle.Thirds) : Opening.Label();
+    /// <summary>The iris as it is told: the engraved figure at an end of the ring, else the mark with thirds.</summary>
+    public FNumber ShownIris => AtEnd || Iris.Mark is not null ? Iris : Iris.NearestThird();
 }
 
 /// <summary>What is planned for one camera, and what it was chosen over.</summary>
@@ -43,20 +43,20 @@ public sealed record PlanCandidate(
 /// <param name="Chosen">The winner.</param>
 /// <param name="Next">The next two.</param>
 /// <param name="DecidedBy">The first term in which the winner is better than the next; null where they are equal, or there is no next.</param>
-/// <param name="WishedOpening">The opening the wish comes to; null where it is a range or as open as it goes.</param>
-public sealed record CameraPlan(PlanCamera Camera, PlanCandidate Chosen, ImmutableArray<PlanCandidate> Next, PlanTerm? DecidedBy, FNumber? WishedOpening)
+/// <param name="RequiredIris">The iris the requirement comes to; null where it is a range or as open as it goes.</param>
+public sealed record CameraPlan(PlanCamera Camera, PlanCandidate Chosen, ImmutableArray<PlanCandidate> Next, PlanTerm? DecidedBy, FNumber? RequiredIris)
 {
     /// <summary>What is sharp; null where the standpoint is not known.</summary>
-    public Optics.DepthOfField? Depth => Camera.Standpoint?.DepthAt(Camera.Iris.AsN(Chosen.Opening));
+    public Optics.DepthOfField? Depth => Camera.Standpoint?.DepthAt(Camera.Iris.AsN(Chosen.Iris));
 }
 
 /// <summary>A whole plan.</summary>
-/// <param name="School">The school it was made by.</param>
+/// <param name="Strategy">The strategy it was made by.</param>
 /// <param name="Scene">What the cameras share, with the light that was planned for.</param>
 /// <param name="Moved">How far the light is moved from the reading; zero where it may not.</param>
-/// <param name="CommonSpeed">The one speed for all; null in the other schools.</param>
+/// <param name="CommonSpeed">The one speed for all; null in the other strategies.</param>
 /// <param name="Cameras">What is planned for each, in the line-up's order.</param>
-public sealed record LineUpPlan(PlanSchool School, PlanScene Scene, Stops Moved, Iso? CommonSpeed, ImmutableArray<CameraPlan> Cameras)
+public sealed record LineUpPlan(PlanStrategy Strategy, PlanScene Scene, Stops Moved, Iso? CommonSpeed, ImmutableArray<CameraPlan> Cameras)
 {
     /// <summary>Largest difference of exposure between any two cameras.</summary>
     public Stops LargestDifference => new(Cameras.Max(c => c.Chosen.Error.Value) - Cameras.Min(c => c.Chosen.Error.Value));

@@ -1,114 +1,141 @@
-using GoldNotch.Core.Exposure;
-using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.LineUps;
 
-/// <summary>Says in sentences why a camera is planned as it is.</summary>
+/// <summary>What a plan sets, and why this and not the next.</summary>
 public static class PlanReasons
 {
-    /// <summary>How a candidate is spoken: <c>0 dB · ND 1/16 · f/5.6⅓</c>.</summary>
-    public static string Spoken(PlanCandidate candidate) => string.Join(" · ", Parts(candidate));
+    private const string SettingsRule = "PLAN-SETTINGS";
+    private const string OrderRule = "PLAN-ORDER";
+    private const string IrisRule = "PLAN-IRIS";
 
-    /// <summary>Base with gain as the camera shows it: <c>low base, +2 dB</c>, <c>ISO 1600</c>, <c>L, −3 dB</c>.</summary>
-    public static string State(SensitivityState state)
+    private static readonly Template Gain = new(SettingsRule, "gain", "{gain}");
+    private static readonly Template GainOnBase = new(SettingsRule, "gain-on-base", "{base} base, {gain}");
+    private static readonly Template FilterOnly = new(SettingsRule, "filter", "ND {filter}");
+    private static readonly Template FilterAndFront = new(SettingsRule, "filter-and-front", "ND {filter} + front {front}");
+    private static readonly Template Whole = new(SettingsRule, "whole", "{state} · {filters} · {iris}");
+
+    private static readonly Template AsRead = new(SettingsRule, "as-read", "as read");
+    private static readonly Template Turn = new(SettingsRule, "turn", "{moved?open|close} {moved:size}");
+
+    private static readonly Template NoOther = new(OrderRule, "no-other", "There is no other way to set it.");
+    private static readonly Template BreaksRule = new(OrderRule, "rules", "{other} is above the gain cap.");
+    private static readonly Template Exposure = new(OrderRule, "exposure", "{other} is {error:size} too {error?bright|dark}.");
+    private static readonly Template Highlights = new(OrderRule, "highlights", "{other} loses {lost:size} of the wanted highlights.");
+    private static readonly Template GainWithFilter = new(OrderRule, "gain-with-filter", "{other} raises gain behind an ND filter.");
+    private static readonly Template IrisFurther = new(OrderRule, "iris", "{other} is {theirs:size} from the required iris; this is {missed:size} from it.");
+    private static readonly Template Noisier = new(OrderRule, "noise", "{other} is {noise:size} noisier.");
+    private static readonly Template Shadows = new(OrderRule, "shadows", "{other} loses {lost:size} of the wanted shadows.");
+    private static readonly Template FrontFilters = new(OrderRule, "front-filters", "{other} needs {filters#filter|filters} in front of the lens.");
+    private static readonly Template Diffraction = new(OrderRule, "diffraction", "{other} is beyond the diffraction limit of the format.");
+    private static readonly Template NegativeGain = new(OrderRule, "negative-gain", "{other} costs latitude above grey: its gain is below 0 dB.");
+    private static readonly Template MoreFilter = new(OrderRule, "filter-stops", "{other} takes {filter:size} more ND for the same picture.");
+    private static readonly Template AsGood = new(OrderRule, "as-good", "{other} is as good; this is nearer to the light by less than is visible.");
+
+    private static readonly Template NotOpen = new(IrisRule, "not-open", "Fully open is {required}; {iris} is {missed:size} smaller.");
+    private static readonly Template NotAt = new(IrisRule, "not-at", "{required} is required; {iris} is {missed:size} away.");
+    private static readonly Template OutOfRange = new(IrisRule, "out-of-range", "{widest} to {smallest} is required; {iris} is {missed:size} outside.");
+    private static readonly Template NotDeep = new(IrisRule, "not-deep", "A depth of field of {depth} is required, which takes {required}; {iris} gives {got}");
+    private static readonly Template NotSameDepth = new(IrisRule, "not-same-depth", "The depth of field of {other} takes {required}; {iris} gives {got}");
+    private static readonly Template CannotSameDepth = new(
+        IrisRule, "cannot-same-depth", "The depth of field of {other} takes {required}, which this lens does not have; {iris} gives {got} Pair them the other way round: {other} as deep as {camera}.");
+    private static readonly Template DepthUnknown = new(IrisRule, "depth-unknown", "an unknown depth of field.");
+    private static readonly Template DepthInfinite = new(IrisRule, "depth-infinite", "a depth of field from {near} to infinity.");
+    private static readonly Template DepthIs = new(IrisRule, "depth", "a depth of field of {metres}.");
+
+    /// <summary>All that is set on a camera, in one line.</summary>
+    public static Judgement Spoken(PlanCandidate candidate) =>
+        Whole.Of(("state", State(candidate.State)), ("filters", Filters(candidate)), ("iris", candidate.ShownIris));
+
+    /// <summary>Base and gain.</summary>
+    public static Judgement State(SensitivityState state)
     {
-        string gain = state.Shown.Length == 0 ? state.Gain.Label() : state.Shown.StartsWith("ISO", StringComparison.Ordinal) ? state.Shown : $"{state.Shown}, {state.Gain.Label()}";
-        return state.Base.Length == 0 ? gain : $"{state.Base} base, {gain}";
+        FigureValue gain = state.Shown.StartsWith("ISO", StringComparison.Ordinal) ? state.Shown : new SettingValue.GainAt(state.Gain, state.Shown);
+        return state.Base.Length == 0 ? Gain.Of(Setting.Gain, ("gain", gain)) : GainOnBase.Of(Setting.Gain, ("base", state.Base), ("gain", gain));
     }
 
-    /// <summary>The filters: <c>ND 1/16</c>, <c>ND clear + front 2</c>.</summary>
-    public static string Filters(PlanCandidate candidate)
-    {
-        string front = candidate.Front.IsEmpty ? "" : " + front " + string.Join(", ", candidate.Front.Select(f => f.Label));
-        return $"ND {candidate.BuiltIn.Label}{front}";
-    }
+    /// <summary>Built-in and front filters.</summary>
+    public static Judgement Filters(PlanCandidate candidate) => candidate.Front.IsEmpty
+        ? FilterOnly.Of(Setting.NeutralDensity, ("filter", candidate.BuiltIn.Label))
+        : FilterAndFront.Of(Setting.NeutralDensity, ("filter", candidate.BuiltIn.Label), ("front", FigureValue.Of(candidate.Front.Select(f => f.Label))));
 
-    /// <summary>Number and direction from one opening to another: <c>open 2⅓</c>, <c>close ⅔</c>, <c>as read</c>.</summary>
-    public static string Direction(FNumber from, FNumber to)
+    /// <summary>Whether to open or close the iris, and by how much; in thirds, since a hand does it.</summary>
+    public static Judgement Direction(FNumber from, FNumber to)
     {
         Stops moved = to.OpennessFrom(from);
-        string size = moved.Label().TrimStart('+', Notation.Minus);
-        return size == "0" ? "as read" : moved.Value > 0 ? "open " + size : "close " + size;
+        return (moved.Label() == "0" ? AsRead : Turn).Of(Setting.Iris, ("moved", FigureValue.Moved(moved)));
     }
 
-    /// <summary>Why this and not the next one.</summary>
+    /// <summary>Why the chosen candidate and not the next one.</summary>
     public static Judgement Why(CameraPlan plan)
     {
-        const string Id = "PLAN-ORDER";
         PlanCandidate chosen = plan.Chosen;
+        (string, FigureValue)[] figures = [("chosen-error", chosen.Error), ("missed", chosen.IrisMissedBy), ("filters-used", chosen.Filters)];
         if (plan.Next.IsEmpty)
         {
-            return Judgement.Of(Id, "There is no other way of setting it.");
+            return NoOther.Of(figures);
         }
 
         PlanCandidate next = plan.Next[0];
-        string other = Spoken(next);
-        string sentence = plan.DecidedBy switch
+        Template template = plan.DecidedBy switch
         {
-            PlanTerm.Rules => $"{other} would break a rule: its gain is above the cap.",
-            PlanTerm.Exposure => $"{other} would be {Off(next.Error)}.",
-            PlanTerm.Highlights => $"{other} would lose {Lost(next.ClipMargin)} of the wanted highlights.",
-            PlanTerm.GainWithFilter => $"{other} would have gain up behind a filter: noise for nothing.",
-            PlanTerm.IrisWish => $"{other} would be {next.WishMissed.InHundredths()} from the iris wish; this is {chosen.WishMissed.InHundredths()} from it.",
-            PlanTerm.Noise => $"{other} would be {new Decibels(next.State.Noise.Value - chosen.State.Noise.Value).Label()} noisier.",
-            PlanTerm.Shadows => $"{other} would lose {Lost(next.ShadowMargin)} of the wanted shadows.",
-            PlanTerm.FrontFilters => $"{other} would need {Count(next.Front.Length)} in front of the lens.",
-            PlanTerm.Diffraction => $"{other} would be past the lens's sharpest openings.",
-            PlanTerm.NegativeGain => $"{other} would cost highlight room: its gain is below 0 dB.",
-            PlanTerm.FilterStops => $"{other} would take {(next.Filters - chosen.Filters).InHundredths()} more filter for the same picture.",
-            _ => $"{other} would do as well; this is nearer to the light by less than can be seen.",
+            PlanTerm.Rules => BreaksRule,
+            PlanTerm.Exposure => Exposure,
+            PlanTerm.Highlights => Highlights,
+            PlanTerm.GainWithFilter => GainWithFilter,
+            PlanTerm.IrisRequirement => IrisFurther,
+            PlanTerm.Noise => Noisier,
+            PlanTerm.Shadows => Shadows,
+            PlanTerm.FrontFilters => FrontFilters,
+            PlanTerm.Diffraction => Diffraction,
+            PlanTerm.NegativeGain => NegativeGain,
+            PlanTerm.FilterStops => MoreFilter,
+            _ => AsGood,
         };
-        return Judgement.Of(
-            Id, sentence,
-            Figure.InStops("exposure error", chosen.Error),
-            Figure.InStops("from the wish", chosen.WishMissed),
-            Figure.InStops("filters", chosen.Filters));
+        Stops? margin = plan.DecidedBy == PlanTerm.Shadows ? next.ShadowMargin : next.ClipMargin;
+        return template.Of(
+        [
+            .. figures,
+            ("other", Spoken(next)),
+            ("error", next.Error),
+            ("lost", margin ?? Stops.Zero),
+            ("theirs", next.IrisMissedBy),
+            ("noise", new Decibels(next.State.Noise.Value - chosen.State.Noise.Value)),
+            ("filters", FigureValue.Count(next.Front.Length)),
+            ("filter", next.Filters - chosen.Filters),
+        ]);
     }
 
-    /// <summary>How a wish came out; empty where there is nothing to tell.</summary>
-    public static string WishTold(CameraPlan plan)
+    /// <summary>How the required iris was missed; null where it is met.</summary>
+    public static Judgement? RequirementMissed(CameraPlan plan)
     {
         PlanCandidate c = plan.Chosen;
-        string got = c.OpeningLabel;
-        if (c.WishMissed.Value <= PlanTerms.Met + Guard.Edge)
+        if (c.IrisMissedBy.Value <= PlanTerms.Met + Guard.Edge)
         {
-            return "";
+            return null;
         }
 
-        string far = c.WishMissed.InHundredths();
-        return plan.Camera.Wish switch
+        (string, FigureValue) iris = ("iris", c.ShownIris);
+        (string, FigureValue) missed = ("missed", c.IrisMissedBy);
+        FNumber takes = plan.RequiredIris ?? c.Iris;
+        return plan.Camera.Requirement switch
         {
-            IrisWish.Open => $"As open as it goes would be {plan.Camera.Iris.Widest.Label()}; {got} is {far} smaller.",
-            IrisWish.Fixed wish => $"Asked for {wish.At.Label()}; {got} is {far} away.",
-            IrisWish.Range wish => $"Asked for {wish.Widest.Label()} to {wish.Smallest.Label()}; {got} is {far} outside.",
-            IrisWish.Depth wish => $"Asked for {wish.AtLeast.Label()} sharp, which takes {plan.WishedOpening?.Label()}; {got} gives {DepthOf(plan)}.",
-            IrisWish.SameDepthAs wish => SameDepth(plan, wish, got),
-            _ => "",
+            IrisRequirement.Open => NotOpen.Of(Setting.Iris, ("required", plan.Camera.Iris.Widest), iris, missed),
+            IrisRequirement.Fixed fixedAt => NotAt.Of(Setting.Iris, ("required", fixedAt.At), iris, missed),
+            IrisRequirement.Range range => OutOfRange.Of(Setting.Iris, ("widest", range.Widest), ("smallest", range.Smallest), iris, missed),
+            IrisRequirement.Depth depth => NotDeep.Of(Setting.Iris, ("depth", depth.AtLeast), ("required", takes), iris, missed, ("got", DepthOf(plan))),
+            IrisRequirement.SameDepthAs same => (takes.Value < plan.Camera.Iris.Widest.Value || takes.Value > plan.Camera.Iris.Smallest.Value ? CannotSameDepth : NotSameDepth).Of(
+                Setting.Iris, ("other", same.Camera), ("required", takes), iris, missed, ("got", DepthOf(plan)), ("camera", plan.Camera.Name)),
+            _ => null,
         };
     }
 
-    private static string SameDepth(CameraPlan plan, IrisWish.SameDepthAs wish, string got)
+    private static Judgement DepthOf(CameraPlan plan) => plan.Depth switch
     {
-        FNumber wanted = plan.WishedOpening ?? plan.Chosen.Opening;
-        bool cannot = wanted.Value < plan.Camera.Iris.Widest.Value || wanted.Value > plan.Camera.Iris.Smallest.Value;
-        return cannot
-            ? $"As deep as {wish.Camera} would take f/{Notation.Number(wanted.Value, 1)}, which this lens has not: {got} gives {DepthOf(plan)}. Pair them the other way round: {wish.Camera} as deep as {plan.Camera.Name}."
-            : $"As deep as {wish.Camera} would take {wanted.Label()}; {got} gives {DepthOf(plan)}.";
-    }
-
-    private static string DepthOf(CameraPlan plan) => plan.Depth switch
-    {
-        null => "no known depth",
-        { Depth: null } deep => $"sharp from {deep.Near.Label()} to infinity",
-        { Depth: { } metres } => $"{metres.Label()} sharp",
+        null => DepthUnknown.Of(),
+        { Depth: null } deep => DepthInfinite.Of(("near", deep.Near)),
+        { Depth: { } metres } => DepthIs.Of(("metres", metres)),
     };
-
-    private static IEnumerable<string> Parts(PlanCandidate c) => [State(c.State), Filters(c), c.OpeningLabel];
-
-    private static string Off(Stops error) => $"{error.Magnitude.InHundredths()} too {(error.Value > 0 ? "bright" : "dark")}";
-
-    private static string Lost(Stops? margin) => (-(margin ?? Stops.Zero)).InHundredths();
-
-    private static string Count(int filters) => filters == 1 ? "one filter" : $"{filters} filters";
 }

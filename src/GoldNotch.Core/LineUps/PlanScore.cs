@@ -3,7 +3,7 @@ using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.LineUps;
 
-/// <summary>A candidate's terms in the order of its school, each a whole number of steps, then the tie-breaks: exposure in hundredths,
+/// <summary>A candidate's terms in the order of its strategy, each a whole number of steps, then the tie-breaks: exposure in hundredths,
 /// gain and filter in thousandths. Compared from the left; less is better.</summary>
 [InlineArray(Length)]
 internal struct PlanScore

@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 
 namespace GoldNotch.Core.LineUps;
 
-/// <summary>What candidates are compared by, in the order of the schools that keep it.</summary>
+/// <summary>What candidates are compared by, in the order of the strategies that keep it.</summary>
 public enum PlanTerm
 {
     /// <summary>Rules of the standard that it breaks.</summary>
@@ -17,8 +17,8 @@ public enum PlanTerm
     /// <summary>Gain above 0 dB while a filter is in, unless the iris is fixed.</summary>
     GainWithFilter,
 
-    /// <summary>How far the iris is from its wish, beyond a sixth of a stop, in thirds.</summary>
-    IrisWish,
+    /// <summary>How far the iris is from its requirement, beyond a sixth of a stop, in thirds.</summary>
+    IrisRequirement,
 
     /// <summary>Noise: the base's penalty and gain above zero, in dB.</summary>
     Noise,
@@ -29,7 +29,7 @@ public enum PlanTerm
     /// <summary>Filters in front of the lens.</summary>
     FrontFilters,
 
-    /// <summary>Smaller than the opening at which the lens is still sharp, in thirds.</summary>
+    /// <summary>Smaller than the iris at which the lens is still sharp, in thirds.</summary>
     Diffraction,
 
     /// <summary>Gain below 0 dB, in dB: it costs highlights.</summary>
@@ -39,8 +39,8 @@ public enum PlanTerm
     FilterStops,
 }
 
-/// <summary>The schools of planning several cameras from one light.</summary>
-public enum PlanSchool
+/// <summary>The strategies of planning several cameras from one light.</summary>
+public enum PlanStrategy
 {
     /// <summary>Each at its own base, ND for the rest.</summary>
     OwnBase,
@@ -51,38 +51,38 @@ public enum PlanSchool
     /// <summary>One speed for all; the iris takes up the rest.</summary>
     CommonSpeed,
 
-    /// <summary>Noise before a gain that stands beside a filter and before the iris wish.</summary>
+    /// <summary>Noise before a gain that stands beside a filter and before the iris requirement.</summary>
     GainLast,
 }
 
 /// <summary>The order and the steps of the comparison.</summary>
 public static class PlanTerms
 {
-    /// <summary>The order of every school but <see cref="PlanSchool.GainLast"/>.</summary>
+    /// <summary>The order of every strategy but <see cref="PlanStrategy.GainLast"/>.</summary>
     public static readonly ImmutableArray<PlanTerm> Order = [.. Enum.GetValues<PlanTerm>()];
 
-    /// <summary>The order of <see cref="PlanSchool.GainLast"/>: noise moves before gain beside a filter.</summary>
+    /// <summary>The order of <see cref="PlanStrategy.GainLast"/>: noise moves before gain beside a filter.</summary>
     public static readonly ImmutableArray<PlanTerm> OrderGainLast =
     [
-        PlanTerm.Rules, PlanTerm.Exposure, PlanTerm.Highlights, PlanTerm.Noise, PlanTerm.GainWithFilter, PlanTerm.IrisWish,
+        PlanTerm.Rules, PlanTerm.Exposure, PlanTerm.Highlights, PlanTerm.Noise, PlanTerm.GainWithFilter, PlanTerm.IrisRequirement,
         PlanTerm.Shadows, PlanTerm.FrontFilters, PlanTerm.Diffraction, PlanTerm.NegativeGain, PlanTerm.FilterStops,
     ];
 
-    /// <summary>Within this a wish or an exposure counts as met, stops (bench rule: half a third).</summary>
+    /// <summary>Within this a requirement or an exposure counts as met, stops (bench rule: half a third).</summary>
     public const double Met = 1.0 / 6;
 
-    /// <summary>Whether a difference of exposure or of an opening counts as none.</summary>
+    /// <summary>Whether a difference of exposure or of an iris counts as none.</summary>
     public static bool IsMet(Units.Stops difference) => Math.Abs(difference.Value) <= Met + Units.Guard.Edge;
 
-    /// <summary>The order of a school.</summary>
-    public static ImmutableArray<PlanTerm> Of(PlanSchool school) => school == PlanSchool.GainLast ? OrderGainLast : Order;
+    /// <summary>The order of a strategy.</summary>
+    public static ImmutableArray<PlanTerm> Of(PlanStrategy strategy) => strategy == PlanStrategy.GainLast ? OrderGainLast : Order;
 
     /// <summary>The step a term is rounded to, in its own unit.</summary>
     public static double Step(PlanTerm term) => term switch
     {
         PlanTerm.Exposure or PlanTerm.FilterStops => 1.0 / 12,
         PlanTerm.Highlights => 1.0 / 6,
-        PlanTerm.IrisWish or PlanTerm.Shadows or PlanTerm.Diffraction => 1.0 / 3,
+        PlanTerm.IrisRequirement or PlanTerm.Shadows or PlanTerm.Diffraction => 1.0 / 3,
         _ => 1,
     };
 }

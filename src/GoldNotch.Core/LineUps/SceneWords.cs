@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.LineUps;
@@ -9,9 +10,18 @@ namespace GoldNotch.Core.LineUps;
 /// <param name="Who">The person.</param>
 /// <param name="Still">Sharp where it stands.</param>
 /// <param name="Leaning">Sharp to both ends of its lean.</param>
-/// <param name="Sentence">In words, with metres.</param>
-public sealed record LeanRow(string Letter, string Who, bool Still, bool Leaning, string Sentence)
+/// <param name="Because">What it means.</param>
+public sealed record LeanRow(string Letter, string Who, bool Still, bool Leaning, Judgement Because)
 {
+    private const string RuleId = "PLAN-LEAN";
+
+    private static readonly Template HoldsLean = new(RuleId, "holds", "{camera} holds {who} sharp through a lean of {lean}: the depth of field is {near} to {far}.");
+    private static readonly Template LosesBack = new(RuleId, "loses-back", "{camera} loses {who} leaning back by {lean}: the depth of field is {near} to {far}.");
+    private static readonly Template LosesForward = new(RuleId, "loses-forward", "{camera} loses {who} leaning forward by {lean}: the depth of field is {near} to {far}.");
+    private static readonly Template LosesBoth = new(RuleId, "loses-both", "{camera} loses {who} leaning either way by {lean}: the depth of field is {near} to {far}.");
+    private static readonly Template CloseIris = new(RuleId, "close-iris", "Nobody operates it: close the iris, or use tracking autofocus.");
+    private static readonly Template Follow = new(RuleId, "follow", "The operator has to follow.");
+
     /// <summary>Every camera with what it looks at and how that leans.</summary>
     internal static ImmutableArray<LeanRow> Of(LineUp lineUp, ImmutableArray<CameraRow> rows) =>
         [.. rows.Select(r => Of(lineUp, r)).OfType<LeanRow>()];
@@ -26,33 +36,48 @@ public sealed record LeanRow(string Letter, string Who, bool Still, bool Leaning
         double near = Math.Max(0.05, at.Distance.Value - who.Lean);
         bool forward = depth.Holds(new Metres(near));
         bool back = depth.Holds(new Metres(at.Distance.Value + who.Lean));
-        string range = $"sharp from {depth.Near.Label()} to {depth.Far?.Label() ?? "infinity"}";
-        string lean = new Metres(who.Lean).Label();
-        string sentence = forward && back ? $"keeps {who.Name} sharp through a lean of {lean}: {range}."
-            : $"loses {who.Name} {(forward ? "leaning back" : back ? "leaning forward" : "either way")} by {lean}: {range}. {(row.Prepared.Of.Watch == Watch.Unattended ? "Nobody is there to follow: close the iris, or let it track." : "The operator has to follow.")}";
-        return new LeanRow(row.Plan.Camera.Name, who.Name, true, forward && back, sentence);
+        Template template = forward && back ? HoldsLean : forward ? LosesBack : back ? LosesForward : LosesBoth;
+        Judgement because = template.Of(
+            ("camera", row.Plan.Camera.Name), ("who", who.Name), ("lean", new Metres(who.Lean)), ("near", depth.Near), ("far", depth.Far is { } far ? far : "infinity"));
+        Judgement? remedy = forward && back ? null : (row.Prepared.Of.Watch == Watch.Unattended ? CloseIris : Follow).Of();
+        return new LeanRow(row.Plan.Camera.Name, who.Name, true, forward && back, because.And(remedy));
     }
 }
 
-/// <summary>Says how the scene lies in what the cameras hold.</summary>
+/// <summary>Text how the scene lies in what the cameras hold.</summary>
 internal static class SceneWords
 {
     // A stop of room on both sides on every camera: the scene asks nothing of the range (bench rule).
     private const double Easy = 1;
 
-    internal static ImmutableArray<string> Of(LineUpPlan plan, ImmutableArray<CameraRow> rows)
+    private const string RuleId = "PLAN-SCENE";
+
+    private static readonly Template NotMeasured = new(RuleId, "not-measured", "The latitude of {cameras} was never measured: check the highlights there.");
+    private static readonly Template EasyScene = new(RuleId, "easy", "Easy scene: {above} to {below} around the key is at least a stop inside every camera. One common speed is harmless.");
+    private static readonly Template HardScene = new(RuleId, "hard", "Hard scene: {above} to {below} around the key.");
+    private static readonly Template HighlightsLost = new(RuleId, "highlights-lost", "{camera} loses {margin:size} of highlights.");
+    private static readonly Template HighlightsLeft = new(RuleId, "highlights-left", "{camera} has the least latitude above grey: {margin:size} left.");
+    private static readonly Template ShadowsLost = new(RuleId, "shadows-lost", "{camera} loses {margin:size} of shadows.");
+    private static readonly Template ShadowsLeft = new(RuleId, "shadows-left", "{camera} has the least latitude below grey: {margin:size} left.");
+    private static readonly Template ClipsFirst = new(RuleId, "clips-first", "{camera} clips first.");
+    private static readonly Template UpSafe = new(RuleId, "up-safe", "One stop more on the sensor loses nothing.");
+    private static readonly Template UpLoses = new(RuleId, "up-loses", "One stop more on the sensor loses highlights on {cameras}.");
+    private static readonly Template DownSafe = new(RuleId, "down-safe", "One stop less on the sensor loses nothing.");
+    private static readonly Template DownLoses = new(RuleId, "down-loses", "One stop less on the sensor loses shadows on {cameras}.");
+
+    internal static ImmutableArray<Judgement> Of(LineUpPlan plan, ImmutableArray<CameraRow> rows)
     {
         List<CameraRow> known = [.. rows.Where(r => r.Plan.Chosen.ClipMargin is not null)];
-        ImmutableArray<string>.Builder told = ImmutableArray.CreateBuilder<string>();
-        string unknown = string.Join(", ", rows.Where(r => r.Plan.Chosen.ClipMargin is null).Select(r => r.Plan.Camera.Name));
+        var notes = ImmutableArray.CreateBuilder<Judgement>();
+        string[] unknown = [.. rows.Where(r => r.Plan.Chosen.ClipMargin is null).Select(r => r.Plan.Camera.Name)];
         if (unknown.Length > 0)
         {
-            told.Add($"Nobody has measured the room of {unknown}: look at the highlights there.");
+            notes.Add(NotMeasured.Of(("cameras", FigureValue.Of(unknown))));
         }
 
         if (known.Count == 0)
         {
-            return told.ToImmutable();
+            return notes.ToImmutable();
         }
 
         CameraRow first = known.MinBy(r => r.Plan.Chosen.ClipMargin!.Value.Value)!;
@@ -60,38 +85,50 @@ internal static class SceneWords
         CameraRow dark = known.MinBy(r => r.Plan.Chosen.ShadowMargin!.Value.Value)!;
         Stops shadow = dark.Plan.Chosen.ShadowMargin!.Value;
         bool easy = clip.Value >= Easy && shadow.Value >= Easy;
-        string range = $"{plan.Scene.Brightest.InHundredths(withPlus: true)} to {(-plan.Scene.Darkest).InHundredths()} around the key";
-        told.Add(easy
-            ? $"The scene is easy: {range} lies at least a stop inside every camera. One common speed would be harmless."
-            : $"The scene is hard: {range}. {Margin(first.Plan.Camera.Name, clip, "highlight")} {Margin(dark.Plan.Camera.Name, shadow, "shadow")}");
+        Judgement range = (easy ? EasyScene : HardScene).Of(("above", plan.Scene.Brightest), ("below", -plan.Scene.Darkest));
+        notes.Add(easy
+            ? range
+            : range.And(Margin(first.Plan.Camera.Name, clip, HighlightsLost, HighlightsLeft)).And(Margin(dark.Plan.Camera.Name, shadow, ShadowsLost, ShadowsLeft)));
         if (!easy)
         {
-            told.Add($"{(clip <= shadow ? first : dark).Plan.Camera.Name} goes first. {OneStop(known, 1)} {OneStop(known, -1)}");
+            notes.Add(ClipsFirst.Of(("camera", (clip <= shadow ? first : dark).Plan.Camera.Name)).And(OneStop(known, up: true)).And(OneStop(known, up: false)));
         }
 
-        return told.ToImmutable();
+        return notes.ToImmutable();
     }
 
-    private static string Margin(string letter, Stops margin, string which) => margin.Value < -0.05
-        ? $"{letter} loses {(-margin).InHundredths()} of {which}s."
-        : $"{letter} has {margin.InHundredths()} of {which} room left, the least.";
+    private static Judgement Margin(string letter, Stops margin, Template lost, Template left) =>
+        (margin.Value < -0.05 ? lost : left).Of(("camera", letter), ("margin", margin));
 
-    private static string OneStop(List<CameraRow> rows, int up)
+    // What one stop up or down on the sensor loses, and on which cameras.
+    private static Judgement OneStop(List<CameraRow> rows, bool up)
     {
-        string way = up > 0 ? "One stop more light" : "One stop less";
-        List<string> lost =
+        string[] lost =
         [
-            .. rows.Where(r => (up > 0 ? r.Plan.Chosen.ClipMargin!.Value.Value : r.Plan.Chosen.ShadowMargin!.Value.Value) - 1 < -0.05)
+            .. rows.Where(r => (up ? r.Plan.Chosen.ClipMargin!.Value.Value : r.Plan.Chosen.ShadowMargin!.Value.Value) - 1 < -0.05)
                 .Select(r => r.Plan.Camera.Name),
         ];
-        return lost.Count == 0 ? $"{way} on the sensor would lose nothing." : $"{way} on the sensor would lose {(up > 0 ? "highlights" : "shadows")} on {string.Join(", ", lost)}.";
+        Template template = lost.Length == 0 ? up ? UpSafe : DownSafe : up ? UpLoses : DownLoses;
+        return template.Of(("cameras", FigureValue.Of(lost)));
     }
 }
 
-/// <summary>The same line-up by other wishes.</summary>
-internal static class WishVariants
+/// <summary>The same line-up by other requirements.</summary>
+internal static class PlanVariants
 {
-    internal static ImmutableArray<WishVariant> Of(LineUpReport report)
+    private const string RuleId = "PLAN-VARIANT";
+
+    private static readonly Template AsRequiredName = new(RuleId, "as-required-name", "as required");
+    private static readonly Template AsRequired = new(RuleId, "as-required", "Each camera by its own requirement.");
+    private static readonly Template MatchedName = new(RuleId, "matched-name", "depth matched");
+    private static readonly Template Matched = new(RuleId, "matched", "All with the depth of field of {camera}: the cut does not show.");
+    private static readonly Template DeeperName = new(RuleId, "deeper-name", "tight camera deeper");
+    private static readonly Template Deeper = new(RuleId, "deeper", "{camera} with twice its depth of field, {depth}: people lean.");
+    private static readonly Template OpenName = new(RuleId, "open-name", "sensitive camera open");
+    private static readonly Template Open = new(RuleId, "open", "{camera} fully open, with ND: a soft background.");
+    private static readonly Template DepthFromTo = new(RuleId, "depth", "{near} to {far}");
+
+    internal static ImmutableArray<PlanVariant> Of(LineUpReport report)
     {
         if (report.Cameras.Length < 2)
         {
@@ -102,24 +139,24 @@ internal static class WishVariants
         string deepest = ExposureReference(rows).Plan.Camera.Name;
         CameraRow tight = rows.MinBy(r => r.Prepared.FramedWidth.Value)!;
         CameraRow sensitive = rows.MaxBy(r => r.Prepared.Plan.States.Where(s => !s.AboveCap).Max(s => s.Speed.FasterThan(new Iso(100)).Value - (s.Noise.Value / Decibels.PerStop)))!;
-        ImmutableArray<WishVariant>.Builder variants = ImmutableArray.CreateBuilder<WishVariant>();
-        Add(variants, report, "as wished", "Each camera by its own wish.", c => c.Wish);
-        Add(variants, report, "depth matched", $"All as deep as {deepest}: the cut does not show.", c => c.Name == deepest ? Own(c, rows) : new IrisWish.SameDepthAs(deepest));
+        ImmutableArray<PlanVariant>.Builder variants = ImmutableArray.CreateBuilder<PlanVariant>();
+        Add(variants, report, AsRequiredName.Of(), AsRequired.Of(), c => c.Requirement);
+        Add(variants, report, MatchedName.Of(), Matched.Of(("camera", deepest)), c => c.Name == deepest ? Own(c, rows) : new IrisRequirement.SameDepthAs(deepest));
         if (tight.Plan.Depth?.Depth is { } depth)
         {
             Metres twice = new(depth.Value * 2);
             Add(
-                variants, report, "tight camera deeper", $"{tight.Plan.Camera.Name} sharp over twice as much, {twice.Label()}: people lean.",
-                c => c.Name == tight.Plan.Camera.Name ? new IrisWish.Depth(twice) : c.Wish);
+                variants, report, DeeperName.Of(), Deeper.Of(("camera", tight.Plan.Camera.Name), ("depth", twice)),
+                c => c.Name == tight.Plan.Camera.Name ? new IrisRequirement.Depth(twice) : c.Requirement);
         }
 
         Add(
-            variants, report, "sensitive camera open", $"{sensitive.Plan.Camera.Name} as open as it goes, with ND: a soft background.",
-            c => c.Name == sensitive.Plan.Camera.Name ? new IrisWish.Open() : c.Wish);
+            variants, report, OpenName.Of(), Open.Of(("camera", sensitive.Plan.Camera.Name)),
+            c => c.Name == sensitive.Plan.Camera.Name ? new IrisRequirement.Open() : c.Requirement);
         return variants.ToImmutable();
     }
 
-    /// <summary>The camera that needs most light at its widest opening, quietest state and clear: the light is set for it.</summary>
+    /// <summary>The camera that needs most light at its widest iris, quietest state and clear: the light is set for it.</summary>
     internal static CameraRow ExposureReference(ImmutableArray<CameraRow> rows) => rows.MaxBy(Need)!;
 
     private static double Need(CameraRow row)
@@ -131,28 +168,28 @@ internal static class WishVariants
     }
 
     // A camera that the others follow cannot follow one of them.
-    private static IrisWish Own(PlanCamera camera, ImmutableArray<CameraRow> rows) => camera.Wish is IrisWish.SameDepthAs
-        ? new IrisWish.Fixed(rows.First(r => r.Plan.Camera.Name == camera.Name).Plan.Chosen.Opening)
-        : camera.Wish;
+    private static IrisRequirement Own(PlanCamera camera, ImmutableArray<CameraRow> rows) => camera.Requirement is IrisRequirement.SameDepthAs
+        ? new IrisRequirement.Fixed(rows.First(r => r.Plan.Camera.Name == camera.Name).Plan.Chosen.Iris)
+        : camera.Requirement;
 
-    private static void Add(ImmutableArray<WishVariant>.Builder variants, LineUpReport report, string name, string says, Func<PlanCamera, IrisWish> wish)
+    private static void Add(ImmutableArray<PlanVariant>.Builder variants, LineUpReport report, Judgement name, Judgement text, Func<PlanCamera, IrisRequirement> requirement)
     {
         try
         {
-            LineUpPlan plan = LineUpReport.PlanOf(report.LineUp, [.. report.Cameras.Select(r => r.Prepared.Plan with { Wish = wish(r.Prepared.Plan) })]);
-            ImmutableArray<(string, string, string)> cameras =
+            LineUpPlan plan = LineUpReport.PlanOf(report.LineUp, [.. report.Cameras.Select(r => r.Prepared.Plan with { Requirement = requirement(r.Prepared.Plan) })]);
+            ImmutableArray<(string, Judgement, Judgement?)> cameras =
             [
                 .. plan.Cameras.Select(c => (c.Camera.Name, PlanReasons.Spoken(c.Chosen), Depth(c))),
             ];
 
-            // One that comes to the same as the wishes is no choice.
+            // One that comes to the same as the requirements is no choice.
             if (variants.Any(v => v.Cameras.SequenceEqual(cameras)))
             {
                 return;
             }
 
-            variants.Add(new WishVariant(
-                name, says, cameras,
+            variants.Add(new PlanVariant(
+                name, text, cameras,
                 plan.LargestDifference,
                 plan.Cameras.Select(c => c.Chosen.Error).MaxBy(e => Math.Abs(e.Value)),
                 new Decibels(plan.Cameras.Max(c => c.Chosen.State.Noise.Value))));
@@ -163,10 +200,7 @@ internal static class WishVariants
         }
     }
 
-    private static string Depth(CameraPlan plan) => plan.Depth switch
-    {
-        null => "",
-        { Far: null } d => $"{d.Near.Label()} to infinity",
-        { Far: { } far } d => $"{d.Near.Label()} to {far.Label()}",
-    };
+    private static Judgement? Depth(CameraPlan plan) => plan.Depth is { } d
+        ? DepthFromTo.Of(("near", d.Near), ("far", d.Far is { } far ? far : "infinity"))
+        : null;
 }

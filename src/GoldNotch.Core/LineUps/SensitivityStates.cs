@@ -7,10 +7,10 @@ namespace GoldNotch.Core.LineUps;
 /// <summary>One base with the gains a camera has on it.</summary>
 /// <param name="Base">The base.</param>
 /// <param name="Gains">Its gains.</param>
-/// <param name="Room">Room at 0 dB; null where nobody has measured it.</param>
+/// <param name="Latitude">Room at 0 dB; null where nobody has measured it.</param>
 /// <param name="HighlightLimit">H of the curve; null where the model gives none.</param>
 /// <param name="ShadowLimit">S of the curve; null where the model gives none.</param>
-public sealed record BaseGains(SensitivityBase Base, ImmutableArray<Decibels> Gains, Latitude? Room, Stops? HighlightLimit = null, Stops? ShadowLimit = null);
+public sealed record BaseGains(SensitivityBase Base, ImmutableArray<Decibels> Gains, Latitude? Latitude, Stops? HighlightLimit = null, Stops? ShadowLimit = null);
 
 /// <summary>The sensitivities that a plan may choose from.</summary>
 public static class SensitivityStates
@@ -43,7 +43,7 @@ public static class SensitivityStates
                 {
                     states.Add(new SensitivityState(
                         on.Base.Name, gain, speed, on.Base.NoisePenalty,
-                        on.Room?.WithGain(gain.ToStops(), on.HighlightLimit, on.ShadowLimit), gain.Value > cap.Value + Guard.Edge));
+                        on.Latitude?.WithGain(gain.ToStops(), on.HighlightLimit, on.ShadowLimit), gain.Value > cap.Value + Guard.Edge));
                 }
             }
         }

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.LineUps;
@@ -19,34 +21,34 @@ public static class ShootSheet
         PlanCandidate chosen = row.Plan.Chosen;
         string why = $"Planned for {lineUp.Name}";
         ImmutableArray<Notch>.Builder notches = ImmutableArray.CreateBuilder<Notch>();
-        void Put(Setting setting, Wish wish, string reason)
+        void Put(Setting setting, Requirement requirement, string reason)
         {
             Notch? own = row.Prepared.Sheet.LineOf(setting)?.Notch;
             notches.Add(new Notch(
-                setting, wish, own?.Slack ?? new Distance(0, SettingName.Of(setting).Unit), own?.Importance ?? Importance.Must, $"{why}: {reason}"));
+                setting, requirement, own?.Tolerance ?? new Distance(0, SettingName.Of(setting).Unit), own?.Importance ?? Importance.Must, $"{why}: {reason}"));
         }
 
         if (row.Prepared.Of.Pins.Shutter is { } time)
         {
-            Put(Setting.Shutter, new Wish.Speed(time), "held by hand.");
+            Put(Setting.Shutter, new Requirement.Speed(time), "held by hand.");
         }
 
         if (chosen.State.Base.Length > 0)
         {
-            Put(Setting.Base, new Wish.Position(chosen.State.Base), $"base and gain together give {chosen.State.Speed.Label()}.");
+            Put(Setting.BaseIso, new Requirement.Position(chosen.State.Base), $"base and gain together give {chosen.State.Speed.Label()}.");
         }
 
-        Put(Setting.Gain, new Wish.Gain(chosen.State.Gain), row.Why.Sentence);
+        Put(Setting.Gain, new Requirement.Gain(chosen.State.Gain), JudgementText.Of(row.Why));
         string front = chosen.Front.IsEmpty ? "nothing in front." : $"and in front of the lens {string.Join(", ", chosen.Front.Select(f => f.Label))}.";
-        Put(Setting.NeutralDensity, new Wish.FilterLoss(chosen.BuiltIn.Loss), $"{chosen.BuiltIn.Label}, {front}");
-        Put(Setting.IrisOpening, new Wish.Opening(chosen.Opening, false), row.WishTold.Length > 0 ? row.WishTold : "as the plan balances it.");
+        Put(Setting.NeutralDensity, new Requirement.FilterLoss(chosen.BuiltIn.Loss), $"{chosen.BuiltIn.Label}, {front}");
+        Put(Setting.Iris, new Requirement.Iris(chosen.Iris, false), row.RequirementMissed is { } missed ? JudgementText.Of(missed) : "as the plan balances it.");
         if (white is { Dial: { } dial })
         {
-            Put(Setting.WhiteBalance, new Wish.WhitePreset(dial), white.Sentence);
+            Put(Setting.WhiteBalance, new Requirement.WhitePreset(dial), JudgementText.Of(white.Because));
         }
         else if (white is { Memory.Length: > 0 })
         {
-            Put(Setting.WhiteBalance, new Wish.WhiteCard(white.Memory), white.Sentence);
+            Put(Setting.WhiteBalance, new Requirement.WhiteCard(white.Memory), JudgementText.Of(white.Because));
         }
 
         return notches.ToImmutable();
@@ -61,11 +63,11 @@ public static class ShootSheet
         WithMarkedLens(row.Prepared.Of),
         CameraPreparation.Circumstances(lineUp, row.Prepared.Of));
 
-    /// <summary>The model with the lens that is on it, its openings as they are engraved.</summary>
+    /// <summary>The model with the lens that is on it, its f-stops as they are engraved.</summary>
     public static CameraModel WithMarkedLens(LineUpCamera camera) =>
         camera.Transmission is { } t ? camera.Model with { Lens = Marked(camera.Model.Lens, t) } : camera.Model;
 
-    /// <summary>A lens with its openings in T.</summary>
+    /// <summary>A lens with its f-stops in T.</summary>
     /// <param name="lens">The lens in N.</param>
     /// <param name="transmission">Its T-number wide open.</param>
     public static Lens Marked(Lens lens, FNumber transmission)

@@ -11,24 +11,24 @@ public static class Recording
     /// <summary>Share added to a plan (bench rule, 15 %).</summary>
     public const double DefaultMargin = 0.15;
 
-    private const double SoundRate = 48_000;
+    private const double AudioRate = 48_000;
 
     /// <summary>Seconds a card holds: capacity·10⁹·8·(1 − reserve)/(picture + sound bits per second).</summary>
     /// <param name="capacityGb">Capacity as sold, 10⁹ bytes, more than zero.</param>
     /// <param name="picture">Bits a second of the picture.</param>
-    /// <param name="soundChannels">Sound channels outside the stated rate, 0 where it is inside.</param>
-    /// <param name="soundDepthBits">Bits of a sound sample.</param>
+    /// <param name="audioChannels">Audio channels outside the stated rate, 0 where it is inside.</param>
+    /// <param name="audioDepthBits">Bits of a sound sample.</param>
     /// <param name="reserve">Share kept back, 0 to 0.9.</param>
     /// <exception cref="QuantityException">Not positive or out of range.</exception>
-    public static double Seconds(double capacityGb, BitRate picture, int soundChannels = 0, int soundDepthBits = 0, double reserve = DefaultReserve)
+    public static double Seconds(double capacityGb, BitRate picture, int audioChannels = 0, int audioDepthBits = 0, double reserve = DefaultReserve)
     {
         Guard.Positive(capacityGb, "capacity");
         Guard.InRange(reserve, 0, 0.9, "reserve");
-        double sound = Guard.InRange(soundChannels, 0, 64, "number of channels") * SoundRate * Guard.InRange(soundDepthBits, 0, 64, "sound depth");
+        double sound = Guard.InRange(audioChannels, 0, 64, "number of channels") * AudioRate * Guard.InRange(audioDepthBits, 0, 64, "sound depth");
         return capacityGb * 1e9 * 8 * (1 - reserve) / ((picture.Megabits * 1e6) + sound);
     }
 
-    /// <summary>Cards for a plan: ceil(planned·(1 + margin)/each).</summary>
+    /// <summary>StandardReader for a plan: ceil(planned·(1 + margin)/each).</summary>
     /// <param name="plannedSeconds">Planned recording, seconds, more than zero.</param>
     /// <param name="secondsEach">Seconds on one card, more than zero.</param>
     /// <param name="margin">Share added, 0 to 10.</param>

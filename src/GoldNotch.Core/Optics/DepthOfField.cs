@@ -14,15 +14,15 @@ public sealed record DepthOfField(Metres Hyperfocal, Metres Near, Metres? Far)
 
     /// <summary>Works out the depth.</summary>
     /// <param name="focal">Focal length.</param>
-    /// <param name="opening">The opening as N; a T-number has to be turned into N first.</param>
+    /// <param name="iris">The iris as N; a T-number has to be turned into N first.</param>
     /// <param name="distance">Focused distance, from the lens.</param>
     /// <param name="circle">Circle of confusion.</param>
     /// <exception cref="QuantityException">The distance is inside the lens.</exception>
-    public static DepthOfField Of(Millimetres focal, FNumber opening, Metres distance, Millimetres circle)
+    public static DepthOfField Of(Millimetres focal, FNumber iris, Metres distance, Millimetres circle)
     {
         double f = focal.Value;
         double s = FieldOfView.Beyond(focal, distance);
-        double h = (f * f / (opening.Value * circle.Value)) + f;
+        double h = (f * f / (iris.Value * circle.Value)) + f;
         double near = s * (h - f) / (h + s - (2 * f));
         return new DepthOfField(
             new Metres(h / 1000), new Metres(near / 1000), s >= h - Guard.Edge ? null : new Metres(s * (h - f) / (h - s) / 1000));
@@ -34,7 +34,7 @@ public sealed record DepthOfField(Metres Hyperfocal, Metres Near, Metres? Far)
     /// <param name="circle">Circle of confusion.</param>
     /// <param name="wanted">Wanted depth from near to far; null: to infinity, which any larger N meets too.</param>
     /// <exception cref="QuantityException">The distance is inside the lens.</exception>
-    public static FNumber OpeningFor(Millimetres focal, Metres distance, Millimetres circle, Metres? wanted)
+    public static FNumber IrisFor(Millimetres focal, Metres distance, Millimetres circle, Metres? wanted)
     {
         double s = FieldOfView.Beyond(focal, distance);
         double x = s - focal.Value;

@@ -12,13 +12,13 @@ public enum FlickerVerdict
     Standing,
 
     /// <summary>The picture pumps at the beat.</summary>
-    Pumping,
+    Pulsing,
 }
 
 /// <summary>Flicker of one shutter under one mains frequency.</summary>
 /// <param name="RipplePercent">Ripple of exposure from picture to picture, per cent.</param>
 /// <param name="BeatHz">Rate at which it comes and goes, Hz.</param>
-/// <param name="Verdict">Steady, standing or pumping.</param>
+/// <param name="Verdict">Steady, standing or pulsing.</param>
 public sealed record Flicker(double RipplePercent, double BeatHz, FlickerVerdict Verdict)
 {
     private const double SteadyBelowPercent = 0.5;
@@ -52,7 +52,7 @@ public sealed record Flicker(double RipplePercent, double BeatHz, FlickerVerdict
         double beat = Math.Abs(ripples - (Math.Round(ripples / pictures) * pictures));
         FlickerVerdict verdict = percent < SteadyBelowPercent - Guard.Edge ? FlickerVerdict.Steady
             : beat < StandingBelowHz - Guard.Edge ? FlickerVerdict.Standing
-            : FlickerVerdict.Pumping;
+            : FlickerVerdict.Pulsing;
         return new Flicker(percent, beat, verdict);
     }
 

@@ -3,7 +3,7 @@ using GoldNotch.Core.Units;
 namespace GoldNotch.Core.Optics;
 
 /// <summary>The two ways of reading “half the frame time”.</summary>
-public enum ShutterSchool
+public enum ShutterOption
 {
     /// <summary>The speed nearest to double the rate.</summary>
     Nearest,
@@ -28,19 +28,19 @@ public static class Shutter
     /// <summary>Whether the time is longer than one picture (interlaced: one field), so that pictures repeat.</summary>
     public static bool RepeatsFrames(ExposureTime time, ScanRate rate) => time.Seconds > (1 / rate.PicturesPerSecond) + Guard.Edge;
 
-    /// <summary>Chooses by the least |log2(t/wanted)| within the school; at equal distance the shorter.</summary>
+    /// <summary>Chooses by the least |log2(t/wanted)| within the option; at equal distance the shorter.</summary>
     /// <param name="speeds">The camera's speeds.</param>
     /// <param name="wanted">Wanted time.</param>
     /// <param name="rate">Rate with its scan; angles are judged against frames.</param>
-    /// <param name="school">Which school.</param>
-    /// <exception cref="QuantityException">Nothing in the list fits the school.</exception>
-    public static ShutterChoice Choose(IEnumerable<ExposureTime> speeds, ExposureTime wanted, ScanRate rate, ShutterSchool school)
+    /// <param name="option">Which option.</param>
+    /// <exception cref="QuantityException">Nothing in the list fits the option.</exception>
+    public static ShutterChoice Choose(IEnumerable<ExposureTime> speeds, ExposureTime wanted, ScanRate rate, ShutterOption option)
     {
         ExposureTime? best = null;
         double bestDistance = double.PositiveInfinity;
         foreach (ExposureTime speed in speeds)
         {
-            if (school == ShutterSchool.AtLeastDouble && speed.Seconds > wanted.Seconds * (1 + Guard.Edge))
+            if (option == ShutterOption.AtLeastDouble && speed.Seconds > wanted.Seconds * (1 + Guard.Edge))
             {
                 continue;
             }

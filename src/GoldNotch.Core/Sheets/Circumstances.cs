@@ -3,25 +3,25 @@ using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets;
 
-/// <summary>What a notch can depend on. Each pair is one question about the shoot.</summary>
+/// <summary>How and where a camera is used. Conditions come in pairs: exactly one of a pair holds.</summary>
 public enum Condition
 {
     /// <summary>On a tripod.</summary>
     Tripod,
 
-    /// <summary>By hand.</summary>
+    /// <summary>Handheld.</summary>
     Hand,
 
     /// <summary>Indoors.</summary>
     Indoors,
 
-    /// <summary>Out of doors.</summary>
+    /// <summary>Outdoors.</summary>
     Outdoors,
 
-    /// <summary>Somebody stands at the camera.</summary>
+    /// <summary>Somebody operates it.</summary>
     Attended,
 
-    /// <summary>Nobody stands at the camera.</summary>
+    /// <summary>Nobody operates it.</summary>
     Unattended,
 
     /// <summary>An ordinary lens.</summary>
@@ -30,59 +30,78 @@ public enum Condition
     /// <summary>An anamorphic lens.</summary>
     Anamorphic,
 
-    /// <summary>Compressed picture.</summary>
+    /// <summary>Compressed recording.</summary>
     Compressed,
 
-    /// <summary>Raw picture.</summary>
+    /// <summary>Raw recording.</summary>
     Raw,
 
-    /// <summary>The camera is used alone.</summary>
+    /// <summary>The picture stands alone.</summary>
     Alone,
 
-    /// <summary>Its picture is cut with those of others.</summary>
+    /// <summary>The picture is cut with other cameras.</summary>
     CutWithOthers,
 }
 
-/// <summary>The circumstances of a shoot: one answer to each of the six questions.</summary>
+/// <summary>Two conditions of which exactly one holds.</summary>
+/// <param name="Usual">The one that holds unless the other is stated.</param>
+/// <param name="Other">The other one.</param>
+public sealed record ConditionPair(Condition Usual, Condition Other)
+{
+    /// <summary>The pairs; every condition is in exactly one.</summary>
+    public static ImmutableArray<ConditionPair> All { get; } =
+    [
+        new(Condition.Tripod, Condition.Hand),
+        new(Condition.Indoors, Condition.Outdoors),
+        new(Condition.Attended, Condition.Unattended),
+        new(Condition.Spherical, Condition.Anamorphic),
+        new(Condition.Compressed, Condition.Raw),
+        new(Condition.Alone, Condition.CutWithOthers),
+    ];
+
+    /// <summary>The pair of a condition.</summary>
+    public static ConditionPair Of(Condition condition) => All.First(p => p.Usual == condition || p.Other == condition);
+}
+
+/// <summary>One condition of each pair.</summary>
 public sealed record Circumstances
 {
-    // Two conditions to a question, the usual one first.
-    private const int Answers = 2;
-    private readonly int _second;
+    private readonly ImmutableSortedSet<Condition> _others;
 
-    private Circumstances(int second) => _second = second;
+    private Circumstances(ImmutableSortedSet<Condition> others) => _others = others;
 
-    /// <summary>On a tripod, indoors, attended, ordinary lens, compressed, alone.</summary>
-    public static Circumstances Usual { get; } = new(0);
+    /// <summary>The usual condition of each pair.</summary>
+    public static Circumstances Usual { get; } = new([]);
 
-    /// <summary>The answers in the order of the questions.</summary>
-    public ImmutableArray<Condition> All => [.. Enum.GetValues<Condition>().Where(Has)];
+    /// <summary>The conditions that hold, one of each pair.</summary>
+    public ImmutableArray<Condition> All => [.. ConditionPair.All.Select(p => Has(p.Other) ? p.Other : p.Usual)];
 
     /// <summary>Whether a condition holds.</summary>
     public bool Has(Condition condition)
     {
-        bool second = (_second & (1 << ((int)condition / Answers))) != 0;
-        return ((int)condition % Answers == 1) == second;
+        var pair = ConditionPair.Of(condition);
+        return _others.Contains(pair.Other) == (condition == pair.Other);
     }
 
-    /// <summary>These circumstances with one answer changed.</summary>
+    /// <summary>With one condition instead of its opposite.</summary>
     public Circumstances With(Condition condition)
     {
-        int bit = 1 << ((int)condition / Answers);
-        return new Circumstances((int)condition % Answers == 1 ? _second | bit : _second & ~bit);
+        var pair = ConditionPair.Of(condition);
+        return new Circumstances(condition == pair.Other ? _others.Add(pair.Other) : _others.Remove(pair.Other));
     }
 
-    /// <summary>Circumstances from their names; a question that is not answered goes the usual way.</summary>
-    /// <exception cref="QuantityException">A question is answered both ways.</exception>
+    /// <summary>The usual circumstances with these conditions instead.</summary>
+    /// <exception cref="QuantityException">Two of them are a pair.</exception>
     public static Circumstances Of(IEnumerable<Condition> conditions)
     {
         Circumstances all = Usual;
         HashSet<Condition> seen = [];
         foreach (Condition condition in conditions)
         {
-            if (seen.Contains((Condition)((int)condition ^ 1)))
+            if (seen.Contains(condition.Opposite()))
             {
-                throw new QuantityException(QuantityFault.BadLabel, $"{ConditionWords.Of(condition)} and {ConditionWords.Of((Condition)((int)condition ^ 1))} answer the same question; keep one.");
+                throw new QuantityException(
+                    QuantityFault.BadLabel, $"{ConditionWords.Of(condition)} and {ConditionWords.Of(condition.Opposite())} exclude each other. Keep one.");
             }
 
             seen.Add(condition);
@@ -91,24 +110,50 @@ public sealed record Circumstances
 
         return all;
     }
+
+    /// <inheritdoc/>
+    public bool Equals(Circumstances? other) => other is not null && _others.SetEquals(other._others);
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => _others.Aggregate(17, HashCode.Combine);
 }
 
-/// <summary>The words for conditions.</summary>
+/// <summary>The words of conditions in files and on pages.</summary>
 public static class ConditionWords
 {
-    private static readonly string[] Words =
-    [
-        "on a tripod", "by hand", "indoors", "outdoors", "attended", "unattended", "ordinary lens", "anamorphic lens", "compressed", "raw", "alone", "cut with others",
-    ];
+    private static readonly ImmutableSortedDictionary<Condition, string> Words = new Dictionary<Condition, string>
+    {
+        [Condition.Tripod] = "on a tripod",
+        [Condition.Hand] = "by hand",
+        [Condition.Indoors] = "indoors",
+        [Condition.Outdoors] = "outdoors",
+        [Condition.Attended] = "attended",
+        [Condition.Unattended] = "unattended",
+        [Condition.Spherical] = "ordinary lens",
+        [Condition.Anamorphic] = "anamorphic lens",
+        [Condition.Compressed] = "compressed",
+        [Condition.Raw] = "raw",
+        [Condition.Alone] = "alone",
+        [Condition.CutWithOthers] = "cut with others",
+    }.ToImmutableSortedDictionary();
+
+    /// <summary>The other condition of the pair.</summary>
+    public static Condition Opposite(this Condition condition)
+    {
+        var pair = ConditionPair.Of(condition);
+        return condition == pair.Usual ? pair.Other : pair.Usual;
+    }
 
     /// <summary>The word of a condition.</summary>
-    public static string Of(Condition condition) => Words[(int)condition];
+    public static string Of(Condition condition) => Words[condition];
 
-    /// <summary>The condition of a word.</summary>
-    /// <exception cref="QuantityException">No condition has this name.</exception>
+    /// <summary>Reads a condition by its word.</summary>
+    /// <exception cref="QuantityException">No condition has it.</exception>
     public static Condition Parse(string? text)
     {
-        int at = Array.IndexOf(Words, Notation.Tidy(text));
-        return at >= 0 ? (Condition)at : throw Guard.Unreadable(text ?? "", "a condition", string.Join(", ", Words));
+        string? tidy = Notation.Tidy(text);
+        return Words.FirstOrDefault(w => w.Value == tidy) is { Value: not null } found
+            ? found.Key
+            : throw Guard.Unreadable(text ?? "", "a condition", string.Join(", ", Words.Values));
     }
 }

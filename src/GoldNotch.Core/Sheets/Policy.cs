@@ -4,7 +4,7 @@ using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets;
 
-/// <summary>A matter on which good people disagree; the department chooses a school for each standard.</summary>
+/// <summary>A matter on which good people disagree; the department chooses a option for each standard.</summary>
 public enum PolicyMatter
 {
     /// <summary>What the base of gain is.</summary>
@@ -32,7 +32,7 @@ public enum PolicyMatter
     Balance,
 
     /// <summary>Who sets the sound level.</summary>
-    SoundLevel,
+    AudioLevel,
 
     /// <summary>Who focuses.</summary>
     Focus,
@@ -55,17 +55,17 @@ public enum PolicyMatter
 
 /// <summary>One way of doing it.</summary>
 /// <param name="Key">Key in files.</param>
-/// <param name="Says">What it says.</param>
+/// <param name="Text">What it says.</param>
 /// <param name="Reason">Why people hold it.</param>
-public sealed record School(string Key, string Says, string Reason);
+public sealed record PolicyOption(string Key, string Text, string Reason);
 
-/// <summary>A matter with its schools; the first is the default.</summary>
+/// <summary>A matter with its options; the first is the default.</summary>
 /// <param name="Matter">The matter.</param>
 /// <param name="Key">Key in files.</param>
 /// <param name="Name">As spoken.</param>
 /// <param name="Settings">Settings whose <c>by policy</c> it decides.</param>
-/// <param name="Schools">The schools, the default first.</param>
-public sealed record Policy(PolicyMatter Matter, string Key, string Name, ImmutableArray<Setting> Settings, ImmutableArray<School> Schools)
+/// <param name="Options">The options, the default first.</param>
+public sealed record Policy(PolicyMatter Matter, string Key, string Name, ImmutableArray<Setting> Settings, ImmutableArray<PolicyOption> Options)
 {
     /// <summary>Every matter (bench rules; where practitioners disagree each way is offered).</summary>
     public static ImmutableArray<Policy> All { get; } =
@@ -79,10 +79,10 @@ public sealed record Policy(PolicyMatter Matter, string Key, string Name, Immuta
         new(PolicyMatter.GainAllowed, "gain-allowed", "When gain is allowed", [Setting.Gain],
         [
             new("last", "last of all, up to the cap on the model's card", "Light, filter, shutter and iris are free; noise stays in the picture."),
-            new("never", "never", "A dark picture is mended with light."),
+            new("never", "never", "A dark picture is corrected with light."),
             new("noise-limit", "as much as the noise limit allows, before the iris is wide open", "Depth of field is worth more than a little noise."),
         ]),
-        new(PolicyMatter.TwoBases, "two-bases", "Two bases", [Setting.Base],
+        new(PolicyMatter.TwoBases, "two-bases", "Two bases", [Setting.BaseIso],
         [
             new("low-first", "low until more than 8 dB would be needed, never above 14", "The low base is the cleaner; above 8 dB it no longer is."),
             new("nearest", "always the base nearest to the rating", "Least gain either way."),
@@ -105,7 +105,7 @@ public sealed record Policy(PolicyMatter Matter, string Key, string Name, Immuta
             new("nearest", "nearest to double the rate", "Closest to the ordinary look of motion."),
             new("at-least", "double the rate or faster", "Never more smear than meant."),
         ]),
-        new(PolicyMatter.Iris, "iris", "Iris", [Setting.IrisMode],
+        new(PolicyMatter.Iris, "iris", "Iris", [Setting.IrisControl],
         [
             new("manual", "by hand; automatic only where nobody attends and it is not cut with others", "An automatic iris moves during the take."),
             new("automatic-moving", "automatic where it moves between lights", "Nobody can follow a walk from shade to sun by hand."),
@@ -116,7 +116,7 @@ public sealed record Policy(PolicyMatter Matter, string Key, string Name, Immuta
             new("preset", "a preset number", "The same number everywhere; corrected afterwards in one go."),
             new("automatic", "automatic", "Right on average where light changes faster than people can."),
         ]),
-        new(PolicyMatter.SoundLevel, "sound-level", "Sound level", [Setting.SoundMode],
+        new(PolicyMatter.AudioLevel, "audio-level", "Audio level", [Setting.AudioLevelControl],
         [
             new("manual", "by hand", "The background stays where it is between words."),
             new("automatic", "automatic", "No take is lost where nobody watches the meter."),
@@ -159,44 +159,44 @@ public sealed record Policy(PolicyMatter Matter, string Key, string Name, Immuta
     ];
 
     /// <summary>The default.</summary>
-    public School Default => Schools[0];
+    public PolicyOption Default => Options[0];
 
-    /// <summary>The schools of one matter.</summary>
+    /// <summary>The options of one matter.</summary>
     public static Policy Of(PolicyMatter matter) => All[(int)matter];
 
     /// <summary>The matter that decides <c>by policy</c> for a setting; null where none does.</summary>
     public static Policy? Deciding(Setting setting) => All.FirstOrDefault(p => p.Settings.Contains(setting));
 }
 
-/// <summary>The schools a standard chose; what is not named goes by its default.</summary>
+/// <summary>The options a standard chose; what is not named goes by its default.</summary>
 public sealed record Policies
 {
-    private readonly ImmutableSortedDictionary<PolicyMatter, School> _chosen;
+    private readonly ImmutableSortedDictionary<PolicyMatter, PolicyOption> _chosen;
 
-    private Policies(ImmutableSortedDictionary<PolicyMatter, School> chosen) => _chosen = chosen;
+    private Policies(ImmutableSortedDictionary<PolicyMatter, PolicyOption> chosen) => _chosen = chosen;
 
     /// <summary>Every default.</summary>
-    public static Policies Defaults { get; } = new(ImmutableSortedDictionary<PolicyMatter, School>.Empty);
+    public static Policies Defaults { get; } = new(ImmutableSortedDictionary<PolicyMatter, PolicyOption>.Empty);
 
     /// <summary>What was chosen apart from the defaults.</summary>
-    public IEnumerable<(Policy Policy, School School)> Chosen => _chosen.Select(c => (Policy.Of(c.Key), c.Value));
+    public IEnumerable<(Policy Policy, PolicyOption Option)> Chosen => _chosen.Select(c => (Policy.Of(c.Key), c.Value));
 
-    /// <summary>The school of a matter.</summary>
-    public School this[PolicyMatter matter] => _chosen.GetValueOrDefault(matter) ?? Policy.Of(matter).Default;
+    /// <summary>The option of a matter.</summary>
+    public PolicyOption this[PolicyMatter matter] => _chosen.GetValueOrDefault(matter) ?? Policy.Of(matter).Default;
 
-    /// <summary>Whether a matter goes by a school.</summary>
-    public bool Is(PolicyMatter matter, string school) => this[matter].Key == school;
+    /// <summary>Whether a matter goes by a option.</summary>
+    public bool Is(PolicyMatter matter, string option) => this[matter].Key == option;
 
     /// <summary>These policies with one matter decided.</summary>
     /// <param name="matter">Key of the matter.</param>
-    /// <param name="school">Key of the school.</param>
-    /// <exception cref="QuantityException">No such matter or school.</exception>
-    public Policies With(string? matter, string? school)
+    /// <param name="option">Key of the option.</param>
+    /// <exception cref="QuantityException">No such matter or option.</exception>
+    public Policies With(string? matter, string? option)
     {
         Policy policy = Policy.All.FirstOrDefault(p => p.Key == matter)
             ?? throw new QuantityException(QuantityFault.BadLabel, $"There is no policy “{Notation.Excerpt(matter ?? "")}”. The policies are {string.Join(", ", Policy.All.Select(p => p.Key))}.");
-        School found = policy.Schools.FirstOrDefault(s => s.Key == school)
-            ?? throw new QuantityException(QuantityFault.BadLabel, $"{policy.Name} has no school “{Notation.Excerpt(school ?? "")}”. It has {string.Join(", ", policy.Schools.Select(s => s.Key))}.");
+        PolicyOption found = policy.Options.FirstOrDefault(s => s.Key == option)
+            ?? throw new QuantityException(QuantityFault.BadLabel, $"{policy.Name} has no option “{Notation.Excerpt(option ?? "")}”. It has {string.Join(", ", policy.Options.Select(s => s.Key))}.");
         return new Policies(found == policy.Default ? _chosen.Remove(policy.Matter) : _chosen.SetItem(policy.Matter, found));
     }
 

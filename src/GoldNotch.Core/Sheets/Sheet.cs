@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets;
@@ -18,7 +19,7 @@ public enum Fit
     NotPossible,
 
     /// <summary>The card does not say enough: a person must look.</summary>
-    Look,
+    CheckByEye,
 }
 
 /// <summary>One line of a sheet: a notch translated for one model.</summary>
@@ -50,7 +51,7 @@ public sealed record SheetLine(
 
     /// <summary>The size as it is told, with its direction where a sign could be taken either way; empty when there is none.</summary>
     public string SizeLabel => Size.Amount == 0 ? ""
-        : Setting == Setting.IrisOpening ? $"{(Size.Amount > 0 ? "open" : "close")} {Size.Label()[1..]}"
+        : Setting == Setting.Iris ? $"{(Size.Amount > 0 ? "open" : "close")} {new Stops(Size.Amount).LabelWithUnit().TrimStart('+', Notation.Minus)}"
         : Size.Label();
 }
 
@@ -78,7 +79,7 @@ public sealed record Sheet(Standard Standard, CameraModel Model, ImmutableArray<
     public RecordFormat? Format => Model.FormatOf(Target<SettingValue.Format>(Setting.RecordFormat));
 
     /// <summary>The base decided; null for the lowest.</summary>
-    public string? BaseWord => Target<SettingValue.Choice>(Setting.Base)?.Word;
+    public string? BaseWord => Target<SettingValue.Choice>(Setting.BaseIso)?.Word;
 
     /// <summary>The word a choice was decided on; null where it was not.</summary>
     public string? Word(Setting setting) => Target<SettingValue.Choice>(setting)?.Word;
@@ -115,16 +116,16 @@ public sealed record Sheet(Standard Standard, CameraModel Model, ImmutableArray<
     public ExposureBalance? PredictedWith(Func<SheetLine, SettingValue?> valueOf)
     {
         SettingValue? At(Setting setting) => LineOf(setting) is { } line ? valueOf(line) : null;
-        return Model.Gain.IsoOn((At(Setting.Base) as SettingValue.Choice)?.Word) is { } iso
+        return Model.Gain.IsoOn((At(Setting.BaseIso) as SettingValue.Choice)?.Word) is { } iso
             && Standard.Light.Illuminance is { } lux
             && At(Setting.Shutter) is SettingValue.Speed shutter
             && At(Setting.Gain) is SettingValue.GainAt gain
-            && At(Setting.IrisOpening) is SettingValue.Opening opening
+            && At(Setting.Iris) is SettingValue.Iris iris
                 ? ExposureBalance.Of(
                     MeteredLight.FromLux(lux),
                     shutter.Time,
                     Sensitivity.IsoAtGain(iso, gain.Gain),
-                    opening.Number,
+                    iris.Number,
                     At(Setting.NeutralDensity) is SettingValue.Filter filter ? filter.Position.Loss : Stops.Zero)
                 : null;
     }

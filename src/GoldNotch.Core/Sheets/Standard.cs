@@ -54,11 +54,11 @@ public sealed record SceneLight(string Description, Lux? Illuminance, Kelvin Tem
 
 /// <summary>One thing a standard asks for: the department's intention, before any model.</summary>
 /// <param name="Setting">What is set.</param>
-/// <param name="Wish">The value or rule wanted.</param>
-/// <param name="Slack">How far off still counts, in the setting's own unit.</param>
+/// <param name="Requirement">The value or rule wanted.</param>
+/// <param name="Tolerance">How far off still counts, in the setting's own unit.</param>
 /// <param name="Importance">How much it weighs.</param>
 /// <param name="Reason">Why the department wants it.</param>
-public sealed record Notch(Setting Setting, Wish Wish, Distance Slack, Importance Importance, string Reason)
+public sealed record Notch(Setting Setting, Requirement Requirement, Distance Tolerance, Importance Importance, string Reason)
 {
     /// <summary>When it holds; empty: always. Of several that hold, the one with the most conditions counts.</summary>
     public ImmutableArray<Condition> When { get; init; } = [];
@@ -67,7 +67,7 @@ public sealed record Notch(Setting Setting, Wish Wish, Distance Slack, Importanc
     public bool Holds(Circumstances circumstances) => When.All(circumstances.Has);
 }
 
-/// <summary>A department's standard for one kind of shoot: intention only, translated for each model by <see cref="SheetCompiler"/>.</summary>
+/// <summary>A department's standard for one kind of shoot: intention only, translated for each model by <see cref="Compiling.SheetCompiler"/>.</summary>
 public sealed record Standard
 {
     /// <summary>Makes a standard; the notches are put in the order of the work.</summary>
@@ -127,7 +127,7 @@ public sealed record Standard
     /// <summary>The circumstances it is usually used in.</summary>
     public Circumstances Circumstances { get; init; } = Circumstances.Usual;
 
-    /// <summary>The schools it goes by.</summary>
+    /// <summary>The options it goes by.</summary>
     public Policies Policies { get; init; } = Policies.Defaults;
 
     /// <summary>The same intention in another light, with some of its notches replaced: what a line-up makes of a standard for one camera.</summary>

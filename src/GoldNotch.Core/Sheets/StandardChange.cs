@@ -1,54 +1,67 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets;
 
-/// <summary>One difference between two versions of a standard, in words.</summary>
-/// <param name="Setting">The setting; null where it is about the whole.</param>
-/// <param name="Sentence">What changed.</param>
-public sealed record StandardChange(Setting? Setting, string Sentence)
+/// <summary>One difference between two versions.</summary>
+/// <param name="Because">What differs; its setting is null where it is about the whole.</param>
+public sealed record StandardChange(Judgement Because)
 {
-    /// <summary>What changed from one version to the other, the whole first, then in the order of the work.</summary>
+    private const string RuleId = "CHANGE";
+
+    private static readonly Template Whole = new(RuleId, "whole", "{what}: {before} → {after}.");
+    private static readonly Template Added = new(RuleId, "added", "{setting}: new, {required}, {importance}.");
+    private static readonly Template AddedWhen = new(RuleId, "added-when", "{setting} ({when}): new, {required}, {importance}.");
+    private static readonly Template Removed = new(RuleId, "removed", "{setting}: no longer required; it was {required}.");
+    private static readonly Template RemovedWhen = new(RuleId, "removed-when", "{setting} ({when}): no longer required; it was {required}.");
+    private static readonly Template Required = new(RuleId, "required", "{setting}: {before} → {after}.");
+    private static readonly Template RequiredWhen = new(RuleId, "required-when", "{setting} ({when}): {before} → {after}.");
+    private static readonly Template Tolerance = new(RuleId, "tolerance", "{setting}: tolerance {before} → {after}.");
+    private static readonly Template ToleranceWhen = new(RuleId, "tolerance-when", "{setting} ({when}): tolerance {before} → {after}.");
+    private static readonly Template Reason = new(RuleId, "reason", "{setting}: its reason is now “{after}”.");
+    private static readonly Template ReasonWhen = new(RuleId, "reason-when", "{setting} ({when}): its reason is now “{after}”.");
+    private static readonly Template Value = new(RuleId, "value", "{setting}: {before} → {after}.");
+
+    /// <summary>The setting it is about; null where it is about the whole.</summary>
+    public Setting? Setting => Because.Setting;
+
+    /// <summary>What differs between two versions of a standard.</summary>
     public static ImmutableArray<StandardChange> Between(Standard before, Standard after)
     {
         var changes = ImmutableArray.CreateBuilder<StandardChange>();
-        Whole("Name", before.Name, after.Name);
-        Whole("Purpose", before.Purpose, after.Purpose);
-        Whole("Use of the footage", Words(before.Use.ToString()), Words(after.Use.ToString()));
-        Whole("Planned time", Minutes(before.PlannedMinutes), Minutes(after.PlannedMinutes));
-        Whole("Checked every", Days(before.IntervalDays), Days(after.IntervalDays));
-        Whole("Circumstances", string.Join(", ", before.Circumstances.All.Select(ConditionWords.Of)), string.Join(", ", after.Circumstances.All.Select(ConditionWords.Of)));
-        Whole("Light", Told(before.Light), Told(after.Light));
+        OfWhole("Name", before.Name, after.Name);
+        OfWhole("Purpose", before.Purpose, after.Purpose);
+        OfWhole("Use of the footage", Words(before.Use.ToString()), Words(after.Use.ToString()));
+        OfWhole("Planned time", Planned(before.PlannedMinutes), Planned(after.PlannedMinutes));
+        OfWhole("Check interval", Interval(before.IntervalDays), Interval(after.IntervalDays));
+        OfWhole("Circumstances", FigureValue.Of(before.Circumstances.All.Select(ConditionWords.Of)), FigureValue.Of(after.Circumstances.All.Select(ConditionWords.Of)));
+        OfWhole("Light", Lit(before.Light), Lit(after.Light));
         foreach (Policy policy in Policy.All)
         {
-            Whole($"Policy on {policy.Name.ToLowerInvariant()}", before.Policies[policy.Matter].Says, after.Policies[policy.Matter].Says);
+            OfWhole($"Policy on {policy.Name.ToLowerInvariant()}", before.Policies[policy.Matter].Text, after.Policies[policy.Matter].Text);
         }
 
         foreach ((Setting setting, string when) in before.Notches.Concat(after.Notches).Select(Key).Distinct().Order())
         {
             Notch? was = before.Notches.FirstOrDefault(n => Key(n) == (setting, when));
             Notch? now = after.Notches.FirstOrDefault(n => Key(n) == (setting, when));
-            foreach (string sentence in Notches(SettingName.Of(setting).Name + (when.Length > 0 ? $" ({when})" : ""), was, now))
-            {
-                changes.Add(new StandardChange(setting, sentence));
-            }
+            changes.AddRange(OfNotch(setting, when, was, now).Select(c => new StandardChange(c)));
         }
 
         return changes.ToImmutable();
 
-        void Whole(string what, string was, string now)
+        void OfWhole(string what, FigureValue was, FigureValue now)
         {
             if (was != now)
             {
-                changes.Add(new StandardChange(null, $"{what}: {(was.Length == 0 ? "nothing" : was)} → {(now.Length == 0 ? "nothing" : now)}."));
+                changes.Add(new StandardChange(Whole.Of(("what", what), ("before", was), ("after", now))));
             }
         }
     }
 
-    /// <summary>Which lines of a sheet come out otherwise.</summary>
-    /// <param name="before">The sheet as it was.</param>
-    /// <param name="after">The sheet as it would be.</param>
+    /// <summary>What differs between two sheets.</summary>
     public static ImmutableArray<StandardChange> Between(Sheet before, Sheet after)
     {
         var changes = ImmutableArray.CreateBuilder<StandardChange>();
@@ -56,59 +69,67 @@ public sealed record StandardChange(Setting? Setting, string Sentence)
         {
             SheetLine? was = before.LineOf(setting);
             SheetLine? now = after.LineOf(setting);
-            if (Told(was) != Told(now) || was?.Fit != now?.Fit)
+            if (Shown(was) != Shown(now) || was?.Fit != now?.Fit)
             {
-                changes.Add(new StandardChange(setting, $"{SettingName.Of(setting).Name}: {Told(was)} → {Told(now)}."));
+                changes.Add(new StandardChange(Value.Of(setting, ("setting", setting), ("before", Shown(was)), ("after", Shown(now)))));
             }
         }
 
         return changes.ToImmutable();
     }
 
-    private static IEnumerable<string> Notches(string name, Notch? was, Notch? now)
+    private static IEnumerable<Judgement> OfNotch(Setting setting, string when, Notch? was, Notch? now)
     {
+        bool always = when.Length == 0;
+        (string, FigureValue) what = ("setting", setting);
+        (string, FigureValue) under = ("when", when);
         if (was is null || now is null)
         {
-            yield return was is null ? $"{name}: new, {now!.Wish.Text}, {Words(now.Importance.ToString())}." : $"{name}: no longer asked for; it was {was.Wish.Text}.";
+            yield return was is null
+                ? (always ? Added : AddedWhen).Of(setting, what, under, ("required", now!.Requirement.Text), ("importance", Words(now.Importance.ToString())))
+                : (always ? Removed : RemovedWhen).Of(setting, what, under, ("required", was.Requirement.Text));
             yield break;
         }
 
-        if (was.Wish.Text != now.Wish.Text)
+        if (was.Requirement.Text != now.Requirement.Text)
         {
-            yield return $"{name}: {was.Wish.Text} → {now.Wish.Text}.";
+            yield return (always ? Required : RequiredWhen).Of(setting, what, under, ("before", was.Requirement.Text), ("after", now.Requirement.Text));
         }
 
-        if (was.Slack != now.Slack)
+        if (was.Tolerance != now.Tolerance)
         {
-            yield return $"{name}: slack {Slack(was)} → {Slack(now)}.";
+            yield return (always ? Tolerance : ToleranceWhen).Of(setting, what, under, ("before", ToleranceOf(was)), ("after", ToleranceOf(now)));
         }
 
         if (was.Importance != now.Importance)
         {
-            yield return $"{name}: {Words(was.Importance.ToString())} → {Words(now.Importance.ToString())}.";
+            yield return (always ? Required : RequiredWhen).Of(setting, what, under, ("before", Words(was.Importance.ToString())), ("after", Words(now.Importance.ToString())));
         }
 
         if (was.Reason != now.Reason)
         {
-            yield return $"{name}: its reason is now “{now.Reason}”.";
+            yield return (always ? Reason : ReasonWhen).Of(setting, what, under, ("after", now.Reason));
         }
     }
 
     private static (Setting Setting, string When) Key(Notch notch) => (notch.Setting, string.Join(", ", notch.When.Select(ConditionWords.Of)));
 
-    private static string Slack(Notch notch) => notch.Slack.Amount == 0 ? "none" : notch.Slack.SlackLabel();
+    private static string ToleranceOf(Notch notch) => notch.Tolerance.Amount == 0 ? "none" : notch.Tolerance.ToleranceLabel();
 
-    private static string Told(SheetLine? line) => line is null ? "not asked for"
-        : line.NothingToDo ? "nothing to do"
-        : line.Target is null ? line.Fit == Fit.Look ? "a person looks" : "not possible"
-        : line.Target.Label;
+    private static FigureValue Shown(SheetLine? line) => line is null ? "not required"
+        : line.NothingToDo ? "nothing to set"
+        : line.Target is null ? line.Fit == Fit.CheckByEye ? "check by eye" : "not possible"
+        : line.Target;
 
-    private static string Told(SceneLight light) =>
-        $"{light.Description}, {light.Temperature.Label()}{(light.Illuminance is { } lux ? $", {Notation.Number(lux.Value, 1)} lx" : "")}, {Notation.Number(light.MainsHz, 1)} Hz, {Words(light.Lamp.ToString())}";
+    private static FigureValue.List Lit(SceneLight light) => new(
+    [
+        light.Description, light.Temperature, .. light.Illuminance is { } lux ? [lux] : Array.Empty<FigureValue>(),
+        FigureValue.In(Measure.Hertz, light.MainsHz), Words(light.Lamp.ToString()),
+    ]);
 
-    private static string Days(int? days) => days is { } number ? $"{Notation.Number(number)} days" : "";
+    private static FigureValue Interval(int? days) => days is { } number ? FigureValue.In(Measure.Days, number) : "none";
 
-    private static string Minutes(double? planned) => planned is { } minutes ? $"{Notation.Number(minutes, 1)} min" : "";
+    private static FigureValue Planned(double? planned) => planned is { } minutes ? FigureValue.In(Measure.Minutes, minutes) : "none";
 
     private static string Words(string name) => string.Concat(name.Select((c, i) => i > 0 && char.IsUpper(c) ? " " + char.ToLowerInvariant(c) : char.ToLowerInvariant(c).ToString()));
 }

@@ -17,6 +17,10 @@ public readonly record struct Kelvin
     /// <summary><c>3200 K</c>, to a whole kelvin.</summary>
     public string Label() => Notation.Number(Value) + Notation.ThinSpace + "K";
 
+    /// <summary>As a person reads it: <c>3200 K</c> or <c>313 mired</c>.</summary>
+    public string Label(WhiteBalanceStyle style) =>
+        style == WhiteBalanceStyle.Mired ? Notation.Number(ToMired().Value) + Notation.ThinSpace + "mired" : Label();
+
     /// <summary>Reads <c>3200</c>, <c>3200 K</c>, <c>5600k</c>.</summary>
     /// <exception cref="QuantityException">Cannot be read, zero or negative.</exception>
     public static Kelvin Parse(string? text)

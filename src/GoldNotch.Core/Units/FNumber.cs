@@ -1,7 +1,7 @@
 namespace GoldNotch.Core.Units;
 
-/// <summary>The two ways of writing an opening; each person chooses one.</summary>
-public enum OpeningStyle
+/// <summary>The two ways of writing an iris; each person chooses one.</summary>
+public enum IrisStyle
 {
     /// <summary>Full mark and thirds: <c>f/5.6⅓</c>.</summary>
     Thirds,
@@ -10,7 +10,7 @@ public enum OpeningStyle
     Dial,
 }
 
-/// <summary>An iris opening as its exact ratio N. A mark stands for its exact value 2^(k/6), k whole; T-numbers carry a flag.</summary>
+/// <summary>An iris iris as its exact ratio N. A mark stands for its exact value 2^(k/6), k whole; T-numbers carry a flag.</summary>
 /// <remarks>Source: ISO 517 series of aperture markings, thirds.</remarks>
 public readonly record struct FNumber
 {
@@ -23,7 +23,7 @@ public readonly record struct FNumber
         "5.6", "6.3", "7.1", "8", "9", "10", "11", "13", "14", "16", "18", "20", "22", "25", "29", "32", "36", "40", "45", "51", "57", "64",
     ];
 
-    /// <summary>Makes an opening from its exact ratio.</summary>
+    /// <summary>Makes an iris from its exact ratio.</summary>
     /// <param name="value">N, more than zero.</param>
     /// <param name="isTransmission">True for a T-number: the lens's loss is already in it.</param>
     /// <exception cref="QuantityException">Not finite or not positive.</exception>
@@ -39,7 +39,7 @@ public readonly record struct FNumber
     /// <summary>Whether this is a T-number.</summary>
     public bool IsTransmission { get; }
 
-    /// <summary>The third-stop mark this is exactly on (k of 2^(k/6)), or null for a literal opening.</summary>
+    /// <summary>The third-stop mark this is exactly on (k of 2^(k/6)), or null for a literal iris.</summary>
     public int? Mark
     {
         get
@@ -50,7 +50,7 @@ public readonly record struct FNumber
         }
     }
 
-    /// <summary>The opening of third-stop mark <paramref name="k"/>: 2^(k/6).</summary>
+    /// <summary>The iris of third-stop mark <paramref name="k"/>: 2^(k/6).</summary>
     /// <param name="k">Thirds of a stop from f/1; −3 to 36.</param>
     /// <exception cref="QuantityException">Outside the marks.</exception>
     public static FNumber AtMark(int k) =>
@@ -62,11 +62,11 @@ public readonly record struct FNumber
     /// <summary>Opened by a number of stops (closed when negative): N·2^(−stops/2).</summary>
     public FNumber OpenedBy(Stops stops) => new(Value * Math.Pow(2, -stops.Value / 2), IsTransmission);
 
-    /// <summary>The nearest third-stop mark; half way goes to the smaller opening.</summary>
+    /// <summary>The nearest third-stop mark; half way goes to the smaller iris.</summary>
     public FNumber NearestThird() => new(Math.Pow(2, NearestMark() / 6.0), IsTransmission);
 
-    /// <summary>Rounded to the nearest third: <c>f/5.6⅓</c> or <c>f/6.3</c>; T-numbers have no slash. Half way goes to the smaller opening.</summary>
-    public string Label(OpeningStyle style = OpeningStyle.Thirds)
+    /// <summary>Rounded to the nearest third: <c>f/5.6⅓</c> or <c>f/6.3</c>; T-numbers have no slash. Half way goes to the smaller iris.</summary>
+    public string Label(IrisStyle style = IrisStyle.Thirds)
     {
         string prefix = IsTransmission ? "T" : "f/";
         int index = NearestMark() - FirstMark;
@@ -76,14 +76,14 @@ public readonly record struct FNumber
         }
 
         int rest = index % 3;
-        return style == OpeningStyle.Dial || rest == 0
+        return style == IrisStyle.Dial || rest == 0
             ? prefix + Marks[index]
             : prefix + Marks[index - rest] + Notation.Thirds(rest);
     }
 
     /// <summary>As engraved: a mark by its name, anything else by its own number, so a lens that opens to f/2.6 is not told as f/2⅔.</summary>
     /// <param name="style">How a mark is written.</param>
-    public string Engraved(OpeningStyle style = OpeningStyle.Dial) =>
+    public string Engraved(IrisStyle style = IrisStyle.Dial) =>
         Mark is null ? (IsTransmission ? "T" : "f/") + Notation.Number(Value, 2) : Label(style);
 
     /// <summary>Reads <c>5.6</c>, <c>f/5.6 1/3</c>, <c>5.6⅓</c>, <c>6.3</c>, <c>T4</c>. A number that is no mark is literal.</summary>
@@ -92,7 +92,7 @@ public readonly record struct FNumber
     {
         if (Notation.Tidy(text) is not { } body)
         {
-            throw Guard.Unreadable(text ?? "", "an opening", "f/5.6, 5.6 1/3 or 6.3");
+            throw Guard.Unreadable(text ?? "", "an iris", "f/5.6, 5.6 1/3 or 6.3");
         }
 
         bool transmission = body[0] is 'T' or 't';
@@ -104,7 +104,7 @@ public readonly record struct FNumber
 
         if (!Notation.TrySplitFraction(body, out string number, out double fraction) || !Notation.TryDecimal(number, out double value))
         {
-            throw Guard.Unreadable(text!, "an opening", "f/5.6, 5.6 1/3 or 6.3");
+            throw Guard.Unreadable(text!, "an iris", "f/5.6, 5.6 1/3 or 6.3");
         }
 
         int mark = Array.IndexOf(Marks, Notation.Number(value, 4));

@@ -42,15 +42,13 @@ public enum NaturalUnit
 /// <param name="Unit">Its unit.</param>
 public readonly record struct Distance(double Amount, NaturalUnit Unit)
 {
-    /// <summary>Whether the distance is inside a slack of the same unit; on the edge counts as inside.</summary>
-    public bool Within(Distance slack) => Unit == slack.Unit && Math.Abs(Amount) <= Math.Abs(slack.Amount) + Guard.Edge;
+    /// <summary>Whether the distance is inside a tolerance of the same unit; on the edge counts as inside.</summary>
+    public bool Within(Distance tolerance) => Unit == tolerance.Unit && Math.Abs(Amount) <= Math.Abs(tolerance.Amount) + Guard.Edge;
 
     /// <summary><c>+15 dB</c>, <c>−⅔ stop</c>, <c>+134 mired</c>, <c>−20 Mb/s</c>; a small number of stops is told in hundredths rather than as 0.</summary>
     public string Label() => Unit switch
     {
-        NaturalUnit.Stops => Math.Abs(Amount) is >= 0.005 and < 1.0 / 6
-            ? Notation.Number(Amount, 2, withPlus: true) + Notation.ThinSpace + "stop"
-            : new Stops(Amount).LabelWithUnit(),
+        NaturalUnit.Stops => new Stops(Amount).DifferenceLabel(),
         NaturalUnit.Decibels => new Decibels(Amount).Label(),
         NaturalUnit.Mired => new MiredShift(Amount).Label(),
         NaturalUnit.Megabits => Notation.Number(Amount, 1, withPlus: true) + Notation.ThinSpace + "Mb/s",
@@ -59,8 +57,8 @@ public readonly record struct Distance(double Amount, NaturalUnit Unit)
         _ => Notation.Number(Amount, 1, withPlus: true) + Level.Suffix(Unit),
     };
 
-    /// <summary>As a tolerance: no sign, and sixths of a stop kept, so that a slack of ⅙ is not told as ⅓.</summary>
-    public string SlackLabel()
+    /// <summary>As a tolerance: no sign, and sixths of a stop kept, so that a tolerance of ⅙ is not told as ⅓.</summary>
+    public string ToleranceLabel()
     {
         if (Unit != NaturalUnit.Stops)
         {
@@ -75,11 +73,11 @@ public readonly record struct Distance(double Amount, NaturalUnit Unit)
         return number + Notation.ThinSpace + (Math.Abs(Amount) <= 1 ? "stop" : "stops");
     }
 
-    /// <summary>Reads a slack: <c>⅓ stop</c>, <c>3 dB</c>, <c>10 mired</c>, <c>5 Mb/s</c>, <c>none</c>. Never negative.</summary>
+    /// <summary>Reads a tolerance: <c>⅓ stop</c>, <c>3 dB</c>, <c>10 mired</c>, <c>5 Mb/s</c>, <c>none</c>. Never negative.</summary>
     /// <param name="text">What was written.</param>
     /// <param name="unit">The unit the setting is felt in.</param>
     /// <exception cref="QuantityException">Cannot be read, another unit, or negative.</exception>
-    public static Distance ParseSlack(string? text, NaturalUnit unit)
+    public static Distance ParseTolerance(string? text, NaturalUnit unit)
     {
         string? tidy = Notation.Tidy(text);
         if (tidy is null or "none" or "0")
@@ -96,16 +94,16 @@ public readonly record struct Distance(double Amount, NaturalUnit Unit)
             NaturalUnit.Megabits when tidy.Contains("Mb", StringComparison.OrdinalIgnoreCase) => BitRate.Parse(tidy).Megabits,
             NaturalUnit.FullScale when tidy.EndsWith("dB", StringComparison.OrdinalIgnoreCase) => Decibels.Parse(tidy).Value,
             NaturalUnit.Percent or NaturalUnit.Minutes or NaturalUnit.MegabytesPerSecond or NaturalUnit.Tint or NaturalUnit.Hours => Level.Parse(tidy, unit),
-            _ => throw Guard.Unreadable(tidy, "a slack for this setting", SlackExample(unit)),
+            _ => throw Guard.Unreadable(tidy, "a tolerance for this setting", ToleranceExample(unit)),
         };
-        return new Distance(Guard.InRange(amount, 0, 1000, "slack"), unit);
+        return new Distance(Guard.InRange(amount, 0, 1000, "tolerance"), unit);
     }
 
     /// <inheritdoc/>
     public override string ToString() => Label();
 
-    /// <summary>How a slack of a unit is written.</summary>
-    public static string SlackExample(NaturalUnit unit) => unit switch
+    /// <summary>How a tolerance of a unit is written.</summary>
+    public static string ToleranceExample(NaturalUnit unit) => unit switch
     {
         NaturalUnit.Stops => "⅓ stop",
         NaturalUnit.Decibels => "3 dB",

@@ -44,7 +44,14 @@ public readonly record struct Stops : IComparable<Stops>
         return label + Notation.ThinSpace + (one ? "stop" : "stops");
     }
 
-    /// <summary>In hundredths, for sentences that must not round: <c>2.49 stops</c>, <c>0.5 stop</c>.</summary>
+    /// <summary>What was measured, differs or remains, to a tenth and signed: <c>+0.5 stop</c>, <c>−1.2 stops</c>; under 0.05 <c>0 stops</c>.</summary>
+    public string DifferenceLabel()
+    {
+        double tenths = Math.Round(Value, 1, MidpointRounding.AwayFromZero);
+        return Notation.Number(tenths, 1, withPlus: true) + Notation.ThinSpace + (Math.Abs(tenths) is > 0 and <= 1 ? "stop" : "stops");
+    }
+
+    /// <summary>In hundredths, for files that must not round: <c>2.49 stops</c>.</summary>
     /// <param name="withPlus">Whether brighter carries a plus.</param>
     public string InHundredths(bool withPlus = false)
     {

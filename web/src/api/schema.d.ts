@@ -571,7 +571,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["printOperatorCard"];
+        get: operations["printOperatorSheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1175,14 +1175,14 @@ export interface components {
             at: string;
         };
         AdditionRequest: {
-            says: string;
+            text: string;
             setting?: null | string;
         };
         AdditionView: {
             /** Format: uuid */
             id: string;
             setting: null | string;
-            says: string;
+            text: string;
             by: string;
             /** Format: date-time */
             at: string;
@@ -1306,9 +1306,9 @@ export interface components {
             direction: string;
             stack: components["schemas"]["StackView"];
             why: string;
-            wishTold: string;
+            requirementMissed: string;
             next: components["schemas"]["CandidateView"][];
-            mends: components["schemas"]["MendView"][];
+            remedies: components["schemas"]["RemedyView"][];
             pinCost: string;
             ramp: string;
             diffraction: string;
@@ -1321,7 +1321,7 @@ export interface components {
             /** Format: double */
             shadowMarginStops: null | number;
             depth: null | components["schemas"]["DepthView"];
-            wish: string;
+            requirement: string;
             hold: components["schemas"]["HoldView"];
         };
         /** @enum {unknown} */
@@ -1351,12 +1351,12 @@ export interface components {
             spoken: string;
             state: string;
             filters: string;
-            opening: string;
-            openingDial: string;
+            iris: string;
+            irisDial: string;
             error: string;
             /** Format: double */
             errorStops: number;
-            wishMissed: string;
+            irisMissedBy: string;
         };
         CardMinutesView: {
             modelName: string;
@@ -1429,9 +1429,9 @@ export interface components {
             summary: components["schemas"]["SummaryView"];
             shootName: string;
             /** Format: int32 */
-            foundOff: number;
+            foundOffTarget: number;
             /** Format: int32 */
-            foundFloating: number;
+            foundAutomatic: number;
             foundHeadline: string;
         };
         /** @enum {unknown} */
@@ -1460,7 +1460,7 @@ export interface components {
             now: components["schemas"]["NowView"];
             shootName: string;
             foundSummary: components["schemas"]["SummaryView"];
-            putRight: boolean;
+            corrected: boolean;
             photos: components["schemas"]["PhotoView"][];
             additions: components["schemas"]["AdditionView"][];
             unitStatus: string;
@@ -1488,7 +1488,7 @@ export interface components {
             missing: string[];
         };
         /** @enum {unknown} */
-        ConsequenceTopic: "picture" | "noise" | "white" | "motion" | "flicker" | "format" | "focus" | "sound" | "card" | "battery";
+        ConsequenceTopic: "exposure" | "noise" | "whiteBalance" | "shutterAngle" | "flicker" | "format" | "focus" | "audio" | "card" | "battery";
         ConsequenceView: {
             topic: components["schemas"]["ConsequenceTopic"];
             severity: components["schemas"]["Severity"];
@@ -1520,7 +1520,7 @@ export interface components {
             /** Format: int32 */
             notPossible: number;
             /** Format: int32 */
-            look: number;
+            checkByEye: number;
             /** Format: int32 */
             findings: number;
             matters: string;
@@ -1580,7 +1580,7 @@ export interface components {
         };
         DiagnosisView: {
             key: string;
-            says: string;
+            text: string;
             about: string;
             causes: components["schemas"]["CauseView"][];
             because: components["schemas"]["JudgementView"];
@@ -1589,11 +1589,11 @@ export interface components {
         };
         DialView: {
             detents: components["schemas"]["DetentView"][];
-            canFloat: boolean;
+            hasAutomatic: boolean;
             /** Format: double */
             targetAt: null | number;
             /** Format: double */
-            slack: number;
+            tolerance: number;
         };
         /** @enum {unknown} */
         DriftRemedy: "tooFew" | "leave" | "shorterInterval" | "tape" | "lock" | "hold" | "training";
@@ -1601,7 +1601,7 @@ export interface components {
             setting: string;
             name: string;
             wrong: components["schemas"]["FrequencyView"];
-            floating: components["schemas"]["FrequencyView"];
+            automatic: components["schemas"]["FrequencyView"];
             remedy: components["schemas"]["DriftRemedy"];
             because: components["schemas"]["JudgementView"];
             /** Format: date-time */
@@ -1617,7 +1617,7 @@ export interface components {
             /** Format: int32 */
             notPossible: number;
             /** Format: int32 */
-            look: number;
+            checkByEye: number;
             lightLeft: string;
             predictedError: null | string;
             line: null | components["schemas"]["SheetLineView"];
@@ -1660,7 +1660,7 @@ export interface components {
             stale: boolean;
         };
         /** @enum {unknown} */
-        Fit: "exact" | "compromise" | "notPossible" | "look";
+        Fit: "exact" | "compromise" | "notPossible" | "checkByEye";
         FixView: {
             setting: string;
             name: string;
@@ -1880,7 +1880,7 @@ export interface components {
             lux?: null | number;
         };
         LightReadingDocument: {
-            opening: string;
+            iris: string;
             time: string;
             /** Format: double */
             iso: number;
@@ -1912,7 +1912,7 @@ export interface components {
             /** @default fixed */
             watch: string;
             /** @default open */
-            wish: string;
+            require: string;
             /** @default  */
             lens: string;
             /** Format: double */
@@ -1942,7 +1942,7 @@ export interface components {
             /** Format: date-time */
             call?: null | string;
             /** @default own-base */
-            school: string;
+            strategy: string;
             marks?: null | components["schemas"]["SceneMarkDocument"][];
             kit?: null | components["schemas"]["FrontFilterDocument"][];
             /**
@@ -2018,7 +2018,7 @@ export interface components {
             plan: components["schemas"]["PlanView"];
         };
         /** @enum {unknown} */
-        LinkState: "answers" | "none" | "silent" | "rubbish" | "refused";
+        LinkState: "answers" | "none" | "silent" | "invalidResponse" | "refused";
         MeasuredFilterView: {
             label: string;
             /** Format: double */
@@ -2031,10 +2031,6 @@ export interface components {
             /** Format: double */
             colourOffsetMired: null | number;
             how: string;
-        };
-        MendView: {
-            kind: string;
-            sentence: string;
         };
         ModeDocument: {
             manual: boolean;
@@ -2151,11 +2147,11 @@ export interface components {
         };
         NotchDocument: {
             setting: string;
-            want: string;
+            require: string;
             importance: string;
             reason: string;
             /** @default none */
-            slack: string;
+            tolerance: string;
             when?: null | string[];
         };
         NowView: {
@@ -2181,11 +2177,11 @@ export interface components {
             /** Format: uuid */
             check?: null | string;
             /** @default  */
-            says: string;
+            text: string;
         };
         OutcomeView: {
             kind: string;
-            says: string;
+            text: string;
         };
         PairView: {
             left: string;
@@ -2305,11 +2301,16 @@ export interface components {
             rooms: components["schemas"]["RoomsView"][];
             whiteWhen: string[];
         };
+        PolicyOptionView: {
+            key: string;
+            text: string;
+            reason: string;
+        };
         PolicyView: {
             key: string;
             name: string;
             settings: string[];
-            schools: components["schemas"]["SchoolView"][];
+            options: components["schemas"]["PolicyOptionView"][];
         };
         PositionDocument: {
             is: string;
@@ -2390,6 +2391,10 @@ export interface components {
             stage: components["schemas"]["CheckStage"];
             fromCamera: boolean;
         };
+        RemedyView: {
+            kind: string;
+            sentence: string;
+        };
         RenameRequest: {
             newTag: string;
         };
@@ -2436,11 +2441,6 @@ export interface components {
             ratio: string;
             matters: boolean;
         };
-        SchoolView: {
-            key: string;
-            says: string;
-            reason: string;
-        };
         SeemsBrokenView: {
             tag: string;
             modelName: string;
@@ -2469,15 +2469,15 @@ export interface components {
             step: number;
             kind: string;
             unit: string;
-            slackExample: string;
+            toleranceExample: string;
             example: string;
             words: string[];
-            wishes: string[];
+            requirements: string[];
             policy: null | string;
             what: string;
         };
         /** @enum {unknown} */
-        Severity: "fine" | "slight" | "fault" | "floats" | "unknown";
+        Severity: "fine" | "slight" | "fault" | "automatic" | "unknown";
         SharpView: {
             /** Format: double */
             nearM: number;
@@ -2496,7 +2496,7 @@ export interface components {
         };
         SheetLineDocument: {
             setting: string;
-            want: string;
+            require: string;
             fit: string;
             target: string;
             size: string;
@@ -2507,12 +2507,12 @@ export interface components {
             name: string;
             chapter: string;
             example: string;
-            wish: string;
+            requirement: string;
             importance: components["schemas"]["Importance"];
             reason: string;
             fit: components["schemas"]["Fit"];
             target: null | string;
-            slack: string;
+            tolerance: string;
             size: string;
             /** Format: double */
             lightStops: number;
@@ -2539,7 +2539,7 @@ export interface components {
             /** Format: int32 */
             notPossible: number;
             /** Format: int32 */
-            look: number;
+            checkByEye: number;
             lightLeftLabel: string;
             notable: string;
             /** Format: int32 */
@@ -2669,19 +2669,19 @@ export interface components {
         };
         SummaryView: {
             /** Format: int32 */
-            on: number;
+            onTarget: number;
             /** Format: int32 */
-            withinSlack: number;
+            withinTolerance: number;
             /** Format: int32 */
-            off: number;
+            offTarget: number;
             /** Format: int32 */
-            floating: number;
+            automatic: number;
             /** Format: int32 */
             unread: number;
             headline: string;
         };
         /** @enum {unknown} */
-        TermSource: "read" | "assumed" | "floating";
+        TermSource: "read" | "assumed" | "automatic";
         TermView: {
             setting: string;
             name: string;
@@ -2717,13 +2717,13 @@ export interface components {
         };
         UnitNoteRequest: {
             kind: string;
-            says: string;
+            text: string;
         };
         UnitNoteView: {
             /** Format: uuid */
             id: string;
             kind: string;
-            says: string;
+            text: string;
             by: string;
             /** Format: date-time */
             at: string;
@@ -2777,21 +2777,21 @@ export interface components {
         };
         VariantView: {
             name: string;
-            says: string;
+            text: string;
             cameras: components["schemas"]["VariantCameraView"][];
             difference: string;
             worstError: string;
             noise: string;
         };
         /** @enum {unknown} */
-        VerdictKind: "on" | "withinSlack" | "off" | "floating" | "unread" | "notFitted";
+        VerdictKind: "onTarget" | "withinTolerance" | "offTarget" | "automatic" | "unread" | "notFitted";
         VerdictView: {
             kind: components["schemas"]["VerdictKind"];
             /** Format: double */
             offAmount: number;
             offUnit: components["schemas"]["NaturalUnit"];
             offLabel: string;
-            toPutRight: boolean;
+            needsCorrection: boolean;
             because: components["schemas"]["JudgementView"];
         };
         VocabularyView: {
@@ -2802,7 +2802,7 @@ export interface components {
             lamps: string[];
             cardClasses: string[];
             sides: string[];
-            blankCard: components["schemas"]["ModelDocument"];
+            blankSpecification: components["schemas"]["ModelDocument"];
         };
         WaiverRequest: {
             standardKey: string;
@@ -5339,7 +5339,7 @@ export interface operations {
             };
         };
     };
-    printOperatorCard: {
+    printOperatorSheet: {
         parameters: {
             query?: never;
             header?: never;

@@ -20,7 +20,7 @@ const LeftBehind = defineAsyncComponent(() => import('../features/bench/LeftBehi
   <main id="work" tabindex="-1">
     <SignIn v-if="session === null" />
     <RouterView v-else-if="session" />
-    <p v-else class="page soft" role="status">Opening…</p>
+    <p v-else class="page soft" role="status">Iris…</p>
   </main>
 </template>
 

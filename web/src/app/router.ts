@@ -48,7 +48,11 @@ export const router = createRouter({
       component: () => import('../features/people/AccountPage.vue'),
       meta: { title: 'Your account' },
     },
-    { path: '/trail', component: () => import('../features/trail/TrailPage.vue'), meta: { title: 'Trail' } },
+    {
+      path: '/trail',
+      component: () => import('../features/audit-log/AuditLogPage.vue'),
+      meta: { title: 'Trail' },
+    },
     { path: '/bench', component: () => import('../features/bench/BenchStart.vue'), meta: { title: 'Bench' } },
     {
       path: '/bench/:id',
@@ -85,10 +89,10 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Line-up', wide: true },
     },
-    { path: '/log', component: () => import('../features/log/LogPage.vue'), meta: { title: 'Log' } },
+    { path: '/log', component: () => import('../features/history/HistoryPage.vue'), meta: { title: 'Log' } },
     {
       path: '/log/:id',
-      component: () => import('../features/log/FinishedCheck.vue'),
+      component: () => import('../features/history/FinishedCheck.vue'),
       props: true,
       meta: { title: 'Finished check' },
     },

@@ -14,7 +14,7 @@ const cell = (
   exact: 9,
   compromise: 0,
   notPossible: 0,
-  look: 0,
+  checkByEye: 0,
   findings: 0,
   matters: '',
   mattersSetting: '',
@@ -40,7 +40,7 @@ const grid: Views['CoverageView'] = {
       mattersSetting: 'gain',
       notable: 'Gain −3 dB',
     }),
-    cell('night', 'a', { exact: 8, look: 1 }),
+    cell('night', 'a', { exact: 8, checkByEye: 1 }),
     cell('night', 'b'),
   ],
 };
@@ -73,7 +73,7 @@ describe('CoverageGrid', () => {
   it('says each cell in words and draws only what there is', () => {
     const cells = open().findAll('td a');
     expect(cells[1]!.text()).toContain(
-      'Talk on Bracken: 6 as asked, 2 with a compromise, 1 not possible. Gain −3 dB.',
+      'Talk on Bracken: 6 exact, 2 compromises, 1 not possible. Gain −3 dB.',
     );
     expect(cells[2]!.text()).toContain('1 for a person to look at');
     const shown = cells[0]!

@@ -21,12 +21,12 @@ const to = (c: Views['CoverageCellView'], s: Views['CoverageStandardView']) => (
   hash: c.mattersSetting ? `#${c.mattersSetting}` : '',
 });
 const told = (c: Views['CoverageCellView']) =>
-  `${c.exact} as asked, ${c.compromise} with a compromise, ${c.notPossible} not possible${c.look ? `, ${c.look} for a person to look at` : ''}.` +
+  `${c.exact} exact, ${c.compromise} compromises, ${c.notPossible} not possible${c.checkByEye ? `, ${c.checkByEye} to check by eye` : ''}.` +
   (c.notable ? ` ${plain(c.notable)}.` : '');
 
 const shown = ref<Views['CoverageCellView'] | null>(null);
 const scale = computed(() =>
-  Math.max(1, ...props.grid.cells.map((c) => c.exact + c.compromise + c.notPossible + c.look)),
+  Math.max(1, ...props.grid.cells.map((c) => c.exact + c.compromise + c.notPossible + c.checkByEye)),
 );
 const part = (count: number) => (count ? { width: `${(100 * count) / scale.value}%` } : { display: 'none' });
 
@@ -47,7 +47,7 @@ function walk(event: KeyboardEvent, row: number, column: number): void {
     <div class="scroll" tabindex="0" role="region" aria-label="Coverage grid">
       <table>
         <caption class="visually-hidden">
-          Standards down, models across: notches met as asked, with a compromise, not met.
+          Standards down, models across: notches met exact, compromises, not met.
         </caption>
         <thead>
           <tr>
@@ -87,15 +87,15 @@ function walk(event: KeyboardEvent, row: number, column: number): void {
                   <span class="cannot" :class="{ none: !cell(standard, model).notPossible }">{{
                     cell(standard, model).notPossible
                   }}</span>
-                  <span class="look" :class="{ none: !cell(standard, model).look }">{{
-                    cell(standard, model).look
+                  <span class="look" :class="{ none: !cell(standard, model).checkByEye }">{{
+                    cell(standard, model).checkByEye
                   }}</span>
                 </span>
                 <span class="bar" aria-hidden="true">
                   <i class="exact" :style="part(cell(standard, model).exact)" />
                   <i class="near" :style="part(cell(standard, model).compromise)" />
                   <i class="cannot" :style="part(cell(standard, model).notPossible)" />
-                  <i class="look" :style="part(cell(standard, model).look)" />
+                  <i class="look" :style="part(cell(standard, model).checkByEye)" />
                 </span>
               </RouterLink>
             </td>

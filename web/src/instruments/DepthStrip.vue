@@ -4,7 +4,7 @@ import type { Views } from '../app/client';
 import { distanceScale } from './planLayout';
 import { useWidth } from './useWidth';
 
-/** Distance along a line, each camera's near-to-far band; the depth that was wished stands over it as a bracket. */
+/** Distance along a line, each camera's near-to-far band; the depth that was required stands over it as a bracket. */
 const props = defineProps<{ cameras: Views['CameraPlanView'][] }>();
 const box = ref<HTMLElement>();
 const width = useWidth(box, 320);
@@ -49,7 +49,7 @@ const label = (c: Views['CameraPlanView']) => `${metres(c.depth!.nearM)}–${met
         <circle class="subject" :cx="x(c.distanceM)" :cy="ROW / 2 + (ROW > 24 ? 6 : 4)" r="4" />
         <template v-if="c.depth!.wanted">
           <path
-            class="wished"
+            class="required"
             :d="`M${x(c.depth!.wanted.nearM)} ${ROW / 2 + 18}v-5H${x(c.depth!.wanted.farM)}v5`"
             transform="translate(0 3)"
           />
@@ -90,7 +90,7 @@ text {
 .subject {
   fill: var(--ink);
 }
-.wished {
+.required {
   fill: none;
   stroke: var(--brass);
   stroke-width: 2.5;

@@ -118,7 +118,7 @@ const said = (c: Views['CameraPlanView']) =>
             −{{ c.shadowStops!.toFixed(1) }}
           </text>
         </template>
-        <text v-else class="floats amount" :x="x(i)" :y="y(0) - 6" text-anchor="middle">?</text>
+        <text v-else class="automatic amount" :x="x(i)" :y="y(0) - 6" text-anchor="middle">?</text>
         <text class="letter" :x="x(i)" :y="HEIGHT + 18">{{ c.letter }}</text>
       </g>
     </svg>
@@ -156,7 +156,7 @@ text {
   fill: var(--rust);
   font-weight: 600;
 }
-.amount.floats {
+.amount.automatic {
   fill: var(--plum);
   font-size: 16px;
 }

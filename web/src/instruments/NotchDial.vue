@@ -22,9 +22,9 @@ const at = computed(() => props.reading?.dialAt ?? null);
 const drawn = computed(() => layOut(props.dial, width.value, at.value));
 const line = computed(() => (props.low ? 30 : 74));
 const height = computed(() => line.value + 64);
-const floats = computed(() => props.verdict?.kind === 'floating' || props.reading?.kind === 'automatic');
-const off = computed(() => props.verdict?.kind === 'off');
-const tickX = computed(() => (at.value === null || floats.value ? null : drawn.value.x(at.value)));
+const automatic = computed(() => props.verdict?.kind === 'automatic' || props.reading?.kind === 'automatic');
+const off = computed(() => props.verdict?.kind === 'offTarget');
+const tickX = computed(() => (at.value === null || automatic.value ? null : drawn.value.x(at.value)));
 const distance = computed(() =>
   off.value && props.verdict?.offLabel ? `off by ${plain(props.verdict.offLabel)}` : '',
 );
@@ -40,7 +40,7 @@ const text = computed(() => {
     `${props.name}: ${props.dial.detents.map((d) => plain(`${d.label} ${d.detail}`).trim()).join(', ')}.`,
   ];
   if (target) parts.push(`The notch is at ${target}.`);
-  if (floats.value) parts.push('It floats.');
+  if (automatic.value) parts.push('It automatic.');
   else if (props.reading?.label) parts.push(`It stands at ${plain(props.reading.label)}.`);
   if (distance.value) parts.push(`${distance.value}.`);
   return parts.join(' ');
@@ -76,7 +76,7 @@ const text = computed(() => {
         <tr v-if="drawn.autoX !== null">
           <th scope="row" class="mono">auto</th>
           <td />
-          <td><span v-if="floats" class="floats">it floats</span></td>
+          <td><span v-if="automatic" class="automatic">on automatic</span></td>
         </tr>
       </tbody>
     </table>
@@ -84,10 +84,10 @@ const text = computed(() => {
       <line class="rail" x1="12" :x2="(drawn.autoX ?? width + 20) - 32" :y1="line" :y2="line" />
       <template v-if="drawn.targetX !== null">
         <line
-          v-if="drawn.slackTo > drawn.slackFrom"
-          class="slack"
-          :x1="drawn.slackFrom"
-          :x2="drawn.slackTo"
+          v-if="drawn.toleranceTo > drawn.toleranceFrom"
+          class="tolerance"
+          :x1="drawn.toleranceFrom"
+          :x2="drawn.toleranceTo"
           :y1="line"
           :y2="line"
         />
@@ -110,7 +110,7 @@ const text = computed(() => {
           <text class="detail" :x="d.x" :y="line + 57" text-anchor="middle">{{ d.detail }}</text>
         </template>
       </g>
-      <g v-if="drawn.autoX !== null" :class="{ floats }">
+      <g v-if="drawn.autoX !== null" :class="{ automatic }">
         <circle class="auto" :cx="drawn.autoX" :cy="line" r="9" />
         <text class="label auto-word" :x="drawn.autoX" :y="line + 40" text-anchor="middle">auto</text>
       </g>
@@ -163,7 +163,7 @@ svg {
   stroke-width: 4;
   stroke-linecap: round;
 }
-.slack {
+.tolerance {
   stroke: var(--brass);
   stroke-width: 4;
   opacity: 0.55;
@@ -204,11 +204,11 @@ svg {
   font-weight: 400;
   fill: var(--ink-soft);
 }
-.floats .auto {
+.automatic .auto {
   stroke-dasharray: none;
   stroke-width: 5;
 }
-.floats .auto-word {
+.automatic .auto-word {
   font-weight: 600;
   fill: var(--plum);
 }

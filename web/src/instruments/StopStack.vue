@@ -30,7 +30,7 @@ const columns = computed(() =>
     camera: c,
     x:
       LEFT + i * each.value + (narrow.value ? (each.value - wide.value) / 2 : Math.min(34, each.value * 0.1)),
-    ...stackBlocks(c.stack, c.chosen.opening, HEIGHT, most.value, under.value),
+    ...stackBlocks(c.stack, c.chosen.iris, HEIGHT, most.value, under.value),
   })),
 );
 const marks = computed(() => ticks(-under.value, most.value, 5));
@@ -109,11 +109,11 @@ const said = (c: Views['CameraPlanView']) =>
           <rect :x="c.x" :y="c.iris.top" :width="wide" :height="Math.max(1, c.iris.height)" class="iris" />
           <text
             v-if="c.iris.height >= 15"
-            class="in opening"
+            class="in iris"
             :x="c.x + wide / 2"
             :y="c.iris.top + c.iris.height / 2 + 4"
           >
-            {{ fit(tight ? c.camera.chosen.openingDial : c.camera.chosen.opening, wide + 8) }}
+            {{ fit(tight ? c.camera.chosen.irisDial : c.camera.chosen.iris, wide + 8) }}
           </text>
           <text
             v-if="!narrow && !(c.error && !c.camera.chosen.onTheLine)"
@@ -205,7 +205,7 @@ text {
   stroke: var(--tide);
   stroke-width: 1.5;
 }
-.opening {
+.iris {
   fill: var(--tide);
   font-weight: 600;
   font-size: 13px;

@@ -5,10 +5,10 @@ import type { Views } from '../app/client';
 const props = defineProps<{ kind: Views['VerdictKind']; word?: boolean }>();
 
 const WORDS: Record<Views['VerdictKind'], string> = {
-  on: 'on',
-  withinSlack: 'within slack',
-  off: 'off',
-  floating: 'floats',
+  onTarget: 'on target',
+  withinTolerance: 'within tolerance',
+  offTarget: 'off target',
+  automatic: 'on automatic',
   unread: 'not read',
   notFitted: 'not fitted',
 };
@@ -20,13 +20,13 @@ const word = computed(() => WORDS[props.kind]);
     <svg viewBox="0 0 30 20" role="img" :aria-label="word">
       <!-- the notch: dotted while nobody has looked -->
       <path class="cut" :class="{ dotted: kind === 'unread' }" d="M1 9h8l6 9 6-9h8" />
-      <line v-if="kind === 'on'" class="tick has" x1="15" y1="2" x2="15" y2="14" />
-      <line v-else-if="kind === 'withinSlack'" class="tick has" x1="21" y1="1" x2="21" y2="9" />
-      <template v-else-if="kind === 'off'">
+      <line v-if="kind === 'onTarget'" class="tick has" x1="15" y1="2" x2="15" y2="14" />
+      <line v-else-if="kind === 'withinTolerance'" class="tick has" x1="21" y1="1" x2="21" y2="9" />
+      <template v-else-if="kind === 'offTarget'">
         <line class="tick out" x1="27" y1="0" x2="27" y2="8" />
         <path class="way" d="M17 4h6m-2.5-2.5L23 4l-2.5 2.5" />
       </template>
-      <circle v-else-if="kind === 'floating'" class="ring" cx="15" cy="4.5" r="3.5" />
+      <circle v-else-if="kind === 'automatic'" class="ring" cx="15" cy="4.5" r="3.5" />
       <line v-else-if="kind === 'notFitted'" class="bar" x1="3" y1="18" x2="27" y2="2" />
     </svg>
     <span v-if="props.word" class="word">{{ word }}</span>
@@ -85,10 +85,10 @@ svg {
 .word {
   font-size: 0.8125rem;
 }
-.off .word {
+.offTarget .word {
   color: var(--rust);
 }
-.floating .word {
+.automatic .word {
   color: var(--plum);
 }
 </style>

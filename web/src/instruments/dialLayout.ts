@@ -12,8 +12,8 @@ export interface DrawnDetent {
 export interface DrawnDial {
   detents: DrawnDetent[];
   targetX: number | null;
-  slackFrom: number;
-  slackTo: number;
+  toleranceFrom: number;
+  toleranceTo: number;
   autoX: number | null;
   crowded: boolean;
   x: (at: number) => number;
@@ -39,7 +39,7 @@ export function layOut(dial: Views['DialView'], width: number, readingAt: number
   const low = Math.min(...ats);
   const high = Math.max(...ats);
   // A mode names automatic among its places already; then no second ring is drawn.
-  const auto = dial.canFloat && !dial.detents.some((d) => d.label === 'auto');
+  const auto = dial.hasAutomatic && !dial.detents.some((d) => d.label === 'auto');
   const left = Math.max(LEAST_EDGE, halfWidth(dial.detents[0]));
   const right = width - Math.max(LEAST_EDGE, halfWidth(dial.detents.at(-1))) - (auto ? AUTO_ROOM : 0);
   const scale = high > low ? (right - left) / (high - low) : 0;
@@ -67,8 +67,8 @@ export function layOut(dial: Views['DialView'], width: number, readingAt: number
   return {
     detents,
     targetX: target === null ? null : x(target),
-    slackFrom: target === null ? 0 : x(Math.max(low, target - dial.slack)),
-    slackTo: target === null ? 0 : x(Math.min(high, target + dial.slack)),
+    toleranceFrom: target === null ? 0 : x(Math.max(low, target - dial.tolerance)),
+    toleranceTo: target === null ? 0 : x(Math.min(high, target + dial.tolerance)),
     autoX: auto ? width - LEAST_EDGE : null,
     crowded: dial.detents.length > 24,
     x,

@@ -12,9 +12,9 @@ const dial: Views['DialView'] = {
     { label: 'M', detail: '+3 dB', at: 3, major: true },
     { label: 'H', detail: '+12 dB', at: 12, major: true },
   ],
-  canFloat: true,
+  hasAutomatic: true,
   targetAt: -3,
-  slack: 0,
+  tolerance: 0,
 };
 const reading = (over: Partial<Views['ReadingView']>): Views['ReadingView'] => ({
   kind: 'value',
@@ -32,7 +32,7 @@ const verdict = (kind: Views['VerdictKind'], offLabel = ''): Views['VerdictView'
   kind,
   offAmount: 0,
   offUnit: 'decibels',
-  toPutRight: false,
+  needsCorrection: false,
   offLabel,
   because: { ruleId: 'CHECK-DISTANCE', sentence: '', figures: [] },
 });
@@ -44,7 +44,7 @@ describe('NotchDial', () => {
         dial,
         name: 'Gain',
         reading: reading({ label: 'H, +12 dB', dialAt: 12 }),
-        verdict: verdict('off', '+15 dB'),
+        verdict: verdict('offTarget', '+15 dB'),
       },
     });
     expect(wrapper.get('svg').attributes('aria-label')).toBe(
@@ -53,23 +53,28 @@ describe('NotchDial', () => {
     expect(wrapper.get('.distance').text()).toBe('off by +15 dB');
   });
 
-  it('draws no tick while it floats, and fills the ring', () => {
+  it('draws no tick while it automatic, and fills the ring', () => {
     const wrapper = mount(NotchDial, {
       props: {
         dial,
         name: 'Gain',
         reading: reading({ kind: 'automatic', label: 'auto' }),
-        verdict: verdict('floating'),
+        verdict: verdict('automatic'),
       },
     });
     expect(wrapper.find('.tick').exists()).toBe(false);
-    expect(wrapper.find('.floats .auto').exists()).toBe(true);
-    expect(wrapper.get('svg').attributes('aria-label')).toContain('It floats.');
+    expect(wrapper.find('.automatic .auto').exists()).toBe(true);
+    expect(wrapper.get('svg').attributes('aria-label')).toContain('It automatic.');
   });
 
   it('draws the tick in tide when on and in rust when off', () => {
     const on = mount(NotchDial, {
-      props: { dial, name: 'Gain', reading: reading({ label: 'L', dialAt: -3 }), verdict: verdict('on') },
+      props: {
+        dial,
+        name: 'Gain',
+        reading: reading({ label: 'L', dialAt: -3 }),
+        verdict: verdict('onTarget'),
+      },
     });
     expect(on.get('.tick').classes()).not.toContain('out');
     const off = mount(NotchDial, {
@@ -77,7 +82,7 @@ describe('NotchDial', () => {
         dial,
         name: 'Gain',
         reading: reading({ label: 'M', dialAt: 3 }),
-        verdict: verdict('off', '+6 dB'),
+        verdict: verdict('offTarget', '+6 dB'),
       },
     });
     expect(off.get('.tick').classes()).toContain('out');
@@ -90,7 +95,7 @@ describe('NotchDial', () => {
         name: 'Gain',
         table: true,
         reading: reading({ label: 'M', dialAt: 3 }),
-        verdict: verdict('off', '+6 dB'),
+        verdict: verdict('offTarget', '+6 dB'),
       },
     });
     const rows = wrapper.findAll('tbody tr').map((r) => r.text().replace(/\s+/g, ' '));
@@ -103,10 +108,10 @@ describe('NotchDial', () => {
 
 describe('VerdictMark', () => {
   it.each([
-    ['on', 'on', '.tick.has'],
-    ['withinSlack', 'within slack', '.tick.has'],
-    ['off', 'off', '.tick.out'],
-    ['floating', 'floats', '.ring'],
+    ['onTarget', 'on target', '.tick.has'],
+    ['withinTolerance', 'within tolerance', '.tick.has'],
+    ['offTarget', 'off target', '.tick.out'],
+    ['automatic', 'on automatic', '.ring'],
     ['unread', 'not read', '.dotted'],
     ['notFitted', 'not fitted', '.bar'],
   ] as const)('%s has a shape and a word of its own', (kind, word, shape) => {

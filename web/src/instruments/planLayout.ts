@@ -19,7 +19,7 @@ export function stackUnder(errors: number[]): number {
  */
 export function stackBlocks(
   stack: { iris: number; error: number; filters: { label: string; stops: number }[] },
-  opening: string,
+  label: string,
   height: number,
   most: number,
   under = 0,
@@ -29,7 +29,7 @@ export function stackBlocks(
   const foot = line - stack.error * scale;
   const irisStops = -stack.iris;
   let at = foot - irisStops * scale;
-  const iris: Block = { key: 'iris', label: opening, top: at, height: irisStops * scale, stops: stack.iris };
+  const iris: Block = { key: 'iris', label, top: at, height: irisStops * scale, stops: stack.iris };
   const filters = stack.filters
     .filter((f) => f.stops > 1e-9)
     .map((f, i) => {

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
-using GoldNotch.Core.Sheets;
-using GoldNotch.Core.Units;
+using GoldNotch.Core.Judgements;
 
 namespace GoldNotch.Core.Checks.Symptoms;
 
@@ -24,10 +23,10 @@ public enum CauseState
 /// <summary>A cause on one unit.</summary>
 /// <param name="Cause">The cause.</param>
 /// <param name="State">How it stands.</param>
-/// <param name="Sentence">What was read; empty where nobody has looked.</param>
+/// <param name="Because">What was read; null where nobody has looked.</param>
 /// <param name="Setting">The setting it is about on this model; null where nothing on a sheet tells.</param>
 /// <param name="Place">Where its control is on this model; null where the card does not say.</param>
-public sealed record DiagnosedCause(HarmlessCause Cause, CauseState State, string Sentence, Setting? Setting, ControlPlace? Place)
+public sealed record DiagnosedCause(HarmlessCause Cause, CauseState State, Judgement? Because, Setting? Setting, ControlPlace? Place)
 {
     /// <summary>Whether it has to be looked at before anything is called a fault. What stands so has to be put right and tried.</summary>
     public bool Open => State is CauseState.Look or CauseState.StandsSo;
@@ -40,7 +39,13 @@ public sealed record DiagnosedCause(HarmlessCause Cause, CauseState State, strin
 /// <param name="OnlyThen">What is allowed once nothing is left to look at; empty where that is a fault.</param>
 public sealed record Diagnosis(Symptom Symptom, ImmutableArray<DiagnosedCause> Causes, Judgement Because, string OnlyThen)
 {
-    private const string Rule = "HARMLESS-FIRST";
+    private const string RuleId = "HARMLESS-FIRST";
+
+    private static readonly Template NotHere = new(RuleId, "not-here", "{model} has none.");
+    private static readonly Template WasRead = new(RuleId, "was-read", "{setting} was read as {seen}.");
+    private static readonly Template RuledOut = new(RuleId, "ruled-out", "{setting} was read as {seen}, so this is not the cause.");
+    private static readonly Template Explains = new(RuleId, "explains", "The check has read what can cause this: {read} Correct that first and try again.");
+    private static readonly Template LookFirst = new(RuleId, "look-first", "{look#harmless cause comes|harmless causes come} before a fault. Check them in this order.");
 
     /// <summary>Holds the causes of a symptom against what a check has read.</summary>
     /// <param name="symptom">What was said.</param>
@@ -62,11 +67,11 @@ public sealed record Diagnosis(Symptom Symptom, ImmutableArray<DiagnosedCause> C
     public string FaultInWords(string says)
     {
         string looked = string.Join(", ", Causes.Where(c => c.Open).Select(c => c.Cause.Key.Replace('-', ' ')));
-        string read = string.Join(" ", Causes.Where(c => c.State == CauseState.RuledOut).Select(c => c.Sentence));
+string read = string.Join(" ", Causes.Where(c => c.State == CauseState.RuledOut).Select(c => JudgementText.Of(c.Because!)));
         string[] parts =
         [
-            $"{Symptom.Says}.",
-            looked.Length > 0 ? $"Looked at, and not it: {looked}." : "",
+            $"{Symptom.Text}.",
+            looked.Length > 0 ? $"Checked and not the cause: {looked}." : "",
             read,
             says.Trim(),
         ];
@@ -79,7 +84,7 @@ public sealed record Diagnosis(Symptom Symptom, ImmutableArray<DiagnosedCause> C
     public string HarmlessInWords(string cause, string says)
     {
         HarmlessCause was = Symptom.Causes.First(c => c.Key == cause);
-        return $"{Symptom.Says}: no fault. {was.Look} Yes. {was.Remedy} {says.Trim()}".TrimEnd();
+        return $"{Symptom.Text}: no fault. {was.Look} Yes. {was.Remedy} {says.Trim()}".TrimEnd();
     }
 
     private static DiagnosedCause Held(HarmlessCause cause, CameraModel model, Dictionary<Setting, Verdict> read)
@@ -87,33 +92,30 @@ public sealed record Diagnosis(Symptom Symptom, ImmutableArray<DiagnosedCause> C
         Setting[] fitted = [.. cause.Settings.Where(s => !model.NotFitted.Contains(s) && read.GetValueOrDefault(s)?.Kind != VerdictKind.NotFitted)];
         if (!cause.On(model) || (fitted.Length == 0 && !cause.Settings.IsEmpty))
         {
-            return new DiagnosedCause(cause, CauseState.NotHere, $"{model.Name} has none.", null, null);
+            return new DiagnosedCause(cause, CauseState.NotHere, NotHere.Of(("model", model.Name)), null, null);
         }
 
-        // One that stands so is enough; only when every one was read otherwise is it ruled out.
-        (Setting Setting, bool? Stands)[] told = [.. fitted.Select(s => (s, read.GetValueOrDefault(s) is { } verdict ? cause.StandsSo(verdict) : null))];
-        Setting[] standing = [.. told.Where(t => t.Stands == true).Select(t => t.Setting)];
-        return standing.Length > 0 ? Of(CauseState.StandsSo, string.Join(" ", standing.Select(s => $"{Read(s)}.")), standing[0])
-            : told.Length > 0 && told.All(t => t.Stands == false) ? Of(CauseState.RuledOut, string.Join(" ", fitted.Select(s => $"{Read(s)}: not this.")), fitted[0])
-            : Of(CauseState.Look, "", fitted.Length > 0 ? fitted[0] : null);
+        // One that is the cause is enough; only when every one was read otherwise is it ruled out.
+        (Setting Setting, bool? Stands)[] answers = [.. fitted.Select(s => (s, read.GetValueOrDefault(s) is { } verdict ? cause.StandsSo(verdict) : null))];
+        Setting[] standing = [.. answers.Where(t => t.Stands == true).Select(t => t.Setting)];
+        return standing.Length > 0 ? Of(CauseState.StandsSo, All(WasRead, standing), standing[0])
+            : answers.Length > 0 && answers.All(t => t.Stands == false) ? Of(CauseState.RuledOut, All(RuledOut, fitted), fitted[0])
+            : Of(CauseState.Look, null, fitted.Length > 0 ? fitted[0] : null);
 
-        DiagnosedCause Of(CauseState state, string sentence, Setting? setting) => new(cause, state, sentence, setting, setting is { } at ? model.PlaceOf(at) : null);
+        DiagnosedCause Of(CauseState state, Judgement? because, Setting? setting) => new(cause, state, because, setting, setting is { } at ? model.PlaceOf(at) : null);
 
-        string Read(Setting setting) =>
-            $"{SettingName.Of(setting).Name} was read as {(read[setting].Reading is Reading.Of of ? of.Value.Label : "automatic")}";
+        Judgement All(Template template, Setting[] settings) => settings.Skip(1).Aggregate(One(template, settings[0]), (all, s) => all.And(One(template, s)));
+
+        Judgement One(Template template, Setting setting) =>
+            template.Of(setting, ("setting", setting), ("seen", read[setting].Reading is Reading.Of of ? of.Value : "automatic"));
     }
 
     private static Judgement Sum(ImmutableArray<DiagnosedCause> causes)
     {
         DiagnosedCause[] standing = [.. causes.Where(c => c.State == CauseState.StandsSo)];
-        int look = causes.Count(c => c.State == CauseState.Look);
-        string sentence = standing.Length > 0
-            ? $"The check has read what can do this: {string.Join(" ", standing.Select(s => s.Sentence))} Put that right first and try again."
-            : $"{(look == 1 ? "One harmless cause comes" : $"{Notation.Number(look)} harmless causes come")} before a fault. Look in this order.";
-        return Judgement.Of(
-            Rule,
-            sentence,
-            new Figure("stand so", standing.Length, "causes", Notation.Number(standing.Length)),
-            new Figure("to look at", look, "causes", Notation.Number(look)));
+        FigureValue look = FigureValue.Count(causes.Count(c => c.State == CauseState.Look));
+        return standing.Length > 0
+            ? Explains.Of(("read", FigureValue.Of(standing.Select(s => s.Because!))), ("standing", FigureValue.Count(standing.Length)), ("look", look))
+            : LookFirst.Of(("look", look));
     }
 }

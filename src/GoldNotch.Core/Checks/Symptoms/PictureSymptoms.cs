@@ -34,7 +34,7 @@ internal static class PictureSymptoms
         [
             new("cap", "Is the cap on, or the lens cover shut?", "Cap off, cover open.") { Settings = [Setting.LensCap], StandsSo = StandsSo.NotDone },
             new("filter", "Is an ND filter in that nobody wanted?", "Take it out: first the filter, before anything else is opened.") { Settings = [Setting.NeutralDensity], StandsSo = StandsSo.Darker },
-            new("iris", "Is the iris closed?", "Open it to what the sheet says.") { Settings = [Setting.IrisOpening], StandsSo = StandsSo.Darker },
+            new("iris", "Is the iris closed?", "Open it to what the sheet says.") { Settings = [Setting.Iris], StandsSo = StandsSo.Darker },
             new("shutter", "Is the shutter faster than the sheet says?", "Put it back: a fast shutter takes light and makes movement jumpy.") { Settings = [Setting.Shutter], StandsSo = StandsSo.Darker },
             new("screen-brightness", "Is it only the screen: dimmed, in the sun, or tilted?", "Shade it and look at the meter or the zebra, not at the screen."),
         ])
@@ -51,7 +51,7 @@ internal static class PictureSymptoms
                 Settings = [Setting.Profile],
                 StandsSo = StandsSo.At("log"),
             },
-            new("look", "Is the viewing look off?", "Switch it on: it is not recorded.") { Settings = [Setting.ViewingLook], StandsSo = StandsSo.At("off") },
+            new("look", "Is the viewing look off?", "Switch it on: it is not recorded.") { Settings = [Setting.ViewingLut], StandsSo = StandsSo.At("off") },
             new("front-glass", "Is there a finger mark, fog or low sun on the front glass?", "Look at it against the light; microfibre only, and a hood against the sun.") { Settings = [Setting.LensCap], StandsSo = StandsSo.NotDone },
             new("monitor", "Is it only this monitor: its contrast, or a look of its own?", "Look at the camera's own screen and its histogram: levels that fill the width are not flat."),
         ]),

@@ -21,11 +21,11 @@ public sealed record HarmlessCause(string Key, string Look, string Remedy)
 
 /// <summary>What a person says of a camera that seems broken, and the harmless causes that come before a fault.</summary>
 /// <param name="Key">Key in addresses.</param>
-/// <param name="Says">As it is said at the counter.</param>
+/// <param name="Text">As it is said at the counter.</param>
 /// <param name="Causes">The causes in the order in which they are looked at: the quickest and the most frequent first.</param>
-public sealed record Symptom(string Key, string Says, ImmutableArray<HarmlessCause> Causes)
+public sealed record Symptom(string Key, string Text, ImmutableArray<HarmlessCause> Causes)
 {
-    /// <summary>The part of the camera it is about: <c>Picture</c>, <c>Controls</c>, <c>Card</c> or <c>Sound</c>.</summary>
+    /// <summary>The part of the camera it is about: <c>Picture</c>, <c>Controls</c>, <c>Card</c> or <c>Audio</c>.</summary>
     public string About { get; init; } = "";
 
     /// <summary>What must not be done meanwhile; empty where nothing can go wrong.</summary>
@@ -39,24 +39,24 @@ public sealed record Symptom(string Key, string Says, ImmutableArray<HarmlessCau
 internal static class StandsSo
 {
     /// <summary>An act that was not done.</summary>
-    internal static bool? NotDone(Verdict verdict) => Value(verdict) is SettingValue.Act act ? !act.Yes : null;
+    internal static bool? NotDone(Verdict verdict) => Value(verdict) is SettingValue.Task act ? !act.Yes : null;
 
     /// <summary>The camera decides.</summary>
     internal static bool? Automatic(Verdict verdict) =>
         verdict.Reading is Reading.Automatic ? true
-        : Value(verdict) is { } value ? CheckEvaluator.Automatic(value) || value is SettingValue.Switch { On: true }
+        : Value(verdict) is { } value ? CheckEvaluator.FollowsTheScene(value) || value is SettingValue.Switch { On: true }
         : null;
 
-    /// <summary>Off its notch to the dark side, further than the slack. What floats cannot be told.</summary>
+    /// <summary>Off its notch to the dark side, further than the tolerance. What floats cannot be told.</summary>
     internal static bool? Darker(Verdict verdict) => verdict.Kind switch
     {
-        VerdictKind.Off => verdict.Off.Amount < 0,
-        VerdictKind.On or VerdictKind.WithinSlack when verdict.Reading is Reading.Of => false,
+        VerdictKind.OffTarget => verdict.Off.Amount < 0,
+        VerdictKind.OnTarget or VerdictKind.WithinTolerance when verdict.Reading is Reading.Of => false,
         _ => null,
     };
 
     /// <summary>Not as the sheet wants it.</summary>
-    internal static bool? NotAsTheSheet(Verdict verdict) => verdict.Reading is Reading.Unread ? null : verdict.ToPutRight;
+    internal static bool? NotAsTheSheet(Verdict verdict) => verdict.Reading is Reading.Unread ? null : verdict.NeedsCorrection;
 
     /// <summary>White on a number, so that no card can be taken.</summary>
     internal static bool? OnANumber(Verdict verdict) => Value(verdict) switch
@@ -75,7 +75,7 @@ internal static class StandsSo
     /// <summary>One of these positions where the sheet wants another. As the sheet wants it, the reading does not tell: two inputs may need different things.</summary>
     internal static Func<Verdict, bool?> Unwanted(params string[] words) => verdict => Value(verdict) switch
     {
-        SettingValue.Choice choice when words.Contains(choice.Word) => verdict.ToPutRight ? true : null,
+        SettingValue.Choice choice when words.Contains(choice.Word) => verdict.NeedsCorrection ? true : null,
         SettingValue.Choice => false,
         _ => null,
     };

@@ -9,7 +9,7 @@ public static class SymptomBook
     /// <summary>The symptoms in the order of the work: picture, controls, card, sound.</summary>
     public static ImmutableArray<Symptom> All { get; } =
     [
-        .. About("Picture", PictureSymptoms.All), .. About("Controls", ControlSymptoms.All), .. About("Card", CardSymptoms.All), .. About("Sound", SoundSymptoms.All),
+        .. About("Picture", PictureSymptoms.All), .. About("Controls", ControlSymptoms.All), .. About("Card", CardSymptoms.All), .. About("Audio", AudioSymptoms.All),
     ];
 
     /// <summary>The symptom of a key.</summary>

@@ -1,20 +1,21 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
-/// <summary>ASK-RECEIVER: before a live picture the receiver is asked.</summary>
-internal sealed class AskTheReceiver() : StandardRule(
-    "ASK-RECEIVER",
-    FindingGrade.Advice,
-    "Before a live picture the receiver is asked.",
-    "Size, rate and scan are theirs to say.")
+/// <summary>ASK-RECEIVER: the receiver of a live picture is asked for its format.</summary>
+internal sealed class AskTheReceiver() : StandardRule(RuleId, FindingGrade.Advice, "The receiver of a live picture is asked for its format.", "Resolution, frame rate and scan are the receiver's to decide.")
 {
+    private const string RuleId = "ASK-RECEIVER";
+
+    private static readonly Template Ask = new(RuleId, "ask", "The picture goes live. Ask the receiver for resolution, frame rate, scan and bit rate, then accept this with the name of who answered.");
+    private static readonly Template AskWithFormat = new(RuleId, "ask-with-format", "The picture goes live in {format}. Confirm resolution, frame rate, scan and bit rate with the receiver, then accept this with the name of who answered.");
+
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
         if (of.Standard.Use == FootageUse.Live)
         {
-            string meant = of.Format is { } format ? $" The sheet has {format.Label}." : "";
-            yield return Found(Setting.RecordFormat, $"It goes live: ask the receiver for size, rate, scan and bit rate before the day.{meant} Accept this with the name of who said so.");
+            yield return of.Format is { } format ? Found(AskWithFormat, Setting.RecordFormat, ("format", format)) : Found(Ask, Setting.RecordFormat);
         }
     }
 }

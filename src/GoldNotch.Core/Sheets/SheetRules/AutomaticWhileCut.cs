@@ -1,14 +1,15 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
-/// <summary>AUTO-AND-CUT: nothing is automatic where the picture is cut with others.</summary>
-internal sealed class AutomaticWhileCut() : StandardRule(
-    "AUTO-AND-CUT",
-    FindingGrade.Fault,
-    "Nothing is automatic where the picture is cut with others.",
-    "No two cameras move alike.")
+/// <summary>AUTO-AND-CUT: nothing is automatic where the picture is cut with other cameras.</summary>
+internal sealed class AutomaticWhileCut() : StandardRule(RuleId, FindingGrade.Fault, "Nothing is automatic where the picture is cut with other cameras.", "No two cameras adjust alike.")
 {
+    private const string RuleId = "AUTO-AND-CUT";
+
+    private static readonly Template Automatic = new(RuleId, "automatic", "{setting} is automatic, but the picture is cut with other cameras. Require manual.");
+
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
         if (!of.Circumstances.Has(Condition.CutWithOthers))
@@ -16,11 +17,11 @@ internal sealed class AutomaticWhileCut() : StandardRule(
             yield break;
         }
 
-        foreach (Setting setting in new[] { Setting.IrisMode, Setting.FocusMode, Setting.WhiteBalance, Setting.SoundMode })
+        foreach (Setting setting in new[] { Setting.IrisControl, Setting.FocusMode, Setting.WhiteBalance, Setting.AudioLevelControl })
         {
-            if (of.WishOf(setting) is Wish.AutomaticMode or Wish.Position { Word: "automatic" })
+            if (of.RequirementOf(setting) is Requirement.AutomaticMode or Requirement.Position { Word: "automatic" })
             {
-                yield return Found(setting, $"{SettingName.Of(setting).Name} is automatic, but this is cut with other cameras: each would move for itself.");
+                yield return Found(Automatic, setting, ("setting", setting));
             }
         }
     }

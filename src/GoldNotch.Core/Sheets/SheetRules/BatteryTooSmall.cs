@@ -1,25 +1,27 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Media;
-using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
-/// <summary>BATTERY-SHORT: the battery outlasts the plan, or there is mains.</summary>
-internal sealed class BatteryTooSmall() : SheetRule(
-    "BATTERY-SHORT",
-    FindingGrade.Warning,
-    "The battery outlasts the plan, or there is mains.",
-    "A battery ends in the last sentence.")
+/// <summary>BATTERY-SHORT: the battery outlasts the planned time, or the camera is on mains.</summary>
+internal sealed class BatteryTooSmall() : SheetRule(RuleId, FindingGrade.Warning, "The battery outlasts the planned time, or the camera is on mains.", "A flat battery ends the recording.")
 {
+    private const string RuleId = "BATTERY-SHORT";
+
+    private static readonly Template Short = new(RuleId, "short", "One battery of {model} runs {runs}. {planned} with a margin of 15 % need {batteries#battery|batteries}. Pack them, or use mains.");
+
     internal override IEnumerable<RuleFinding> Look(Sheet sheet)
     {
         if (sheet.Model.Power is { } power && sheet.Standard.PlannedMinutes is { } planned && power.RunningMinutes < planned * (1 + Recording.DefaultMargin) && sheet.Word(Setting.MainsAdapter) != "camera")
         {
-            int needed = Power.BatteriesNeeded(planned, power.RunningMinutes);
             yield return Found(
+                Short,
                 Setting.RunningMinutes,
-                $"One battery of {sheet.Model.Name} runs {Notation.Number(Math.Floor(power.RunningMinutes))} min; {Notation.Number(planned)} min and a margin of 15 % need {needed}. Pack them, or use mains.",
-                new Figure("batteries", needed, "batteries", Notation.Number(needed)));
+                ("model", sheet.Model.Name),
+                ("runs", FigureValue.In(Measure.Minutes, Math.Floor(power.RunningMinutes))),
+                ("planned", FigureValue.In(Measure.Minutes, planned)),
+                ("batteries", FigureValue.Count(Power.BatteriesNeeded(planned, power.RunningMinutes))));
         }
     }
 }

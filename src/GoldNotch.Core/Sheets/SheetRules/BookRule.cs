@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
@@ -21,7 +22,7 @@ public enum RuleSubject
     /// <summary>A standard, before any model.</summary>
     Standard,
 
-    /// <summary>A model card, before any standard.</summary>
+    /// <summary>A camera specification, before any standard.</summary>
     Model,
 
     /// <summary>A compiled sheet.</summary>
@@ -29,19 +30,24 @@ public enum RuleSubject
 }
 
 /// <summary>Something a rule found.</summary>
-/// <param name="RuleId">The rule.</param>
 /// <param name="Grade">How much it weighs.</param>
-/// <param name="Setting">The setting it is about; null where it is about the whole.</param>
-/// <param name="Because">The sentence with its numbers.</param>
-public sealed record RuleFinding(string RuleId, FindingGrade Grade, Setting? Setting, Judgement Because);
+/// <param name="Because">The rule, the setting it is about (null where it is about the whole) and the figures.</param>
+public sealed record RuleFinding(FindingGrade Grade, Judgement Because)
+{
+    /// <summary>The rule.</summary>
+    public string RuleId => Because.RuleId;
 
-/// <summary>A rule of the book: one small class each.</summary>
+    /// <summary>The setting it is about; null where it is about the whole.</summary>
+    public Setting? Setting => Because.Setting;
+}
+
+/// <summary>A rule of the book: one small class each, found by being there.</summary>
 /// <param name="id">Id, e.g. <c>GAIN-UP-ND-IN</c>.</param>
 /// <param name="subject">What it is about.</param>
 /// <param name="grade">How much its findings weigh.</param>
-/// <param name="says">The rule in a sentence.</param>
-/// <param name="why">Why the department keeps it.</param>
-public abstract class BookRule(string id, RuleSubject subject, FindingGrade grade, string says, string why)
+/// <param name="text">The rule in a sentence.</param>
+/// <param name="why">Why the department has it.</param>
+public abstract class BookRule(string id, RuleSubject subject, FindingGrade grade, string text, string why)
 {
     /// <summary>Id.</summary>
     public string Id => id;
@@ -53,39 +59,38 @@ public abstract class BookRule(string id, RuleSubject subject, FindingGrade grad
     public FindingGrade Grade => grade;
 
     /// <summary>The rule in a sentence.</summary>
-    public string Says => says;
+    public string Text => text;
 
-    /// <summary>Why the department keeps it.</summary>
+    /// <summary>Why the department has it.</summary>
     public string Why => why;
 
-    /// <summary>A finding of this rule.</summary>
-    private protected RuleFinding Found(Setting? setting, string sentence, params Figure[] figures) =>
-        new(id, grade, setting, Judgement.Of(id, sentence, [.. figures]));
+    private protected RuleFinding Found(Template template, Setting? setting, params ReadOnlySpan<(string Name, FigureValue Value)> figures) =>
+        new(grade, template.Of(setting, figures));
 }
 
 /// <summary>A rule over standards.</summary>
-public abstract class StandardRule(string id, FindingGrade grade, string says, string why) : BookRule(id, RuleSubject.Standard, grade, says, why)
+public abstract class StandardRule(string id, FindingGrade grade, string text, string why) : BookRule(id, RuleSubject.Standard, grade, text, why)
 {
     /// <summary>What it finds.</summary>
     /// <param name="of">The standard with the notches that hold.</param>
     internal abstract IEnumerable<RuleFinding> Look(StandardInView of);
 }
 
-/// <summary>A rule over model cards.</summary>
-public abstract class ModelRule(string id, FindingGrade grade, string says, string why) : BookRule(id, RuleSubject.Model, grade, says, why)
+/// <summary>A rule over camera specifications.</summary>
+public abstract class ModelRule(string id, FindingGrade grade, string text, string why) : BookRule(id, RuleSubject.Model, grade, text, why)
 {
     /// <summary>What it finds.</summary>
     internal abstract IEnumerable<RuleFinding> Look(CameraModel model);
 }
 
 /// <summary>A rule over compiled sheets.</summary>
-public abstract class SheetRule(string id, FindingGrade grade, string says, string why) : BookRule(id, RuleSubject.Sheet, grade, says, why)
+public abstract class SheetRule(string id, FindingGrade grade, string text, string why) : BookRule(id, RuleSubject.Sheet, grade, text, why)
 {
     /// <summary>What it finds.</summary>
     internal abstract IEnumerable<RuleFinding> Look(Sheet sheet);
 }
 
-/// <summary>A standard as the rules ask about it: the notches that hold in its usual circumstances.</summary>
+/// <summary>A standard as a rule sees it: the notches that hold in its circumstances.</summary>
 internal sealed class StandardInView
 {
     private readonly Dictionary<Setting, Notch> _held;
@@ -101,18 +106,16 @@ internal sealed class StandardInView
 
     internal Circumstances Circumstances { get; }
 
-    internal Notch? NotchOf(Setting setting) => _held.GetValueOrDefault(setting);
-
-    internal Wish? WishOf(Setting setting) => NotchOf(setting)?.Wish;
-
-    /// <summary>The word a choice is wanted at; null where none is.</summary>
-    internal string? Word(Setting setting) => (WishOf(setting) as Wish.Position)?.Word;
-
-    /// <summary>Size and rate wanted, by value or by the use of the footage; null where the line-up says.</summary>
-    internal SettingValue.Format? Format => WishOf(Setting.RecordFormat) switch
+    internal SettingValue.Format? Format => RequirementOf(Setting.RecordFormat) switch
     {
-        Wish.Format f => new SettingValue.Format(f.Size, f.Rate),
-        Wish.ByUse or Wish.ByPolicy when FootageProposal.For(Standard.Use, Standard.Policies) is var use => new SettingValue.Format(use.Size, use.Rate),
+        Requirement.Format f => new SettingValue.Format(f.Size, f.Rate),
+        Requirement.ByUse or Requirement.ByPolicy when FootageProposal.For(Standard.Use, Standard.Policies) is var use => new SettingValue.Format(use.Size, use.Rate),
         _ => null,
     };
+
+    internal Notch? NotchOf(Setting setting) => _held.GetValueOrDefault(setting);
+
+    internal Requirement? RequirementOf(Setting setting) => NotchOf(setting)?.Requirement;
+
+    internal string? Word(Setting setting) => (RequirementOf(setting) as Requirement.Position)?.Word;
 }

@@ -1,19 +1,20 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
-/// <summary>CARD-TYPE: the format can be written to the issued card.</summary>
-internal sealed class CardTypeRefused() : SheetRule(
-    "CARD-TYPE",
-    FindingGrade.Fault,
-    "The format can be written to the issued card.",
-    "Some rates go to a drive only.")
+/// <summary>CARD-TYPE: the issued card can record the format.</summary>
+internal sealed class CardTypeRefused() : SheetRule(RuleId, FindingGrade.Fault, "The issued card can record the format.", "Some frame rates record to a drive only.")
 {
+    private const string RuleId = "CARD-TYPE";
+
+    private static readonly Template Refused = new(RuleId, "refused", "{format} records to {media} only; the issued card is {card}. Bring the right medium.");
+
     internal override IEnumerable<RuleFinding> Look(Sheet sheet)
     {
         if (sheet.Format is { CardTypes.IsEmpty: false } format && sheet.Model.Card is { } card && !format.CardTypes.Contains(card.CardType))
         {
-            yield return Found(Setting.RecordTo, $"{sheet.Target<SettingValue.Format>(Setting.RecordFormat)!.Label} is written to {string.Join(" or ", format.CardTypes)} only, and the issued card is {card.CardType}. Bring a {format.CardTypes[0]}.");
+            yield return Found(Refused, Setting.RecordTo, ("format", sheet.Target<SettingValue.Format>(Setting.RecordFormat)!), ("media", FigureValue.Of(format.CardTypes)), ("card", card.CardType));
         }
     }
 }

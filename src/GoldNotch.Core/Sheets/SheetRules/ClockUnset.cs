@@ -1,19 +1,20 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
-/// <summary>CLOCK-UNSET: date and time are set where the policy says so.</summary>
-internal sealed class ClockUnset() : StandardRule(
-    "CLOCK-UNSET",
-    FindingGrade.Warning,
-    "Date and time are set where the policy says so.",
-    "A camera that lost its clock puts its clips in 1970.")
+/// <summary>CLOCK-UNSET: date and time are set where the policy requires it.</summary>
+internal sealed class ClockUnset() : StandardRule(RuleId, FindingGrade.Warning, "Date and time are set where the policy requires it.", "Clips of several cameras are put in order by their time.")
 {
+    private const string RuleId = "CLOCK-UNSET";
+
+    private static readonly Template Unset = new(RuleId, "unset", "The policy requires date and time to be set, and no notch requires it. Add one.");
+
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
         if (of.NotchOf(Setting.Clock) is null && of.Standard.Policies.Is(PolicyMatter.DateAndTime, "set"))
         {
-            yield return Found(Setting.Clock, "The policy says date and time are set, and no notch asks for it. Clips of several cameras cannot be put in order.");
+            yield return Found(Unset, Setting.Clock);
         }
     }
 }

@@ -1,16 +1,19 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>FLICKER: the shutter is steady under the lamps of the place.</summary>
-internal sealed class FlickerAtTheSite() : SheetRule(
-    "FLICKER",
-    FindingGrade.Warning,
-    "The shutter is steady under the lamps of the place.",
-    "Pumping and bands cannot be taken out afterwards.")
+internal sealed class FlickerAtTheSite() : SheetRule(RuleId, FindingGrade.Warning, "The shutter is steady under the lamps of the place.", "Pulsing and standing bands cannot be removed afterwards.")
 {
+    private const string RuleId = "FLICKER";
+
+    private static readonly Template Standing = new(RuleId, "standing", "{shutter} shows a standing band of {ripple} under {mains} mains.");
+    private static readonly Template Pulses = new(RuleId, "pulses", "{shutter} pulses by {ripple} at {beat} under {mains} mains.");
+    private static readonly Template Steadier = new(RuleId, "steadier", "{shutter} is steadier.");
+
     internal override IEnumerable<RuleFinding> Look(Sheet sheet)
     {
         if (sheet.Target<SettingValue.Speed>(Setting.Shutter) is not { } speed || sheet.Format is not { } format)
@@ -23,12 +26,15 @@ internal sealed class FlickerAtTheSite() : SheetRule(
         if (flicker.Verdict != FlickerVerdict.Steady)
         {
             ExposureTime? offered = Flicker.Offer(light.MainsHz, speed.Time, sheet.Model.Shutters, format.Rate, light.Modulation);
-            string mend = offered is { } o && o != speed.Time && Flicker.Of(light.MainsHz, o, format.Rate, light.Modulation).RipplePercent < flicker.RipplePercent ? $" {o.Label()} would be steadier." : "";
-            string how = flicker.Verdict == FlickerVerdict.Standing ? "shows a standing band" : $"pumps at {Notation.Number(flicker.BeatHz, 2)} Hz";
-            yield return Found(
+            bool better = offered is { } o && o != speed.Time && Flicker.Of(light.MainsHz, o, format.Rate, light.Modulation).RipplePercent < flicker.RipplePercent;
+            RuleFinding found = Found(
+                flicker.Verdict == FlickerVerdict.Standing ? Standing : Pulses,
                 Setting.Shutter,
-                $"{speed.Label} {how} by {Notation.Number(flicker.RipplePercent, 1)} % under {Notation.Number(light.MainsHz)} Hz mains.{mend}",
-                new Figure("ripple", flicker.RipplePercent, "per cent", $"{Notation.Number(flicker.RipplePercent, 2)} %"));
+                ("shutter", speed),
+                ("ripple", FigureValue.In(Measure.Percent, flicker.RipplePercent)),
+                ("beat", FigureValue.In(Measure.Hertz, flicker.BeatHz)),
+                ("mains", FigureValue.In(Measure.Hertz, light.MainsHz)));
+            yield return better ? found with { Because = found.Because.And(Steadier.Of(Setting.Shutter, ("shutter", offered!.Value))) } : found;
         }
     }
 }

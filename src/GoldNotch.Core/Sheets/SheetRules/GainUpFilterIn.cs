@@ -1,25 +1,21 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
-/// <summary>GAIN-UP-ND-IN: gain is not up while the filter is in.</summary>
-internal sealed class GainUpFilterIn() : SheetRule(
-    "GAIN-UP-ND-IN",
-    FindingGrade.Fault,
-    "Gain is not up while the filter is in.",
-    "Two wrongs that give a right-looking picture full of noise.")
+/// <summary>GAIN-UP-ND-IN: gain is not raised while an ND filter is in.</summary>
+internal sealed class GainUpFilterIn() : SheetRule(RuleId, FindingGrade.Fault, "Gain is not raised while an ND filter is in.", "One cancels the other and the noise remains.")
 {
+    private const string RuleId = "GAIN-UP-ND-IN";
+
+    private static readonly Template Cancel = new(RuleId, "cancel", "Gain is {gain} with ND {filter} in: the gain brings back what the filter takes, and {left} remains. Take the filter out, or choose a weaker one.");
+
     internal override IEnumerable<RuleFinding> Look(Sheet sheet)
     {
         if (sheet.Target<SettingValue.GainAt>(Setting.Gain) is { Gain.Value: > 0.05 } gain && sheet.Target<SettingValue.Filter>(Setting.NeutralDensity) is { Position.Loss.Value: > 0.05 } filter)
         {
-            Stops rest = gain.Gain.ToStops() - filter.Position.Loss;
-            yield return Found(
-                Setting.Gain,
-                $"{gain.Label} with {filter.Label} in: the filter takes what gain brings back, {rest.InHundredths(withPlus: true)} is left. Take the filter out or choose a clearer position.",
-                Figure.InStops("gain", gain.Gain.ToStops()),
-                Figure.InStops("filter", -filter.Position.Loss));
+            yield return Found(Cancel, Setting.Gain, ("gain", gain), ("filter", filter), ("left", gain.Gain.ToStops() - filter.Position.Loss));
         }
     }
 }

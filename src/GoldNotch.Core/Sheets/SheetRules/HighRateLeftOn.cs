@@ -1,19 +1,20 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
-/// <summary>HIGH-RATE-LEFT: where high rates are used, the reset afterwards is on the sheet.</summary>
-internal sealed class HighRateLeftOn() : StandardRule(
-    "HIGH-RATE-LEFT",
-    FindingGrade.Warning,
-    "Where high rates are used, the reset afterwards is on the sheet.",
-    "Slow motion is the setting most often left on.")
+/// <summary>HIGH-RATE-LEFT: where the high-rate mode is used, the sheet resets it afterwards.</summary>
+internal sealed class HighRateLeftOn() : StandardRule(RuleId, FindingGrade.Warning, "Where the high-rate mode is used, the sheet resets it afterwards.", "Slow motion is the setting most often left on.")
 {
+    private const string RuleId = "HIGH-RATE-LEFT";
+
+    private static readonly Template Left = new(RuleId, "left", "The high-rate mode is on, and no notch resets the camera afterwards. Add *Reset, language back*.");
+
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
         if (of.Word(Setting.HighRate) == "on" && of.NotchOf(Setting.ResetAfter) is null)
         {
-            yield return Found(Setting.HighRate, "The high-rate mode is on and no notch puts the camera back afterwards: the next borrower will find out at home.");
+            yield return Found(Left, Setting.HighRate);
         }
     }
 }

@@ -1,19 +1,20 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>MAGNIFIER-ON: the magnifier is off while recording.</summary>
-internal sealed class MagnifierLeftOn() : StandardRule(
-    "MAGNIFIER-ON",
-    FindingGrade.Warning,
-    "The magnifier is off while recording.",
-    "The magnified view is not the recording.")
+internal sealed class MagnifierLeftOn() : StandardRule(RuleId, FindingGrade.Warning, "The magnifier is off while recording.", "The magnified view is not the recording.")
 {
+    private const string RuleId = "MAGNIFIER-ON";
+
+    private static readonly Template On = new(RuleId, "on", "The magnifier is required on, which hides the edge of the picture. Require it off and assign it to a button.");
+
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
         if (of.Word(Setting.Magnifier) == "on")
         {
-            yield return Found(Setting.Magnifier, "The magnifier is to be on: the edge of the picture is not seen while it is. Put it on a button instead.");
+            yield return Found(On, Setting.Magnifier);
         }
     }
 }

@@ -1,25 +1,26 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>METER-DISAGREES: the sheet agrees with the meter.</summary>
-internal sealed class MeterDisagrees() : SheetRule(
-    "METER-DISAGREES",
-    FindingGrade.Warning,
-    "The sheet agrees with the meter.",
-    "A camera with another native speed needs another opening for the same light.")
+internal sealed class MeterDisagrees() : SheetRule(RuleId, FindingGrade.Warning, "The sheet agrees with the meter.", "A camera with another ISO needs another iris for the same light.")
 {
+    private const string RuleId = "METER-DISAGREES";
+
+    private static readonly Template Off = new(RuleId, "off", "At {light} this sheet comes out {error:size} {error?over|under} the meter.");
+    private static readonly Template AskAsMetered = new(RuleId, "as-metered", "Require the iris “as metered”, and the sheet uses this model's own ISO.");
+    private static readonly Template AddLight = new(RuleId, "add-light", "Add light.");
+    private static readonly Template AddFilter = new(RuleId, "add-filter", "Put an ND filter in front.");
+
     internal override IEnumerable<RuleFinding> Look(Sheet sheet)
     {
         if (sheet.Predicted is { } balance && Math.Abs(balance.Error.Value) > (1.0 / 3) + Guard.Edge)
         {
-            Notch? iris = sheet.LineOf(Setting.IrisOpening)?.Notch;
-            string mend = iris is { Wish: Wish.Opening } ? " Ask for the opening “as metered”, and the sheet counts this model's own speed." : balance.Error.Value < 0 ? " Bring light." : " Put a filter in front.";
-            yield return Found(
-                Setting.IrisOpening,
-                $"In {Notation.Number(sheet.Standard.Light.Illuminance!.Value.Value)} lx this sheet comes out {balance.Error.Magnitude.InHundredths()} {(balance.Error.Value > 0 ? "over" : "under")} the meter.{mend}",
-                Figure.InStops("against the meter", balance.Error));
+            RuleFinding found = Found(Off, Setting.Iris, ("light", sheet.Standard.Light.Illuminance!.Value), ("error", balance.Error));
+            Template remedy = sheet.LineOf(Setting.Iris)?.Notch is { Requirement: Requirement.Iris } ? AskAsMetered : balance.Error.Value < 0 ? AddLight : AddFilter;
+            yield return found with { Because = found.Because.And(remedy.Of(Setting.Iris)) };
         }
     }
 }

@@ -1,19 +1,21 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
-/// <summary>PEAK-LEVEL: voice peaks lie between −20 and −6 dBFS.</summary>
-internal sealed class PeakLevelOff() : StandardRule(
-    "PEAK-LEVEL",
-    FindingGrade.Warning,
-    "Voice peaks lie between −20 and −6 dBFS.",
-    "Higher a laugh clips, lower the noise comes up with it.")
+/// <summary>AUDIO-PEAK: audio peaks are required between −20 and −6 dBFS.</summary>
+internal sealed class PeakLevelOff() : StandardRule(RuleId, FindingGrade.Warning, "Audio peaks are required between −20 and −6 dBFS.", "Above, a laugh clips; below, noise is raised with the voice.")
 {
+    private const string RuleId = "AUDIO-PEAK";
+
+    private static readonly Template TooHigh = new(RuleId, "too-high", "Audio peaks are required at {level}, where a laugh clips. −12 dBFS is usual.");
+    private static readonly Template TooLow = new(RuleId, "too-low", "Audio peaks are required at {level}. Raising them afterwards raises the noise. −12 dBFS is usual.");
+
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
-        if (of.WishOf(Setting.PeakLevel) is Wish.Amount { Value: > -6 or < -20 } level)
+        if (of.RequirementOf(Setting.AudioPeakLevel) is Requirement.Amount { Value: > -6 or < -20 } level)
         {
-            yield return Found(Setting.PeakLevel, $"Voice peaks around {level.Text}: {(level.Value > -6 ? "a laugh will clip" : "it must be raised afterwards, and the noise with it")}. −12 dBFS is usual.");
+            yield return Found(level.Value > -6 ? TooHigh : TooLow, Setting.AudioPeakLevel, ("level", FigureValue.In(Measure.FullScale, level.Value)));
         }
     }
 }

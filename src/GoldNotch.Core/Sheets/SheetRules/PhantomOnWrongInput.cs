@@ -1,21 +1,22 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>PHANTOM-WRONG-INPUT: 48 V goes only into an input with a condenser microphone.</summary>
-internal sealed class PhantomOnWrongInput() : StandardRule(
-    "PHANTOM-WRONG-INPUT",
-    FindingGrade.Fault,
-    "48 V goes only into an input with a condenser microphone.",
-    "It harms wireless receivers and some line sources, and does nothing for a dynamic microphone.")
+internal sealed class PhantomOnWrongInput() : StandardRule(RuleId, FindingGrade.Fault, "48 V goes only into an input with a condenser microphone.", "It can damage wireless receivers and line sources, and does nothing for a dynamic microphone.")
 {
+    private const string RuleId = "PHANTOM-WRONG-INPUT";
+
+    private static readonly Template WrongInput = new(RuleId, "wrong-input", "{phantom} is on and {input:lower} is {source}. Require phantom power off.");
+
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
         foreach ((Setting phantom, Setting input) in new[] { (Setting.Phantom1, Setting.Input1), (Setting.Phantom2, Setting.Input2) })
         {
             if (of.Word(phantom) == "on" && of.Word(input) is "wireless" or "line" or "built-in" or "off")
             {
-                yield return Found(phantom, $"{SettingName.Of(phantom).Name} is on and {SettingName.Of(input).Name.ToLowerInvariant()} is {of.Word(input)}: switch it off.");
+                yield return Found(WrongInput, phantom, ("phantom", phantom), ("input", input), ("source", of.Word(input)!));
             }
         }
     }

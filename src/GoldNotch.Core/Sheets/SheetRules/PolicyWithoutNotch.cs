@@ -1,23 +1,24 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>POLICY-UNUSED: a policy that was chosen decides something.</summary>
-internal sealed class PolicyWithoutNotch() : StandardRule(
-    "POLICY-UNUSED",
-    FindingGrade.Advice,
-    "A policy that was chosen decides something.",
-    "Otherwise the person who chose it believes it holds.")
+internal sealed class PolicyWithoutNotch() : StandardRule(RuleId, FindingGrade.Advice, "A policy that was chosen decides something.", "Otherwise whoever chose it believes that it applies.")
 {
+    private const string RuleId = "POLICY-UNUSED";
+
+    private static readonly Template Unused = new(RuleId, "unused", "The policy *{policy}* is set to “{option}”, but the notch requires a value of its own. Require “by policy” there, or reset the policy.");
+
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
-        foreach ((Policy policy, School school) in of.Standard.Policies.Chosen)
+        foreach ((Policy policy, PolicyOption option) in of.Standard.Policies.Chosen)
         {
-            bool used = policy.Settings.IsEmpty || policy.Settings.Any(s => of.WishOf(s) is Wish.ByPolicy or Wish.ByUse or Wish.Angle { School: null })
+            bool used = policy.Settings.IsEmpty || policy.Settings.Any(s => of.RequirementOf(s) is Requirement.ByPolicy or Requirement.ByUse or Requirement.Angle { Option: null })
                 || policy.Matter is PolicyMatter.GainAllowed or PolicyMatter.DateAndTime;
             if (!used)
             {
-                yield return Found(policy.Settings[0], $"The policy on {policy.Name.ToLowerInvariant()} says “{school.Says}”, but the notch names a value of its own. Write “by policy” there, or leave the policy at its default.");
+                yield return Found(Unused, policy.Settings[0], ("policy", policy.Name), ("option", option.Text));
             }
         }
     }

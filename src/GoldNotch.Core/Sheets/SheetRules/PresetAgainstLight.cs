@@ -1,27 +1,25 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Colour;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
-/// <summary>PRESET-AGAINST-LIGHT: a preset number agrees with the light the standard names.</summary>
-internal sealed class PresetAgainstLight() : StandardRule(
-    "PRESET-AGAINST-LIGHT",
-    FindingGrade.Warning,
-    "A preset number agrees with the light the standard names.",
-    "A cast above 10 mired is plainly seen.")
+/// <summary>PRESET-AGAINST-LIGHT: a white balance preset agrees with the light of the standard.</summary>
+internal sealed class PresetAgainstLight() : StandardRule(RuleId, FindingGrade.Warning, "A white balance preset agrees with the light of the standard.", "A cast above 10 mired is plainly visible.")
 {
+    private const string RuleId = "PRESET-AGAINST-LIGHT";
+
+    private static readonly Template Cast = new(RuleId, "cast", "{preset} under {light} light leaves a cast of {cast:size} towards {cast?amber|blue}. Require a preset nearest to the light, or accept this with a reason.");
+
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
-        if (of.WishOf(Setting.WhiteBalance) is Wish.WhitePreset preset)
+        if (of.RequirementOf(Setting.WhiteBalance) is Requirement.WhitePreset preset)
         {
             MiredShift cast = WhiteBalance.Cast(of.Standard.Light.Temperature, preset.Temperature);
             if (WhiteBalance.Grade(cast) == CastGrade.Fault)
             {
-                yield return Found(
-                    Setting.WhiteBalance,
-                    $"{preset.Temperature.Label()} under {of.Standard.Light.Temperature.Label()} light leaves a cast of {cast.Label()} to {(cast.Value > 0 ? "amber" : "blue")}. Ask for a preset nearest to {of.Standard.Light.Temperature.Label()}, or say it is meant.",
-                    Figure.Of("cast", new Distance(cast.Value, NaturalUnit.Mired)));
+                yield return Found(Cast, Setting.WhiteBalance, ("preset", preset.Temperature), ("light", of.Standard.Light.Temperature), ("cast", cast));
             }
         }
     }

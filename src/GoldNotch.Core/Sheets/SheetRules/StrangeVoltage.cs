@@ -1,20 +1,21 @@
 using GoldNotch.Core.Cameras;
-using GoldNotch.Core.Units;
+using GoldNotch.Core.Judgements;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
-/// <summary>VOLTAGE: a camera with an unusual voltage says so.</summary>
-internal sealed class StrangeVoltage() : ModelRule(
-    "VOLTAGE",
-    FindingGrade.Warning,
-    "A camera with an unusual voltage says so.",
-    "An ordinary plate fits and harms it, or does not run it.")
+/// <summary>VOLTAGE: a camera with an unusual voltage is marked.</summary>
+internal sealed class StrangeVoltage() : ModelRule(RuleId, FindingGrade.Warning, "A camera with an unusual voltage is marked.", "An ordinary battery plate fits, and damages it or does not run it.")
 {
+    private const string RuleId = "VOLTAGE";
+
+    private static readonly Template Unusual = new(RuleId, "unusual", "{model} runs on {voltage}. Never use an ordinary battery plate. On a generator use a true-sine supply for {power}. Ask a qualified person about anything fixed.");
+
     internal override IEnumerable<RuleFinding> Look(CameraModel model)
     {
         if (model.Power is { Volts: > 17 } power)
         {
-            yield return Found(Setting.BatterySeated, $"{model.Name} runs on {Notation.Number(power.Volts)} V: never an ordinary plate. On a generator only a true-sine supply large enough for {Notation.Number(power.Watts)} W; ask a qualified person before anything fixed is touched.", new Figure("voltage", power.Volts, "volts", $"{Notation.Number(power.Volts)} V"));
+            yield return Found(
+                Unusual, Setting.BatterySeated, ("model", model.Name), ("voltage", FigureValue.In(Measure.Volts, power.Volts)), ("power", FigureValue.In(Measure.Watts, power.Watts)));
         }
     }
 }

@@ -1,19 +1,20 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>TEST-CLIP-MISSING: ten seconds are recorded and played back.</summary>
-internal sealed class TestClipMissing() : StandardRule(
-    "TEST-CLIP-MISSING",
-    FindingGrade.Warning,
-    "Ten seconds are recorded and played back.",
-    "It finds what no list finds.")
+internal sealed class TestClipMissing() : StandardRule(RuleId, FindingGrade.Warning, "Ten seconds are recorded and played back.", "It reveals what no list reveals.")
 {
+    private const string RuleId = "TEST-CLIP-MISSING";
+
+    private static readonly Template Missing = new(RuleId, "missing", "No notch requires the ten-second test. A cable, a card or a channel fails without a sign. Add one.");
+
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
         if (of.NotchOf(Setting.TestClip) is null)
         {
-            yield return Found(Setting.TestClip, "No notch asks for the ten-second test. A cable, a card or a channel fails in silence.");
+            yield return Found(Missing, Setting.TestClip);
         }
     }
 }

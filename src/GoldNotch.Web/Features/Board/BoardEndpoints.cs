@@ -1,3 +1,4 @@
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Checks;
 using GoldNotch.Data;
 using GoldNotch.Exchange;

@@ -66,7 +66,7 @@ internal static class CameraLinkEndpoints
 
         // A camera behind the wrong tag must not fill in somebody else's check.
         return TypedResults.Ok(camera.Model != sheet.Model.Key
-            ? new CameraView(LinkState.Rubbish, $"The camera that answers for {whole.Check.UnitTag} is a {camera.Model}, not a {sheet.Model.Name}. Look at the tag on the body.", [], [])
+            ? new CameraView(LinkState.InvalidResponse, $"The camera that answers for {whole.Check.UnitTag} is a {camera.Model}, not a {sheet.Model.Name}. Look at the tag on the body.", [], [])
             : new CameraView(LinkState.Answers, "", Of(sheet, camera.Reports), Of(sheet, camera.Accepts)));
     }
 
@@ -155,7 +155,7 @@ internal static class CameraLinkEndpoints
 
     private static ProblemHttpResult Failed(LinkState state, string sentence) => TypedResults.Problem(ProblemHandler.Problem(
         state == LinkState.Refused ? 409 : 424,
-        state switch { LinkState.None => "camera-none", LinkState.Silent => "camera-silent", LinkState.Refused => "camera-refused", _ => "camera-rubbish" },
+        state switch { LinkState.None => "camera-none", LinkState.Silent => "camera-silent", LinkState.Refused => "camera-refused", _ => "camera-invalid-response" },
         "",
         sentence));
 

@@ -33,8 +33,8 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         return answer.Value switch
         {
             null => answer.As<CameraIdentity>(),
-            { Protocol: not Protocol } other => Rubbish<CameraIdentity>(tag, $"it speaks {Excerpt(other.Protocol)}"),
-            { } body when !string.Equals(body.Tag, tag, StringComparison.OrdinalIgnoreCase) => Rubbish<CameraIdentity>(tag, $"it says that it is {Excerpt(body.Tag)}"),
+            { Protocol: not Protocol } other => InvalidResponse<CameraIdentity>(tag, $"it speaks {Excerpt(other.Protocol)}"),
+            { } body when !string.Equals(body.Tag, tag, StringComparison.OrdinalIgnoreCase) => InvalidResponse<CameraIdentity>(tag, $"it says that it is {Excerpt(body.Tag)}"),
             { } body => LinkAnswer.Of<CameraIdentity>(new CameraIdentity(body.Model, Known(body.Reports), Known(body.Accepts))),
         };
     }
@@ -69,7 +69,7 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
                 HttpStatusCode.NotFound => NoLink<T>(tag),
                 HttpStatusCode.Conflict => LinkAnswer.Not<T>(LinkState.Refused, $"{tag} does not take it: {Excerpt((await response.Content.ReadFromJsonAsync<RefusalBody>(Strict, patience.Token))?.Refused ?? "")}"),
                 HttpStatusCode.OK when await response.Content.ReadFromJsonAsync<T>(Strict, patience.Token) is { } value => LinkAnswer.Of<T>(value),
-                _ => Rubbish<T>(tag, $"it answered {(int)response.StatusCode}"),
+                _ => InvalidResponse<T>(tag, $"it answered {(int)response.StatusCode}"),
             };
         }
         catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
@@ -78,13 +78,13 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         }
         catch (JsonException)
         {
-            return Rubbish<T>(tag, "it cannot be read");
+            return InvalidResponse<T>(tag, "it cannot be read");
         }
         catch (Exception broken) when (broken is HttpRequestException or IOException)
         {
             // A longer answer than any camera gives is cut off by the client, too.
             return broken is HttpRequestException { HttpRequestError: HttpRequestError.ConfigurationLimitExceeded }
-                ? Rubbish<T>(tag, "it is longer than any camera's")
+                ? InvalidResponse<T>(tag, "it is longer than any camera's")
                 : LinkAnswer.Not<T>(LinkState.Silent, $"The connection to {tag} broke. Is it on, charged and in reach? What it said before is kept; read the rest off by hand.");
         }
     }
@@ -98,7 +98,7 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
 
         if (body.Settings.Count > MostSettings)
         {
-            return Rubbish<IReadOnlyList<ShownSetting>>(tag, "it names more settings than there are");
+            return InvalidResponse<IReadOnlyList<ShownSetting>>(tag, "it names more settings than there are");
         }
 
         List<ShownSetting> shown = [];
@@ -106,12 +106,12 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         {
             if (Key(one.Setting) is not { } setting)
             {
-                return Rubbish<IReadOnlyList<ShownSetting>>(tag, $"it names a setting “{Excerpt(one.Setting)}”");
+                return InvalidResponse<IReadOnlyList<ShownSetting>>(tag, $"it names a setting “{Excerpt(one.Setting)}”");
             }
 
             if (one.Shows.Length > Notation.LongestLabel || one.Shows.Any(char.IsControl))
             {
-                return Rubbish<IReadOnlyList<ShownSetting>>(tag, $"what it shows for {one.Setting} is no value");
+                return InvalidResponse<IReadOnlyList<ShownSetting>>(tag, $"what it shows for {one.Setting} is no value");
             }
 
             if (asked(setting) && shown.All(s => s.Setting != setting))
@@ -126,8 +126,8 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
     private static LinkAnswer<T> NoLink<T>(string tag)
         where T : class => LinkAnswer.Not<T>(LinkState.None, $"{tag} has no link: read it off by hand.");
 
-    private static LinkAnswer<T> Rubbish<T>(string tag, string what)
-        where T : class => LinkAnswer.Not<T>(LinkState.Rubbish, $"What came from {tag} is not what a camera says: {what}. Nothing of it was taken; read it off by hand.");
+    private static LinkAnswer<T> InvalidResponse<T>(string tag, string what)
+        where T : class => LinkAnswer.Not<T>(LinkState.InvalidResponse, $"What came from {tag} is not what a camera says: {what}. Nothing of it was taken; read it off by hand.");
 
     private static HashSet<Setting> Known(IReadOnlyList<string> keys) => [.. keys.Take(MostSettings).Select(Key).OfType<Setting>()];
 

@@ -15,7 +15,7 @@ public enum LinkState
     Silent,
 
     /// <summary>What came back is not what a camera says.</summary>
-    Rubbish,
+    InvalidResponse,
 
     /// <summary>The camera does not take the order.</summary>
     Refused,

@@ -5,6 +5,7 @@ using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.LineUps;
 using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -24,7 +25,7 @@ public sealed record ReadingRequest(string? Read, CheckStage Stage = CheckStage.
 public sealed record PreviewRequest(string Setting, string Text, CheckStage Stage = CheckStage.Found);
 
 /// <summary>Which of two readings of a notch stands: the second reading named, or the first where none is named.</summary>
-public sealed record DecisionRequest(CheckStage Stage, string? By, string? Kind, string? Typed);
+public sealed record DecisionRequest(CheckStage Stage, string? By, ReadingKind? Kind, string? Typed);
 
 /// <summary>The note that a check is signed with.</summary>
 public sealed record SignRequest(string Note);
@@ -46,11 +47,11 @@ internal static class CheckEndpoints
         api.MapPut("/checks/{id:guid}/signature", SignAsync).ProducesProblem(404).ProducesProblem(409).WithName("signCheck");
     }
 
-    private static async Task<Ok<CheckPage>> ListAsync(string? before, string? unit, bool? open, CheckStore checks, CancellationToken cancel)
+    private static async Task<Ok<CheckPage>> ListAsync(string? before, string? unit, bool? open, CheckStore checks, Phrasing phrasing, CancellationToken cancel)
     {
         List<StoredCheck> rows = await checks.ListAsync(PageCursor.Parse(before, "log"), unit, open == true, PageSize, cancel);
         string? next = rows.Count == PageSize ? PageCursor.Of(rows[^1].StartedAt, rows[^1].Id) : null;
-        return TypedResults.Ok(new CheckPage([.. rows.Select(CheckViews.Row)], next));
+        return TypedResults.Ok(new CheckPage([.. rows.Select(r => CheckViews.Row(r, phrasing))], next));
     }
 
     private static async Task<Ok<CheckView>> GetAsync(Guid id, CheckStore checks, CheckJudge judge, CancellationToken cancel) =>
@@ -61,7 +62,7 @@ internal static class CheckEndpoints
     {
         StoredUnit unit = await units.GetAsync(request.Unit, cancel)
             ?? throw new RefusedException("unit-missing", "/unit", $"There is no unit {Short(request.Unit)}. Look at the tag again, or find it by its tape or place.");
-        StoredStandard approved = await standards.InStateAsync(request.Standard, "approved", cancel)
+        StoredStandard approved = await standards.InStateAsync(request.Standard, StandardState.Approved, cancel)
             ?? throw new RefusedException("standard-missing", "/standard", $"There is no approved standard {Short(request.Standard)}. Choose one from the list.");
         StoredModel card = await models.GetAsync(unit.ModelKey, cancel)
             ?? throw new RefusedException("model-missing", "/unit", $"The card of {unit.ModelKey} is missing: import it first.");
@@ -72,8 +73,8 @@ internal static class CheckEndpoints
         var head = new StoredCheck(id, unit.Tag, standard.Key, standard.Version, standard.Name, who, now, null, null, "", CheckSummary.None);
         ShootDocument? shoot = request.LineUp is { } planned ? await lineUps.ShootAsync(planned, unit.Tag, standard.Key, cancel) : null;
         head = head with { ShootName = shoot is null ? "" : $"{shoot.Name}, camera {shoot.Letter}" };
-        var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(UnitCards.Measured(card.Document, unit.Filters), ExchangeJson.Default.ModelDocument), [], shoot);
-        Sheet sheet = await judge.SheetOfAsync(whole, cancel, kept: false);
+        var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(UnitReader.Measured(card.Document, unit.Filters), ExchangeJson.Default.ModelDocument), [], shoot);
+        Sheet sheet = await judge.SheetOfAsync(whole, cancel, stored: false);
         whole = whole with { Readings = CheckReadings.ReadAll(sheet, [.. (request.Readings ?? []).Select(r => new ReadingDocument(r.Setting, r.Read, who, now))], "/readings") };
         bool created = await checks.CreateAsync(whole, CheckJudge.Judge(sheet, whole), who, cancel);
         WholeCheck kept = await FindAsync(checks, id, cancel);
@@ -88,7 +89,7 @@ internal static class CheckEndpoints
     }
 
     private static async Task<Results<Ok<CheckView>, ProblemHttpResult>> PutReadingAsync(
-        Guid id, string setting, ReadingRequest request, HttpContext context, CheckStore checks, CheckJudge judge, TimeProvider clock, CancellationToken cancel)
+        Guid id, string setting, ReadingRequest request, HttpContext context, CheckStore checks, CheckJudge judge, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
     {
         if (ETags.Seen(context.Request) is not { } seen)
         {
@@ -112,7 +113,7 @@ internal static class CheckEndpoints
         {
             RecordOutcome.Recorded => TypedResults.Ok(await judge.ViewAsync(now!, cancel)),
             RecordOutcome.Signed => TypedResults.Problem(Signed()),
-            RecordOutcome.Conflict => TypedResults.Problem(Conflict(now!.Readings.FirstOrDefault(stored.IsOfTheSameAs), await judge.ViewAsync(now, cancel), CheckViews.Of(sheet.LineOf(what)!, reading, stored), setting)),
+            RecordOutcome.Conflict => TypedResults.Problem(Conflict(now!.Readings.FirstOrDefault(stored.IsOfTheSameAs), await judge.ViewAsync(now, cancel), CheckViews.Of(sheet.LineOf(what)!, reading, stored, phrasing), setting)),
             _ => throw NotFound(id),
         };
     }
@@ -122,7 +123,7 @@ internal static class CheckEndpoints
     {
         Setting what = RefusedException.At("/setting", () => SettingName.Parse(setting));
         Sheet sheet = await judge.SheetOfAsync(await FindAsync(checks, id, cancel), cancel);
-        (string, string, string)? chosen = request.By is { } by ? (by, request.Kind ?? "", request.Typed ?? "") : null;
+        (string, ReadingKind, string)? chosen = request.By is { } by ? (by, request.Kind ?? ReadingKind.Unread, request.Typed ?? "") : null;
         (RecordOutcome outcome, WholeCheck? now) = await checks.DecideAsync(id, what, request.Stage, chosen, SessionEndpoints.Name(context.User), after => CheckJudge.Judge(sheet, after), cancel);
         return outcome switch
         {
@@ -160,7 +161,7 @@ internal static class CheckEndpoints
     {
         CheckLineView line = now.Lines.First(l => l.Line.Setting == setting);
         ReadingView theirs = yours.Stage == CheckStage.Found && line.Found is { } found ? found.Reading : line.Reading;
-        string other = standing is null or { Kind: "unread" } ? "took the reading back" : $"read {theirs.Label}";
+        string other = standing is null or { Kind: ReadingKind.Unread } ? "took the reading back" : $"read {theirs.Label}";
         return ProblemHandler.Problem(
             412,
             "changed-meanwhile",

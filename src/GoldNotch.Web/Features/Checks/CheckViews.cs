@@ -1,20 +1,22 @@
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Web.Features.Sheets;
+using GoldNotch.Web.Features.Wording;
 
 namespace GoldNotch.Web.Features.Checks;
 
 /// <summary>How far a check is, in counts.</summary>
-public sealed record SummaryView(int On, int WithinSlack, int Off, int Floating, int Unread, string Headline);
+public sealed record SummaryView(int OnTarget, int WithinTolerance, int OffTarget, int Automatic, int Unread, string Headline);
 
-/// <summary>A reading: kind is value, automatic, not-fitted or unread; at is its place on the dial.</summary>
-public sealed record ReadingView(string Kind, string Typed, string Label, double? DialAt, string By, DateTimeOffset? At, int Version, CheckStage Stage, bool FromCamera);
+/// <summary>A reading: at is its place on the dial.</summary>
+public sealed record ReadingView(ReadingKind Kind, string Typed, string Label, double? DialAt, string By, DateTimeOffset? At, int Version, CheckStage Stage, bool FromCamera);
 
 /// <summary>A verdict; off is in the setting's own unit. To put right: it stands wrong, and this model can do what is asked.</summary>
-public sealed record VerdictView(VerdictKind Kind, double OffAmount, NaturalUnit OffUnit, string OffLabel, bool ToPutRight, JudgementView Because);
+public sealed record VerdictView(VerdictKind Kind, double OffAmount, NaturalUnit OffUnit, string OffLabel, bool NeedsCorrection, JudgementView Because);
 
 /// <summary>How a line was found, before it was put right.</summary>
 public sealed record AsFoundView(ReadingView Reading, VerdictView Verdict);
@@ -28,7 +30,7 @@ public sealed record CheckLineView(
 public sealed record PhotoView(Guid Id, string? Setting, string By, DateTimeOffset At, int Width, int Height);
 
 /// <summary>Something said beside a signed check.</summary>
-public sealed record AdditionView(Guid Id, string? Setting, string Says, string By, DateTimeOffset At);
+public sealed record AdditionView(Guid Id, string? Setting, string Text, string By, DateTimeOffset At);
 
 /// <summary>One consequence of recording now.</summary>
 public sealed record ConsequenceView(ConsequenceTopic Topic, Severity Severity, string Value, JudgementView Because);
@@ -50,13 +52,13 @@ public sealed record NowView(
 public sealed record CheckView(
     Guid Id, string UnitTag, string UnitTape, string UnitPlace, string ModelKey, string ModelName, string StandardKey, string StandardName, int StandardVersion,
     string StartedBy, DateTimeOffset StartedAt, string? SignedBy, DateTimeOffset? SignedAt, string Note, SummaryView Summary,
-    IReadOnlyList<CheckLineView> Lines, NowView Now, string ShootName, SummaryView FoundSummary, bool PutRight,
-    IReadOnlyList<PhotoView> Photos, IReadOnlyList<AdditionView> Additions, string UnitStatus, string StandardState);
+    IReadOnlyList<CheckLineView> Lines, NowView Now, string ShootName, SummaryView FoundSummary, bool Corrected,
+    IReadOnlyList<PhotoView> Photos, IReadOnlyList<AdditionView> Additions, UnitStatus? UnitStatus, StandardState? StandardState, string? RulesVersion);
 
 /// <summary>A check in one row of the log.</summary>
 public sealed record CheckRowView(
     Guid Id, string UnitTag, string StandardKey, string StandardName, int StandardVersion, string StartedBy, DateTimeOffset StartedAt, string? SignedBy,
-    DateTimeOffset? SignedAt, SummaryView Summary, string ShootName, int FoundOff, int FoundFloating, string FoundHeadline);
+    DateTimeOffset? SignedAt, SummaryView Summary, string ShootName, int FoundOffTarget, int FoundAutomatic, string FoundHeadline);
 
 /// <summary>A page of checks, newest first; next goes into <c>before</c>, null on the last page.</summary>
 public sealed record CheckPage(IReadOnlyList<CheckRowView> Checks, string? Next);
@@ -67,44 +69,47 @@ public sealed record PreviewView(bool Understood, string Message, ReadingView? R
 /// <summary>From the core's findings to what the API shows.</summary>
 internal static class CheckViews
 {
-    internal static SummaryView Of(CheckSummary s) => new(s.On, s.WithinSlack, s.Off, s.Floating, s.Unread, s.Headline);
+    internal static SummaryView Of(CheckSummary s, Phrasing phrasing) =>
+        new(s.OnTarget, s.WithinTolerance, s.OffTarget, s.Automatic, s.Unread, phrasing.InOneLine(s.Headline));
 
-    internal static CheckRowView Row(StoredCheck c) =>
-        new(c.Id, c.UnitTag, c.StandardKey, c.StandardName, c.StandardVersion, c.StartedBy, c.StartedAt, c.SignedBy, c.SignedAt, Of(c.Summary), c.ShootName, c.FoundOff, c.FoundFloating, c.FoundHeadline);
+    internal static CheckRowView Row(StoredCheck c, Phrasing phrasing) =>
+        new(c.Id, c.UnitTag, c.StandardKey, c.StandardName, c.StandardVersion, c.StartedBy, c.StartedAt, c.SignedBy, c.SignedAt, Of(c.Summary, phrasing), c.ShootName, c.FoundOffTarget, c.FoundAutomatic, phrasing.InOneLine(c.FoundHeadline));
 
-    internal static VerdictView Of(Verdict verdict) => new(
+    internal static VerdictView Of(Verdict verdict, Phrasing phrasing) => new(
         verdict.Kind,
         verdict.Off.Amount,
         verdict.Off.Unit,
         verdict.OffLabel,
-        verdict.ToPutRight,
-        SheetViews.Of(verdict.Because));
+        verdict.NeedsCorrection,
+        phrasing.Of(verdict.Because));
 
-    internal static ReadingView Of(SheetLine line, Reading reading, StoredReading? kept)
+    internal static ReadingView Of(SheetLine line, Reading reading, StoredReading? stored, Phrasing phrasing)
     {
         SettingValue? value = reading is Reading.Of of ? of.Value : null;
-        (string kind, string label) = reading switch
+        string label = reading switch
         {
-            Reading.Of => ("value", value!.Label),
-            Reading.Automatic => ("automatic", "auto"),
-            Reading.NotFitted => ("not-fitted", "not fitted"),
-            _ => ("unread", ""),
+            Reading.Of => phrasing.Label(value!),
+            Reading.Automatic => "auto",
+            Reading.NotFitted => "not fitted",
+            _ => "",
         };
-        return new ReadingView(kind, kept?.Typed ?? "", label, value is null ? null : line.Dial.Locate(value), kept?.By ?? "", kept?.At, kept?.Version ?? 0, kept?.Stage ?? CheckStage.Found, kept?.FromCamera ?? false);
+        return new ReadingView(
+            ReadingKinds.Of(reading), stored?.Typed ?? "", label, value is null ? null : line.Dial.Locate(value), stored?.By ?? "", stored?.At, stored?.Version ?? 0,
+            stored?.Stage ?? CheckStage.Found, stored?.FromCamera ?? false);
     }
 
-    internal static NowView Of(ConsequenceReport report) => new(
-        [.. report.Items.Select(i => new ConsequenceView(i.Topic, i.Severity, i.Value, SheetViews.Of(i.Because)))],
+    internal static NowView Of(ConsequenceReport report, Phrasing phrasing) => new(
+        [.. report.Items.Select(i => new ConsequenceView(i.Topic, i.Severity, phrasing.Text(i.Value), phrasing.Of(i.Because)))],
         [.. report.Terms.Select(t => new TermView(Key(t.Setting), Name(t.Setting), t.Change.Value, new Distance(t.Change.Value, NaturalUnit.Stops).Label(), t.Source))],
         report.Metered is { } balance ? SheetViews.Of(balance) : null,
-        [.. report.Hidden.Select(h => new HiddenView(Key(h.Brighter.Setting), Key(h.Darker.Setting), h.Left.Value, SheetViews.Of(h.Because)))],
-        [.. report.Order.Select(s => new FixView(Key(s.Setting), Name(s.Setting), s.From, s.To, s.Reason))],
-        report.ResetFirst is { } reset ? SheetViews.Of(reset) : null);
+        [.. report.Hidden.Select(h => new HiddenView(Key(h.Brighter.Setting), Key(h.Darker.Setting), h.Left.Value, phrasing.Of(h.Because)))],
+        [.. report.Order.Select(s => new FixView(Key(s.Setting), Name(s.Setting), phrasing.Text(s.From), phrasing.Text(s.To), phrasing.Text(s.Reason)))],
+        report.ResetFirst is { } reset ? phrasing.Of(reset) : null);
 
     internal static PhotoView Of(StoredPhoto photo) => new(photo.Id, photo.Setting is { } setting ? Key(setting) : null, photo.By, photo.At, photo.Width, photo.Height);
 
     internal static AdditionView Of(StoredAddition addition) =>
-        new(addition.Id, addition.Setting is { } setting ? Key(setting) : null, addition.Says, addition.By, addition.At);
+        new(addition.Id, addition.Setting is { } setting ? Key(setting) : null, addition.Text, addition.By, addition.At);
 
     private static string Key(Setting setting) => SettingName.Of(setting).Key;
 

@@ -1,5 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
+using GoldNotch.Core.Sheets.Coverage;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -14,7 +16,7 @@ public sealed record CoverageModelView(string Key, string Name, int Version, int
 
 /// <summary>A cell: counts, and the notch that matters most.</summary>
 public sealed record CoverageCellView(
-    string StandardKey, int StandardVersion, string ModelKey, int Exact, int Compromise, int NotPossible, int Look, int Findings,
+    string StandardKey, int StandardVersion, string ModelKey, int Exact, int Compromise, int NotPossible, int CheckByEye, int Findings,
     string Matters, string MattersSetting, string LightLeft, string Notable);
 
 /// <summary>The grid: standards down, models across.</summary>
@@ -48,12 +50,12 @@ internal sealed class CoverageGrid(StandardStore standards, ModelStore models, C
                 continue;
             }
 
-            Standard standard = Cards.ToStandard(row.Document);
+            Standard standard = StandardReader.ToStandard(row.Document);
             foreach (StoredModel column in missing)
             {
                 if (!read.TryGetValue(column.Document.Key, out CameraModel? model))
                 {
-                    read[column.Document.Key] = model = Cards.ToModel(column.Document);
+                    read[column.Document.Key] = model = ModelReader.ToModel(column.Document);
                 }
 
                 CoverageCell cell = CoverageCell.Of(SheetCompiler.Compile(standard, model));
@@ -71,7 +73,7 @@ internal sealed class CoverageGrid(StandardStore standards, ModelStore models, C
     private static CellKey KeyOf(StoredStandard s, StoredModel m) => new(s.Head.Key, s.Head.Version, s.Head.Revision, m.Document.Key, m.Document.Version);
 
     internal static CoverageCellView View(CellKey key, CoverageCell cell) => new(
-        key.StandardKey, key.StandardVersion, key.ModelKey, cell.Exact, cell.Compromise, cell.NotPossible, cell.Look, cell.Findings,
+        key.StandardKey, key.StandardVersion, key.ModelKey, cell.Exact, cell.Compromise, cell.NotPossible, cell.CheckByEye, cell.Findings,
         cell.Matters is { } n ? SettingName.Of(n).Name : "", cell.Matters is { } s ? SettingName.Of(s).Key : "", cell.LightLeft, cell.Notable);
 }
 

@@ -1,3 +1,4 @@
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Data;
@@ -11,7 +12,7 @@ namespace GoldNotch.Web.Features.Drift;
 public sealed record FrequencyView(int Times, int Of, double LowPercent, double HighPercent, string Label);
 
 /// <summary>How a setting drifts and what to do.</summary>
-public sealed record DriftView(string Setting, string Name, FrequencyView Wrong, FrequencyView Floating, DriftRemedy Remedy, JudgementView Because, DateTimeOffset? LastWrong);
+public sealed record DriftView(string Setting, string Name, FrequencyView Wrong, FrequencyView Automatic, DriftRemedy Remedy, JudgementView Because, DateTimeOffset? LastWrong);
 
 /// <summary>What drifts on one model.</summary>
 public sealed record ModelDriftView(string ModelKey, string ModelName, int Checks, IReadOnlyList<DriftView> Settings);
@@ -36,7 +37,7 @@ internal static class DriftEndpoints
 
         DateOnly since = DateOnly.FromDateTime(clock.GetLocalNow().Date).AddMonths(-(months ?? UsualMonths));
         List<DriftCount> counts = await drift.ByModelAsync(null, since, cancel);
-        var cards = (await models.NewestAsync(cancel)).ToDictionary(m => m.Document.Key, m => Cards.ToModel(m.Document));
+        var cards = (await models.NewestAsync(cancel)).ToDictionary(m => m.Document.Key, m => ModelReader.ToModel(m.Document));
         DriftView[] fleet = Ordered(counts.GroupBy(c => c.Setting).Select(g => (Sum(g), (ControlPlace?)Common(g, cards))));
         return TypedResults.Ok(new FleetDriftView(
             since,
@@ -55,11 +56,11 @@ internal static class DriftEndpoints
         foreach ((DriftCount count, ControlPlace? place) in counts)
         {
             by[count.Setting] = count;
-            findings.Add(Core.Checks.Drift.Of(count.Setting, count.Wrong, count.Floating, place));
+            findings.Add(Core.Checks.Drift.Of(count.Setting, count.Wrong, count.Automatic, place));
         }
 
         return [.. Core.Checks.Drift.InOrder(findings).Select(f => new DriftView(
-            SettingName.Of(f.Setting).Key, SettingName.Of(f.Setting).Name, View(f.Wrong), View(f.Floating), f.Remedy, SheetViews.Of(f.Because), by[f.Setting].LastWrong))];
+            SettingName.Of(f.Setting).Key, SettingName.Of(f.Setting).Name, View(f.Wrong), View(f.Automatic), f.Remedy, SheetViews.Of(f.Because), by[f.Setting].LastWrong))];
     }
 
     private static FrequencyView View(Frequency f) => new(f.Times, f.Of, 100 * f.Interval.Low, 100 * f.Interval.High, f.Label());
@@ -68,7 +69,7 @@ internal static class DriftEndpoints
     {
         DriftCount[] all = [.. counts];
         int looked = all.Sum(c => c.Wrong.Of);
-        return new DriftCount("", all[0].Setting, new Frequency(all.Sum(c => c.Wrong.Times), looked), new Frequency(all.Sum(c => c.Floating.Times), looked), null);
+        return new DriftCount("", all[0].Setting, new Frequency(all.Sum(c => c.Wrong.Times), looked), new Frequency(all.Sum(c => c.Automatic.Times), looked), null);
     }
 
     // Over a fleet a place can only be told where it is the same kind of place on every model that has the control.

@@ -9,7 +9,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace GoldNotch.Web.Features.Evidence;
 
 /// <summary>What is said beside a signed check; <c>setting</c> where it is about one notch.</summary>
-public sealed record AdditionRequest(string Says, string? Setting = null);
+public sealed record AdditionRequest(string Text, string? Setting = null);
 
 /// <summary>Photographs of an open check, and corrections beside a signed one.</summary>
 internal static class EvidenceEndpoints
@@ -50,7 +50,7 @@ internal static class EvidenceEndpoints
     private static async Task<Ok<CheckView>> AddAsync(
         Guid id, Guid addition, AdditionRequest request, HttpContext context, EvidenceStore evidence, CheckStore checks, CheckJudge judge, TimeProvider clock, CancellationToken cancel)
     {
-        string says = request.Says.Trim();
+        string says = request.Text.Trim();
         if (says.Length is < 3 or > 1000)
         {
             throw new RefusedException("bad-value", "/says", "Say it in 3 to 1000 characters. Nothing was kept.");

@@ -14,10 +14,10 @@ internal static partial class CsvFiles
     private static readonly string[] StandardColumns =
     [
         "key", "name", "version", "state", "purpose", "use", "plannedMinutes", "circumstances", "policies",
-        "light", "lux", "temperatureK", "mainsHz", "lamp", "setting", "want", "slack", "importance", "when", "reason", "intervalDays",
+        "light", "lux", "temperatureK", "mainsHz", "lamp", "setting", "require", "tolerance", "importance", "when", "reason", "intervalDays",
     ];
 
-    private static readonly string[] SheetColumns = ["standard", "standardVersion", "model", "modelVersion", "circumstances", "setting", "want", "fit", "target", "size", "because"];
+    private static readonly string[] SheetColumns = ["standard", "standardVersion", "model", "modelVersion", "circumstances", "setting", "require", "fit", "target", "size", "because"];
 
     private static readonly string[] PlanColumns =
     [
@@ -34,18 +34,18 @@ internal static partial class CsvFiles
     internal static byte[] Standards(IEnumerable<StandardDocument> standards) => Write(StandardColumns, standards.SelectMany(s => s.Notches.Select(n => new[]
     {
         s.Key, s.Name, Number(s.Version), s.State, s.Purpose, s.Use, Number(s.PlannedMinutes), List(s.Circumstances), Pairs(s.Policies?.Select(p => (p.Key, p.Value))),
-        s.Light.Description, Number(s.Light.Lux), Number(s.Light.TemperatureK), Number(s.Light.MainsHz), s.Light.Lamp, n.Setting, n.Want, n.Slack, n.Importance, List(n.When), n.Reason, Number(s.IntervalDays),
+        s.Light.Description, Number(s.Light.Lux), Number(s.Light.TemperatureK), Number(s.Light.MainsHz), s.Light.Lamp, n.Setting, n.Require, n.Tolerance, n.Importance, List(n.When), n.Reason, Number(s.IntervalDays),
     })));
 
     internal static byte[] Sheets(IEnumerable<SheetDocument> sheets) => Write(SheetColumns, sheets.SelectMany(s => s.Lines.Select(l => new[]
     {
-        s.Standard, Number(s.StandardVersion), s.Model, Number(s.ModelVersion), List(s.Circumstances), l.Setting, l.Want, l.Fit, l.Target, l.Size, l.Because,
+        s.Standard, Number(s.StandardVersion), s.Model, Number(s.ModelVersion), List(s.Circumstances), l.Setting, l.Require, l.Fit, l.Target, l.Size, l.Because,
     })));
 
     /// <summary>A plan, a camera a row; it goes out only: a line-up comes in as JSON.</summary>
     internal static byte[] Plan(LineUpDocument document, PlanView plan) => Write(PlanColumns, plan.Cameras.Select(c => new[]
     {
-        document.Name, c.Letter, c.Unit, c.Spoken, c.Part, Number(c.FocalMm), Number(Math.Round(c.DistanceM, 3)), c.Chosen.State, c.Iso, c.Chosen.Filters, c.Chosen.OpeningDial,
+        document.Name, c.Letter, c.Unit, c.Spoken, c.Part, Number(c.FocalMm), Number(Math.Round(c.DistanceM, 3)), c.Chosen.State, c.Iso, c.Chosen.Filters, c.Chosen.IrisDial,
         c.Shutter, Number(Math.Round(c.Chosen.ErrorStops, 3)), plan.White.FirstOrDefault(w => w.Letter == c.Letter)?.Sentence ?? "", c.Depth?.Label ?? "", c.Why,
     }));
 
@@ -118,7 +118,7 @@ internal static partial class CsvFiles
             }
 
             notches.Add(new NotchDocument(
-                Cell(reader, "setting"), Cell(reader, "want"), Cell(reader, "importance"), Cell(reader, "reason"), Cell(reader, "slack"), NullIfEmpty(List(Cell(reader, "when")))));
+                Cell(reader, "setting"), Cell(reader, "require"), Cell(reader, "importance"), Cell(reader, "reason"), Cell(reader, "tolerance"), NullIfEmpty(List(Cell(reader, "when")))));
         }
 
         return standards;
@@ -138,7 +138,7 @@ internal static partial class CsvFiles
                 sheets.Add(new SheetDocument(id.Item1, id.Item2, id.Item3, id.Item4, List(Cell(reader, "circumstances")), lines));
             }
 
-            lines.Add(new SheetLineDocument(Cell(reader, "setting"), Cell(reader, "want"), Cell(reader, "fit"), Cell(reader, "target"), Cell(reader, "size"), Cell(reader, "because")));
+            lines.Add(new SheetLineDocument(Cell(reader, "setting"), Cell(reader, "require"), Cell(reader, "fit"), Cell(reader, "target"), Cell(reader, "size"), Cell(reader, "because")));
         }
 
         return sheets;

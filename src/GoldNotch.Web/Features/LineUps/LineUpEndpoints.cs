@@ -3,6 +3,7 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Exchange;
@@ -33,7 +34,7 @@ internal static class LineUpEndpoints
         api.MapPost("/line-ups/light-changed", LightChangedAsync).WithName("lightChanged");
         api.MapGet("/line-ups/{id:guid}/cameras/{letter}/sheet", SheetAsync).ProducesProblem(404).WithName("getShootSheet");
         api.MapGet("/line-ups/{id:guid}/cameras/{letter}/sheet.pdf", SheetPdfAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printShootSheet");
-        api.MapGet("/line-ups/{id:guid}/cameras/{letter}/card.pdf", CardPdfAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printOperatorCard");
+        api.MapGet("/line-ups/{id:guid}/cameras/{letter}/card.pdf", SpecificationPdfAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printOperatorSheet");
         api.MapGet("/line-ups/{id:guid}/plan.pdf", PlanPdfAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printLineUp");
         api.MapGet("/line-ups/{id:guid}/line-up.json", JsonAsync).Produces<ExchangeDocument>().ProducesProblem(404).WithName("exportLineUp");
         api.MapGet("/line-ups/{id:guid}/plan.csv", CsvAsync).Produces(200, contentType: "text/csv").ProducesProblem(404).WithName("exportPlanCsv");
@@ -63,7 +64,7 @@ internal static class LineUpEndpoints
         }
 
         // What cannot be planned yet is kept all the same; what cannot be read is refused.
-        LineUpCards.Check(document);
+        LineUpReader.Check(document);
         StoredLineUp? kept = await lineUps.PutAsync(document, seen, SessionEndpoints.Name(context.User), cancel);
         return kept is null ? await MovedOnAsync(id, lineUps, cancel) : TypedResults.Ok(await ViewAsync(kept, context, source, cancel));
     }
@@ -79,10 +80,10 @@ internal static class LineUpEndpoints
     private static async Task<Ok<LightChangedView>> LightChangedAsync(LightChanged change, LineUpSource source, CancellationToken cancel)
     {
         LineUpLightDocument now = change.Document.Light with { Lux = change.Lux, Reading = change.Reading };
-        MeteredLight light = LineUpCards.ToLight(now, "/now").Metered;
+        MeteredLight light = LineUpReader.ToLight(now, "/now").Metered;
         (LineUpReport report, _, _) = await source.ReportAsync(change.Document, cancel);
         return report.Plan is not { } plan
-            ? throw new RefusedException("not-planned", "/document", "Nothing of this line-up is planned yet, so nothing can be changed. Mend its cameras first.")
+            ? throw new RefusedException("not-planned", "/document", "Nothing of this line-up is planned yet, so nothing can be changed. Remedy its cameras first.")
             : TypedResults.Ok(new LightChangedView(
                 Core.Units.Stops.Between(light.LuxPerConstant, plan.Scene.Light.LuxPerConstant).LabelWithUnit(),
                 [.. LightChange.Steps(plan, light).Select(s => LineUpViews.Step(s, report))]));
@@ -106,12 +107,12 @@ internal static class LineUpEndpoints
         return TypedResults.File(pdf, "application/pdf", $"shoot-sheet-{letter}.pdf");
     }
 
-    private static async Task<FileContentHttpResult> CardPdfAsync(Guid id, string letter, HttpContext context, LineUpSource source, UnitStore units, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> SpecificationPdfAsync(Guid id, string letter, HttpContext context, LineUpSource source, UnitStore units, CancellationToken cancel)
     {
         (Sheet sheet, CameraRow row, LineUpReport report) = await ShootAsync(id, letter, source, cancel);
         StoredUnit? unit = await units.GetAsync(row.Prepared.Of.Tag, cancel);
         string address = $"{context.Request.Scheme}://{context.Request.Host}/bench?unit={Uri.EscapeDataString(row.Prepared.Of.Tag)}&lineUp={id}";
-        return TypedResults.File(OperatorCardPdf.Of(report, row, sheet, unit, address), "application/pdf", $"card-{letter}.pdf");
+        return TypedResults.File(OperatorSheetPdf.Of(report, row, sheet, unit, address), "application/pdf", $"card-{letter}.pdf");
     }
 
     private static async Task<FileContentHttpResult> PlanPdfAsync(Guid id, string? paper, LineUpSource source, TimeProvider clock, CancellationToken cancel)

@@ -20,7 +20,7 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
     /// <param name="cancel">Cancels.</param>
     internal async Task<PlannedLineUp> ReportAsync(LineUpDocument document, CancellationToken cancel)
     {
-        LineUpCards.Check(document);
+        LineUpReader.Check(document);
         StoredStandard standard = await standards.InStateAsync(document.Standard, "approved", cancel)
             ?? throw new RefusedException("standard-missing", "/standard", $"There is no approved standard {document.Standard}. Choose one from the list.");
         Dictionary<string, StoredUnit> named = (await units.ByTagsAsync([.. document.Cameras.Select(c => c.Unit)], cancel)).ToDictionary(u => u.Tag);
@@ -33,7 +33,7 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
             }
         }
 
-        LineUp lineUp = LineUpCards.ToLineUp(document, new LineUpSources(standard.Document, named.ToDictionary(u => u.Key, u => u.Value.Document), cards), out ImmutableArray<LineUpFault> missing);
+        LineUp lineUp = LineUpReader.ToLineUp(document, new LineUpSources(standard.Document, named.ToDictionary(u => u.Key, u => u.Value.Document), cards), out ImmutableArray<LineUpFault> missing);
         IReadOnlyList<LensesView> lenses =
         [
             .. document.Cameras.Select(c => named.GetValueOrDefault(c.Unit) is { } unit && cards.GetValueOrDefault(unit.ModelKey) is { Lenses: { } some }
@@ -56,7 +56,7 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
         }
         catch (QuantityException refused)
         {
-            faults.Add(new PlanFaultView("", refused.Fault is QuantityFault.Circle ? "/cameras" : "/school", refused.Message));
+            faults.Add(new PlanFaultView("", refused.Fault is QuantityFault.Circle ? "/cameras" : "/strategy", refused.Message));
             return new PlannedLineUp(LineUpReport.Empty(lineUp), faults, lenses);
         }
     }

@@ -64,7 +64,7 @@ public sealed record StackView(double Light, double Time, double Speed, double L
 public sealed record StackFilterView(string Label, double Stops, bool Front);
 
 /// <summary>One way of setting a camera; <c>onTheLine</c> where its exposure counts as met.</summary>
-public sealed record CandidateView(bool OnTheLine, string Spoken, string State, string Filters, string Opening, string OpeningDial, string Error, double ErrorStops, string WishMissed);
+public sealed record CandidateView(bool OnTheLine, string Spoken, string State, string Filters, string Iris, string IrisDial, string Error, double ErrorStops, string IrisMissedBy);
 
 /// <summary>What can be held by hand at a camera.</summary>
 public sealed record HoldView(IReadOnlyList<HoldStateView> States, IReadOnlyList<string> Filters, string WidestIris, string SmallestIris);
@@ -76,19 +76,19 @@ public sealed record HoldStateView(string Base, double GainDb, string Label, str
 public sealed record CameraPlanView(
     string Letter, string Unit, string Spoken, string Model, string Part, string Watch, bool ExposureReference,
     double FocalMm, double DistanceM, double FramedM, double AngleDegrees, string Ratio,
-    CandidateView Chosen, string Iso, string Shutter, string Meter, string Direction, StackView Stack, string Why, string WishTold,
-    IReadOnlyList<CandidateView> Next, IReadOnlyList<MendView> Mends, string PinCost, string Ramp, string Diffraction,
+    CandidateView Chosen, string Iso, string Shutter, string Meter, string Direction, StackView Stack, string Why, string RequirementMissed,
+    IReadOnlyList<CandidateView> Next, IReadOnlyList<RemedyView> Remedies, string PinCost, string Ramp, string Diffraction,
     double? HighlightStops, double? ShadowStops, double? ClipMarginStops, double? ShadowMarginStops,
-    DepthView? Depth, string Wish, HoldView Hold);
+    DepthView? Depth, string Requirement, HoldView Hold);
 
-/// <summary>What is sharp, metres; <c>farM</c> is null at infinity. <c>wanted</c> is what would be sharp at the opening a depth was asked for with.</summary>
+/// <summary>What is sharp, metres; <c>farM</c> is null at infinity. <c>wanted</c> is what would be sharp at the iris a depth was asked for with.</summary>
 public sealed record DepthView(double NearM, double? FarM, double HyperfocalM, string Label, SharpView? Wanted);
 
 /// <summary>From where to where it would be sharp, metres; null at infinity.</summary>
 public sealed record SharpView(double NearM, double? FarM);
 
-/// <summary>What would mend a camera.</summary>
-public sealed record MendView(string Kind, string Sentence);
+/// <summary>What would remedy a camera.</summary>
+public sealed record RemedyView(string Kind, string Sentence);
 
 /// <summary>What should be the same on all cameras.</summary>
 public sealed record AgreementView(string Matter, bool Agrees, string Sentence);
@@ -105,8 +105,8 @@ public sealed record PairView(string Left, string Right, bool Apart, double Expo
 /// <summary>Whether a camera keeps a person sharp.</summary>
 public sealed record LeanView(string Letter, string Who, bool Holds, string Sentence);
 
-/// <summary>The line-up by other wishes.</summary>
-public sealed record VariantView(string Name, string Says, IReadOnlyList<VariantCameraView> Cameras, string Difference, string WorstError, string Noise);
+/// <summary>The line-up by other requirements.</summary>
+public sealed record VariantView(string Name, string Text, IReadOnlyList<VariantCameraView> Cameras, string Difference, string WorstError, string Noise);
 
 /// <summary>One camera of a variant.</summary>
 public sealed record VariantCameraView(string Letter, string Spoken, string Depth);
@@ -144,9 +144,9 @@ internal static class LineUpViews
                 p.Left, p.Right, !PlanTerms.IsMet(p.Exposure), p.Exposure.Value, p.Exposure.Magnitude.InHundredths(), p.Spread.Twice, $"±{new Stops(p.Spread.Twice).InHundredths()}", p.Spread.CheckOnCard))],
             [.. report.InThePicture.Select(i => $"{i.Seen} stands in the picture of {i.By}, {i.Distance.Label()} before it, {Notation.Number(Math.Abs(i.FromMiddle))}° {(i.FromMiddle < 0 ? "left" : "right")} of its middle.")],
             [.. report.Leans.Select(l => new LeanView(l.Letter, l.Who, l.Leaning, $"{l.Letter} {l.Sentence}"))],
-            report.SceneTold,
+            report.SceneNotes,
             [.. report.Variants().Select(v => new VariantView(
-                v.Name, v.Says, [.. v.Cameras.Select(c => new VariantCameraView(c.Letter, c.Spoken, c.Depth))],
+                v.Name, v.Text, [.. v.Cameras.Select(c => new VariantCameraView(c.Letter, c.Spoken, c.Depth))],
                 v.LargestDifference.InHundredths(), v.WorstError.InHundredths(withPlus: true), v.Noise.Label()))],
             report.Plan?.LargestDifference.InHundredths() ?? "",
             Cautions(lineUp),
@@ -159,8 +159,8 @@ internal static class LineUpViews
     internal static PlanView Nothing(PlanFaultView fault) => new([fault], "", null, [], [], [], [], [], [], [], [], [], [], "", [], [], [], []);
 
     internal static CandidateView Candidate(PlanCandidate c) => new(
-        PlanTerms.IsMet(c.Error), PlanReasons.Spoken(c), PlanReasons.State(c.State), PlanReasons.Filters(c), c.OpeningLabel, c.Opening.Label(OpeningStyle.Dial),
-        c.Error.InHundredths(withPlus: true), c.Error.Value, c.WishMissed.Value <= PlanTerms.Met ? "" : $"{c.WishMissed.InHundredths()} from the wish");
+        PlanTerms.IsMet(c.Error), PlanReasons.Spoken(c), PlanReasons.State(c.State), PlanReasons.Filters(c), c.IrisLabel, c.Iris.Label(IrisStyle.Dial),
+        c.Error.InHundredths(withPlus: true), c.Error.Value, c.IrisMissedBy.Value <= PlanTerms.Met ? "" : $"{c.IrisMissedBy.InHundredths()} from the requirement");
 
     internal static LightStepView Step(LightStep step, LineUpReport report) => new(
         step.Letter, report.Cameras.First(c => c.Plan.Camera.Name == step.Letter).Prepared.Of.Spoken, step.Off.Value, step.Off.LabelWithUnit(), step.Steps, step.Sentence, Candidate(step.After));
@@ -186,14 +186,14 @@ internal static class LineUpViews
             of.Letter, of.Tag, of.Spoken, of.Model.Name, of.Part, Fields(of.Watch), exposureReference,
             at.Focal.Value, at.Distance.Value, row.Prepared.FramedWidth.Value, row.Prepared.Angle, PictureRatio(row.Prepared),
             Candidate(chosen), Rounded(chosen.State.Speed), row.Prepared.Shutter.Label,
-            row.Meter.Label(), PlanReasons.Direction(row.Meter, chosen.Opening),
+            row.Meter.Label(), PlanReasons.Direction(row.Meter, chosen.Iris),
             new StackView(
                 b.Light.Value, b.Time.Value, b.Speed.Value, b.Lens.Value, b.Offset.Value, top, b.Iris.Value,
                 [new StackFilterView($"ND {chosen.BuiltIn.Label}", chosen.BuiltIn.Loss.Value, false), .. chosen.Front.Select(f => new StackFilterView($"front {f.Label}", f.Loss.Value, true))],
                 chosen.Error.Value),
-            row.Why.Sentence, row.WishTold, [.. row.Plan.Next.Select(Candidate)], [.. row.Mends.Select(m => new MendView(m.Kind, m.Sentence))], row.PinCost, row.RampTold,
-            Diffraction(row.Plan), chosen.State.Room?.Highlights.Value, chosen.State.Room?.Shadows.Value, chosen.ClipMargin?.Value, chosen.ShadowMargin?.Value,
-            Depth(row), IrisWishNotation.Text(of.Wish), Hold(row));
+            row.Why.Sentence, row.RequirementMissed, [.. row.Plan.Next.Select(Candidate)], [.. row.Remedies.Select(m => new RemedyView(m.Kind, m.Sentence))], row.PinCost, row.Ramp,
+            Diffraction(row.Plan), chosen.State.Latitude?.Highlights.Value, chosen.State.Latitude?.Shadows.Value, chosen.ClipMargin?.Value, chosen.ShadowMargin?.Value,
+            Depth(row), IrisRequirementNotation.Text(of.Requirement), Hold(row));
     }
 
     private static DepthView? Depth(CameraRow row)
@@ -203,9 +203,9 @@ internal static class LineUpViews
             return null;
         }
 
-        bool asked = row.Plan.Camera.Wish is IrisWish.Depth or IrisWish.SameDepthAs;
-        Core.Optics.DepthOfField? wanted = asked && row.Plan.WishedOpening is { } opening
-            ? row.Plan.Camera.Standpoint!.DepthAt(row.Plan.Camera.Iris.AsN(opening))
+        bool asked = row.Plan.Camera.Requirement is IrisRequirement.Depth or IrisRequirement.SameDepthAs;
+        Core.Optics.DepthOfField? wanted = asked && row.Plan.RequiredIris is { } iris
+            ? row.Plan.Camera.Standpoint!.DepthAt(row.Plan.Camera.Iris.AsN(iris))
             : null;
         return new DepthView(
             depth.Near.Value, depth.Far?.Value, depth.Hyperfocal.Value, $"{depth.Near.Label()} to {depth.Far?.Label() ?? "infinity"}",
@@ -217,7 +217,7 @@ internal static class LineUpViews
         PlanCamera camera = row.Prepared.Plan;
         return new HoldView(
             [.. camera.States.Select(s => new HoldStateView(s.Base, Math.Round(s.Gain.Value, 2), PlanReasons.State(s), Rounded(s.Speed)))],
-            [.. camera.BuiltIn.Select(f => f.Label)], camera.Iris.Widest.Engraved(OpeningStyle.Thirds), camera.Iris.Smallest.Engraved(OpeningStyle.Thirds));
+            [.. camera.BuiltIn.Select(f => f.Label)], camera.Iris.Widest.Engraved(IrisStyle.Thirds), camera.Iris.Smallest.Engraved(IrisStyle.Thirds));
     }
 
     private static string PictureRatio(PreparedCamera camera) => camera.PictureRatio is { } ratio
@@ -227,8 +227,8 @@ internal static class LineUpViews
     private static string Rounded(Iso speed) => new Iso(Math.Max(1, Math.Round(speed.Value))).Label();
 
     private static string Diffraction(CameraPlan plan) =>
-        plan.Camera.Diffraction is { } limit && plan.Camera.Iris.AsN(plan.Chosen.Opening).Value > limit.Value * 1.06
-            ? $"Past {limit.Label()} this lens draws softer: an opening of {plan.Chosen.Opening.Label()} is {(-plan.Camera.Iris.AsN(plan.Chosen.Opening).OpennessFrom(limit)).InHundredths()} beyond."
+        plan.Camera.Diffraction is { } limit && plan.Camera.Iris.AsN(plan.Chosen.Iris).Value > limit.Value * 1.06
+            ? $"Past {limit.Label()} this lens draws softer: an iris of {plan.Chosen.Iris.Label()} is {(-plan.Camera.Iris.AsN(plan.Chosen.Iris).OpennessFrom(limit)).InHundredths()} beyond."
             : "";
 
     private static WhiteView White(BalanceRow w, LineUp lineUp)

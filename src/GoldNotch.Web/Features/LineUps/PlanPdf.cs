@@ -105,7 +105,7 @@ internal static class PlanPdf
                 ("Lens, distance", 0.22f, c => $"{Notation.Number(c.FocalMm, 1)} mm, {Notation.Number(c.DistanceM, 2)} m"),
                 ("Sensitivity", 0.35f, c => c.Chosen.State),
                 ("Filters", 0.48f, c => c.Chosen.Filters),
-                ("Iris", 0.61f, c => c.Chosen.Opening),
+                ("Iris", 0.61f, c => c.Chosen.Iris),
                 ("Shutter", 0.69f, c => c.Shutter),
                 ("White", 0.76f, c => White(plan, c)),
                 ("Sharp", 0.87f, c => c.Depth?.Label ?? ""),
@@ -164,7 +164,7 @@ internal static class PlanPdf
                 float iris = (float)(-camera.Stack.Iris + camera.Stack.Error) * scale;
                 canvas.DrawRect(left, floor - iris, wide, iris, _light);
                 canvas.DrawRect(left, floor - iris, wide, iris, _rule);
-                Inside(camera.Chosen.Opening, left, floor - (iris / 2), wide, iris);
+                Inside(camera.Chosen.Iris, left, floor - (iris / 2), wide, iris);
                 float at = floor - iris;
                 foreach (StackFilterView filter in camera.Stack.Filters.Where(f => f.Stops > 0))
                 {
@@ -192,8 +192,8 @@ internal static class PlanPdf
         private static IEnumerable<string> Told(PlanView plan) =>
         [
             .. plan.Faults.Select(f => f.Message),
-            .. plan.Cameras.Where(c => c.WishTold.Length > 0).Select(c => $"{c.Letter}: {c.WishTold}"),
-            .. plan.Cameras.SelectMany(c => c.Mends.Take(1).Select(m => $"{c.Letter}: {m.Sentence}")),
+            .. plan.Cameras.Where(c => c.RequirementMissed.Length > 0).Select(c => $"{c.Letter}: {c.RequirementMissed}"),
+            .. plan.Cameras.SelectMany(c => c.Remedies.Take(1).Select(m => $"{c.Letter}: {m.Sentence}")),
             .. plan.Scene,
             .. plan.Agreement.Where(a => !a.Agrees).Select(a => $"{char.ToUpperInvariant(a.Matter[0])}{a.Matter[1..]}: {a.Sentence}"),
             .. plan.Flicker.Where(f => !f.Good).Select(f => $"{f.Letter}: {f.Sentence}"),

@@ -1,5 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
+using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sessions;
@@ -101,14 +103,14 @@ internal static class ModelEndpoints
     private static async Task<ModelPreview> PreviewOfAsync(
         ModelDocument card, StandardStore standards, UnitStore units, DecisionStore decisions, CancellationToken cancel)
     {
-        CameraModel model = Cards.ToModel(card);
+        CameraModel model = ModelReader.ToModel(card);
         int count = (await units.CountsByModelAsync(cancel)).GetValueOrDefault(model.Key);
-        IEnumerable<Standard> approved = (await standards.ApprovedAsync(cancel)).Select(s => Cards.ToStandard(s.Document));
+        IEnumerable<Standard> approved = (await standards.ApprovedAsync(cancel)).Select(s => StandardReader.ToStandard(s.Document));
         return new ModelPreview(
             null,
             [.. Completeness.Of(model).Select(c => new CompletenessView(c.Chapter, c.Known, [.. c.Missing.Select(s => SettingName.Of(s).Key)]))],
             Findings.Views(RuleBook.Of(model), await decisions.AcceptedAsync("", model.Key, cancel)),
-            [.. SettingName.All.Where(n => n.Kind != SettingKind.Act).Select(n => Control(model, n))],
+            [.. SettingName.All.Where(n => n.Kind != SettingKind.Task).Select(n => Control(model, n))],
             [.. approved.Select(s => SheetViews.Row(SheetCompiler.Compile(s, model), count))]);
     }
 
@@ -124,7 +126,7 @@ internal static class ModelEndpoints
 
     private static ModelRowView Row(StoredModel stored, int units)
     {
-        CameraModel model = Cards.ToModel(stored.Document);
+        CameraModel model = ModelReader.ToModel(stored.Document);
         var parts = Completeness.Of(model);
         return new ModelRowView(
             model.Key, model.Name, model.Version, model.Kind, units, parts.Sum(p => p.Known), parts.Sum(p => p.Missing.Length), RuleBook.Of(model).Length, stored.ChangedBy, stored.ChangedAt);

@@ -30,7 +30,7 @@ internal static class CoverageDrawing
         using var light = new SKPaint { Color = new SKColor(0xbb, 0xbb, 0xbb) };
         using var words = new SKFont(Lettering.Bold, 12);
         using var mono = new SKFont(Lettering.Mono, 11);
-        double scale = Bar / Math.Max(1.0, grid.Cells.Select(c => c.Exact + c.Compromise + c.NotPossible + c.Look).DefaultIfEmpty(1).Max());
+        double scale = Bar / Math.Max(1.0, grid.Cells.Select(c => c.Exact + c.Compromise + c.NotPossible + c.CheckByEye).DefaultIfEmpty(1).Max());
         Dictionary<(string, int, string), CoverageCellView> cells = grid.Cells.ToDictionary(c => (c.StandardKey, c.StandardVersion, c.ModelKey));
         for (int column = 0; column < grid.Models.Count; column++)
         {
@@ -47,8 +47,8 @@ internal static class CoverageDrawing
             {
                 CoverageCellView cell = cells[(standard.Key, standard.Version, grid.Models[column].Key)];
                 float x = Names + (column * Column);
-                canvas.DrawText($"{cell.Exact} {cell.Compromise} {cell.NotPossible} {cell.Look}", x, y + 12, SKTextAlign.Left, mono, ink);
-                foreach ((int count, SKPaint? paint) in new[] { (cell.Exact, light), (cell.Compromise, null), (cell.NotPossible, ink), (cell.Look, null) })
+                canvas.DrawText($"{cell.Exact} {cell.Compromise} {cell.NotPossible} {cell.CheckByEye}", x, y + 12, SKTextAlign.Left, mono, ink);
+                foreach ((int count, SKPaint? paint) in new[] { (cell.Exact, light), (cell.Compromise, null), (cell.NotPossible, ink), (cell.CheckByEye, null) })
                 {
                     float width = (float)(count * scale);
                     if (width > 0)

@@ -4,7 +4,7 @@ using SkiaSharp;
 
 namespace GoldNotch.Web.Features.Printing;
 
-/// <summary>The control of a line drawn black on white: its detents, the notch cut at the target, the slack as a band. For paper and for SVG.</summary>
+/// <summary>The control of a line drawn black on white: its detents, the notch cut at the target, the tolerance as a band. For paper and for SVG.</summary>
 internal static class DialDrawing
 {
     internal const float Height = 34;
@@ -27,9 +27,9 @@ internal static class DialDrawing
         float inset = 16;
         float X(double at) => box.Left + inset + ((float)((Math.Clamp(at, least, most) - least) / (most - least)) * (box.Width - (2 * inset)));
         float y = box.Top + LineAt;
-        if (target is { } t && line.Notch.Slack.Amount > 0)
+        if (target is { } t && line.Notch.Tolerance.Amount > 0)
         {
-            canvas.DrawRect(new SKRect(X(t - line.Notch.Slack.Amount), y - 5, X(t + line.Notch.Slack.Amount), y + 5), band);
+            canvas.DrawRect(new SKRect(X(t - line.Notch.Tolerance.Amount), y - 5, X(t + line.Notch.Tolerance.Amount), y + 5), band);
         }
 
         canvas.DrawLine(box.Left + 4, y, box.Right - 4, y, ink);

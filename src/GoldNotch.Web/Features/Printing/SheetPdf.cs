@@ -85,7 +85,7 @@ internal sealed class SheetPdf : IDisposable
         foreach (SheetLine line in _sheet.Lines.Where(l => !l.NothingToDo))
         {
             Core.Cameras.SettingName name = Core.Cameras.SettingName.Of(line.Setting);
-            Core.Cameras.Dial? dial = name.Kind == Core.Cameras.SettingKind.Act ? null : line.Dial;
+            Core.Cameras.Dial? dial = name.Kind == Core.Cameras.SettingKind.Task ? null : line.Dial;
             bool drawn = dial is not null && DialDrawing.Worth(dial);
             float text = Right - Margin - 22;
             List<string> told = Lettering.Wrapped(Told(line), _small, text);
@@ -117,7 +117,7 @@ internal sealed class SheetPdf : IDisposable
         _y += 18;
         canvas.DrawRect(new SKRect(Margin, _y - 11, Margin + 12, _y + 1), _rule);
         canvas.DrawText(Lettering.Fitted(name.Name, _name, 170), Margin + 22, _y, SKTextAlign.Left, _name, _ink);
-        string value = line.Target?.Label ?? (line.Fit == Fit.Look ? "look" : "cannot");
+        string value = line.Target?.Label ?? (line.Fit == Fit.CheckByEye ? "look" : "cannot");
         canvas.DrawText(Lettering.Fitted(value, _value, 210), Margin + 200, _y, SKTextAlign.Left, _value, _ink);
         if (line.Fit is Fit.Compromise or Fit.NotPossible)
         {
@@ -184,8 +184,8 @@ internal sealed class SheetPdf : IDisposable
 
             float box = step * 0.55f;
             _canvas!.DrawRect(new SKRect(x, y - box, x + box, y), _rule);
-            string shown = line.Target?.Label ?? (line.Fit == Fit.Look ? "look" : "cannot");
-            bool act = of.Kind == Core.Cameras.SettingKind.Act;
+            string shown = line.Target?.Label ?? (line.Fit == Fit.CheckByEye ? "look" : "cannot");
+            bool act = of.Kind == Core.Cameras.SettingKind.Task;
             _canvas.DrawText(Lettering.Fitted(of.Name, name, act ? column - 16 : column * 0.48f), x + box + 5, y, SKTextAlign.Left, name, _ink);
             if (!act)
             {

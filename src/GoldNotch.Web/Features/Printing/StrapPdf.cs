@@ -16,7 +16,7 @@ internal static class StrapPdf
     // What a hand reaches for while shooting; the rest is on the sheet.
     private static readonly Setting[] Shown =
     [
-        Setting.RecordFormat, Setting.Shutter, Setting.Base, Setting.Gain, Setting.NeutralDensity, Setting.IrisOpening, Setting.WhiteBalance, Setting.FocusMode, Setting.Stabiliser, Setting.PeakLevel,
+        Setting.RecordFormat, Setting.Shutter, Setting.BaseIso, Setting.Gain, Setting.NeutralDensity, Setting.Iris, Setting.WhiteBalance, Setting.FocusMode, Setting.Stabiliser, Setting.AudioPeakLevel,
     ];
 
     internal static byte[] Of(Sheet sheet, StoredUnit? unit, string? address)

@@ -1,5 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
+using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Coverage;
@@ -66,13 +68,13 @@ internal sealed class SheetSource(StandardStore standards, ModelStore models)
             ?? throw new RefusedException("not-found", "/standardKey", $"There is no {(version is null ? "approved " : "")}standard “{standardKey}”{(version is null ? "" : $" with version {version}")}. Go to the list of sheets.");
         StoredModel model = await models.GetAsync(modelKey, cancel)
             ?? throw new RefusedException("not-found", "/modelKey", $"There is no model “{modelKey}”. Go to the list of sheets.");
-        Standard standard = Cards.ToStandard(stored.Document);
+        Standard standard = StandardReader.ToStandard(stored.Document);
         Circumstances circumstances = standard.Circumstances;
         foreach (string word in (when ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Take(Enum.GetValues<Condition>().Length))
         {
             circumstances = circumstances.With(RefusedException.At("/when", () => ConditionWords.Parse(word)));
         }
 
-        return (SheetCompiler.Compile(standard, Cards.ToModel(model.Document), circumstances), stored.Head.State);
+        return (SheetCompiler.Compile(standard, ModelReader.ToModel(model.Document), circumstances), stored.Head.State);
     }
 }

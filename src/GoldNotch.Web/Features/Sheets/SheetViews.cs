@@ -1,19 +1,16 @@
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Coverage;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Web.Features.Coverage;
 using GoldNotch.Web.Features.Decisions;
 using GoldNotch.Web.Features.Standards;
+using GoldNotch.Web.Features.Wording;
 
 namespace GoldNotch.Web.Features.Sheets;
-
-/// <summary>A number that decided something.</summary>
-public sealed record FigureView(string Name, double Value, string Unit, string Label);
-
-/// <summary>Why the tool says what it says.</summary>
-public sealed record JudgementView(string RuleId, string Sentence, IReadOnlyList<FigureView> Figures);
 
 /// <summary>Where a control is on the body; across and down run from 0 to 1.</summary>
 public sealed record PlaceView(BodySide Side, double Across, double Down, string Name, string Path, string ManualSign, string Trap);
@@ -22,12 +19,12 @@ public sealed record PlaceView(BodySide Side, double Across, double Down, string
 public sealed record DetentView(string Label, string Detail, double At, bool Major);
 
 /// <summary>The control as a line; every coordinate is in the setting's natural unit.</summary>
-public sealed record DialView(IReadOnlyList<DetentView> Detents, bool CanFloat, double? TargetAt, double Slack);
+public sealed record DialView(IReadOnlyList<DetentView> Detents, bool HasAutomatic, double? TargetAt, double Tolerance);
 
 /// <summary>One line of a sheet.</summary>
 public sealed record SheetLineView(
-    string Setting, string Name, string Chapter, string Example, string Wish, Importance Importance, string Reason, Fit Fit,
-    string? Target, string Slack, string Size, double LightStops, JudgementView Because, PlaceView? Place, DialView Dial,
+    string Setting, string Name, string Chapter, string Example, string Requirement, Importance Importance, string Reason, Fit Fit,
+    string? Target, string Tolerance, string Size, double LightStops, JudgementView Because, PlaceView? Place, DialView Dial,
     string Kind, bool NothingToDo, string? AfterReset, bool? ResetIsRight, IReadOnlyList<string> When);
 
 /// <summary>The light a standard is made for.</summary>
@@ -48,14 +45,14 @@ public sealed record SheetView(
 
 /// <summary>A sheet in one row of the list.</summary>
 public sealed record SheetRowView(
-    string StandardKey, string StandardName, int StandardVersion, string ModelKey, string ModelName, int Exact, int Compromise, int NotPossible, int Look,
+    string StandardKey, string StandardName, int StandardVersion, string ModelKey, string ModelName, int Exact, int Compromise, int NotPossible, int CheckByEye,
     string LightLeftLabel, string Notable, int Units);
 
 /// <summary>From the core's sheets to what the API shows.</summary>
 internal static class SheetViews
 {
     internal static SheetView Of(
-        Sheet sheet, string state, IReadOnlyList<SheetUnitView> units, IReadOnlyList<FindingView> findings, IReadOnlyList<WaiverView> waivers) => new(
+        Sheet sheet, string state, IReadOnlyList<SheetUnitView> units, IReadOnlyList<FindingView> findings, IReadOnlyList<WaiverView> waivers, Phrasing phrasing) => new(
         sheet.Standard.Key,
         sheet.Standard.Name,
         sheet.Standard.Version,
@@ -65,7 +62,7 @@ internal static class SheetViews
         sheet.Model.Name,
         sheet.Model.Version,
         sheet.Model.Kind,
-        [.. sheet.Lines.Select(Of)],
+        [.. sheet.Lines.Select(l => Of(l, phrasing))],
         sheet.LightLeft.Value,
         new Distance(sheet.LightLeft.Value, NaturalUnit.Stops).Label(),
         sheet.Predicted is { } balance ? Of(balance) : null,
@@ -77,15 +74,15 @@ internal static class SheetViews
         waivers);
 
     internal static SheetRowView Row(string standardKey, string standardName, int standardVersion, CoverageCellView cell, CoverageModelView model) => new(
-        standardKey, standardName, standardVersion, model.Key, model.Name, cell.Exact, cell.Compromise, cell.NotPossible, cell.Look, cell.LightLeft, cell.Notable, model.Units);
+        standardKey, standardName, standardVersion, model.Key, model.Name, cell.Exact, cell.Compromise, cell.NotPossible, cell.CheckByEye, cell.LightLeft, cell.Notable, model.Units);
 
-    internal static SheetRowView Row(Sheet sheet, int units)
+    internal static SheetRowView Row(Sheet sheet, int units, Phrasing phrasing)
     {
         var key = new CellKey(sheet.Standard.Key, sheet.Standard.Version, 0, sheet.Model.Key, sheet.Model.Version);
-        return Row(key.StandardKey, sheet.Standard.Name, key.StandardVersion, CoverageGrid.View(key, CoverageCell.Of(sheet)), new CoverageModelView(sheet.Model.Key, sheet.Model.Name, sheet.Model.Version, units));
+        return Row(key.StandardKey, sheet.Standard.Name, key.StandardVersion, CoverageGrid.View(key, CoverageCell.Of(sheet), phrasing), new CoverageModelView(sheet.Model.Key, sheet.Model.Name, sheet.Model.Version, units));
     }
 
-    internal static SheetLineView Of(SheetLine line)
+    internal static SheetLineView Of(SheetLine line, Phrasing phrasing)
     {
         SettingName name = SettingName.Of(line.Setting);
         Dial dial = line.Dial;
@@ -94,17 +91,17 @@ internal static class SheetViews
             name.Name,
             name.Chapter,
             name.Example,
-            line.Notch.Wish.Text,
+            line.Notch.Requirement.Text,
             line.Notch.Importance,
             line.Notch.Reason,
             line.Fit,
-            line.Target?.Label,
-            line.Notch.Slack.Amount == 0 ? "" : "±" + line.Notch.Slack.SlackLabel(),
+            line.Target is { } target ? phrasing.Label(target) : null,
+            line.Notch.Tolerance.Amount == 0 ? "" : "±" + line.Notch.Tolerance.ToleranceLabel(),
             line.SizeLabel,
             line.Light.Value,
-            Of(line.Because),
+            phrasing.Of(line.Because),
             Of(line.Place),
-            Of(dial, line.Target, line.Notch.Slack.Amount),
+            Of(dial, line.Target, line.Notch.Tolerance.Amount),
             name.Kind.ToString().ToLowerInvariant(),
             line.NothingToDo,
             line.AfterReset,
@@ -115,11 +112,8 @@ internal static class SheetViews
     internal static PlaceView? Of(ControlPlace? place) =>
         place is { } p ? new(p.Side, p.Across, p.Down, p.Name, p.Path, p.ManualSign, p.Trap) : null;
 
-    internal static DialView Of(Dial dial, SettingValue? target, double slack) => new(
-        [.. dial.Detents.Select(d => new DetentView(d.Label, d.Detail, d.At, d.Major))], dial.CanFloat, target is null ? null : dial.Locate(target), slack);
-
-    internal static JudgementView Of(Judgement judgement) =>
-        new(judgement.RuleId, judgement.Sentence, [.. judgement.Figures.Select(f => new FigureView(f.Name, f.Value, f.Unit, f.Label))]);
+    internal static DialView Of(Dial dial, SettingValue? target, double tolerance) => new(
+        [.. dial.Detents.Select(d => new DetentView(d.Label, d.Detail, d.At, d.Major))], dial.HasAutomatic, target is null ? null : dial.Locate(target), tolerance);
 
     internal static BalanceView Of(ExposureBalance b) => new(
         b.Light.Value, b.Time.Value, b.Speed.Value, b.Iris.Value, b.Filters.Value, b.Lens.Value, b.Error.Value,

@@ -19,7 +19,7 @@ internal static class Findings
 
     private static FindingView View(RuleFinding finding, AcceptedFinding? accepted) => new(
         finding.RuleId,
-        Rules[finding.RuleId].Says,
+        Rules[finding.RuleId].Text,
         Rules[finding.RuleId].Why,
         finding.Grade,
         finding.Setting is { } s ? SettingName.Of(s).Key : null,

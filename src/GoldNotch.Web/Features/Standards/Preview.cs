@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
+using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
@@ -17,15 +19,15 @@ internal static class Preview
         Standard standard;
         try
         {
-            standard = Cards.ToStandard(document);
+            standard = StandardReader.ToStandard(document);
         }
         catch (RefusedException wrong)
         {
             return new StandardPreview(new WrongView(wrong.Pointer, wrong.Message), [], [], null, []);
         }
 
-        Standard? before = against is null ? null : Cards.ToStandard(against);
-        ImmutableArray<CameraModel> all = [.. models.Select(m => Cards.ToModel(m))];
+        Standard? before = against is null ? null : StandardReader.ToStandard(against);
+        ImmutableArray<CameraModel> all = [.. models.Select(m => ModelReader.ToModel(m))];
         return new StandardPreview(
             null,
             [.. all.Select(m => Effect(standard, before, m, setting))],
@@ -47,7 +49,7 @@ internal static class Preview
             sheet.Count(Fit.Exact),
             sheet.Count(Fit.Compromise),
             sheet.Count(Fit.NotPossible),
-            sheet.Count(Fit.Look),
+            sheet.Count(Fit.CheckByEye),
             new Distance(sheet.LightLeft.Value, NaturalUnit.Stops).Label(),
             sheet.Predicted is { } balance ? new Distance(balance.Error.Value, NaturalUnit.Stops).Label() : null,
             line is null ? null : SheetViews.Of(line),

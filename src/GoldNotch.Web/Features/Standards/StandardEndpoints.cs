@@ -1,5 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
+using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sessions;
@@ -105,14 +107,14 @@ internal static class StandardEndpoints
             return TypedResults.Problem(ETags.Missing());
         }
 
-        // A fault of the standard itself is mended or accepted with a reason before it goes to every camera.
+        // A fault of the standard itself is corrected or accepted with a reason before it goes to every camera.
         if (await standards.InStateAsync(key, "draft", cancel) is { } draft)
         {
             FindingView[] open = [.. (await WholeAsync(draft, standards, decisions, cancel)).Findings
                 .Where(f => f.Grade == Core.Sheets.SheetRules.FindingGrade.Fault && (f.Accepted is null || f.Stale))];
             if (open.Length > 0)
             {
-                throw new RefusedException("open-faults", "/notches", $"{(open.Length == 1 ? "One fault is" : $"{open.Length} faults are")} open: {open[0].Because.Sentence} Mend it, or accept it with a reason.");
+                throw new RefusedException("open-faults", "/notches", $"{(open.Length == 1 ? "One fault is" : $"{open.Length} faults are")} open: {open[0].Because.Sentence} Correct it, or accept it with a reason.");
             }
         }
 
@@ -130,9 +132,9 @@ internal static class StandardEndpoints
     {
         StoredStandard before = await FindAsync(standards, key, from, cancel);
         StoredStandard after = await FindAsync(standards, key, to, cancel);
-        Standard was = Cards.ToStandard(before.Document);
-        Standard now = Cards.ToStandard(after.Document);
-        TouchedSheetView[] sheets = [.. (await models.NewestAsync(cancel)).Select(m => Cards.ToModel(m.Document))
+        Standard was = StandardReader.ToStandard(before.Document);
+        Standard now = StandardReader.ToStandard(after.Document);
+        TouchedSheetView[] sheets = [.. (await models.NewestAsync(cancel)).Select(m => ModelReader.ToModel(m.Document))
             .Select(m => new TouchedSheetView(m.Key, m.Name, Preview.Views(StandardChange.Between(SheetCompiler.Compile(was, m), SheetCompiler.Compile(now, m)))))
             .Where(s => s.Changes.Count > 0)];
         (int all, int open) = (await standards.ChecksByVersionAsync(key, cancel)).GetValueOrDefault(from);
@@ -158,7 +160,7 @@ internal static class StandardEndpoints
         return new StandardView(
             View(stored.Head),
             stored.Document,
-            Findings.Views(RuleBook.Of(Cards.ToStandard(stored.Document)), accepted),
+            Findings.Views(RuleBook.Of(StandardReader.ToStandard(stored.Document)), accepted),
             [.. heads.Where(h => h.Key == stored.Head.Key).Select(View)]);
     }
 

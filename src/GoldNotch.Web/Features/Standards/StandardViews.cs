@@ -1,3 +1,4 @@
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Exchange;
@@ -28,7 +29,7 @@ public sealed record ChangeView(string? Setting, string Sentence);
 
 /// <summary>What a model's sheet comes to under a draft.</summary>
 public sealed record EffectView(
-    string ModelKey, string ModelName, int Exact, int Compromise, int NotPossible, int Look, string LightLeft, string? PredictedError,
+    string ModelKey, string ModelName, int Exact, int Compromise, int NotPossible, int CheckByEye, string LightLeft, string? PredictedError,
     SheetLineView? Line, IReadOnlyList<ChangeView> Changes);
 
 /// <summary>What the use of the footage proposes.</summary>
@@ -53,15 +54,15 @@ public sealed record TouchedSheetView(string ModelKey, string ModelName, IReadOn
 
 /// <summary>A setting as an editor offers it.</summary>
 public sealed record SettingView(
-    string Key, string Name, string Chapter, int Step, string Kind, string Unit, string SlackExample, string Example, IReadOnlyList<string> Words, IReadOnlyList<string> Wishes, string? Policy, string What);
+    string Key, string Name, string Chapter, int Step, string Kind, string Unit, string ToleranceExample, string Example, IReadOnlyList<string> Words, IReadOnlyList<string> Requirements, string? Policy, string What);
 
-/// <summary>A school of a policy.</summary>
-public sealed record SchoolView(string Key, string Says, string Reason);
+/// <summary>A option of a policy.</summary>
+public sealed record PolicyOptionView(string Key, string Text, string Reason);
 
 /// <summary>A matter on which good people disagree.</summary>
-public sealed record PolicyView(string Key, string Name, IReadOnlyList<string> Settings, IReadOnlyList<SchoolView> Schools);
+public sealed record PolicyView(string Key, string Name, IReadOnlyList<string> Settings, IReadOnlyList<PolicyOptionView> Options);
 
 /// <summary>The words standards are written in.</summary>
 public sealed record VocabularyView(
     IReadOnlyList<SettingView> Settings, IReadOnlyList<PolicyView> Policies, IReadOnlyList<string> Conditions, IReadOnlyList<string> Uses, IReadOnlyList<string> Lamps,
-    IReadOnlyList<string> CardClasses, IReadOnlyList<string> Sides, ModelDocument BlankCard);
+    IReadOnlyList<string> CardClasses, IReadOnlyList<string> Sides, ModelDocument BlankSpecification);

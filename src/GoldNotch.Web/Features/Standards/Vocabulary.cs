@@ -12,7 +12,7 @@ internal static class Vocabulary
     internal static VocabularyView View { get; } = new(
         [.. SettingName.All.Select(Of)],
         [.. Policy.All.Select(p => new PolicyView(
-            p.Key, p.Name, [.. p.Settings.Select(s => SettingName.Of(s).Key)], [.. p.Schools.Select(s => new SchoolView(s.Key, s.Says, s.Reason))]))],
+            p.Key, p.Name, [.. p.Settings.Select(s => SettingName.Of(s).Key)], [.. p.Options.Select(s => new PolicyOptionView(s.Key, s.Text, s.Reason))]))],
         [.. Enum.GetValues<Condition>().Select(ConditionWords.Of)],
         [.. Enum.GetValues<FootageUse>().Select(Word)],
         [.. Enum.GetValues<LampKind>().Select(Word)],
@@ -30,10 +30,10 @@ internal static class Vocabulary
         name.Step,
         Word(name.Kind),
         name.Unit == NaturalUnit.None ? "" : Word(name.Unit),
-        name.Unit == NaturalUnit.None ? "" : Distance.SlackExample(name.Unit),
+        name.Unit == NaturalUnit.None ? "" : Distance.ToleranceExample(name.Unit),
         name.Example,
         name.Words,
-        Wish.Examples(name.Setting),
+        Requirement.Examples(name.Setting),
         Policy.Deciding(name.Setting)?.Key,
         name.What);
 

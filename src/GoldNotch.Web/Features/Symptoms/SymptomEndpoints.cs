@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Checks.Symptoms;
@@ -17,16 +18,16 @@ namespace GoldNotch.Web.Features.Symptoms;
 public sealed record CauseView(string Key, string Look, string Remedy, CauseState State, string Sentence, bool Open, string? Setting, PlaceView? Place);
 
 /// <summary>What can explain a symptom, told before anything is called a fault; <c>about</c> is the part of the camera.</summary>
-public sealed record DiagnosisView(string Key, string Says, string About, IReadOnlyList<CauseView> Causes, JudgementView Because, string Caution, string OnlyThen);
+public sealed record DiagnosisView(string Key, string Text, string About, IReadOnlyList<CauseView> Causes, JudgementView Because, string Caution, string OnlyThen);
 
 /// <summary>Everything a unit may be said to do, held against what a check has read of it; whole, so that it can be gone through without network.</summary>
 public sealed record SeemsBrokenView(string Tag, string ModelName, string Tape, Guid? Check, IReadOnlyList<DiagnosisView> Symptoms);
 
 /// <summary>What came of looking: the cause that it was, or, with none, every cause that was looked at in vain. <c>check</c> is the check it came up in.</summary>
-public sealed record OutcomeRequest(IReadOnlyList<string> Looked, string? Cause = null, Guid? Check = null, string Says = "");
+public sealed record OutcomeRequest(IReadOnlyList<string> Looked, string? Cause = null, Guid? Check = null, string Text = "");
 
 /// <summary>What was kept on the unit's page: a note, or a repair.</summary>
-public sealed record OutcomeView(string Kind, string Says);
+public sealed record OutcomeView(string Kind, string Text);
 
 /// <summary>It seems broken: harmless causes before a fault.</summary>
 internal static class SymptomEndpoints
@@ -46,7 +47,7 @@ internal static class SymptomEndpoints
     }
 
     private static DiagnosisView View(Diagnosis diagnosis) => new(
-        diagnosis.Symptom.Key, diagnosis.Symptom.Says, diagnosis.Symptom.About,
+        diagnosis.Symptom.Key, diagnosis.Symptom.Text, diagnosis.Symptom.About,
         [.. diagnosis.Causes.Select(c => new CauseView(
             c.Cause.Key, c.Cause.Look, c.Cause.Remedy, c.State, c.Sentence, c.Open, c.Setting is { } setting ? SettingName.Of(setting).Key : null, SheetViews.Of(c.Place)))],
         SheetViews.Of(diagnosis.Because), diagnosis.Symptom.Caution, diagnosis.OnlyThen);
@@ -55,7 +56,7 @@ internal static class SymptomEndpoints
         string tag, string symptom, Guid id, OutcomeRequest request, HttpContext context, UnitStore units, ModelStore models, CheckStore checks, CheckJudge judge, UnitNoteStore notes, TimeProvider clock,
         CancellationToken cancel)
     {
-        if (request.Says.Trim().Length > LongestAddition)
+        if (request.Text.Trim().Length > LongestAddition)
         {
             throw new RefusedException("bad-value", "/says", $"Say it in at most {LongestAddition} characters. Nothing was kept.");
         }
@@ -66,12 +67,12 @@ internal static class SymptomEndpoints
         string? strange = request.Looked.Append(request.Cause).FirstOrDefault(key => key is not null && diagnosis.Causes.All(c => c.Cause.Key != key));
         if (strange is not null)
         {
-            throw new RefusedException("bad-value", request.Cause == strange ? "/cause" : "/looked", $"{diagnosis.Symptom.Says} has no cause of that name. Nothing was kept.");
+            throw new RefusedException("bad-value", request.Cause == strange ? "/cause" : "/looked", $"{diagnosis.Symptom.Text} has no cause of that name. Nothing was kept.");
         }
 
-        UnitNote note = request.Cause is { } cause ? Note("note", diagnosis.HarmlessInWords(cause, request.Says)) : Note("repair", Fault(diagnosis, request));
+        UnitNote note = request.Cause is { } cause ? Note("note", diagnosis.HarmlessInWords(cause, request.Text)) : Note("repair", Fault(diagnosis, request));
         await notes.AddAsync(unit.Tag, note, cancel);
-        return TypedResults.Ok(new OutcomeView(note.Kind, note.Says));
+        return TypedResults.Ok(new OutcomeView(note.Kind, note.Text));
 
         UnitNote Note(string kind, string says) => new(id, kind, says, SessionEndpoints.Name(context.User), clock.GetUtcNow());
     }
@@ -80,7 +81,7 @@ internal static class SymptomEndpoints
     {
         ImmutableArray<DiagnosedCause> still = diagnosis.StillToLookAt(request.Looked.ToHashSet());
         return still.IsEmpty
-            ? diagnosis.FaultInWords(request.Says)
+            ? diagnosis.FaultInWords(request.Text)
             : throw new RefusedException(
                 "not-looked-at", "/looked", $"Look at this first: {string.Join(" ", still.Select(c => c.Cause.Look))} Most that seems broken is one of these. Nothing was kept.");
     }
@@ -92,7 +93,7 @@ internal static class SymptomEndpoints
         StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
         StoredModel card = await models.GetAsync(unit.ModelKey, cancel)
             ?? throw new RefusedException("model-missing", "/tag", $"The card of {unit.ModelKey} is missing: import it first.");
-        CameraModel model = Cards.ToModel(card.Document);
+        CameraModel model = ModelReader.ToModel(card.Document);
         if (check is not { } id)
         {
             return (unit, model, []);

@@ -66,7 +66,7 @@ internal sealed class HistoryPdf : IDisposable
                 .Concat(unit.ColourOffsetMired is { } offset ? [$"Colour offset against the reference: {Number(offset)} mired."] : []),
             "Nothing has been measured on this unit.");
         Chapter("Repairs and notes");
-        Each(unit.Notes.Select(n => $"{Day(n.At)}, {n.By}, {n.Kind}: {n.Says}"), "Nothing is noted.");
+        Each(unit.Notes.Select(n => $"{Day(n.At)}, {n.By}, {n.Kind}: {n.Text}"), "Nothing is noted.");
         Chapter("Checks, newest first");
         Each(unit.Checks.Select(Told), "It was never checked.");
         End();
@@ -74,8 +74,8 @@ internal sealed class HistoryPdf : IDisposable
 
     private static string Told(CheckRowView c)
     {
-        string found = c.FoundOff + c.FoundFloating == 0 ? "found as the sheet says" : $"found {c.FoundOff} off, {c.FoundFloating} floating ({c.FoundHeadline})";
-        string left = c.Summary.Off + c.Summary.Floating == 0 ? "left right" : $"left {c.Summary.Headline}";
+        string found = c.FoundOffTarget + c.FoundAutomatic == 0 ? "found as the sheet says" : $"found {c.FoundOffTarget} off, {c.FoundAutomatic} automatic ({c.FoundHeadline})";
+        string left = c.Summary.OffTarget + c.Summary.Automatic == 0 ? "left right" : $"left {c.Summary.Headline}";
         string signed = c.SignedAt is { } at ? $"signed by {c.SignedBy} on {Day(at)}" : "still open";
         return $"{Day(c.StartedAt)}, {c.StandardName} version {c.StandardVersion}: {found}; {left}; {signed}.";
     }

@@ -15,7 +15,7 @@ namespace GoldNotch.Web.Features.Units;
 public sealed record MeasuredFilterView(string Label, double NominalStops, double? MeasuredStops);
 
 /// <summary>A note on a unit: <c>note</c>, <c>repair</c> or <c>measured</c>.</summary>
-public sealed record UnitNoteView(Guid Id, string Kind, string Says, string By, DateTimeOffset At);
+public sealed record UnitNoteView(Guid Id, string Kind, string Text, string By, DateTimeOffset At);
 
 /// <summary>Everything about one unit: how it stands, its last checks, what drifts on it and on its model, what was measured, what was said.</summary>
 public sealed record UnitPageView(
@@ -23,7 +23,7 @@ public sealed record UnitPageView(
     IReadOnlyList<DriftView> Drift, IReadOnlyList<DriftView> ModelDrift, IReadOnlyList<UnitNoteView> Notes);
 
 /// <summary>A note to keep.</summary>
-public sealed record UnitNoteRequest(string Kind, string Says);
+public sealed record UnitNoteRequest(string Kind, string Text);
 
 /// <summary>What was measured: stops of each filter position, and the colour offset against the reference.</summary>
 public sealed record MeasurementRequest(IReadOnlyList<FilterDocument> Filters, double? ColourOffsetMired, string How);
@@ -69,7 +69,7 @@ internal static class UnitPageEndpoints
         StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
         var today = DateOnly.FromDateTime(clock.GetLocalNow().Date);
         StoredModel? card = await models.GetAsync(unit.ModelKey, cancel);
-        CameraModel? model = card is null ? null : Cards.ToModel(card.Document);
+        CameraModel? model = card is null ? null : ModelReader.ToModel(card.Document);
         Dictionary<string, string> names = new() { [unit.ModelKey] = model?.Name ?? unit.ModelKey };
         List<BoardUnit> standing = await board.ListAsync(unit.Tag, cancel);
         return new UnitPageView(
@@ -81,7 +81,7 @@ internal static class UnitPageEndpoints
             [.. (await checks.ListAsync(null, unit.Tag, false, ChecksShown, cancel)).Select(CheckViews.Row)],
             DriftEndpoints.Ordered((await drift.OfUnitAsync(unit.Tag, cancel)).Select(c => (c, model?.PlaceOf(c.Setting)))),
             DriftEndpoints.Ordered((await drift.ByModelAsync(unit.ModelKey, today.AddMonths(-MonthsOfModel), cancel)).Select(c => (c, model?.PlaceOf(c.Setting)))),
-            [.. (await notes.ListAsync(unit.Tag, NotesShown, cancel)).Select(n => new UnitNoteView(n.Id, n.Kind, n.Says, n.By, n.At))]);
+            [.. (await notes.ListAsync(unit.Tag, NotesShown, cancel)).Select(n => new UnitNoteView(n.Id, n.Kind, n.Text, n.By, n.At))]);
     }
 
     private static async Task<NoContent> PutNoteAsync(string tag, Guid id, UnitNoteRequest request, HttpContext context, UnitNoteStore notes, TimeProvider clock, CancellationToken cancel)
@@ -91,7 +91,7 @@ internal static class UnitPageEndpoints
             throw new RefusedException("bad-value", "/kind", "A note is a note or a repair.");
         }
 
-        await notes.AddAsync(tag, new UnitNote(id, request.Kind, Said(request.Says, "/says"), SessionEndpoints.Name(context.User), clock.GetUtcNow()), cancel);
+        await notes.AddAsync(tag, new UnitNote(id, request.Kind, Said(request.Text, "/says"), SessionEndpoints.Name(context.User), clock.GetUtcNow()), cancel);
         return TypedResults.NoContent();
     }
 
@@ -106,7 +106,7 @@ internal static class UnitPageEndpoints
         StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
         UnitRules.Check(new UnitDocument(unit.Tag, unit.ModelKey, unit.Tape, unit.Place, unit.Status, request.Filters, request.ColourOffsetMired), "");
         if (await models.GetAsync(unit.ModelKey, cancel) is { } card
-            && request.Filters.Select((f, i) => (f, i)).FirstOrDefault(f => Cards.ToModel(card.Document).Filters.All(p => p.Label != f.f.Label)) is { f: not null } strange)
+            && request.Filters.Select((f, i) => (f, i)).FirstOrDefault(f => ModelReader.ToModel(card.Document).Filters.All(p => p.Label != f.f.Label)) is { f: not null } strange)
         {
             throw new RefusedException("bad-value", $"/filters/{strange.i}/label", $"{card.Document.Name} has no filter position “{strange.f.Label}”.");
         }

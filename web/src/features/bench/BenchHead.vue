@@ -8,7 +8,7 @@ defineProps<{
   /** Which line of how many, or empty at the end. */
   place: string;
   stage: Stage;
-  toPutRight: number;
+  needsCorrection: number;
 }>();
 defineEmits<{ turn: [to: Stage] }>();
 const asList = defineModel<boolean>('asList', { required: true });
@@ -35,7 +35,7 @@ const queueOpen = defineModel<boolean>('queueOpen', { required: true });
   <div class="stages" role="group" aria-label="What is being done">
     <button type="button" :aria-pressed="stage === 'found'" @click="$emit('turn', 'found')">As found</button>
     <button type="button" :aria-pressed="stage === 'left'" @click="$emit('turn', 'left')">
-      Put right<template v-if="toPutRight"> ({{ toPutRight }})</template>
+      Put right<template v-if="needsCorrection"> ({{ needsCorrection }})</template>
     </button>
     <button type="button" :aria-pressed="asList" class="as-list" @click="asList = !asList">
       {{ asList ? 'One at a time' : 'As a list' }}

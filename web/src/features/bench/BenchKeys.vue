@@ -9,7 +9,7 @@ defineEmits<{ act: [what: BenchAct] }>();
   <footer class="keys">
     <button type="button" @click="$emit('act', 'as-sheet')"><kbd>Space</kbd> as the sheet says</button>
     <button type="button" @click="$emit('act', 'automatic')">
-      <kbd>{{ autoIsTyped ? 'auto' : 'A' }}</kbd> floats
+      <kbd>{{ autoIsTyped ? 'auto' : 'A' }}</kbd> automatic
     </button>
     <button type="button" @click="$emit('act', 'not-fitted')"><kbd>N</kbd> not fitted</button>
     <button type="button" @click="$emit('act', 'where')"><kbd>W</kbd> where</button>

@@ -41,7 +41,7 @@ defineEmits<{ read: []; send: []; cancel: []; go: [setting: string] }>();
       >This model reports nothing: read it off.</span
     >
     <template v-else>
-      <span class="small floats" role="status">{{ camera.sentence }}</span>
+      <span class="small automatic" role="status">{{ camera.sentence }}</span>
       <button class="link" type="button" :disabled="busy" @click="$emit('read')">Try again</button>
     </template>
     <p v-if="wrong && wrong !== camera.sentence" class="problem small" role="alert">{{ plain(wrong) }}</p>

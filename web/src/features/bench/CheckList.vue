@@ -83,7 +83,7 @@ async function put(setting: string, read: string): Promise<void> {
           <td>
             <VerdictMark :kind="verdict.kind" word />
             <span v-if="verdict.offLabel" class="mono small off"> {{ plain(verdict.offLabel) }}</span>
-            <span v-if="stale" class="small floats"> read again</span>
+            <span v-if="stale" class="small automatic"> read again</span>
           </td>
         </tr>
       </tbody>

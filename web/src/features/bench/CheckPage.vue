@@ -33,7 +33,7 @@ const asList = ref(false);
 const bench = useBench(props.id, kept, () => work.value?.focus());
 const { current, text, shown, queueOpen, asTable, at, line, reading, verdict, now, message, strip } = bench;
 const meaning = computed(() => bench.understood.value?.message ?? '');
-const toPutRight = computed(() => check.value?.now.order.length ?? 0);
+const needsCorrection = computed(() => check.value?.now.order.length ?? 0);
 const order = () => check.value?.now.order.map((s) => s.setting) ?? [];
 const toSend = computed(() => (stage.value === 'left' ? order().filter(link.accepts).length : 0));
 const photos = computed(() => check.value?.photos.filter((p) => p.setting === current.value) ?? []);
@@ -82,7 +82,7 @@ watch(
       {{ failure }} <button class="act quiet" type="button" @click="load">Try again</button>
     </div>
   </div>
-  <p v-else-if="!check" class="page soft" role="status">Opening the check…</p>
+  <p v-else-if="!check" class="page soft" role="status">Iris the check…</p>
   <div v-else class="bench" :class="{ 'queue-open': queueOpen }">
     <aside class="zone-queue">
       <CheckQueue
@@ -109,7 +109,7 @@ watch(
         :check="check"
         :place="line ? `${at + 1} of ${lines.length}` : ''"
         :stage="stage"
-        :to-put-right="toPutRight"
+        :needs-correction="needsCorrection"
         @turn="bench.turn"
       />
       <CameraBar
@@ -139,11 +139,11 @@ watch(
         v-if="current === END"
         :summary="check.summary"
         :found="check.foundSummary"
-        :to-put-right="toPutRight"
+        :needs-correction="needsCorrection"
         :waiting="waiting.length"
         :photos="pictures.waiting.value.length"
         :sign="sign"
-        @put-right="bench.turn('left')"
+        @correct="bench.turn('left')"
       />
       <CheckList
         v-else-if="asList"

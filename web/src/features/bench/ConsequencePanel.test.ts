@@ -7,14 +7,14 @@ const because = (sentence: string): Views['JudgementView'] => ({ ruleId: 'NOW-TE
 const now = (over: Partial<Views['NowView']> = {}): Views['NowView'] => ({
   items: [
     {
-      topic: 'picture',
+      topic: 'exposure',
       severity: 'fault',
       value: '+2⅓ stops',
       because: because('2.49 stops over what the sheet means.'),
     },
     { topic: 'noise', severity: 'fine', value: '0 dB', because: because('Noise is as the sheet means it.') },
     {
-      topic: 'white',
+      topic: 'whiteBalance',
       severity: 'unknown',
       value: 'not read yet',
       because: because('White balance has not been read.'),
@@ -24,7 +24,7 @@ const now = (over: Partial<Views['NowView']> = {}): Views['NowView'] => ({
     { setting: 'gain', name: 'Gain', stops: 2.49, label: '+2⅓ stops', source: 'read' },
     { setting: 'nd', name: 'ND filter', stops: -2.6, label: '−2⅔ stops', source: 'read' },
     { setting: 'shutter', name: 'Shutter', stops: 0, label: '0 stops', source: 'read' },
-    { setting: 'iris-opening', name: 'Opening', stops: 0, label: '0 stops', source: 'assumed' },
+    { setting: 'iris', name: 'Iris', stops: 0, label: '0 stops', source: 'assumed' },
   ],
   metered: null,
   hidden: [],

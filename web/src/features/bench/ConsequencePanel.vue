@@ -7,14 +7,14 @@ import SettingText from '../../instruments/SettingText.vue';
 const props = defineProps<{ now: Views['NowView']; ifRecorded?: string }>();
 
 const TOPICS: Record<Views['ConsequenceTopic'], string> = {
-  picture: 'Picture',
+  exposure: 'Exposure',
   noise: 'Noise',
-  white: 'White',
-  motion: 'Motion',
+  whiteBalance: 'White balance',
+  shutterAngle: 'Shutter angle',
   flicker: 'Flicker',
   format: 'Format',
   focus: 'Focus',
-  sound: 'Sound',
+  audio: 'Audio',
   card: 'Card',
   battery: 'Battery',
 };
@@ -22,7 +22,7 @@ const TONE: Record<Views['Severity'], string> = {
   fine: '',
   slight: 'slight',
   fault: 'off',
-  floats: 'floats',
+  automatic: 'automatic',
   unknown: 'soft',
 };
 
@@ -37,7 +37,7 @@ const told = (place: number) => all.value || place < WORST;
 /** Only terms that move the picture are listed; the rest would be a column of noughts. */
 const terms = computed(() =>
   props.now.terms.filter(
-    (t) => t.source !== 'assumed' && (t.source === 'floating' || Math.abs(t.stops) >= 0.005),
+    (t) => t.source !== 'assumed' && (t.source === 'automatic' || Math.abs(t.stops) >= 0.005),
   ),
 );
 </script>
@@ -90,7 +90,7 @@ const terms = computed(() =>
       <tbody>
         <tr v-for="term in terms" :key="term.setting">
           <th scope="row">{{ term.name }}</th>
-          <td class="mono">{{ term.source === 'floating' ? 'floats' : plain(term.label) }}</td>
+          <td class="mono">{{ term.source === 'automatic' ? 'automatic' : plain(term.label) }}</td>
         </tr>
       </tbody>
     </table>

@@ -29,7 +29,7 @@ const counted = (n: number, one: string) => (n === 1 ? `1 ${one}` : `${n} ${one}
   <p v-if="photos" class="small soft" role="status">
     {{ photos === 1 ? 'A photograph is' : `${photos} photographs are` }} kept here, not gone up yet.
   </p>
-  <p v-for="other in others" :key="other.login" class="small floats" role="status">
+  <p v-for="other in others" :key="other.login" class="small automatic" role="status">
     <template v-if="other.readings">{{ other.readings }} read by {{ other.login }}</template
     ><template v-if="other.readings && other.photos"> and </template
     ><template v-if="other.photos">{{ counted(other.photos, 'photograph') }} by {{ other.login }}</template>

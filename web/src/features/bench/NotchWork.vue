@@ -35,7 +35,9 @@ defineExpose({ focus: () => field.value?.focus() });
       <h1>{{ line.line.name }}</h1>
       <p class="wants">
         <span class="soft">{{ line.line.target ? 'the sheet wants' : 'the sheet asks' }}</span>
-        <strong class="target want"><SettingText :label="line.line.target ?? line.line.wish" /></strong>
+        <strong class="target want"
+          ><SettingText :label="line.line.target ?? line.line.requirement"
+        /></strong>
       </p>
     </div>
     <NotchDial
@@ -75,7 +77,7 @@ defineExpose({ focus: () => field.value?.focus() });
       <span v-if="line.found.verdict.offLabel" class="mono off">
         {{ plain(line.found.verdict.offLabel) }}</span>, by {{ line.found.reading.by }}.
     </p>
-    <p v-if="line.stale" class="sentence floats" data-role="stale">
+    <p v-if="line.stale" class="sentence automatic" data-role="stale">
       {{ plain(line.verdict.because.sentence) }}
     </p>
     <p v-if="canSend" class="send">
@@ -83,13 +85,16 @@ defineExpose({ focus: () => field.value?.focus() });
         Send {{ plain(line.line.target ?? '') }} to the camera
       </button>
     </p>
-    <p v-if="!message && verdict && verdict.kind !== 'unread' && verdict.kind !== 'on'" class="sentence">
+    <p
+      v-if="!message && verdict && verdict.kind !== 'unread' && verdict.kind !== 'onTarget'"
+      class="sentence"
+    >
       {{ plain(verdict.because.sentence) }}
     </p>
 
     <div class="two">
       <section
-        v-if="line.line.place || line.line.kind !== 'act'"
+        v-if="line.line.place || line.line.kind !== 'task'"
         id="notch-where"
         :class="{ lit: shown === 'where' }"
       >
@@ -101,8 +106,9 @@ defineExpose({ focus: () => field.value?.focus() });
         <p>{{ line.line.reason }}</p>
         <p>{{ plain(line.line.because.sentence) }}</p>
         <p class="soft small">
-          Asked: <span class="mono">{{ plain(line.line.wish) }}</span><template v-if="line.line.slack"
-            >, slack <span class="mono">{{ plain(line.line.slack) }}</span></template
+          Asked: <span class="mono">{{ plain(line.line.requirement) }}</span><template
+            v-if="line.line.tolerance"
+            >, tolerance <span class="mono">{{ plain(line.line.tolerance) }}</span></template
           >. Rule <span class="mono">{{ line.line.because.ruleId }}</span>.
         </p>
         <p v-if="line.reading.by" class="soft small">
@@ -133,7 +139,7 @@ h1 {
   align-items: baseline;
   gap: 12px;
 }
-.want {
+.require {
   font-size: 2.5rem;
   line-height: 1.1;
 }
@@ -173,7 +179,7 @@ h1 {
 .send {
   margin-top: 10px;
 }
-.says {
+.text {
   display: flex;
   align-items: center;
   gap: 12px;
@@ -224,7 +230,7 @@ h1 {
   .wants {
     flex-wrap: wrap;
   }
-  .want :deep(.setting) {
+  .require :deep(.setting) {
     white-space: normal;
     overflow-wrap: anywhere;
   }

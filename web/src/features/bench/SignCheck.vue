@@ -6,13 +6,13 @@ import type { Views } from '../../app/client';
 const props = defineProps<{
   summary: Views['SummaryView'];
   found: Views['SummaryView'];
-  toPutRight: number;
+  needsCorrection: number;
   waiting: number;
   /** Photographs that have not gone up yet: a signed check takes none. */
   photos: number;
   sign: (note: string) => Promise<void>;
 }>();
-defineEmits<{ putRight: [] }>();
+defineEmits<{ correct: [] }>();
 const note = ref('');
 const busy = ref(false);
 const wrong = ref('');
@@ -34,19 +34,20 @@ async function finish(): Promise<void> {
   <form class="sign" aria-label="Finish the check" @submit.prevent="finish">
     <h1>{{ summary.unread ? 'Not everything is read' : 'Everything is read' }}</h1>
     <p>
-      <span class="mono">{{ summary.on }}</span> on,
-      <span class="mono">{{ summary.withinSlack }}</span> within slack,
-      <span class="mono" :class="{ off: summary.off }">{{ summary.off }}</span> off,
-      <span class="mono" :class="{ floats: summary.floating }">{{ summary.floating }}</span> floating,
+      <span class="mono">{{ summary.onTarget }}</span> on target,
+      <span class="mono">{{ summary.withinTolerance }}</span> within tolerance,
+      <span class="mono" :class="{ off: summary.offTarget }">{{ summary.offTarget }}</span> off target,
+      <span class="mono" :class="{ automatic: summary.automatic }">{{ summary.automatic }}</span> automatic,
       <span class="mono">{{ summary.unread }}</span> not read.
     </p>
-    <p v-if="found.off + found.floating > summary.off + summary.floating" class="soft">
-      Found: {{ found.off }} off, {{ found.floating }} floating. Both are kept: as found and as left.
+    <p v-if="found.offTarget + found.automatic > summary.offTarget + summary.automatic" class="soft">
+      Found: {{ found.offTarget }} off target, {{ found.automatic }} automatic. Both are saved: as found and
+      as left.
     </p>
-    <p v-if="summary.off || summary.floating" class="soft">
-      Put right what is off, or sign as it was found: signed, it stays as it is.
-      <button v-if="toPutRight" class="act quiet" type="button" @click="$emit('putRight')">
-        Put {{ toPutRight }} right
+    <p v-if="summary.offTarget || summary.automatic" class="soft">
+      Correct what is off target, or sign it as found. A signed check does not change.
+      <button v-if="needsCorrection" class="act quiet" type="button" @click="$emit('correct')">
+        Put {{ needsCorrection }} right
       </button>
     </p>
     <label for="note">Note</label>

@@ -2,7 +2,7 @@ import { flushPromises, mount, RouterLinkStub } from '@vue/test-utils';
 import { describe, expect, it } from 'vitest';
 import type { Views } from '../../app/client';
 import { json, stubSite } from '../../testing/site';
-import CheckAdditions from '../log/CheckAdditions.vue';
+import CheckAdditions from '../history/CheckAdditions.vue';
 import BenchHead from './BenchHead.vue';
 import CameraBar from './CameraBar.vue';
 import CheckQueue from './CheckQueue.vue';
@@ -35,13 +35,13 @@ const line = (setting: string, chapter: string, over = {}) =>
   }) as unknown as Views['CheckLineView'];
 
 describe('BenchHead', () => {
-  const head = (over: Partial<Views['CheckView']> = {}, toPutRight = 0) =>
+  const head = (over: Partial<Views['CheckView']> = {}, needsCorrection = 0) =>
     mount(BenchHead, {
       props: {
         check: check(over),
         place: '3 of 72',
         stage: 'found',
-        toPutRight,
+        needsCorrection,
         asList: false,
         queueOpen: false,
       },
@@ -179,10 +179,10 @@ describe('CameraBar', () => {
 
 describe('SignCheck', () => {
   const counts = (over = {}) => ({
-    on: 5,
-    withinSlack: 1,
-    off: 0,
-    floating: 0,
+    onTarget: 5,
+    withinTolerance: 1,
+    offTarget: 0,
+    automatic: 0,
     unread: 0,
     headline: '',
     ...over,
@@ -192,7 +192,7 @@ describe('SignCheck', () => {
       props: {
         summary: counts(),
         found: counts(),
-        toPutRight: 0,
+        needsCorrection: 0,
         waiting: 0,
         photos: 0,
         sign: async () => undefined,
@@ -209,8 +209,8 @@ describe('SignCheck', () => {
   });
 
   it('says what was put right and what is still off', () => {
-    expect(form({ found: counts({ off: 3 }) }).text()).toContain('Found: 3 off');
-    const off = form({ summary: counts({ off: 2 }), toPutRight: 2 });
+    expect(form({ found: counts({ offTarget: 3 }) }).text()).toContain('Found: 3 off');
+    const off = form({ summary: counts({ offTarget: 2 }), needsCorrection: 2 });
     expect(off.text()).toContain('Put 2 right');
   });
 

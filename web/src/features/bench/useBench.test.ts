@@ -7,7 +7,11 @@ type Kept = ReturnType<typeof useCheck>;
 
 const detents = (...labels: string[]) => labels.map((label, at) => ({ label, detail: '', at, major: true }));
 const line = (setting: string, labels: string[], target: string | null, read = false) => ({
-  line: { setting, target, dial: { detents: detents(...labels), targetAt: 0, canFloat: true, slack: 0 } },
+  line: {
+    setting,
+    target,
+    dial: { detents: detents(...labels), targetAt: 0, hasAutomatic: true, tolerance: 0 },
+  },
   reading: { kind: read ? 'value' : 'unread', version: 0, dialAt: null, label: '' },
   verdict: { kind: 'unread' },
 });
@@ -131,11 +135,11 @@ describe('useBench', () => {
   it('goes along what is to be put right, in the order told, and then to the end', async () => {
     const { at, recorded, kept } = bench();
     const lines = kept.lines.value as unknown as {
-      verdict: { toPutRight: boolean };
+      verdict: { needsCorrection: boolean };
       line: { setting: string };
     }[];
     const wrong = (setting: string, is: boolean) =>
-      (lines.find((l) => l.line.setting === setting)!.verdict.toPutRight = is);
+      (lines.find((l) => l.line.setting === setting)!.verdict.needsCorrection = is);
     wrong('shutter', true);
     wrong('gain', true);
     (kept.check.value as unknown as { now: { order: { setting: string }[] } }).now.order = [

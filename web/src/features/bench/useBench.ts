@@ -37,7 +37,10 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
   const strip = computed(() => {
     const items = now.value?.items ?? [];
     const hidden = now.value?.hidden.length ? [{ topic: 'Two wrongs hide each other', value: '' }] : [];
-    return [...hidden, ...items.filter((i) => i.severity === 'fault' || i.severity === 'floats')].slice(0, 3);
+    return [...hidden, ...items.filter((i) => i.severity === 'fault' || i.severity === 'automatic')].slice(
+      0,
+      3,
+    );
   });
 
   function go(setting: string): void {
@@ -62,7 +65,7 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
    */
   const open = (l: Views['CheckLineView']) =>
     stage.value === 'left'
-      ? l.stale || l.verdict.toPutRight
+      ? l.stale || l.verdict.needsCorrection
       : l.reading.kind === 'unread' && !l.stale && !l.line.nothingToDo;
 
   /** The lines in the order in which they are gone through: as on the sheet, or as they are to be put right. */

@@ -238,7 +238,7 @@ describe('useCheck', () => {
     const receipt = (puts[0]!.body as { receipt: string }).receipt;
     expect(puts.at(-1)!.path).toBe(`/api/checks/c1/additions/${receipt}`);
     expect(puts.at(-1)!.body).toEqual({
-      says: 'read as H, before it was signed; it went up after.',
+      text: 'read as H, before it was signed; it went up after.',
       setting: 'gain',
     });
     await vi.waitFor(() => expect(check.check.value?.signedAt).toBeTruthy());

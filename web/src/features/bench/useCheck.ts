@@ -127,7 +127,7 @@ export function useCheck(id: string) {
       await ask(
         api.PUT('/api/checks/{id}/additions/{addition}', {
           params: { path: { id, addition: late.receipt } },
-          body: { says: `${what}, before it was signed; it went up after.`, setting: late.setting },
+          body: { text: `${what}, before it was signed; it went up after.`, setting: late.setting },
         }),
       );
     } catch (error) {

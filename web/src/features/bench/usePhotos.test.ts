@@ -4,7 +4,7 @@ import { defineComponent } from 'vue';
 import { session } from '../../app/session';
 import { json, stubSite } from '../../testing/site';
 import type { KeptPhoto, PhotoShelf } from './keptPhotos';
-import LatePhotos from '../log/LatePhotos.vue';
+import LatePhotos from '../history/LatePhotos.vue';
 import KeptNotices from './KeptNotices.vue';
 import PhotoStrip from './PhotoStrip.vue';
 import type { Waiting } from './useCheck';

@@ -47,7 +47,7 @@ const shown = computed(() => (all.value ? props.settings : worth.value));
               />
             </svg>
             <span class="mono small">{{ plain(s.wrong.label) }}</span>
-            <span v-if="s.floating.times" class="small floats"> {{ s.floating.times }} floated</span>
+            <span v-if="s.automatic.times" class="small automatic"> {{ s.automatic.times }} automatic</span>
             <span v-if="s.lastWrong" class="small soft"> last {{ day(s.lastWrong) }}</span>
           </td>
           <td>

@@ -12,7 +12,7 @@ const drift = (
   setting: name,
   name,
   wrong: { times: 7, of: 40, lowPercent: 9, highPercent: 32, label: '7 of 40, 9 to 32 %' },
-  floating: { times: 0, of: 40, lowPercent: 0, highPercent: 9, label: '0 of 40' },
+  automatic: { times: 0, of: 40, lowPercent: 0, highPercent: 9, label: '0 of 40' },
   remedy,
   because: { ruleId: 'DRIFT', sentence: `${name} was off.`, figures: [] },
   lastWrong: null,
@@ -46,10 +46,10 @@ describe('DriftTable', () => {
     expect(table([]).text()).toContain('Nothing has been checked and signed yet');
   });
 
-  it('counts what floated apart, and is brief where there is little room', () => {
-    const floats = { times: 5, of: 40, lowPercent: 5, highPercent: 26, label: '5 of 40' };
-    const short = table([drift('gain', 'training', { floating: floats })], true);
-    expect(short.text()).toContain('5 floated');
+  it('counts what automatic apart, and is brief where there is little room', () => {
+    const automatic = { times: 5, of: 40, lowPercent: 5, highPercent: 26, label: '5 of 40' };
+    const short = table([drift('gain', 'training', { automatic: automatic })], true);
+    expect(short.text()).toContain('5 automatic');
     expect(short.text()).not.toContain('gain was off.');
   });
 });

@@ -35,7 +35,7 @@ function hold(): void {
     gainDb: state?.gainDb,
     filter: now.stack.filters.find((f) => !f.front)?.label.replace(/^ND /, ''),
     front: now.stack.filters.filter((f) => f.front).map((f) => f.label.replace(/^front /, '')),
-    iris: now.chosen.opening,
+    iris: now.chosen.iris,
   };
 }
 const stateKey = computed(() =>
@@ -105,10 +105,10 @@ function way(by: boolean): void {
       {{ framing ? 'Give the focal length instead' : 'Give the framing instead' }}
     </button>
     <TextEntry
-      v-model="camera.wish"
+      v-model="camera.require"
       label="Iris"
       unit="open · f/5.6 · f/4 to f/8 · 1.2 m deep"
-      :wrong="wrong('wish')"
+      :wrong="wrong('require')"
       hint="as deep as A"
     />
     <NumberField

@@ -15,7 +15,7 @@ const busy = ref(false);
 
 function now(): { lux?: number; reading?: Views['LightReadingDocument'] } {
   return byReading
-    ? { reading: { ...props.document.light.reading!, opening: text.value } }
+    ? { reading: { ...props.document.light.reading!, iris: text.value } }
     : { lux: Number(text.value.replace(',', '.').replaceAll(' ', '')) };
 }
 async function work(): Promise<void> {

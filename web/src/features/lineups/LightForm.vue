@@ -12,7 +12,7 @@ const byReading = computed(() => Boolean(light.value.reading));
 function way(reading: boolean): void {
   if (reading === byReading.value) return;
   light.value = reading
-    ? { ...light.value, lux: undefined, reading: { opening: 'f/5.6', time: '1/60', iso: 320 } }
+    ? { ...light.value, lux: undefined, reading: { iris: 'f/5.6', time: '1/60', iso: 320 } }
     : { ...light.value, lux: 500, reading: undefined };
 }
 const moves = ref(Boolean(light.value.dimStops || light.value.raiseStops));
@@ -39,10 +39,10 @@ function mayMove(yes: boolean): void {
     </div>
     <div v-if="light.reading" class="row three">
       <TextEntry
-        v-model="light.reading.opening"
+        v-model="light.reading.iris"
         label="Iris"
         hint="f/5.6 1/3"
-        :wrong="messageAt('/light/reading/opening')"
+        :wrong="messageAt('/light/reading/iris')"
       />
       <TextEntry
         v-model="light.reading.time"

@@ -44,7 +44,7 @@ describe('LineUpList', () => {
       seen: '"0"',
       body: {
         name: 'Moths',
-        school: 'common-speed',
+        strategy: 'common-speed',
         light: { lux: 12, temperatureK: 2900, mainsHz: 50, lamp: 'tungsten' },
       },
     });

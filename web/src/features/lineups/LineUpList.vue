@@ -22,7 +22,7 @@ const name = ref('');
 const standard = ref('');
 const wrong = ref('');
 
-/** A line-up begins from what its standard says: its light, its mains, and the school on common speed. */
+/** A line-up begins from what its standard text: its light, its mains, and the strategy on common speed. */
 async function fromStandard(id: string): Promise<Views['LineUpDocument']> {
   const head = approved.value.find((s) => s.key === standard.value)!;
   const { document } = await ask(
@@ -45,7 +45,7 @@ async function fromStandard(id: string): Promise<Views['LineUpDocument']> {
       raiseStops: 0,
     },
     cameras: [],
-    school: document.policies?.['common-speed'] === 'common' ? 'common-speed' : 'own-base',
+    strategy: document.policies?.['common-speed'] === 'common' ? 'common-speed' : 'own-base',
     maxFront: 1,
     offsetStops: 0,
     colourReference: '',

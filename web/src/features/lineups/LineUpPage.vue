@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask } from '../../app/client';
-import Opening from '../../app/Opening.vue';
+import Loading from '../../app/Loading.vue';
 import LineUpWork from './LineUpWork.vue';
 
 const props = defineProps<{ id: string }>();
@@ -17,7 +17,7 @@ const { data, isPending, error, refetch } = useQuery({
 </script>
 
 <template>
-  <Opening
+  <Loading
     :pending="isPending"
     :error="error"
     what="the line-up"
@@ -26,5 +26,5 @@ const { data, isPending, error, refetch } = useQuery({
     @again="refetch()"
   >
     <LineUpWork v-if="data" :key="data.document.id" :whole="data" />
-  </Opening>
+  </Loading>
 </template>

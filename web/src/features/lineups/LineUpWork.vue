@@ -6,8 +6,8 @@ import DepthStrip from '../../instruments/DepthStrip.vue';
 import FloorPlan from '../../instruments/FloorPlan.vue';
 import LatitudeBars from '../../instruments/LatitudeBars.vue';
 import StopStack from '../../instruments/StopStack.vue';
-import WarmthStrip from '../../instruments/WarmthStrip.vue';
-import AskedForm from './AskedForm.vue';
+import WhiteBalanceStrip from '../../instruments/WhiteBalanceStrip.vue';
+import InputsForm from './InputsForm.vue';
 import LightChanged from './LightChanged.vue';
 import PlanHands from './PlanHands.vue';
 import PlanPanel from './PlanPanel.vue';
@@ -82,7 +82,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys));
     effect-label="The plan, and why"
   >
     <template #queue>
-      <AskedForm v-model="doc" :it="it" />
+      <InputsForm v-model="doc" :it="it" />
     </template>
     <template #way><RouterLink to="/line-ups">Line-ups</RouterLink></template>
     <header class="head">
@@ -90,7 +90,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys));
       <p class="soft small">
         {{ doc.place }}<template v-if="doc.place">, </template>{{ plan.standard || doc.standard }} ·
         <span
-          :class="{ off: state === 'wrong' || state === 'conflict', floats: state === 'away' }"
+          :class="{ off: state === 'wrong' || state === 'conflict', automatic: state === 'away' }"
           role="status"
           >{{ STATES[state] }}</span><template v-if="it.restored && state !== 'kept'"
           >; what you typed before is back</template
@@ -152,7 +152,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys));
         </section>
       </div>
       <h2>Warmth, mired</h2>
-      <WarmthStrip :white="plan.white" :light="plan.light" />
+      <WhiteBalanceStrip :white="plan.white" :light="plan.light" />
       <template v-if="placed">
         <h2>The floor, metres</h2>
         <FloorPlan

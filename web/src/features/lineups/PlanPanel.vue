@@ -4,7 +4,7 @@ import type { Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
 import SettingText from '../../instruments/SettingText.vue';
 
-/** The plan in words: each camera's values with their reason, what cannot be met and what would mend it, and how far the cameras agree. */
+/** The plan in words: each camera's values with their reason, what cannot be met and what would correct it, and how far the cameras agree. */
 const props = defineProps<{ plan: Views['PlanView']; chosen: string }>();
 const emit = defineEmits<{ choose: [letter: string] }>();
 const white = computed(() => new Map(props.plan.white.map((w) => [w.letter, w])));
@@ -43,17 +43,19 @@ const spread = computed(() => Math.max(0, ...props.plan.pairs.map((p) => p.sprea
     </h3>
     <p class="values mono">
       <SettingText :label="c.chosen.state" /> · <SettingText :label="c.chosen.filters" /> ·
-      <span class="has"><SettingText :label="c.chosen.opening" /></span> · {{ plain(c.shutter) }} ·
+      <span class="has"><SettingText :label="c.chosen.iris" /></span> · {{ plain(c.shutter) }} ·
       {{ dial(c.letter) }}
     </p>
     <p class="small soft">
       {{ plain(`The meter at its own speed says ${c.meter}: ${c.direction}.`) }}
       {{ plain(c.why) }}
     </p>
-    <p v-if="c.wishTold" class="small told" :class="{ slight: !c.mends.length }">{{ plain(c.wishTold) }}</p>
+    <p v-if="c.requirementMissed" class="small told" :class="{ slight: !c.remedies.length }">
+      {{ plain(c.requirementMissed) }}
+    </p>
     <p v-if="c.pinCost" class="small told">{{ plain(c.pinCost) }}</p>
-    <ul v-if="c.mends.length" class="small">
-      <li v-for="m in c.mends" :key="m.sentence">{{ plain(m.sentence) }}</li>
+    <ul v-if="c.remedies.length" class="small">
+      <li v-for="m in c.remedies" :key="m.sentence">{{ plain(m.sentence) }}</li>
     </ul>
     <template v-if="c.letter === chosen">
       <p v-if="c.ramp" class="small">{{ plain(c.ramp) }}</p>
@@ -113,12 +115,12 @@ const spread = computed(() => Math.max(0, ...props.plan.pairs.map((p) => p.sprea
       <p v-for="s in plan.crossings" :key="s" class="small told">{{ plain(s) }}</p>
     </template>
     <template v-if="plan.variants.length > 1">
-      <h2>By other wishes</h2>
+      <h2>By other requirements</h2>
       <details v-for="v in plan.variants.slice(1)" :key="v.name" class="small">
         <summary>
           {{ v.name }} <span class="soft">differs {{ plain(v.difference) }}, noise {{ plain(v.noise) }}</span>
         </summary>
-        <p class="soft">{{ plain(v.says) }}</p>
+        <p class="soft">{{ plain(v.text) }}</p>
         <p v-for="c in v.cameras" :key="c.letter">
           <b>{{ c.letter }}</b> <span class="mono">{{ plain(c.spoken) }}</span>
           <span v-if="c.depth" class="soft"> sharp {{ plain(c.depth) }}</span>

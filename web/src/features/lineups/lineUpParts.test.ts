@@ -6,7 +6,7 @@ import NumberField from '../../app/NumberField.vue';
 import FloorPlan from '../../instruments/FloorPlan.vue';
 import LatitudeBars from '../../instruments/LatitudeBars.vue';
 import StopStack from '../../instruments/StopStack.vue';
-import WarmthStrip from '../../instruments/WarmthStrip.vue';
+import WhiteBalanceStrip from '../../instruments/WhiteBalanceStrip.vue';
 import { json, stubSite } from '../../testing/site';
 import LightChanged from './LightChanged.vue';
 import LightForm from './LightForm.vue';
@@ -26,8 +26,8 @@ const camera = (letter: string, over: object = {}) =>
       spoken: '0 dB · ND 1/4 · f/5.6⅓',
       state: '0 dB',
       filters: 'ND 1/4',
-      opening: 'f/5.6⅓',
-      openingDial: 'f/6.3',
+      iris: 'f/5.6⅓',
+      irisDial: 'f/6.3',
       onTheLine: true,
       error: '0 stops',
     },
@@ -43,9 +43,9 @@ const camera = (letter: string, over: object = {}) =>
       lens: 0,
     },
     why: 'The next would take more filter.',
-    wishTold: '',
+    requirementMissed: '',
     next: [],
-    mends: [],
+    remedies: [],
     pinCost: '',
     ramp: '',
     diffraction: '',
@@ -146,7 +146,7 @@ describe('the drawings', () => {
       grade: 'unseen',
       sentence: '',
     }));
-    const strip = mount(WarmthStrip, {
+    const strip = mount(WhiteBalanceStrip, {
       props: { white, light: { mired: 185.2, temperatureK: 5400 } as never },
     });
     const places = strip.findAll('.name').map((t) => Number(t.attributes('x')));
@@ -196,9 +196,9 @@ describe('PlanPanel', () => {
     expect(told).not.toContain('no card check');
   });
 
-  it('tells the mends, and the next best of the chosen camera only', () => {
+  it('tells the remedies, and the next best of the chosen camera only', () => {
     const one = camera('A', {
-      mends: [{ kind: 'light', sentence: 'Four stops more light.' }],
+      remedies: [{ kind: 'light', sentence: 'Four stops more light.' }],
       next: [{ spoken: '+3 dB · ND clear · f/8' }],
     });
     const panel = mount(PlanPanel, { props: { plan: plan({ cameras: [one] }), chosen: '' } });

@@ -21,8 +21,10 @@ const document = (over: object = {}) =>
       dimStops: 0,
       raiseStops: 0,
     },
-    cameras: [{ letter: 'A', unit: 'OBG-1', part: '', watch: 'fixed', wish: 'open', lens: '', looksAt: '' }],
-    school: 'own-base',
+    cameras: [
+      { letter: 'A', unit: 'OBG-1', part: '', watch: 'fixed', require: 'open', lens: '', looksAt: '' },
+    ],
+    strategy: 'own-base',
     maxFront: 1,
     offsetStops: 0,
     colourReference: 'A',
@@ -80,24 +82,24 @@ describe('useLineUp', () => {
   it('holds what the site cannot read in this browser, tells it at its field, and the last plan stands', async () => {
     stubSite({
       'POST /api/line-ups/preview': (a) =>
-        (a.body as { cameras: { wish: string }[] }).cameras[0]!.wish === 'deepish'
-          ? json(400, { code: 'bad-value', detail: 'It cannot be read.', pointer: '/cameras/0/wish' })
+        (a.body as { cameras: { require: string }[] }).cameras[0]!.require === 'deepish'
+          ? json(400, { code: 'bad-value', detail: 'It cannot be read.', pointer: '/cameras/0/requirement' })
           : json(200, plan({ scene: ['before'] })),
       [`PUT /api/line-ups/${ID}`]: () =>
-        json(400, { code: 'bad-value', detail: 'It cannot be read.', pointer: '/cameras/0/wish' }),
+        json(400, { code: 'bad-value', detail: 'It cannot be read.', pointer: '/cameras/0/requirement' }),
     });
     const first = open();
     await pass(100);
-    first.it.doc.value.cameras[0]!.wish = 'deepish';
+    first.it.doc.value.cameras[0]!.require = 'deepish';
     await pass(900);
-    expect(first.it.messageAt('/cameras/0/wish')).toBe('It cannot be read.');
+    expect(first.it.messageAt('/cameras/0/requirement')).toBe('It cannot be read.');
     expect(first.it.messageAt('/cameras/0/unit')).toBe('');
     expect(first.it.plan.value).toMatchObject({ scene: ['before'] });
     expect(first.it.state.value).toBe('wrong');
     first.wrapper.unmount();
     const second = open();
     await nextTick();
-    expect(second.it.doc.value.cameras[0]!.wish).toBe('deepish');
+    expect(second.it.doc.value.cameras[0]!.require).toBe('deepish');
     expect(second.it.restored).toBe(true);
   });
 

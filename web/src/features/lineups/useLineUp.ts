@@ -52,7 +52,7 @@ export function useLineUp(first: Views['LineUpView']) {
       unit,
       part: '',
       watch: 'fixed',
-      wish: 'open',
+      require: 'open',
       lens: '',
       looksAt: '',
       distanceM: 3,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Views } from '../../app/client';
 import { copy } from '../../app/copy';
-import { labels, numberOf, numbers } from './cardText';
+import { labels, numberOf, numbers } from './specificationText';
 
 type Format = Views['FormatDocument'];
 const card = defineModel<Views['ModelDocument']>({ required: true });

@@ -28,7 +28,7 @@ async function begin(): Promise<void> {
   try {
     const from = copyOf.value
       ? (await ask(api.GET('/api/models/{key}', { params: { path: { key: copyOf.value } } }))).document
-      : words.data.value!.blankCard;
+      : words.data.value!.blankSpecification;
     await ask(
       api.PUT('/api/models/{key}', {
         params: { path: { key: key.value } },
@@ -49,7 +49,7 @@ async function begin(): Promise<void> {
     <p class="soft small"><RouterLink to="/standards">Standards</RouterLink></p>
     <h1>Camera models</h1>
     <p class="soft">What each model can do and where its controls are: its capability card.</p>
-    <p v-if="isPending" class="soft" role="status">Opening the models…</p>
+    <p v-if="isPending" class="soft" role="status">Iris the models…</p>
     <div v-else-if="error" class="problem" role="alert">
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>
@@ -79,7 +79,7 @@ async function begin(): Promise<void> {
             <td>
               <span class="mono">{{ row.known }}</span> of
               <span class="mono">{{ row.known + row.missing }}</span>
-              <span v-if="row.missing" class="floats small"> {{ row.missing }} not known</span>
+              <span v-if="row.missing" class="automatic small"> {{ row.missing }} not known</span>
             </td>
             <td class="mono">{{ row.findings || '–' }}</td>
             <td>

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask } from '../../app/client';
-import Opening from '../../app/Opening.vue';
+import Loading from '../../app/Loading.vue';
 import { useVocabulary } from '../standards/useVocabulary';
 import ModelWork from './ModelWork.vue';
 
@@ -19,7 +19,7 @@ const words = useVocabulary();
 </script>
 
 <template>
-  <Opening
+  <Loading
     :pending="isPending || !words.data.value"
     :error="error ?? words.error.value"
     what="the card"
@@ -34,5 +34,5 @@ const words = useVocabulary();
       :words="words.data.value"
       @reload="refetch()"
     />
-  </Opening>
+  </Loading>
 </template>

@@ -7,17 +7,17 @@ import { session } from '../../app/session';
 import ThreeZones from '../../app/ThreeZones.vue';
 import { plain } from '../../instruments/fractions';
 import FindingList from '../standards/FindingList.vue';
-import ExposureCards from './ExposureCards.vue';
+import ExposureFields from './ExposureFields.vue';
 import FormatTable from './FormatTable.vue';
-import GeneralCard from './GeneralCard.vue';
-import SettingCard from './SettingCard.vue';
-import { useCard } from './useCard';
+import GeneralFields from './GeneralFields.vue';
+import SettingFields from './SettingFields.vue';
+import { useSpecification } from './useSpecification';
 
 const props = defineProps<{ whole: Views['ModelView']; words: Views['VocabularyView'] }>();
 const emit = defineEmits<{ reload: [] }>();
 const queries = useQueryClient();
 const editable = computed(() => session.value?.role === 'technician');
-const { card, preview, changed, restored, problem, busy, keep, discard, undo, past } = useCard(
+const { card, preview, changed, restored, problem, busy, keep, discard, undo, past } = useSpecification(
   props.whole.document,
 );
 
@@ -26,7 +26,7 @@ const open = ref(GENERAL);
 const now = computed(() => preview.value ?? props.whole.preview);
 const missing = computed(() => new Set(now.value.completeness.flatMap((c) => c.missing)));
 const settings = computed(() =>
-  props.words.settings.filter((s) => s.chapter === open.value && s.kind !== 'act'),
+  props.words.settings.filter((s) => s.chapter === open.value && s.kind !== 'task'),
 );
 const controls = computed(() => new Map(now.value.controls.map((c) => [c.setting, c])));
 
@@ -62,7 +62,7 @@ function go(setting: string): void {
         @click="((open = part.chapter), chosen())"
       >
         <span>{{ part.chapter }}</span>
-        <span v-if="part.missing.length" class="floats small">{{ part.missing.length }} not known</span>
+        <span v-if="part.missing.length" class="automatic small">{{ part.missing.length }} not known</span>
         <span v-else class="soft small">all {{ part.known }}</span>
       </button>
     </template>
@@ -88,7 +88,7 @@ function go(setting: string): void {
           Back to version {{ whole.document.version }}
         </button>
       </p>
-      <p v-if="restored && changed" class="small floats" role="status">
+      <p v-if="restored && changed" class="small automatic" role="status">
         What you typed here before was kept in this browser and is back.
       </p>
       <p v-if="preview?.wrong" class="problem" role="alert">
@@ -96,11 +96,11 @@ function go(setting: string): void {
       </p>
       <p v-if="problem" class="problem" role="alert">{{ problem }} What you typed is still here.</p>
     </header>
-    <GeneralCard v-if="open === GENERAL" v-model="card" :editable="editable" :classes="words.cardClasses" />
+    <GeneralFields v-if="open === GENERAL" v-model="card" :editable="editable" :classes="words.cardClasses" />
     <section v-else :aria-label="open">
       <h2 class="chapter">{{ open }}</h2>
       <FormatTable v-if="open === 'Record format'" v-model="card" :editable="editable" />
-      <SettingCard
+      <SettingFields
         v-for="setting in settings"
         :key="setting.key"
         v-model="card"
@@ -110,8 +110,8 @@ function go(setting: string): void {
         :editable="editable"
         :missing="missing.has(setting.key)"
       >
-        <ExposureCards v-model="card" :setting="setting.key" :editable="editable" />
-      </SettingCard>
+        <ExposureFields v-model="card" :setting="setting.key" :editable="editable" />
+      </SettingFields>
     </section>
     <template #effect>
       <h2>The rule book on this card</h2>
@@ -137,7 +137,7 @@ function go(setting: string): void {
             <td class="mono">{{ sheet.exact }}</td>
             <td class="mono">{{ sheet.compromise }}</td>
             <td class="mono" :class="{ off: sheet.notPossible }">{{ sheet.notPossible }}</td>
-            <td class="mono" :class="{ floats: sheet.look }">{{ sheet.look }}</td>
+            <td class="mono" :class="{ automatic: sheet.checkByEye }">{{ sheet.checkByEye }}</td>
           </tr>
         </tbody>
       </table>

@@ -58,7 +58,9 @@ const groups = computed(() => {
             <td class="mono count" :class="{ off: row.notPossible }" data-name="cannot">
               {{ row.notPossible || '–' }}
             </td>
-            <td class="mono count" :class="{ floats: row.look }" data-name="look">{{ row.look || '–' }}</td>
+            <td class="mono count" :class="{ automatic: row.checkByEye }" data-name="look">
+              {{ row.checkByEye || '–' }}
+            </td>
             <td class="notable">
               <span
                 v-for="(what, i) in row.notable ? row.notable.split(' · ') : []"

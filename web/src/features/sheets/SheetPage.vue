@@ -81,10 +81,10 @@ function go(setting: string): void {
 }
 
 const FITS: Record<Views['Fit'], string> = {
-  exact: 'as asked',
+  exact: 'exact',
   compromise: 'compromise',
-  notPossible: 'this model cannot',
-  look: 'a person must look',
+  notPossible: 'not possible',
+  checkByEye: 'check by eye',
 };
 
 const chapters = computed(() => {
@@ -197,14 +197,15 @@ const print = () => window.print();
             <h3>{{ line.name }}</h3>
             <p class="value target"><SettingText :label="line.target ?? 'cannot'" /></p>
             <p class="small soft">
-              <span v-if="line.slack">slack <SettingText :label="line.slack" />, </span>{{ line.importance }}
+              <span v-if="line.tolerance">tolerance <SettingText :label="line.tolerance" />, </span
+              >{{ line.importance }}
             </p>
             <p class="fit small" :class="line.fit">
               {{ FITS[line.fit] }}{{ line.size ? ', ' : ''
               }}<SettingText v-if="line.size" :label="line.size" />
             </p>
             <p v-if="line.when.length" class="small soft">only {{ line.when.join(', ') }}</p>
-            <p v-for="waiver in waived(line.setting)" :key="waiver.id" class="small floats">
+            <p v-for="waiver in waived(line.setting)" :key="waiver.id" class="small automatic">
               waived for {{ waiver.unitTag ?? 'this model' }} until {{ waiver.expiresOn }}:
               {{ waiver.reason }} ({{ waiver.author }})
             </p>
@@ -218,7 +219,7 @@ const print = () => window.print();
               }}
             </p>
             <p class="soft small">
-              Asked: <span class="mono">{{ line.wish }}</span>. {{ line.reason }}
+              Asked: <span class="mono">{{ line.requirement }}</span>. {{ line.reason }}
               <span class="mono rule">{{ line.because.ruleId }}</span>
               <a
                 v-if="line.dial.detents.length"
@@ -230,7 +231,7 @@ const print = () => window.print();
               >
             </p>
           </div>
-          <ControlWhere v-if="line.kind !== 'act' || line.place" class="small" :place="line.place" />
+          <ControlWhere v-if="line.kind !== 'task' || line.place" class="small" :place="line.place" />
         </article>
       </section>
     </template>

@@ -47,16 +47,16 @@ const value = (event: Event) => (event.target as HTMLInputElement).value;
 
 function takeProposal(): void {
   if (!props.proposal) return;
-  const put = (setting: string, want: string) => {
+  const put = (setting: string, require: string) => {
     const notch = doc.value.notches.find((n) => n.setting === setting);
-    if (notch) notch.want = want;
+    if (notch) notch.require = require;
     else
       doc.value.notches.push({
         setting,
-        want,
+        require,
         importance: 'must',
         reason: props.proposal!.reasons[0] ?? '',
-        slack: 'none',
+        tolerance: 'none',
       });
   };
   put('record-format', `${props.proposal.size} ${props.proposal.rate}`);

@@ -14,10 +14,10 @@ const props = defineProps<{
 defineEmits<{ go: [setting: string] }>();
 
 const FITS: Record<Views['Fit'], string> = {
-  exact: 'as asked',
+  exact: 'exact',
   compromise: 'compromise',
-  notPossible: 'cannot',
-  look: 'look',
+  notPossible: 'not possible',
+  checkByEye: 'check by eye',
 };
 const changed = computed(() => (props.preview?.effects ?? []).filter((e) => e.changes.length));
 const own = computed(() =>
@@ -72,7 +72,7 @@ const own = computed(() =>
               <td class="mono">{{ effect.exact }}</td>
               <td class="mono">{{ effect.compromise }}</td>
               <td class="mono" :class="{ off: effect.notPossible }">{{ effect.notPossible }}</td>
-              <td class="mono" :class="{ floats: effect.look }">{{ effect.look }}</td>
+              <td class="mono" :class="{ automatic: effect.checkByEye }">{{ effect.checkByEye }}</td>
               <td class="mono">{{ effect.predictedError ? plain(effect.predictedError) : '–' }}</td>
             </tr>
           </tbody>

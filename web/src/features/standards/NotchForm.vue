@@ -32,38 +32,38 @@ function toggle(condition: string, on: boolean): void {
     <label class="want">
       Wanted
       <InputText
-        v-model="notch.want"
+        v-model="notch.require"
         class="mono"
         :readonly="!editable"
-        :invalid="wrong === 'want'"
+        :invalid="wrong === 'require'"
         maxlength="80"
-        :list="`wishes-${notch.setting}`"
+        :list="`requirements-${notch.setting}`"
         spellcheck="false"
       />
-      <datalist :id="`wishes-${notch.setting}`">
-        <option v-for="wish in setting?.wishes" :key="wish" :value="wish" />
+      <datalist :id="`requirements-${notch.setting}`">
+        <option v-for="requirement in setting?.requirements" :key="requirement" :value="requirement" />
       </datalist>
     </label>
     <p v-if="editable" class="ways">
       <button
-        v-for="wish in setting?.wishes"
-        :key="wish"
+        v-for="requirement in setting?.requirements"
+        :key="requirement"
         type="button"
         class="way mono"
-        :aria-pressed="wish === notch.want"
-        @click="notch.want = wish"
+        :aria-pressed="requirement === notch.require"
+        @click="notch.require = requirement"
       >
-        {{ plain(wish) }}
+        {{ plain(requirement) }}
       </button>
     </p>
     <label v-if="setting?.unit">
-      Slack: how far off still counts
+      Tolerance: how far off still counts
       <InputText
-        v-model="notch.slack"
+        v-model="notch.tolerance"
         class="mono short"
         :readonly="!editable"
-        :invalid="wrong === 'slack'"
-        :placeholder="`none or ${setting.slackExample}`"
+        :invalid="wrong === 'tolerance'"
+        :placeholder="`none or ${setting.toleranceExample}`"
       />
     </label>
     <fieldset :disabled="!editable">
@@ -123,7 +123,7 @@ label {
   gap: 4px;
   font-size: 0.875rem;
 }
-.want input {
+.require input {
   font-size: 1.5rem;
   font-weight: 600;
   color: var(--brass-text);

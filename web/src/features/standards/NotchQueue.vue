@@ -39,7 +39,7 @@ function add(): void {
         {{ nameOf(notch.setting) }}
         <span v-if="notch.when?.length" class="soft small">{{ notch.when.join(', ') }}</span>
       </span>
-      <span class="mono small want">{{ plain(notch.want) }}</span>
+      <span class="mono small want">{{ plain(notch.require) }}</span>
     </button>
   </template>
   <form v-if="editable" class="add asked" @submit.prevent="add">
@@ -67,7 +67,7 @@ function add(): void {
 </template>
 
 <style scoped>
-.want {
+.require {
   text-align: right;
   color: var(--brass-text);
   overflow: hidden;

@@ -6,12 +6,12 @@ const doc = defineModel<Views['StandardDocument']>({ required: true });
 const props = defineProps<{ words: Views['VocabularyView']; editable: boolean }>();
 const emit = defineEmits<{ go: [setting: string] }>();
 
-const chosen = (policy: Views['PolicyView']) => doc.value.policies?.[policy.key] ?? policy.schools[0]!.key;
-function choose(policy: Views['PolicyView'], school: string): void {
+const chosen = (policy: Views['PolicyView']) => doc.value.policies?.[policy.key] ?? policy.options[0]!.key;
+function choose(policy: Views['PolicyView'], option: string): void {
   const rest = Object.fromEntries(
     Object.entries(doc.value.policies ?? {}).filter(([key]) => key !== policy.key),
   );
-  doc.value.policies = school === policy.schools[0]!.key ? rest : { ...rest, [policy.key]: school };
+  doc.value.policies = option === policy.options[0]!.key ? rest : { ...rest, [policy.key]: option };
 }
 const names = computed(() => new Map(props.words.settings.map((s) => [s.key, s.name])));
 </script>
@@ -19,7 +19,7 @@ const names = computed(() => new Map(props.words.settings.map((s) => [s.key, s.n
 <template>
   <section aria-label="Policies">
     <p class="soft lead">
-      Good people disagree here. The first school of each is the default; what changes on which model is told
+      Good people disagree here. The first option of each is the default; what changes on which model is told
       at the right as you choose.
     </p>
     <fieldset v-for="policy in words.policies" :key="policy.key" :disabled="!editable">
@@ -36,17 +36,17 @@ const names = computed(() => new Map(props.words.settings.map((s) => [s.key, s.n
         </button>
         <span v-if="!policy.settings.length" class="soft small">counts in line-ups</span>
       </legend>
-      <label v-for="(school, i) in policy.schools" :key="school.key">
+      <label v-for="(option, i) in policy.options" :key="option.key">
         <input
           type="radio"
           :name="policy.key"
-          :value="school.key"
-          :checked="chosen(policy) === school.key"
-          @change="choose(policy, school.key)"
+          :value="option.key"
+          :checked="chosen(policy) === option.key"
+          @change="choose(policy, option.key)"
         />
         <span>
-          {{ school.says }}<span v-if="i === 0" class="soft small"> default</span>
-          <span class="soft small reason">{{ school.reason }}</span>
+          {{ option.text }}<span v-if="i === 0" class="soft small"> default</span>
+          <span class="soft small reason">{{ option.reason }}</span>
         </span>
       </label>
     </fieldset>

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask } from '../../app/client';
-import Opening from '../../app/Opening.vue';
+import Loading from '../../app/Loading.vue';
 import StandardWork from './StandardWork.vue';
 import { useVocabulary } from './useVocabulary';
 
@@ -24,7 +24,7 @@ const words = useVocabulary();
 </script>
 
 <template>
-  <Opening
+  <Loading
     :pending="isPending || !words.data.value"
     :error="error ?? words.error.value"
     what="the standard"
@@ -39,5 +39,5 @@ const words = useVocabulary();
       :words="words.data.value"
       @reload="refetch()"
     />
-  </Opening>
+  </Loading>
 </template>

@@ -19,10 +19,10 @@ const setting = (
   step: 1,
   kind: 'computed',
   unit: '',
-  slackExample: '',
+  toleranceExample: '',
   example: '',
   words: [],
-  wishes: [`${key} one`, `${key} two`],
+  requirements: [`${key} one`, `${key} two`],
   policy: null,
   what: '',
   ...over,
@@ -30,7 +30,7 @@ const setting = (
 const words = {
   settings: [
     setting('format', 'Record'),
-    setting('gain', 'Exposure', { unit: 'decibels', slackExample: '3 dB' }),
+    setting('gain', 'Exposure', { unit: 'decibels', toleranceExample: '3 dB' }),
     setting('nd', 'Exposure'),
   ],
   policies: [
@@ -38,9 +38,9 @@ const words = {
       key: 'zebra',
       name: 'Zebra',
       settings: ['gain'],
-      schools: [
-        { key: 'clipping', says: 'at clipping', reason: 'a' },
-        { key: 'skin', says: 'on skin', reason: 'b' },
+      options: [
+        { key: 'clipping', text: 'at clipping', reason: 'a' },
+        { key: 'skin', text: 'on skin', reason: 'b' },
       ],
     },
   ],
@@ -50,10 +50,10 @@ const words = {
 } as unknown as Views['VocabularyView'];
 const notch = (key: string, want = 'x', when: string[] | null = null): Views['NotchDocument'] => ({
   setting: key,
-  want,
+  require: want,
   importance: 'must',
   reason: 'r',
-  slack: 'none',
+  tolerance: 'none',
   when,
 });
 const document = (...notches: Views['NotchDocument'][]) =>
@@ -84,7 +84,11 @@ describe('useNotches', () => {
     const doc = ref(document(notch('nd')));
     const { add } = useNotches(doc, words.settings);
     expect(add(words.settings[1]!)).toBe(1);
-    expect(doc.value.notches[1]).toMatchObject({ setting: 'gain', want: 'gain one', importance: 'should' });
+    expect(doc.value.notches[1]).toMatchObject({
+      setting: 'gain',
+      require: 'gain one',
+      importance: 'should',
+    });
   });
 });
 
@@ -114,15 +118,15 @@ describe('NotchForm', () => {
   const open = (of: Views['NotchDocument'], editable = true) =>
     mount(NotchForm, { props: { modelValue: of, words, editable, wrong: '' } });
 
-  it('takes a wish by a click, and marks the one it has', async () => {
+  it('takes a requirement by a click, and marks the one it has', async () => {
     const of = reactive(notch('gain', 'gain two'));
     const form = open(of);
     expect(form.findAll('.way').map((w) => w.attributes('aria-pressed'))).toEqual(['false', 'true']);
     await form.findAll('.way')[0]!.trigger('click');
-    expect(of.want).toBe('gain one');
+    expect(of.require).toBe('gain one');
   });
 
-  it('asks for slack only where there is a half way, in its own unit', () => {
+  it('asks for tolerance only where there is a half way, in its own unit', () => {
     expect(open(notch('gain')).get('.short').attributes('placeholder')).toBe('none or 3 dB');
     expect(open(notch('nd')).find('.short').exists()).toBe(false);
   });
@@ -195,7 +199,7 @@ describe('AboutStandard', () => {
       .findAll('button')
       .find((b) => b.text() === 'Write it into the notches')!
       .trigger('click');
-    expect(doc.notches.map((n) => [n.setting, n.want])).toEqual([
+    expect(doc.notches.map((n) => [n.setting, n.require])).toEqual([
       ['record-format', '1080 29.97p'],
       ['bit-rate', 'at least 20 Mb/s'],
     ]);

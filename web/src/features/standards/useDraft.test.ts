@@ -5,14 +5,14 @@ import type { Views } from '../../app/client';
 import { json, stubSite, type Asked } from '../../testing/site';
 import { useDraft } from './useDraft';
 
-const document = (want: string): Views['StandardDocument'] => ({
+const document = (require: string): Views['StandardDocument'] => ({
   key: 'talk',
   name: 'Talk',
   version: 2,
   state: 'draft',
   purpose: 'p',
   light: { description: 'l', temperatureK: 5600, mainsHz: 60, lamp: 'daylight' },
-  notches: [{ setting: 'gain', want, importance: 'must', reason: 'r', slack: 'none' }],
+  notches: [{ setting: 'gain', require, importance: 'must', reason: 'r', tolerance: 'none' }],
   use: 'general',
 });
 const head = (revision: number, state = 'draft') => ({ key: 'talk', version: 2, state, revision });
@@ -58,14 +58,14 @@ describe('useDraft', () => {
     });
     const { draft } = open();
     await pass(100);
-    draft.doc.value.notches[0]!.want = 'lowest';
+    draft.doc.value.notches[0]!.require = 'lowest';
     await nextTick();
     expect(draft.state.value).toBe('typing');
     await pass(100);
     expect(asked.at(-1)).toMatchObject({ method: 'POST', query: '?setting=gain' });
     expect(puts(asked)).toHaveLength(0);
     await pass(800);
-    expect(puts(asked)).toMatchObject([{ seen: '"3"', body: { notches: [{ want: 'lowest' }] } }]);
+    expect(puts(asked)).toMatchObject([{ seen: '"3"', body: { notches: [{ require: 'lowest' }] } }]);
     expect([draft.state.value, draft.revision.value]).toEqual(['kept', 4]);
   });
 
@@ -76,7 +76,7 @@ describe('useDraft', () => {
     });
     const { draft } = open();
     for (const want of ['0', '0 ', '0 d', '0 dB']) {
-      draft.doc.value.notches[0]!.want = want;
+      draft.doc.value.notches[0]!.require = want;
       await pass(50);
     }
     await pass(900);
@@ -89,18 +89,18 @@ describe('useDraft', () => {
       'PUT /api/standards/talk/draft': () => json(200, { head: head(4), document: document('x') }),
     });
     const { draft } = open();
-    draft.doc.value.notches[0]!.want = 'lowest';
+    draft.doc.value.notches[0]!.require = 'lowest';
     await nextTick();
     draft.undo();
     await nextTick();
-    expect(draft.doc.value.notches[0]!.want).toBe('base');
+    expect(draft.doc.value.notches[0]!.require).toBe('base');
     expect(draft.canUndo.value).toBe(false);
     await pass(900);
     expect(puts(asked)).toHaveLength(0);
     expect(draft.state.value).toBe('kept');
     draft.redo();
     await nextTick();
-    expect(draft.doc.value.notches[0]!.want).toBe('lowest');
+    expect(draft.doc.value.notches[0]!.require).toBe('lowest');
   });
 
   it('says what cannot be kept and leaves it on the page', async () => {
@@ -110,10 +110,10 @@ describe('useDraft', () => {
         json(400, { code: 'bad-value', detail: 'Write it like 0 dB.', pointer: '/notches/0/want' }),
     });
     const { draft } = open();
-    draft.doc.value.notches[0]!.want = 'loud';
+    draft.doc.value.notches[0]!.require = 'loud';
     await pass(900);
     expect([draft.state.value, draft.problem.value]).toEqual(['wrong', 'Write it like 0 dB.']);
-    expect(draft.doc.value.notches[0]!.want).toBe('loud');
+    expect(draft.doc.value.notches[0]!.require).toBe('loud');
   });
 
   it('waits for the site and keeps what was typed when it is back', async () => {
@@ -126,7 +126,7 @@ describe('useDraft', () => {
       },
     });
     const { draft } = open();
-    draft.doc.value.notches[0]!.want = 'lowest';
+    draft.doc.value.notches[0]!.require = 'lowest';
     await pass(900);
     expect(draft.state.value).toBe('away');
     there = true;
@@ -149,13 +149,13 @@ describe('useDraft', () => {
       },
     });
     const { draft } = open();
-    draft.doc.value.notches[0]!.want = 'mine';
+    draft.doc.value.notches[0]!.require = 'mine';
     await pass(900);
     expect(draft.state.value).toBe('conflict');
     conflict = false;
     draft.settle(theirs);
     await pass(900);
-    expect(draft.doc.value.notches[0]!.want).toBe(want);
+    expect(draft.doc.value.notches[0]!.require).toBe(want);
     expect(puts(asked)).toHaveLength(writes);
     if (!theirs) expect(puts(asked).at(-1)!.seen).toBe('"9"');
     expect(draft.state.value).toBe('kept');
@@ -164,7 +164,7 @@ describe('useDraft', () => {
   it('never writes an approved version', async () => {
     const asked = stubSite({ 'POST /api/standards/preview': () => json(200, preview) });
     const { draft, wrapper } = open('approved');
-    draft.doc.value.notches[0]!.want = 'lowest';
+    draft.doc.value.notches[0]!.require = 'lowest';
     await pass(900);
     wrapper.unmount();
     await pass(100);
@@ -177,7 +177,7 @@ describe('useDraft', () => {
       'PUT /api/standards/talk/draft': () => json(200, { head: head(4), document: document('lowest') }),
     });
     const { draft, wrapper } = open();
-    draft.doc.value.notches[0]!.want = 'lowest';
+    draft.doc.value.notches[0]!.require = 'lowest';
     await nextTick();
     wrapper.unmount();
     await pass(50);

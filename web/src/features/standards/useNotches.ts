@@ -25,10 +25,10 @@ export function useNotches(doc: Ref<Views['StandardDocument']>, settings: Views[
     return (
       doc.value.notches.push({
         setting: setting.key,
-        want: setting.wishes[0] ?? '',
+        require: setting.requirements[0] ?? '',
         importance: 'should',
         reason: '',
-        slack: 'none',
+        tolerance: 'none',
       }) - 1
     );
   }

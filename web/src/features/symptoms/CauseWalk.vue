@@ -30,7 +30,7 @@ async function keep(cause: Views['CauseView'] | null): Promise<void> {
           looked: looked.value,
           cause: cause?.key ?? null,
           check: props.unit.check,
-          says: says.value,
+          text: says.value,
         },
       }),
     );
@@ -56,7 +56,7 @@ const word = (cause: Views['CauseView']) =>
 
 <template>
   <div ref="first" class="walk">
-    <h1>{{ diagnosis.says }}</h1>
+    <h1>{{ diagnosis.text }}</h1>
     <p class="soft">
       <span class="mono">{{ unit.tag }}</span> {{ unit.modelName
       }}<template v-if="unit.tape">, {{ unit.tape }} tape</template>

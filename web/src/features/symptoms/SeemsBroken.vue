@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { api, ask, type Views } from '../../app/client';
-import Opening from '../../app/Opening.vue';
+import Loading from '../../app/Loading.vue';
 import ThreeZones from '../../app/ThreeZones.vue';
 import ControlWhere from '../../instruments/ControlWhere.vue';
 import CauseWalk from './CauseWalk.vue';
@@ -41,7 +41,7 @@ const shown = ref<Views['CauseView'] | null>(null);
 </script>
 
 <template>
-  <Opening
+  <Loading
     :pending="isPending"
     :error="error"
     what="what can do this"
@@ -61,7 +61,7 @@ const shown = ref<Views['CauseView'] | null>(null);
         <section v-for="group in groups" :key="group.about">
           <h2>{{ group.about }}</h2>
           <RouterLink v-for="s in group.symptoms" :key="s.key" class="symptom" :to="at(s.key)">{{
-            s.says
+            s.text
           }}</RouterLink>
         </section>
       </div>
@@ -83,7 +83,7 @@ const shown = ref<Views['CauseView'] | null>(null);
             replace
             :aria-current="s.key === symptom ? 'page' : undefined"
             @click="chosen"
-            >{{ s.says }}</RouterLink
+            >{{ s.text }}</RouterLink
           >
         </template>
       </template>
@@ -108,7 +108,7 @@ const shown = ref<Views['CauseView'] | null>(null);
         </p>
       </template>
     </ThreeZones>
-  </Opening>
+  </Loading>
 </template>
 
 <style scoped>

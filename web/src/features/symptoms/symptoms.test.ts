@@ -9,7 +9,7 @@ import { useDiagnosis } from './useDiagnosis';
 const cause = (key: string, state: Views['CauseState'] = 'look'): Views['CauseView'] => ({
   key,
   look: `Is it the ${key}?`,
-  remedy: `Mend the ${key}.`,
+  remedy: `Remedy the ${key}.`,
   state,
   sentence: state === 'look' ? '' : `${key} was read.`,
   open: state === 'look' || state === 'standsSo',
@@ -18,7 +18,7 @@ const cause = (key: string, state: Views['CauseState'] = 'look'): Views['CauseVi
 });
 const diagnosis = (...causes: Views['CauseView'][]): Views['DiagnosisView'] => ({
   key: 'dark-picture',
-  says: 'The picture is dark',
+  text: 'The picture is dark',
   about: 'Picture',
   causes,
   because: { ruleId: 'HARMLESS-FIRST', sentence: 'Two come first.', figures: [] },
@@ -72,7 +72,7 @@ describe('CauseWalk', () => {
   const outcome = 'PUT /api/units/OBG-106/symptoms/dark-picture/outcomes/*';
 
   it('offers no fault before the last cause was passed, then sends what was looked at with what the person adds', async () => {
-    const asked = stubSite({ [outcome]: () => json(200, { kind: 'repair', says: '' }) });
+    const asked = stubSite({ [outcome]: () => json(200, { kind: 'repair', text: '' }) });
     const page = walk(diagnosis(cause('cap'), cause('filter')));
     expect(page.text()).not.toContain('Report the fault');
     await page.find('.answers .quiet').trigger('click');
@@ -83,18 +83,18 @@ describe('CauseWalk', () => {
     await page.find('textarea').setValue('Since it fell.');
     await page.find('form').trigger('submit');
     await flushPromises();
-    expect(asked[0]!.body).toMatchObject({ looked: ['cap', 'filter'], cause: null, says: 'Since it fell.' });
+    expect(asked[0]!.body).toMatchObject({ looked: ['cap', 'filter'], cause: null, text: 'Since it fell.' });
     expect(page.text()).toContain('Kept as a repair');
     page.unmount();
   });
 
   it('keeps what it was, says the remedy large and leads back to the notch', async () => {
-    const asked = stubSite({ [outcome]: () => json(200, { kind: 'note', says: '' }) });
+    const asked = stubSite({ [outcome]: () => json(200, { kind: 'note', text: '' }) });
     const page = walk(diagnosis(cause('filter', 'standsSo'), cause('cap')));
     await page.findAll('.answers .act')[1]!.trigger('click');
     await flushPromises();
     expect(asked[0]!.body).toMatchObject({ looked: [], cause: 'filter' });
-    expect(page.text()).toContain('Mend the filter.');
+    expect(page.text()).toContain('Remedy the filter.');
     expect(page.findAllComponents(RouterLinkStub).map((l) => l.props('to'))).toContainEqual({
       path: '/bench/11111111-1111-4111-8111-111111111111',
       query: { notch: 'nd' },
@@ -110,7 +110,7 @@ describe('CauseWalk', () => {
         ids.push(request.path);
         return away
           ? json(503, { title: 'The database cannot be reached.', code: 'database-away' })
-          : json(200, { kind: 'note', says: '' });
+          : json(200, { kind: 'note', text: '' });
       },
     });
     const page = walk(diagnosis(cause('cap')));

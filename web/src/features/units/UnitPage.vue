@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router';
 import { api, ask } from '../../app/client';
 import { day, moment } from '../../app/dates';
 import { useLive } from '../../app/live';
-import Opening from '../../app/Opening.vue';
+import Loading from '../../app/Loading.vue';
 import { session } from '../../app/session';
 import { plain } from '../../instruments/fractions';
 import StateMark from '../board/StateMark.vue';
@@ -33,7 +33,7 @@ async function note(): Promise<void> {
     await ask(
       api.PUT('/api/units/{tag}/notes/{id}', {
         params: { path: { tag: props.tag, id: crypto.randomUUID() } },
-        body: { kind: kind.value, says: says.value },
+        body: { kind: kind.value, text: says.value },
       }),
     );
     says.value = '';
@@ -52,7 +52,7 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
 </script>
 
 <template>
-  <Opening
+  <Loading
     :pending="isPending"
     :error="error"
     what="the unit"
@@ -153,14 +153,14 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
           <p v-if="!data.notes.length" class="soft">Nothing is noted.</p>
           <ul class="notes">
             <li v-for="n in data.notes" :key="n.id">
-              <p>{{ plain(n.says) }}</p>
+              <p>{{ plain(n.text) }}</p>
               <p class="soft small">{{ KIND[n.kind] ?? n.kind }}, {{ n.by }}, {{ day(n.at) }}</p>
             </li>
           </ul>
         </aside>
       </div>
     </div>
-  </Opening>
+  </Loading>
 </template>
 
 <style scoped>

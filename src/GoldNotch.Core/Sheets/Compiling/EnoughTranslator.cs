@@ -1,0 +1,134 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Media;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Sheets.Compiling;
+
+/// <summary>Card speed, card minutes and running time against the planned time.</summary>
+internal sealed class EnoughTranslator(Setting setting) : Translator
+{
+    private const string RuleId = "ENOUGH-FOR-THE-PLAN";
+
+    private static readonly Template NoCardIssued = new(RuleId, "no-card-issued", "No card is issued with {model}. {rate} needs at least {needed}: read the class on the card.");
+    private static readonly Template FastEnough = new(RuleId, "fast-enough", "The worst bit rate needs {needed}; the issued {card} sustains {sustained}.");
+    private static readonly Template TooSlow = new(RuleId, "too-slow", "{rate} needs {needed}; the issued {card} sustains {sustained}. The recording would stop. Issue {faster}, or lower the bit rate.");
+    private static readonly Template NoCardForMinutes = new(RuleId, "no-card-for-minutes", "No card is issued with {model}. Read the remaining minutes on the display.");
+    private static readonly Template NoFormatForMinutes = new(RuleId, "no-format-for-minutes", "Resolution and frame rate are not set yet. Read the remaining minutes on the display.");
+    private static readonly Template Holds = new(RuleId, "holds", "{capacity} at {rate} holds {holds} with 3 % reserve. The standard plans no time.");
+    private static readonly Template HoldsEnough = new(RuleId, "holds-enough", "{capacity} at {rate} holds {holds} with 3 % reserve: enough for {planned} with a margin of 15 %.");
+    private static readonly Template NeedsCards = new(
+        RuleId, "needs-cards", "{capacity} at {rate} holds {holds} with 3 % reserve; {planned} with a margin of 15 % need {cards#card|cards}. Change after {holds} at the latest.");
+    private static readonly Template NoConsumption = new(RuleId, "no-consumption", "The specification of {model} states no consumption. Read the running time on the display.");
+    private static readonly Template Runs = new(RuleId, "runs", "{battery} at {power} runs {runs}. The standard plans no time.");
+    private static readonly Template RunsEnough = new(RuleId, "runs-enough", "{battery} at {power} runs {runs}: enough for {planned} with a margin of 15 %.");
+    private static readonly Template NeedsBatteries = new(
+        RuleId, "needs-batteries", "{battery} at {power} runs {runs}; {planned} with a margin of 15 % need {batteries#battery|batteries}, or mains with the adapter at *camera*.");
+
+    protected override Setting Setting => setting;
+
+    internal override SheetLine Translate(Notch notch, SheetDraft draft) => setting switch
+    {
+        Setting.CardSpeed => Speed(notch, draft),
+        Setting.CardMinutes => Minutes(notch, draft),
+        _ => Running(notch, draft),
+    };
+
+    private SheetLine Speed(Notch notch, SheetDraft draft)
+    {
+        CameraModel model = draft.Model;
+        BitRate worst = WorstOf(draft);
+        double need = notch.Requirement is Requirement.Amount number ? number.Value : CardClass.NeededFor(worst);
+        var target = new SettingValue.Amount(need, NaturalUnit.MegabytesPerSecond);
+        FigureValue needed = FigureValue.In(Measure.MegabytesPerSecond, need);
+        if (model.Card is not { } card)
+        {
+            return CheckByEye(notch, draft, target, NoCardIssued.Of(setting, ("model", model.Name), ("rate", worst), ("needed", needed)));
+        }
+
+        FigureValue sustained = FigureValue.In(Measure.MegabytesPerSecond, card.Class.MegabytesPerSecond);
+        return card.Class.MegabytesPerSecond >= need - Guard.Edge
+            ? Exact(notch, draft, target, FastEnough.Of(setting, ("needed", needed), ("card", card.Class.Name), ("sustained", sustained)))
+            : NotPossible(notch, draft, TooSlow.Of(
+                setting, ("rate", worst), ("needed", needed), ("card", card.Class.Name), ("sustained", sustained), ("faster", Faster(need))));
+    }
+
+    private SheetLine Minutes(Notch notch, SheetDraft draft)
+    {
+        CameraModel model = draft.Model;
+        double? plan = notch.Requirement is Requirement.Amount number ? number.Value : draft.Standard.PlannedMinutes;
+        (RecordFormat? format, BitRate? typical) = draft.Ahead;
+        if (model.Card is not { } card || format is null)
+        {
+            return CheckByEye(notch, draft, plan is { } p ? InMinutes(p) : null, model.Card is null
+                ? NoCardForMinutes.Of(setting, ("model", model.Name))
+                : NoFormatForMinutes.Of(setting));
+        }
+
+        BitRate rate = typical ?? format.BitRates.Max();
+        double minutes = Recording.Seconds(card.CapacityGb, rate) / 60;
+        (string, FigureValue) capacity = ("capacity", FigureValue.In(Measure.Gigabytes, card.CapacityGb));
+        (string, FigureValue) at = ("rate", rate);
+        (string, FigureValue) holds = ("holds", FigureValue.In(Measure.Minutes, Math.Floor(minutes)));
+        if (plan is not { } planned)
+        {
+            return Exact(notch, draft, InMinutes(Math.Floor(minutes)), Holds.Of(setting, capacity, at, holds));
+        }
+
+        int cards = Recording.Needed(planned * 60, minutes * 60);
+        (string, FigureValue) time = ("planned", FigureValue.In(Measure.Minutes, planned));
+        return cards <= 1
+            ? Exact(notch, draft, InMinutes(planned), HoldsEnough.Of(setting, capacity, at, holds, time))
+            : Compromise(
+                notch, draft, InMinutes(Math.Min(planned, Math.Floor(minutes))), Math.Min(0, minutes - planned),
+                NeedsCards.Of(setting, capacity, at, holds, time, ("cards", FigureValue.Count(cards))));
+    }
+
+    private SheetLine Running(Notch notch, SheetDraft draft)
+    {
+        CameraModel model = draft.Model;
+        double? plan = notch.Requirement is Requirement.Amount number ? number.Value : draft.Standard.PlannedMinutes;
+        if (model.Power is not { } power)
+        {
+            return CheckByEye(notch, draft, plan is { } p ? InMinutes(p) : null, NoConsumption.Of(setting, ("model", model.Name)));
+        }
+
+        double minutes = power.RunningMinutes;
+        (string, FigureValue) battery = ("battery", FigureValue.In(Measure.WattHours, power.BatteryWh));
+        (string, FigureValue) draw = ("power", FigureValue.In(Measure.Watts, power.Watts));
+        (string, FigureValue) runs = ("runs", FigureValue.In(Measure.Minutes, Math.Floor(minutes)));
+        if (plan is not { } planned)
+        {
+            return Exact(notch, draft, InMinutes(Math.Floor(minutes)), Runs.Of(setting, battery, draw, runs));
+        }
+
+        int batteries = Power.BatteriesNeeded(planned, minutes);
+        (string, FigureValue) time = ("planned", FigureValue.In(Measure.Minutes, planned));
+        return batteries <= 1
+            ? Exact(notch, draft, InMinutes(planned), RunsEnough.Of(setting, battery, draw, runs, time))
+            : Compromise(
+                notch, draft, InMinutes(Math.Min(planned, Math.Floor(minutes))), Math.Min(0, minutes - planned),
+                NeedsBatteries.Of(setting, battery, draw, runs, time, ("batteries", FigureValue.Count(batteries))));
+    }
+
+    private static BitRate WorstOf(SheetDraft draft)
+    {
+        (RecordFormat? format, BitRate? rate) = draft.Ahead;
+        return format?.WorstAt(rate) ?? draft.Model.Formats.SelectMany(f => f.BitRates).DefaultIfEmpty(new BitRate(1)).Max();
+    }
+
+    private static string Faster(double need)
+    {
+        foreach (string name in new[] { "V6", "V10", "V30", "V60", "V90" })
+        {
+            if (CardClass.Parse(name).MegabytesPerSecond >= need - Guard.Edge)
+            {
+                return name;
+            }
+        }
+
+        return "a medium faster than any speed class";
+    }
+
+    private static SettingValue.Amount InMinutes(double minutes) => new(minutes, NaturalUnit.Minutes);
+}

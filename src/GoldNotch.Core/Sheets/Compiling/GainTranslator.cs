@@ -1,0 +1,68 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Sheets.Compiling;
+
+/// <summary>The highest position that is not above the required gain: it adds no noise that is not needed.</summary>
+internal sealed class GainTranslator : Translator
+{
+    private const string RuleId = "GAIN-NEAREST-BELOW";
+
+    private static readonly Template FixedIso = new(RuleId, "fixed-iso", "{model} records at {iso} only.");
+    private static readonly Template NoControl = new(RuleId, "no-control", "{model} has no gain control.");
+    private static readonly Template Lowest = new(RuleId, "lowest", "{gain} is the lowest of {model}.");
+    private static readonly Template LowestCosts = new(RuleId, "lowest-costs", "{gain} is the lowest of {model}. It costs {loss:size} of latitude above grey.");
+    private static readonly Template Has = new(RuleId, "has", "{model} has {gain}: full range at known noise.");
+    private static readonly Template HasOnBase = new(RuleId, "has-on-base", "{model} has {gain} on the {base} base, {iso}: full range at known noise.");
+    private static readonly Template Below = new(
+        RuleId, "below", "{model} has no {required}; it has {positions}. {gain} is the nearest that adds no noise. It is {light:size} darker and takes {light:size} of latitude above grey.");
+    private static readonly Template Above = new(
+        RuleId, "above", "{model} has no {required}; it has {positions}. Nothing is lower than {gain}. It is {light:size} brighter and adds {off} of noise.");
+
+    protected override Setting Setting => Setting.Gain;
+
+    internal override SheetLine Translate(Notch notch, SheetDraft draft)
+    {
+        CameraModel model = draft.Model;
+        (string, FigureValue) named = ("model", model.Name);
+        ImmutableArray<GainPosition> positions = model.Gain.PositionsOn(draft.BaseWord);
+        if (positions.IsEmpty)
+        {
+            return model.Gain.IsoAtZeroGain is { } only && notch.Requirement is not Requirement.Gain { Value.Value: not 0 }
+                ? Nothing(notch, draft, new SettingValue.GainAt(Decibels.Zero, ""), FixedIso.Of(Setting, named, ("iso", only)))
+                : NotPossible(notch, draft, NoControl.Of(Setting, named));
+        }
+
+        GainPosition lowest = positions[0];
+        if (notch.Requirement is Requirement.LowestGain || (notch.Requirement is Requirement.ByPolicy && draft.Policy(PolicyMatter.BaseGain, "lowest")))
+        {
+            return Exact(notch, draft, Value(lowest), lowest.Gain.Value < 0
+                ? LowestCosts.Of(Setting, ("gain", Value(lowest)), named, ("loss", lowest.Gain.ToStops()))
+                : Lowest.Of(Setting, ("gain", Value(lowest)), named));
+        }
+
+        Decibels required = (notch.Requirement as Requirement.Gain)?.Value ?? Decibels.Zero;
+        GainPosition chosen = positions.LastOrDefault(p => p.Gain.Value <= required.Value + Guard.Edge) ?? lowest;
+        Decibels off = chosen.Gain - required;
+        Stops light = off.ToStops();
+        if (Math.Abs(off.Value) <= Guard.Edge)
+        {
+            return Exact(notch, draft, Value(chosen), model.Gain.BaseOf(draft.BaseWord) is { } on
+                ? HasOnBase.Of(Setting, named, ("gain", required), ("base", on.Word), ("iso", on.Base.IsoAtZeroGain))
+                : Has.Of(Setting, named, ("gain", required)));
+        }
+
+        return Compromise(notch, draft, Value(chosen), off.Value, (off.Value < 0 ? Below : Above).Of(
+            Setting,
+            named,
+            ("required", required),
+            ("positions", FigureValue.Of(positions.Select(p => (SettingValue)Value(p)))),
+            ("gain", Value(chosen)),
+            ("light", light),
+            ("off", off)), light);
+    }
+
+    private static SettingValue.GainAt Value(GainPosition position) => new(position.Gain, position.Name);
+}

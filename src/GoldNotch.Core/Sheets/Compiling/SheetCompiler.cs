@@ -1,0 +1,136 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Sheets.Compiling;
+
+/// <summary>Translates a standard for a model: standard × model → sheet, each line exact, a compromise with its size, not possible, or for a person to look at.</summary>
+public static class SheetCompiler
+{
+    private static readonly ImmutableArray<Translator> Translators =
+        [.. SettingName.All.Select(name => name.Setting switch
+        {
+            Setting.FullAuto => new FullAutoTranslator(),
+            Setting.RecordFormat => new RecordFormatTranslator(),
+            Setting.BitRate => new BitRateTranslator(),
+            Setting.Shutter => new ShutterTranslator(),
+            Setting.BaseIso => new BaseTranslator(),
+            Setting.Gain => new GainTranslator(),
+            Setting.NeutralDensity => new NeutralDensityTranslator(),
+            Setting.IrisControl => new ModeTranslator(Setting.IrisControl, m => m.Iris),
+            Setting.Iris => new IrisTranslator(),
+            Setting.WhiteBalance => new WhiteBalanceTranslator(),
+            Setting.FocusMode => new ModeTranslator(Setting.FocusMode, m => m.Focus),
+            Setting.CardSpeed or Setting.CardMinutes or Setting.RunningMinutes => new EnoughTranslator(name.Setting),
+            Setting.FileSystem => new FileSystemTranslator(),
+            _ => name.Kind switch
+            {
+                SettingKind.Choice => new ChoiceTranslator(name.Setting),
+                SettingKind.Level => new LevelTranslator(name.Setting),
+                _ => (Translator)new TaskTranslator(name.Setting),
+            },
+        })];
+
+    /// <summary>Makes the sheet for the circumstances the standard is usually used in.</summary>
+    public static Sheet Compile(Standard standard, CameraModel model) => Compile(standard, model, standard.Circumstances);
+
+    /// <summary>Makes the sheet. Lines follow the order of the work, because later settings depend on earlier ones.</summary>
+    /// <param name="standard">The intention.</param>
+    /// <param name="model">The camera.</param>
+    /// <param name="circumstances">The shoot.</param>
+    public static Sheet Compile(Standard standard, CameraModel model, Circumstances circumstances)
+    {
+        var draft = new SheetDraft(standard, model, circumstances);
+        foreach (Notch notch in draft.Notches)
+        {
+            if (notch.Setting == Setting.Iris)
+            {
+                GainWithinNoise.Apply(draft, notch);
+            }
+
+            SheetLine line = Translators[(int)notch.Setting].Translate(notch, draft);
+            draft.Add(ResetStates.Marked(Forced.By(draft, line), draft));
+        }
+
+        GainAsLastResort.Apply(draft);
+        ResetStates.Explain(draft);
+        return draft.Finish();
+    }
+}
+
+/// <summary>A sheet being written: what the lines before have already decided.</summary>
+internal sealed class SheetDraft(Standard standard, CameraModel model, Circumstances circumstances)
+{
+    private readonly ImmutableArray<SheetLine>.Builder _lines = ImmutableArray.CreateBuilder<SheetLine>();
+    private (RecordFormat? Format, BitRate? Rate)? _ahead;
+
+    internal Standard Standard => standard;
+
+    internal CameraModel Model => model;
+
+    internal Circumstances Circumstances => circumstances;
+
+    /// <summary>The notches that hold, in the order of the work.</summary>
+    internal ImmutableArray<Notch> Notches { get; } = standard.NotchesIn(circumstances);
+
+    /// <summary>The format and bit rate that will be decided further down.</summary>
+    internal (RecordFormat? Format, BitRate? Rate) Ahead => _ahead ??= FormatAhead.Of(this);
+
+    /// <summary>What the lines so far do to the picture; positive is brighter than meant.</summary>
+    internal Stops LightSoFar
+    {
+        get
+        {
+            Stops sum = Stops.Zero;
+            foreach (SheetLine line in _lines)
+            {
+                sum += line.Light;
+            }
+
+            return sum;
+        }
+    }
+
+    /// <summary>The record format decided; null where none is.</summary>
+    internal SettingValue.Format? Format => LineOf(Setting.RecordFormat)?.Target as SettingValue.Format;
+
+    /// <summary>The base decided; null for the lowest.</summary>
+    internal string? BaseWord => (LineOf(Setting.BaseIso)?.Target as SettingValue.Choice)?.Word;
+
+    internal ControlSource Control => new(model, Format, BaseWord);
+
+    internal IEnumerable<SheetLine> Lines => _lines;
+
+    internal bool Policy(PolicyMatter matter, string option) => standard.Policies.Is(matter, option);
+
+    internal SheetLine? LineOf(Setting setting)
+    {
+        foreach (SheetLine line in _lines)
+        {
+            if (line.Setting == setting)
+            {
+                return line;
+            }
+        }
+
+        return null;
+    }
+
+    internal T? Target<T>(Setting setting)
+        where T : SettingValue => LineOf(setting)?.Target as T;
+
+    internal void Add(SheetLine line) => _lines.Add(line);
+
+    internal void Replace(SheetLine line)
+    {
+        for (int i = 0; i < _lines.Count; i++)
+        {
+            if (_lines[i].Setting == line.Setting)
+            {
+                _lines[i] = line;
+            }
+        }
+    }
+
+    internal Sheet Finish() => new(standard, model, _lines.ToImmutable()) { Circumstances = circumstances };
+}

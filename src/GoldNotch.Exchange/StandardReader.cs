@@ -1,0 +1,69 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+using static GoldNotch.Exchange.Fields;
+
+namespace GoldNotch.Exchange;
+
+/// <summary>From documents to the core. Each refusal names the field it is about.</summary>
+public static class StandardReader
+{
+    // A recording of more than a week is a slip of the finger.
+    private const double MostMinutes = 10_080;
+
+    /// <summary>A standard's version as the core's standard.</summary>
+    /// <param name="standard">The document.</param>
+    /// <param name="at">JSON pointer to the document.</param>
+    /// <exception cref="RefusedException">A field cannot be.</exception>
+    public static Standard ToStandard(StandardDocument standard, string at = "")
+    {
+        ImmutableArray<Notch> notches = Each(standard.Notches, $"{at}/notches", ToNotch);
+        Policies policies = Policies.Defaults;
+        foreach ((string matter, string option) in standard.Policies ?? new Dictionary<string, string>())
+        {
+            policies = RefusedException.At($"{at}/policies/{matter}", () => policies.With(matter, option));
+        }
+
+        return RefusedException.At($"{at}/notches", () => new Standard(
+            Key(standard.Key, $"{at}/key"),
+            Text(standard.Name, 80, $"{at}/name"),
+            Count(standard.Version, $"{at}/version"),
+            Text(standard.Purpose, 400, $"{at}/purpose"),
+            ToLight(standard.Light, $"{at}/light"),
+            notches)
+        {
+            Use = OneOf<FootageUse>(standard.Use, $"{at}/use"),
+            PlannedMinutes = standard.PlannedMinutes is { } minutes ? InRange(minutes, 0.1, MostMinutes, $"{at}/plannedMinutes", "planned time in minutes") : null,
+            Circumstances = RefusedException.At($"{at}/circumstances", () => Circumstances.Of(Conditions(standard.Circumstances, $"{at}/circumstances"))),
+            Policies = policies,
+            IntervalDays = standard.IntervalDays is { } days ? (int)InRange(days, 1, 3650, $"{at}/intervalDays", "interval between checks in days") : null,
+        });
+    }
+
+    private static IEnumerable<Condition> Conditions(IReadOnlyList<string>? words, string at) =>
+        Each(words ?? [], at, (w, p) => RefusedException.At(p, () => ConditionWords.Parse(w)));
+
+    internal static Notch ToNotch(NotchDocument notch, string at)
+    {
+        Setting setting = RefusedException.At($"{at}/setting", () => SettingName.Parse(notch.Setting));
+        return new Notch(
+            setting,
+            RefusedException.At($"{at}/require", () => Requirement.Parse(setting, notch.Require)),
+            RefusedException.At($"{at}/tolerance", () => Distance.ParseTolerance(notch.Tolerance, SettingName.Of(setting).Unit)),
+            OneOf<Importance>(notch.Importance, $"{at}/importance"),
+            Text(notch.Reason, 400, $"{at}/reason"))
+        {
+            When = [.. Conditions(notch.When, $"{at}/when").Distinct().Order()],
+        };
+    }
+
+    internal static SceneLight ToLight(LightDocument light, string at) => new(
+        Text(light.Description, 200, $"{at}/description"),
+        light.Lux is { } lux ? RefusedException.At($"{at}/lux", () => new Lux(lux)) : null,
+        RefusedException.At($"{at}/temperatureK", () => new Kelvin(light.TemperatureK)),
+        light.MainsHz is >= 10 and <= 1000
+            ? light.MainsHz
+            : throw new RefusedException("bad-value", $"{at}/mainsHz", "The mains frequency is 50 or 60 Hz in most places; between 10 and 1000 is taken."),
+        OneOf<LampKind>(light.Lamp, $"{at}/lamp"));
+}

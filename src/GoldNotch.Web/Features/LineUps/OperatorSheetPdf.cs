@@ -1,0 +1,106 @@
+using GoldNotch.Core.LineUps;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Data;
+using GoldNotch.Web.Features.Printing;
+using SkiaSharp;
+
+namespace GoldNotch.Web.Features.LineUps;
+
+/// <summary>One operator's card, 105 by 148 mm: what the camera is for, what it is set to, and a code that opens its check.</summary>
+internal static class OperatorSheetPdf
+{
+    private const float Point = 72 / 25.4f;
+    private const float Width = 105 * Point;
+    private const float Height = 148 * Point;
+    private const float Margin = 18;
+
+    internal static byte[] Of(LineUpReport report, CameraRow row, Sheet sheet, StoredUnit? unit, string address)
+    {
+        using var to = new MemoryStream();
+        using (SKDocument document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = $"{report.LineUp.Name}, camera {row.Plan.Camera.Name}", Author = "Gold Notch" }))
+        {
+            SKCanvas canvas = document.BeginPage(Width, Height);
+            Draw(canvas, report, row, sheet, unit, address);
+            document.EndPage();
+            document.Close();
+        }
+
+        return to.ToArray();
+    }
+
+    private static void Draw(SKCanvas canvas, LineUpReport report, CameraRow row, Sheet sheet, StoredUnit? unit, string address)
+    {
+        using var ink = new SKPaint { Color = SKColors.Black, IsAntialias = true };
+        using var rule = new SKPaint { Color = SKColors.Black, StrokeWidth = 0.6f, Style = SKPaintStyle.Stroke };
+        using var letter = new SKFont(Lettering.Bold, 40);
+        using var title = new SKFont(Lettering.Bold, 13);
+        using var words = new SKFont(Lettering.Words, 9);
+        using var value = new SKFont(Lettering.Mono, 13);
+        LineUpCamera of = row.Prepared.Of;
+        canvas.DrawText(of.Letter, Margin, 48, SKTextAlign.Left, letter, ink);
+        float beside = Margin + letter.MeasureText(of.Letter) + 12;
+        canvas.DrawText(Lettering.Fitted(report.LineUp.Name, title, Width - beside - Margin), beside, 28, SKTextAlign.Left, title, ink);
+        string who = $"{of.Tag} · {of.Spoken}{(of.Part.Length > 0 ? $" · {of.Part}" : "")}";
+        canvas.DrawText(Lettering.Fitted(who, words, Width - beside - Margin), beside, 42, SKTextAlign.Left, words, ink);
+        string where = unit is null ? report.LineUp.Place : $"{report.LineUp.Place} (kept in {unit.Place})";
+        canvas.DrawText(Lettering.Fitted(where, words, Width - beside - Margin), beside, 54, SKTextAlign.Left, words, ink);
+        canvas.DrawLine(Margin, 62, Width - Margin, 62, rule);
+        float y = 80;
+        foreach ((string name, string set) in Lines(report, row, sheet))
+        {
+            canvas.DrawText(name, Margin, y, SKTextAlign.Left, words, ink);
+            canvas.DrawText(Lettering.Fitted(set, value, Width - Margin - 96), 96, y, SKTextAlign.Left, value, ink);
+            y += 19;
+        }
+
+        y += 4;
+        foreach (string line in Notes(report, row).SelectMany(n => Lettering.Wrapped(n, words, Width - (2 * Margin))).TakeWhile(_ => y < Height - 92))
+        {
+            canvas.DrawText(line, Margin, y, SKTextAlign.Left, words, ink);
+            y += 11.5f;
+        }
+
+        QrCodes.Draw(canvas, address, new SKRect(Margin, Height - 84, Margin + 68, Height - 16), ink);
+        foreach ((string line, int i) in Lettering.Wrapped("This code opens the check of this camera against this plan. When the light changes, ask for the new values: do not guess.", words, Width - Margin - 68 - 34).Select((l, i) => (l, i)))
+        {
+            canvas.DrawText(line, Margin + 80, Height - 70 + (i * 11.5f), SKTextAlign.Left, words, ink);
+        }
+    }
+
+    private static IEnumerable<(string Name, string Set)> Lines(LineUpReport report, CameraRow row, Sheet sheet)
+    {
+        PlanCandidate c = row.Plan.Chosen;
+        yield return ("Format", sheet.LineOf(Core.Cameras.Setting.RecordFormat)?.Target?.Label ?? "see sheet");
+        yield return ("Shutter", row.Prepared.Shutter.Label);
+        yield return ("Sensitivity", $"{PlanReasons.State(c.State)}");
+        yield return ("ND", c.Front.IsEmpty ? c.BuiltIn.Label : $"{c.BuiltIn.Label} + front {string.Join(", ", c.Front.Select(f => f.Label))}");
+        yield return ("Iris", c.IrisLabel);
+        BalanceRow? white = report.White.FirstOrDefault(w => w.Letter == row.Plan.Camera.Name);
+        yield return ("White", white switch
+        {
+            null => "see sheet",
+            { Dial: { } dial } => dial.Label(),
+            { Memory.Length: > 0 } => $"card, memory {white.Memory}",
+            _ => "card",
+        });
+        yield return ("Lens", $"{row.Plan.Camera.Standpoint!.Focal.Label()} at {row.Plan.Camera.Standpoint.Distance.Label()}");
+    }
+
+    private static IEnumerable<string> Notes(LineUpReport report, CameraRow row)
+    {
+        if (row.Plan.Depth is { } depth)
+        {
+            yield return $"Sharp from {depth.Near.Label()} to {depth.Far?.Label() ?? "infinity"}.";
+        }
+
+        foreach (string note in new[] { row.RequirementMissed, row.Ramp }.Where(n => n.Length > 0))
+        {
+            yield return note;
+        }
+
+        foreach (LeanRow lean in report.Leans.Where(l => l.Letter == row.Plan.Camera.Name))
+        {
+            yield return $"It {lean.Sentence}";
+        }
+    }
+}

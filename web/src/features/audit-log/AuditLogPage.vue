@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import { useInfiniteQuery } from '@tanstack/vue-query';
+import { computed } from 'vue';
+import { api, ask } from '../../app/client';
+import { moment } from '../../app/dates';
+
+const { data, isPending, error, hasNextPage, fetchNextPage, isFetchingNextPage, refetch } = useInfiniteQuery({
+  queryKey: ['audit', 'all'],
+  queryFn: ({ pageParam }) => ask(api.GET('/api/audit', { params: { query: { before: pageParam } } })),
+  initialPageParam: undefined as number | undefined,
+  getNextPageParam: (last) => last.next ?? undefined,
+});
+const rows = computed(() => data.value?.pages.flatMap((p) => p.entries) ?? []);
+/** What is kept as a document is told as a list; one that was cut short is shown as it is. */
+function told(json: string | null | undefined): string {
+  if (!json) return '';
+  try {
+    return Object.entries(JSON.parse(json) as Record<string, unknown>)
+      .filter(([, value]) => value !== null && typeof value !== 'object')
+      .map(([key, value]) => `${key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()} ${String(value)}`)
+      .join(', ');
+  } catch {
+    return json;
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <p class="soft small"><RouterLink to="/standards">Standards</RouterLink></p>
+    <h1>Trail</h1>
+    <p class="soft">Who changed what, newest first. Nothing here is ever taken out.</p>
+    <p v-if="isPending" class="soft" role="status">Iris the trail…</p>
+    <div v-else-if="error" class="problem" role="alert">
+      {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
+    </div>
+    <p v-else-if="!rows.length">Nothing has been changed yet.</p>
+    <div v-else class="scroll" tabindex="0" role="region" aria-label="Table">
+      <table class="plain-table">
+        <thead>
+          <tr>
+            <th scope="col">When</th>
+            <th scope="col">Who</th>
+            <th scope="col">What</th>
+            <th scope="col">To what</th>
+            <th scope="col">From, to</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.id">
+            <td>{{ moment(row.at) }}</td>
+            <td>{{ row.who }}</td>
+            <td>{{ row.what }}</td>
+            <td class="mono small">{{ row.subject }}</td>
+            <td class="small change">
+              {{ told(row.before) }}<template v-if="row.before && row.after"> → </template
+              >{{ told(row.after) }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-if="hasNextPage">
+      <button class="act quiet" type="button" :disabled="isFetchingNextPage" @click="fetchNextPage()">
+        Older ones
+      </button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.scroll {
+  overflow-x: auto;
+}
+.plain-table {
+  margin-top: 18px;
+}
+.change {
+  max-width: 420px;
+  overflow-wrap: anywhere;
+}
+</style>

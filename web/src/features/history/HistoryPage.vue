@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { useInfiniteQuery } from '@tanstack/vue-query';
+import { computed } from 'vue';
+import { api, ask, type Views } from '../../app/client';
+import { moment } from '../../app/dates';
+import { plain } from '../../instruments/fractions';
+
+const { data, isPending, error, hasNextPage, fetchNextPage, isFetchingNextPage, refetch } = useInfiniteQuery({
+  queryKey: ['checks', 'log'],
+  queryFn: ({ pageParam }) => ask(api.GET('/api/checks', { params: { query: { before: pageParam } } })),
+  initialPageParam: undefined as string | undefined,
+  getNextPageParam: (last) => last.next ?? undefined,
+});
+const rows = computed(() => data.value?.pages.flatMap((p) => p.checks) ?? []);
+const to = (row: Views['CheckRowView']) => (row.signedAt ? `/log/${row.id}` : `/bench/${row.id}`);
+</script>
+
+<template>
+  <div class="page">
+    <h1>Log</h1>
+    <p class="soft lead">Every check, newest first. A signed one stays as it was found.</p>
+    <p v-if="isPending" class="soft" role="status">Iris the log…</p>
+    <div v-else-if="error" class="problem" role="alert">
+      {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
+    </div>
+    <p v-else-if="!rows.length">
+      Nothing has been checked yet. <RouterLink to="/bench">Begin a check on the bench.</RouterLink>
+    </p>
+    <table v-else class="plain-table">
+      <thead>
+        <tr>
+          <th scope="col">Begun</th>
+          <th scope="col">Unit</th>
+          <th scope="col">Against</th>
+          <th scope="col">Found</th>
+          <th scope="col">By</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.id">
+          <td>
+            <RouterLink :to="to(row)">{{ moment(row.startedAt) }}</RouterLink>
+          </td>
+          <th scope="row" class="mono">
+            <RouterLink :to="`/units/${row.unitTag}`">{{ row.unitTag }}</RouterLink>
+          </th>
+          <td>
+            {{ row.standardName }} <span class="soft small">v{{ row.standardVersion }}</span>
+            <span v-if="row.shootName" class="small"> {{ row.shootName }}</span>
+          </td>
+          <td class="found">
+            <span v-if="row.foundHeadline" class="mono small off">{{ plain(row.foundHeadline) }}</span>
+            <span v-else-if="!row.summary.unread" class="has">as the sheet says</span>
+            <span v-if="row.foundHeadline && row.foundHeadline !== row.summary.headline" class="small">
+              left
+              <span v-if="row.summary.headline" class="mono off">{{ plain(row.summary.headline) }}</span>
+              <span v-else class="has">right</span></span
+            >
+            <span v-if="row.summary.withinTolerance" class="small soft">
+              {{ row.summary.withinTolerance }} within tolerance</span
+            >
+            <span v-if="row.summary.unread" class="small soft"> {{ row.summary.unread }} not read</span>
+          </td>
+          <td>
+            {{ row.signedBy ?? row.startedBy }}<span v-if="!row.signedAt" class="automatic small"> open</span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="hasNextPage" class="more">
+      <button class="act quiet" type="button" :disabled="isFetchingNextPage" @click="fetchNextPage()">
+        Older checks
+      </button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.lead {
+  margin-bottom: 20px;
+}
+tbody th {
+  font-size: 1rem;
+  color: var(--ink);
+}
+.more {
+  margin-top: 20px;
+}
+@media (max-width: 640px) {
+  thead {
+    display: none;
+  }
+  tr {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 12px;
+    padding: 10px 0;
+    border-bottom: 1px solid var(--line);
+  }
+  td,
+  tbody th {
+    border: 0;
+    padding: 0 !important;
+  }
+  .found {
+    order: 5;
+    width: 100%;
+  }
+}
+</style>

@@ -1,0 +1,230 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
+import { computed, ref } from 'vue';
+import { api, ask, type Views } from '../../app/client';
+import NumberField from '../../app/NumberField.vue';
+import TextEntry from '../../app/TextEntry.vue';
+import { plain } from '../../instruments/fractions';
+import CameraForm from './CameraForm.vue';
+import LightForm from './LightForm.vue';
+import SceneForm from './SceneForm.vue';
+import UnitField from './UnitField.vue';
+import type { useLineUp } from './useLineUp';
+
+/** What is asked of a line-up: the light, the standard and strategy, the cameras, the scene. */
+const doc = defineModel<Views['LineUpDocument']>({ required: true });
+const props = defineProps<{ it: ReturnType<typeof useLineUp> }>();
+const { plan, chosen, choose, camera, at, messageAt } = props.it;
+const standards = useQuery({ queryKey: ['standards'], queryFn: () => ask(api.GET('/api/standards')) });
+const approved = computed(() => (standards.data.value ?? []).filter((s) => s.state === 'approved'));
+const adding = ref(false);
+const newUnit = ref('');
+
+const SCHOOLS = [
+  { key: 'own-base', name: 'own base, ND for the rest' },
+  { key: 'move-light', name: 'the light moves' },
+  { key: 'common-speed', name: 'one speed for all' },
+  { key: 'gain-last', name: 'gain last' },
+];
+const planned = computed(() => plan.value.cameras.find((c) => c.letter === chosen.value) ?? null);
+const lenses = computed(() => plan.value.lenses.find((l) => l.letter === chosen.value)?.lenses ?? []);
+const iris = (letter: string) => plan.value.cameras.find((c) => c.letter === letter)?.chosen.iris ?? '';
+const fault = (letter: string) => plan.value.faults.some((f) => f.letter === letter);
+function addUnit(): void {
+  if (!newUnit.value) return;
+  props.it.add(newUnit.value);
+  newUnit.value = '';
+  adding.value = false;
+}
+const callText = computed({
+  get: () => (doc.value.call ? new Date(doc.value.call).toISOString().slice(0, 16) : ''),
+  set: (text: string) => (doc.value.call = text ? `${text}:00Z` : undefined),
+});
+</script>
+
+<template>
+  <div class="asked-form">
+    <TextEntry v-model="doc.name" label="Name" plain-text :wrong="messageAt('/name')" />
+    <TextEntry v-model="doc.place" label="Place" plain-text :most="120" :wrong="messageAt('/place')" />
+    <label class="entry">
+      <span class="what">Call <span class="soft">UTC</span></span>
+      <input v-model="callText" class="field" type="datetime-local" />
+    </label>
+    <LightForm v-model="doc.light" :message-at="messageAt" />
+    <label class="entry">
+      <span class="what">Standard</span>
+      <select v-model="doc.standard" :class="{ wrong: messageAt('/standard') }">
+        <option v-if="!approved.some((s) => s.key === doc.standard)" :value="doc.standard">
+          {{ doc.standard }}
+        </option>
+        <option v-for="s in approved" :key="s.key" :value="s.key">{{ s.name }}</option>
+      </select>
+      <span v-if="messageAt('/standard')" class="off small" role="alert">{{ messageAt('/standard') }}</span>
+    </label>
+    <label class="entry">
+      <span class="what">Strategy</span>
+      <select v-model="doc.strategy">
+        <option v-for="s in SCHOOLS" :key="s.key" :value="s.key">{{ s.name }}</option>
+      </select>
+      <span v-if="messageAt('/strategy')" class="off small" role="alert">{{ messageAt('/strategy') }}</span>
+    </label>
+    <fieldset>
+      <legend>Cameras</legend>
+      <button
+        v-for="c in doc.cameras"
+        :key="c.letter"
+        type="button"
+        class="one"
+        :aria-pressed="c.letter === chosen"
+        @click="choose(c.letter)"
+      >
+        <b class="mono">{{ c.letter }}</b>
+        <span>{{ plan.cameras.find((p) => p.letter === c.letter)?.spoken ?? c.unit }}</span>
+        <span v-if="fault(c.letter)" class="off small">look</span>
+        <span v-else class="mono has">{{ plain(iris(c.letter)) }}</span>
+      </button>
+      <CameraForm
+        v-if="camera"
+        :key="camera.letter"
+        v-model="doc.cameras[at]!"
+        :at="at"
+        :lenses="lenses"
+        :floor="(doc.floor ?? []).map((f) => f.name)"
+        :planned="planned"
+        :message-at="messageAt"
+        @close="chosen = ''"
+        @remove="it.remove(camera.letter)"
+      />
+      <form v-if="adding" class="row adding" @submit.prevent="addUnit">
+        <UnitField v-model="newUnit" label="Unit" />
+        <button class="act small" type="submit" :disabled="!newUnit">Add</button>
+      </form>
+      <button v-else class="link small" type="button" @click="adding = true">Add a camera</button>
+      <p v-if="messageAt('/cameras')" class="off small" role="alert">{{ messageAt('/cameras') }}</p>
+    </fieldset>
+    <SceneForm v-model="doc" :marks="plan.marks" :message-at="messageAt" />
+    <fieldset>
+      <legend>Exposure and colour</legend>
+      <div class="row">
+        <NumberField
+          :model-value="doc.offsetStops"
+          label="Over the meter"
+          unit="stops"
+          :wrong="messageAt('/offsetStops')"
+          @update:model-value="doc.offsetStops = $event ?? 0"
+        />
+        <label class="entry">
+          <span class="what">Colour from</span>
+          <select v-model="doc.colourReference">
+            <option value="">the best known</option>
+            <option v-for="c in doc.cameras" :key="c.letter" :value="c.letter">{{ c.letter }}</option>
+          </select>
+        </label>
+      </div>
+      <label class="tick"
+        ><input v-model="doc.oneReading" type="checkbox" /> all set from this one reading</label
+      >
+    </fieldset>
+  </div>
+</template>
+
+<style scoped>
+.asked-form {
+  display: grid;
+  gap: 8px;
+  padding: 2px 14px 24px;
+}
+.asked-form :deep(fieldset) {
+  border: 0;
+  border-top: 1px solid var(--line);
+  margin: 4px 0 0;
+  padding: 6px 0 2px;
+  display: grid;
+  gap: 7px;
+  min-width: 0;
+}
+.asked-form :deep(legend) {
+  font-size: 0.8125rem;
+  font-weight: 600;
+  color: var(--ink-soft);
+  padding: 0 8px 0 0;
+}
+.asked-form :deep(.row) {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 7px;
+  align-items: start;
+}
+.asked-form :deep(.row.three) {
+  grid-template-columns: 1.5fr 1.1fr 0.9fr;
+}
+.asked-form :deep(.ways) {
+  display: flex;
+  gap: 12px;
+  font-size: 0.875rem;
+}
+.asked-form :deep(.tick) {
+  font-size: 0.875rem;
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.asked-form :deep(.item) {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px 7px;
+  align-items: start;
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 5px;
+}
+.asked-form :deep(.item > .row) {
+  grid-column: 1 / -1;
+}
+.asked-form :deep(summary) {
+  font-size: 0.875rem;
+  cursor: pointer;
+}
+.asked-form :deep(details[open]) {
+  display: grid;
+  gap: 6px;
+}
+.asked-form :deep(.acts) {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: center;
+}
+.asked-form :deep(.camera) {
+  border: 1px solid var(--ink-soft);
+  border-radius: 6px;
+  padding: 6px 10px 8px;
+  background: var(--panel);
+}
+.asked-form :deep(.camera legend) {
+  color: var(--ink);
+  padding: 0 4px;
+}
+.one {
+  display: grid;
+  grid-template-columns: 20px 1fr auto;
+  gap: 8px;
+  border: 0;
+  background: none;
+  color: inherit;
+  text-align: left;
+  padding: 4px 6px;
+  font-size: 0.9375rem;
+  cursor: pointer;
+  border-radius: 4px;
+}
+.one[aria-pressed='true'] {
+  background: var(--panel-deep);
+  box-shadow: inset 3px 0 var(--ink);
+}
+.adding {
+  align-items: end !important;
+}
+.act.small {
+  padding: 5px 10px;
+}
+</style>

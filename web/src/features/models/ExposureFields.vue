@@ -1,0 +1,327 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Views } from '../../app/client';
+import { copy } from '../../app/copy';
+import SpecificationField from './SpecificationField.vue';
+import { filters, filtersText, gains, gainsText, labels, numbers } from './specificationText';
+import ListInput from './ListInput.vue';
+
+/** The parts of a card that are computed with: shutter, gain, filter, iris, white, focus, each where its setting stands. */
+const card = defineModel<Views['ModelDocument']>({ required: true });
+const props = defineProps<{ setting: string; editable: boolean }>();
+const joined = (all: (string | number)[]) => all.join(' ');
+const mode = computed(() => (props.setting === 'iris-control' ? card.value.iris : card.value.focus));
+const orNothing = <T,>(list: T[]): T[] | null => (list.length ? list : null);
+
+function addBase(): void {
+  const bases = card.value.gain.bases ?? [];
+  card.value.gain.bases = [
+    ...bases,
+    {
+      word: bases.length ? 'high' : 'low',
+      name: '',
+      isoAtZeroGain: NaN,
+      noisePenaltyDb: 0,
+      gains: { fromDb: NaN, toDb: NaN, stepDb: NaN },
+    },
+  ];
+}
+</script>
+
+<template>
+  <div class="part">
+    <template v-if="setting === 'shutter'">
+      <ListInput
+        :value="card.shutters"
+        :read="labels"
+        :write="joined"
+        :disabled="!editable"
+        label="Speeds"
+        hint="1/30 1/50 1/60 1/100"
+        @change="card.shutters = $event"
+      />
+      <ListInput
+        :value="card.angles?.degrees ?? []"
+        :read="numbers"
+        :write="joined"
+        :disabled="!editable"
+        label="Angles in degrees, where it is set by angle"
+        hint="90 172.8 180"
+        @change="
+          card.angles = $event.length
+            ? { degrees: $event, anyBetween: card.angles?.anyBetween ?? false }
+            : null
+        "
+      />
+      <label v-if="card.angles" class="tick"
+        ><input v-model="card.angles.anyBetween" type="checkbox" :disabled="!editable" /> any angle between
+        can be typed</label
+      >
+    </template>
+    <template v-else-if="setting === 'gain'">
+      <template v-if="!card.gain.bases?.length">
+        <ListInput
+          :value="card.gain.positions"
+          :read="gains"
+          :write="gainsText"
+          :disabled="!editable"
+          label="Gains in dB, with the name of the switch where it has one"
+          hint="−3 0 3 6, or L −3, M +3, H +12"
+          @change="card.gain.positions = $event"
+        />
+        <ListInput
+          :value="card.gain.isos ?? []"
+          :read="numbers"
+          :write="joined"
+          :disabled="!editable"
+          label="ISO numbers, where it shows those instead"
+          hint="100 125 160 200"
+          @change="card.gain.isos = orNothing($event)"
+        />
+      </template>
+      <div class="fields">
+        <SpecificationField
+          v-model="card.gain.isoAtZeroGain"
+          label="ISO at 0 dB"
+          number
+          optional
+          :editable="editable"
+        />
+        <SpecificationField
+          v-model="card.gain.capDb"
+          label="Last resort up to, dB"
+          number
+          optional
+          :editable="editable"
+        />
+        <SpecificationField
+          v-model="card.gain.highlightStops"
+          label="Stops above grey"
+          number
+          optional
+          :editable="editable"
+        />
+        <SpecificationField
+          v-model="card.gain.shadowStops"
+          label="Stops below grey"
+          number
+          optional
+          :editable="editable"
+        />
+        <label class="tick"
+          ><input v-model="card.gain.automatic" type="checkbox" :disabled="!editable" /> has an
+          automatic</label
+        >
+      </div>
+    </template>
+    <template v-else-if="setting === 'base'">
+      <p v-if="!card.gain.bases?.length" class="soft small">One base. Add two where the camera has two.</p>
+      <div v-for="(base, i) in card.gain.bases ?? []" :key="i" class="fields">
+        <label
+          ><span>Base</span>
+          <select v-model="base.word" :disabled="!editable">
+            <option>low</option>
+            <option>high</option>
+          </select></label
+        >
+        <SpecificationField v-model="base.name" label="Shown as" :editable="editable" />
+        <SpecificationField v-model="base.isoAtZeroGain" label="ISO at 0 dB" number :editable="editable" />
+        <SpecificationField
+          v-model="base.noisePenaltyDb"
+          label="Noise over the other, dB"
+          number
+          :editable="editable"
+        />
+        <template v-if="base.gains">
+          <SpecificationField v-model="base.gains.fromDb" label="Gain from, dB" number :editable="editable" />
+          <SpecificationField v-model="base.gains.toDb" label="to, dB" number :editable="editable" />
+          <SpecificationField v-model="base.gains.stepDb" label="by, dB" number :editable="editable" />
+        </template>
+        <ListInput
+          v-else
+          :value="base.isos ?? []"
+          :read="numbers"
+          :write="joined"
+          :disabled="!editable"
+          label="ISO numbers"
+          @change="base.isos = $event"
+        />
+        <button v-if="editable" class="link" type="button" @click="card.gain.bases!.splice(i, 1)">out</button>
+      </div>
+      <p v-if="editable"><button class="act quiet" type="button" @click="addBase">Add a base</button></p>
+    </template>
+    <template v-else-if="setting === 'nd'">
+      <ListInput
+        :value="card.filters"
+        :read="filters"
+        :write="filtersText"
+        :disabled="!editable"
+        label="Positions with the stops they take, measured if you can"
+        hint="clear 0, 1/4 2, 1/16 4"
+        @change="card.filters = $event"
+      />
+      <div class="fields">
+        <template v-if="card.variableFilter">
+          <SpecificationField
+            v-model="card.variableFilter.leastStops"
+            label="Variable, from, stops"
+            number
+            :editable="editable"
+          />
+          <SpecificationField
+            v-model="card.variableFilter.mostStops"
+            label="to, stops"
+            number
+            :editable="editable"
+          />
+          <SpecificationField
+            v-model="card.variableFilter.stepStops"
+            label="by, stops"
+            number
+            :editable="editable"
+          />
+          <button v-if="editable" class="link" type="button" @click="card.variableFilter = null">
+            no variable filter
+          </button>
+        </template>
+        <button
+          v-else-if="editable"
+          class="link"
+          type="button"
+          @click="card.variableFilter = { leastStops: NaN, mostStops: NaN, stepStops: NaN }"
+        >
+          It has a variable filter
+        </button>
+      </div>
+    </template>
+    <div v-else-if="setting === 'iris-control' || setting === 'focus-mode'" class="fields">
+      <label class="tick"
+        ><input v-model="mode.manual" type="checkbox" :disabled="!editable" /> by hand</label
+      >
+      <label class="tick"
+        ><input v-model="mode.automatic" type="checkbox" :disabled="!editable" /> by the camera</label
+      >
+    </div>
+    <template v-else-if="setting === 'iris'"
+      ><div class="fields">
+        <SpecificationField v-model="card.lens.shortestMm" label="Shortest, mm" number :editable="editable" />
+        <SpecificationField v-model="card.lens.longestMm" label="Longest, mm" number :editable="editable" />
+        <SpecificationField v-model="card.lens.widestAtShort" label="Widest" :editable="editable" />
+        <SpecificationField
+          v-model="card.lens.widestAtLong"
+          label="Widest at the long end"
+          :editable="editable"
+        />
+        <SpecificationField v-model="card.lens.smallest" label="Smallest" :editable="editable" />
+      </div>
+      <div v-for="(one, i) in card.lenses ?? []" :key="i" class="fields">
+        <SpecificationField v-model="one.name" label="Another lens" :editable="editable" />
+        <SpecificationField v-model="one.lens.shortestMm" label="Shortest, mm" number :editable="editable" />
+        <SpecificationField v-model="one.lens.longestMm" label="Longest, mm" number :editable="editable" />
+        <SpecificationField v-model="one.lens.widestAtShort" label="Widest" :editable="editable" />
+        <SpecificationField
+          v-model="one.lens.widestAtLong"
+          label="Widest at the long end"
+          :editable="editable"
+        />
+        <SpecificationField v-model="one.lens.smallest" label="Smallest" :editable="editable" />
+        <SpecificationField
+          :model-value="one.transmission ?? ''"
+          label="T wide open, if marked"
+          :editable="editable"
+          @update:model-value="one.transmission = String($event) || null"
+        />
+        <button v-if="editable" class="link" type="button" @click="card.lenses!.splice(i, 1)">out</button>
+      </div>
+      <p v-if="editable">
+        <button
+          class="link"
+          type="button"
+          @click="card.lenses = [...(card.lenses ?? []), { name: '', lens: copy(card.lens) }]"
+        >
+          Add a lens that goes with it
+        </button>
+      </p>
+    </template>
+    <template v-else-if="setting === 'white-balance'">
+      <ListInput
+        :value="card.whiteBalance.presetsK"
+        :read="numbers"
+        :write="joined"
+        :disabled="!editable"
+        label="Presets in kelvin"
+        hint="3200 5600"
+        @change="card.whiteBalance.presetsK = $event"
+      />
+      <ListInput
+        :value="card.whiteBalance.memories"
+        :read="labels"
+        :write="joined"
+        :disabled="!editable"
+        label="Memories for a card"
+        hint="A B"
+        @change="card.whiteBalance.memories = $event"
+      />
+      <div class="fields">
+        <template v-if="card.whiteBalance.dial">
+          <SpecificationField
+            v-model="card.whiteBalance.dial.lowestK"
+            label="Dial from, K"
+            number
+            :editable="editable"
+          />
+          <SpecificationField
+            v-model="card.whiteBalance.dial.highestK"
+            label="to, K"
+            number
+            :editable="editable"
+          />
+          <SpecificationField
+            v-model="card.whiteBalance.dial.stepK"
+            label="by, K"
+            number
+            optional
+            :editable="editable"
+          />
+          <SpecificationField
+            v-model="card.whiteBalance.dial.stepMired"
+            label="or by, mired"
+            number
+            optional
+            :editable="editable"
+          />
+          <button v-if="editable" class="link" type="button" @click="card.whiteBalance.dial = null">
+            no dial
+          </button>
+        </template>
+        <button
+          v-else-if="editable"
+          class="link"
+          type="button"
+          @click="card.whiteBalance.dial = { lowestK: NaN, highestK: NaN, stepK: NaN }"
+        >
+          A number can be dialled
+        </button>
+        <label class="tick"
+          ><input v-model="card.whiteBalance.automatic" type="checkbox" :disabled="!editable" /> has an
+          automatic</label
+        >
+      </div>
+    </template>
+    <label v-else-if="setting === 'full-auto'" class="tick"
+      ><input v-model="card.fullAuto" type="checkbox" :disabled="!editable" /> it has a full-auto
+      switch</label
+    >
+  </div>
+</template>
+
+<style scoped>
+.part {
+  display: grid;
+  gap: 8px;
+}
+.tick {
+  display: block;
+  font-size: 0.875rem;
+}
+</style>

@@ -1,0 +1,175 @@
+<script setup lang="ts">
+import type { Views } from '../../app/client';
+import SpecificationField from './SpecificationField.vue';
+import { labels } from './specificationText';
+
+const card = defineModel<Views['ModelDocument']>({ required: true });
+defineProps<{ editable: boolean; classes: string[] }>();
+const value = (event: Event) => (event.target as HTMLSelectElement).value;
+const CARD: Views['IssuedCardDocument'] = { cardType: '', capacityGb: NaN, class: 'V30', fileSystem: '' };
+const POWER: Views['PowerDocument'] = { batteryWh: NaN, watts: NaN, volts: NaN, health: 0.9 };
+const reset = (field: 'how' | 'firmware', text: string) =>
+  (card.value.reset = { how: '', states: {}, firmware: '', ...card.value.reset, [field]: text });
+</script>
+
+<template>
+  <section class="general">
+    <div class="fields">
+      <SpecificationField v-model="card.name" label="Name" :editable="editable" />
+      <SpecificationField
+        v-model="card.kind"
+        class="grow"
+        label="What sort of camera"
+        :most="200"
+        :editable="editable"
+      />
+    </div>
+    <div class="fields">
+      <template v-if="card.sensor">
+        <SpecificationField
+          v-model="card.sensor.widthMm"
+          label="Sensor, mm wide"
+          number
+          :editable="editable"
+        />
+        <SpecificationField v-model="card.sensor.heightMm" label="high" number :editable="editable" />
+      </template>
+      <button
+        v-else-if="editable"
+        class="link"
+        type="button"
+        @click="card.sensor = { widthMm: NaN, heightMm: NaN }"
+      >
+        Say its sensor
+      </button>
+      <SpecificationField v-model="card.bufferGb" label="Memory, GB" number optional :editable="editable" />
+      <SpecificationField
+        v-model="card.blackReferenceMinutes"
+        label="Black reference every, min"
+        number
+        optional
+        :editable="editable"
+      />
+    </div>
+
+    <h2>StandardReader</h2>
+    <div v-for="(slot, i) in card.slots ?? []" :key="i" class="fields">
+      <SpecificationField v-model="slot.name" label="Slot" :editable="editable" />
+      <SpecificationField v-model="slot.cardType" label="Takes" :editable="editable" />
+      <SpecificationField
+        :model-value="slot.fileSystems.join(' ')"
+        label="Writes"
+        :editable="editable"
+        @update:model-value="slot.fileSystems = labels(String($event))"
+      />
+      <label
+        ><span>Not slower than</span>
+        <select
+          :value="slot.slowestClass ?? ''"
+          :disabled="!editable"
+          @change="slot.slowestClass = value($event) || null"
+        >
+          <option value="">any</option>
+          <option v-for="c in classes" :key="c">{{ c }}</option>
+        </select></label
+      >
+      <button v-if="editable" class="link" type="button" @click="card.slots!.splice(i, 1)">out</button>
+    </div>
+    <p v-if="editable">
+      <button
+        class="act quiet"
+        type="button"
+        @click="card.slots = [...(card.slots ?? []), { name: '', cardType: '', fileSystems: [] }]"
+      >
+        Add a slot
+      </button>
+    </p>
+    <div v-if="card.card" class="fields">
+      <SpecificationField v-model="card.card.cardType" label="Issued card" :editable="editable" />
+      <SpecificationField v-model="card.card.capacityGb" label="GB" number :editable="editable" />
+      <label
+        ><span>Class</span>
+        <select v-model="card.card.class" :disabled="!editable">
+          <option v-for="c in classes" :key="c">{{ c }}</option>
+        </select></label
+      >
+      <SpecificationField v-model="card.card.fileSystem" label="File system" :editable="editable" />
+      <button v-if="editable" class="link" type="button" @click="card.card = null">no card is issued</button>
+    </div>
+    <p v-else-if="editable">
+      <button class="link" type="button" @click="card.card = { ...CARD }">Name the issued card</button>
+    </p>
+
+    <h2>Power</h2>
+    <div v-if="card.power" class="fields">
+      <SpecificationField v-model="card.power.batteryWh" label="Battery, Wh" number :editable="editable" />
+      <SpecificationField v-model="card.power.watts" label="Draws, W" number :editable="editable" />
+      <SpecificationField v-model="card.power.volts" label="Volts" number :editable="editable" />
+      <SpecificationField v-model="card.power.health" label="Health, 0.1 to 1" number :editable="editable" />
+      <button v-if="editable" class="link" type="button" @click="card.power = null">not known</button>
+    </div>
+    <p v-else-if="editable">
+      <button class="link" type="button" @click="card.power = { ...POWER }">
+        Say battery and consumption
+      </button>
+    </p>
+
+    <h2>Factory reset</h2>
+    <SpecificationField
+      :model-value="card.reset?.how ?? ''"
+      label="How; empty where it has none"
+      :most="300"
+      :editable="editable"
+      @update:model-value="reset('how', String($event))"
+    />
+    <SpecificationField
+      :model-value="card.reset?.firmware ?? ''"
+      label="Firmware from which it has it; empty where every one does"
+      :most="20"
+      :editable="editable"
+      @update:model-value="reset('firmware', String($event))"
+    />
+
+    <h2>What forces what</h2>
+    <div v-for="(rule, i) in card.dependencies ?? []" :key="i" class="fields">
+      <SpecificationField v-model="rule.when" label="When" :editable="editable" />
+      <SpecificationField v-model="rule.is" label="is" :editable="editable" />
+      <SpecificationField v-model="rule.then" label="then" :editable="editable" />
+      <SpecificationField v-model="rule.becomes" label="becomes" :editable="editable" />
+      <SpecificationField
+        v-model="rule.because"
+        class="grow"
+        label="because"
+        :most="300"
+        :editable="editable"
+      />
+      <button v-if="editable" class="link" type="button" @click="card.dependencies!.splice(i, 1)">out</button>
+    </div>
+    <p v-if="editable">
+      <button
+        class="link"
+        type="button"
+        @click="
+          card.dependencies = [
+            ...(card.dependencies ?? []),
+            { when: 'record-format', is: '', then: 'codec', becomes: '', because: '' },
+          ]
+        "
+      >
+        Add one
+      </button>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.general {
+  display: grid;
+  gap: 10px;
+  margin-top: 16px;
+}
+h2 {
+  margin-top: 14px;
+  border-bottom: 1px solid var(--line);
+}
+</style>
