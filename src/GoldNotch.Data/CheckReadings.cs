@@ -51,7 +51,7 @@ public static class CheckReadings
     {
         null or "found" => CheckStage.Found,
         "left" => CheckStage.Left,
-        _ => throw new RefusedException("bad-value", at, "A reading is of the stage found, or left after putting right."),
+        _ => throw new RefusedException("bad-value", at, "A reading is of the stage found, or left after correcting."),
     };
 
     /// <summary>Kept readings as the core judges them: each stage in the order of the work, since an angle and a bit rate depend on the format.</summary>

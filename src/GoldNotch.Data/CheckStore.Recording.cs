@@ -139,7 +139,7 @@ public sealed partial class CheckStore
             StoredReading next = reading with { Version = reading.Version + 1, Order = await NextOrderAsync() };
             Now = Now with { Readings = Sorted(Now.Readings.Where(r => !r.IsOfTheSameAs(reading)).Append(next)) };
             await WriteReadingAsync(transaction, Now.Check.Id, next, cancel);
-            await Audit.WriteAsync(transaction, reading.By, reading.Stage == CheckStage.Left ? "put right" : "reading", $"{Now.Check.Id} {SettingName.Of(reading.Setting).Key}", there, next, cancel);
+            await Audit.WriteAsync(transaction, reading.By, reading.Stage == CheckStage.Left ? "corrected" : "reading", $"{Now.Check.Id} {SettingName.Of(reading.Setting).Key}", there, next, cancel);
         }
 
         // Nothing that was read is lost: a person decides between the two.

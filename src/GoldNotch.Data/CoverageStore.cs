@@ -1,9 +1,9 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
-using GoldNotch.Core.Units;
-using GoldNotch.Exchange;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Sheets.Coverage;
+using GoldNotch.Core.Units;
+using GoldNotch.Exchange;
 using Npgsql;
 using NpgsqlTypes;
 

@@ -118,20 +118,20 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
     private static async Task<bool> PutStandardAsync(NpgsqlTransaction transaction, StandardDocument standard, string at, string who, CancellationToken cancel)
     {
         _ = StandardReader.ToStandard(standard, at);
-        if (standard.State is not ("draft" or "approved" or "retired"))
+        if (!StandardStates.Words.Contains(standard.State))
         {
-            throw new RefusedException("bad-value", $"{at}/state", "The state is one of draft, approved, retired.");
+            throw new RefusedException("bad-value", $"{at}/state", $"The state is one of {string.Join(", ", StandardStates.Words)}.");
         }
 
         // A newer approved version retires the one before it, so that one is in force at a time.
-        if (standard.State == "approved")
+        if (standard.State == StandardState.Approved.Word())
         {
             await transaction.Command("UPDATE standard_version SET state = 'retired' WHERE key = @key AND state = 'approved' AND version < @version")
                 .With("key", standard.Key).With("version", standard.Version).RunAsync(cancel);
         }
 
         string json = JsonSerializer.Serialize(standard, ExchangeJson.Default.StandardDocument);
-        return await PutVersionAsync(
+        bool added = await PutVersionAsync(
             transaction.Command(
                 """
                 INSERT INTO standard_version (key, version, name, state, document, changed_by, approved_by, approved_at)
@@ -141,6 +141,12 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
             transaction.Command("SELECT document FROM standard_version WHERE key = @key AND version = @version"),
             kept => JsonSerializer.Serialize(StandardStore.ReadDocument(kept), ExchangeJson.Default.StandardDocument),
             standard.Key, standard.Version, standard.Name, standard.State, json, at, cancel);
+        if (added && standard.State == StandardState.Approved.Word())
+        {
+            await ApprovalGate.PassAsync(transaction, standard, at, cancel);
+        }
+
+        return added;
     }
 
     // Kept documents are read and written again before they are compared, so that a field the format gained since does not make them differ.

@@ -1,3 +1,4 @@
+using GoldNotch.Core.Units;
 using GoldNotch.Exchange;
 using Npgsql;
 
@@ -14,12 +15,16 @@ namespace GoldNotch.Data;
 /// <param name="Active">Whether the person may sign in.</param>
 /// <param name="Version">Rises with each change.</param>
 public sealed record StoredPerson(
-    string Login, string Name, string Role, string PasswordHash, int FailedCount, DateTimeOffset? LockedUntil, Guid Stamp = default, bool Active = true, int Version = 1);
+    string Login, string Name, string Role, string PasswordHash, int FailedCount, DateTimeOffset? LockedUntil, Guid Stamp = default, bool Active = true, int Version = 1)
+{
+    /// <summary>How the person reads quantities.</summary>
+    public NotationPreferences Notation { get; init; } = NotationPreferences.Default;
+}
 
 /// <summary>People and the signing keys of their cookies.</summary>
 public sealed class PersonStore(NpgsqlDataSource source)
 {
-    private const string Columns = "login, name, role, password_hash, failed_count, locked_until, stamp, active, version";
+    private const string Columns = "login, name, role, password_hash, failed_count, locked_until, stamp, active, version, iris_style, white_balance_style, clock_style, date_order";
 
     /// <summary>One person, or null.</summary>
     public Task<StoredPerson?> GetAsync(string login, CancellationToken cancel) =>
@@ -103,6 +108,12 @@ public sealed class PersonStore(NpgsqlDataSource source)
         return after;
     }
 
+    /// <summary>Keeps how a person reads quantities.</summary>
+    public Task ChangeNotationAsync(string login, NotationPreferences notation, CancellationToken cancel) =>
+        source.CreateCommand("UPDATE person SET iris_style = @iris, white_balance_style = @white, clock_style = @clock, date_order = @dates WHERE login = @login")
+            .With("login", login).With("iris", Word(notation.Iris)).With("white", Word(notation.WhiteBalance)).With("clock", Word(notation.Clock))
+            .With("dates", Word(notation.Dates)).RunAsync(cancel);
+
     /// <summary>Adds a person, or gives one a new name, role and password.</summary>
     public Task PutAsync(StoredPerson person, CancellationToken cancel) =>
         source.CreateCommand(
@@ -150,6 +161,9 @@ public sealed class PersonStore(NpgsqlDataSource source)
         command.ExecuteNonQuery();
     }
 
+    private static string Word<T>(T style)
+        where T : struct, Enum => style.ToString().ToLowerInvariant();
+
     private static string Subject(string login) => $"person {login}";
 
     private static StoredPerson Read(NpgsqlDataReader r) => new(
@@ -161,5 +175,10 @@ public sealed class PersonStore(NpgsqlDataSource source)
         r.IsDBNull(5) ? null : r.GetFieldValue<DateTimeOffset>(5),
         r.GetGuid(6),
         r.GetBoolean(7),
-        r.GetInt32(8));
+        r.GetInt32(8))
+    {
+        Notation = new NotationPreferences(
+            Enum.Parse<IrisStyle>(r.GetString(9), ignoreCase: true), Enum.Parse<WhiteBalanceStyle>(r.GetString(10), ignoreCase: true),
+            Enum.Parse<ClockStyle>(r.GetString(11), ignoreCase: true), Enum.Parse<DateOrder>(r.GetString(12), ignoreCase: true)),
+    };
 }

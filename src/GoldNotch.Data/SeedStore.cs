@@ -73,17 +73,17 @@ public sealed class SeedStore(NpgsqlDataSource source)
             .With("model", model.Key).With("each", each).RunAsync(cancel);
         NpgsqlCommand insert = transaction.Command(
                 """
-                INSERT INTO check_reading (check_id, stage, setting, kind, typed, read_by, read_at, version, reading_order)
-                SELECT c.id, 'found', l.setting, 'value', l.typed, @who, c.started_at, 1, l.place
+                INSERT INTO check_reading (check_id, stage, setting, kind, typed, value, read_by, read_at, version, reading_order)
+                SELECT c.id, 'found', l.setting, 'value', l.typed, l.value::jsonb, @who, c.started_at, 1, l.place
                 FROM (
                     SELECT c.id, c.started_at, row_number() OVER (ORDER BY c.started_at, c.id) AS place
                     FROM check_run c JOIN camera_unit u ON u.tag = c.unit_tag AND u.model_key = @model
                     WHERE c.started_by = @who AND c.signed_at IS NULL) c,
-                    unnest(@settings, @typed) WITH ORDINALITY AS l (setting, typed, place)
+                    unnest(@settings, @typed, @values) WITH ORDINALITY AS l (setting, typed, value, place)
                 WHERE (l.place + c.place * @each) % cardinality(@settings) < @each
                 """)
             .With("who", Person).With("model", model.Key).With("each", each).With("settings", lines.Select(l => SettingName.Of(l.Setting).Key).ToArray())
-            .With("typed", lines.Select(l => l.Target!.Label).ToArray());
+            .With("typed", lines.Select(l => l.Target!.Label).ToArray()).With("values", lines.Select(l => System.Text.Json.JsonSerializer.Serialize(ValueDocument.Of(l.Target!), ExchangeJson.Default.ValueDocument)).ToArray());
         insert.CommandTimeout = 900;
         int added = await insert.RunAsync(cancel);
         await transaction.Command(
@@ -103,7 +103,7 @@ public sealed class SeedStore(NpgsqlDataSource source)
             """
             INSERT INTO unit_state (unit_tag, check_id, signed_at, signed_by, standard_key, standard_version, wrong, headline, unread)
             SELECT DISTINCT ON (unit_tag) unit_tag, id, signed_at, signed_by, standard_key, standard_version,
-                   CASE WHEN hashtext(unit_tag) % 9 = 0 THEN ARRAY['gain'] ELSE '{}' END, '', 0
+                   CASE WHEN hashtext(unit_tag) % 9 = 0 THEN ARRAY['gain'] ELSE '{}' END, '[]', 0
             FROM check_run WHERE signed_by = @who ORDER BY unit_tag, signed_at DESC
             ON CONFLICT (unit_tag) DO NOTHING
             """,

@@ -1,5 +1,5 @@
-using GoldNotch.Core.Sheets;
 using System.Text.Json;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Exchange;
 using Npgsql;
 
@@ -129,6 +129,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
     }
 
     /// <summary>Approves the draft; the version before it is retired in the same moment.</summary>
+    /// <exception cref="RefusedException">A fault of it is open.</exception>
     /// <returns>The approved version, or null when the draft's revision has moved on or there is none.</returns>
     public async Task<StoredStandard?> ApproveAsync(string key, int revision, string who, CancellationToken cancel)
     {
@@ -141,6 +142,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
             return null;
         }
 
+        await ApprovalGate.PassAsync(transaction, draft.Document, "", cancel);
         await transaction.Command("UPDATE standard_version SET state = 'retired' WHERE key = @key AND state = 'approved'").With("key", key).RunAsync(cancel);
         StandardDocument approved = draft.Document with { State = StandardState.Approved.Word() };
         StandardHead head = await transaction.Command(

@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
-using GoldNotch.Core.Judgements;
-using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Exchange;
 
 namespace GoldNotch.Data;
@@ -16,7 +16,7 @@ namespace GoldNotch.Data;
 /// <param name="Version">Rises with each change of this reading.</param>
 public sealed record StoredReading(Setting Setting, ReadingKind Kind, string Typed, string By, DateTimeOffset At, int Version)
 {
-    /// <summary>As found, or as left after putting right.</summary>
+    /// <summary>As found, or as left after correcting.</summary>
     public CheckStage Stage { get; init; }
 
     /// <summary>What was meant; null where the kind is no value.</summary>
@@ -55,10 +55,10 @@ public sealed record StoredCheck(
     /// <summary><c>approved</c>, or <c>retired</c> where that came since the check began; empty in a check that is not kept yet.</summary>
     public StandardState StandardState { get; init; }
 
-    /// <summary>Lines found outside, before anything was put right.</summary>
+    /// <summary>Lines found outside, before anything was corrected.</summary>
     public int FoundOffTarget { get; init; }
 
-    /// <summary>Lines found automatic, before anything was put right.</summary>
+    /// <summary>Lines found automatic, before anything was corrected.</summary>
     public int FoundAutomatic { get; init; }
 
     /// <summary>What was found wrong, in a few words.</summary>
@@ -108,7 +108,7 @@ public sealed record WholeCheck(StoredCheck Check, string ModelSpecification, IR
     /// <summary>Photographs.</summary>
     public IReadOnlyList<StoredPhoto> Photos { get; init; } = [];
 
-    /// <summary>What was said beside it after it was signed.</summary>
+    /// <summary>What was added after it was signed.</summary>
     public IReadOnlyList<StoredAddition> Additions { get; init; } = [];
 }
 

@@ -1,5 +1,5 @@
-using GoldNotch.Core.Cameras;
 using System.Text.Json;
+using GoldNotch.Core.Cameras;
 using GoldNotch.Exchange;
 using Npgsql;
 

@@ -1,6 +1,6 @@
+using System.Text.Json.Serialization;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
-using System.Text.Json.Serialization;
 
 namespace GoldNotch.Exchange;
 
@@ -108,12 +108,13 @@ public sealed record CheckDocument(
     string Note = "");
 
 /// <summary>A reading as it was typed; <c>auto</c> and <c>not fitted</c> are readings too. <c>stage</c> is <c>found</c>, or <c>left</c> for what was
-/// read after putting right; <c>fromCamera</c> where the camera reported it. They are in the order in which they were taken.</summary>
+/// read after correcting; <c>fromCamera</c> where the camera reported it. They are in the order in which they were taken.</summary>
 public sealed record ReadingDocument(string Setting, string Read, string By, DateTimeOffset At, string Stage = "found", bool FromCamera = false);
 
 /// <summary>Reads and writes the exchange format strictly: an unknown or missing field is refused.</summary>
 [JsonSourceGenerationOptions(
     PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
+    AllowOutOfOrderMetadataProperties = true,
     UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
     RespectNullableAnnotations = true,
     RespectRequiredConstructorParameters = true,

@@ -1,5 +1,5 @@
-using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Sheets;
 
 namespace GoldNotch.Exchange;

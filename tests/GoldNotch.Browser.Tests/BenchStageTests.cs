@@ -4,7 +4,7 @@ using OpenQA.Selenium;
 
 namespace GoldNotch.Browser.Tests;
 
-/// <summary>The camera's own word, putting right, the board and the pages around it, as they are used.</summary>
+/// <summary>The camera's own word, correcting, the board and the pages around it, as they are used.</summary>
 [Collection(DemoBrowserTests.Name)]
 public class BenchStageTests(DemoBrowserSite site)
 {
@@ -18,7 +18,7 @@ public class BenchStageTests(DemoBrowserSite site)
         browser.Verdict("gain").ShouldBe("offTarget");
         browser.Read(".zone-now", "Audio");
 
-        browser.Click(".stages button", "Put right");
+        browser.Click(".stages button", "Corrections");
         browser.Read(".zone-queue", "In this order");
         BenchTests.GoTo(browser, "record-format");
         browser.See(".send button").Click();
@@ -26,7 +26,7 @@ public class BenchStageTests(DemoBrowserSite site)
         BenchTests.GoTo(browser, "gain");
         browser.Has(".send button").ShouldBeFalse("gain is a switch: a hand moves it");
         browser.Press(" ");
-        browser.Until(() => browser.Verdict("gain") == "onTarget", "the gain to be put right");
+        browser.Until(() => browser.Verdict("gain") == "onTarget", "the gain to be corrected");
         BenchTests.GoTo(browser, "gain");
         browser.Read(".notch", "Found: +12 dB");
 
@@ -70,7 +70,7 @@ public class BenchStageTests(DemoBrowserSite site)
         using Browser browser = BenchTests.Begin(site, "OBG-101", "Lecture room", first: "kit-counted");
         browser.See(".camera button").Click();
         browser.Read(".camera", "taken; the rest is read off");
-        browser.Click(".stages button", "Put right");
+        browser.Click(".stages button", "Corrections");
         browser.Click(".camera button", "Send ");
         browser.Until(() => browser.Verdict("record-format") == "onTarget" && browser.Verdict("digital-zoom") == "onTarget", "size, rate and digital zoom to be set over the link");
         browser.Until(() => !browser.Has(".camera progress"), "the sending to end");
@@ -104,7 +104,7 @@ public class BenchStageTests(DemoBrowserSite site)
     {
         const int width = 390;
         using Browser browser = site.Open("joss", width, theme: "dark");
-        browser.Go("/units/OBG-108/seems-broken");
+        browser.Go("/units/OBG-108/troubleshoot");
         browser.See(".groups");
         LookTests.Inspect(browser, "what it does", width);
         browser.Click(".groups .symptom", "The zoom does nothing");
@@ -122,7 +122,7 @@ public class BenchStageTests(DemoBrowserSite site)
         browser.Click(".now button", "Report the fault");
         browser.Read(".kept", "Kept as a repair");
         browser.Go("/units/OBG-108");
-        browser.Read(".notes", "The zoom does nothing. Looked at, and not it:");
+        browser.Read(".notes", "The zoom does nothing. Checked and not the cause:");
         browser.Read(".notes", "It turns, but nothing moves.");
     }
 
@@ -199,7 +199,7 @@ public class BenchStageTests(DemoBrowserSite site)
     public void The_pages_of_the_bench_keep_to_the_accessibility_rules_and_to_their_width(int width, string theme)
     {
         using Browser browser = site.Open("ines", width, 800, theme);
-        foreach (string view in new[] { "/board", "/drift", "/units/OBG-101", "/units/OBG-107", "/log" })
+        foreach (string view in new[] { "/board", "/drift", "/units/OBG-101", "/units/OBG-107", "/history" })
         {
             browser.Go(view);
             browser.See("h1");

@@ -8,7 +8,7 @@ namespace GoldNotch.Browser.Tests;
 [Collection(BrowserTests.Name)]
 public class LookTests(BrowserSite site)
 {
-    private static readonly string[] Views = ["/sheets", "/sheets/lecture-room/bracken-3", "/sheets/glasshouse-talk/alder-20", "/bench", "/log", "/log/5d9a2c1e-0b7f-4f6e-9a35-1f2e3d4c5b01"];
+    private static readonly string[] Views = ["/sheets", "/sheets/lecture-room/bracken-3", "/sheets/glasshouse-talk/alder-20", "/bench", "/history", "/history/5d9a2c1e-0b7f-4f6e-9a35-1f2e3d4c5b01"];
     private static readonly string Axe = File.ReadAllText(Path.Combine(TestSite.Root, "web", "node_modules", "axe-core", "axe.min.js"));
 
     [Theory]

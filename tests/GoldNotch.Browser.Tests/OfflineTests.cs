@@ -29,12 +29,12 @@ public class OfflineTests(BrowserSite site)
             browser.Press("M", OpenQA.Selenium.Keys.Enter);
             BenchTests.GoTo(browser, "gain");
             browser.Press("H", OpenQA.Selenium.Keys.Enter);
-            browser.Read(".zone-work", "2 kept here, not gone up yet");
+            browser.Read(".zone-work", "2 saved on this device, not uploaded yet");
 
             browser.Go("/sheets/lecture-room/bracken-3");
             browser.Read("article[data-setting=gain] .value", "L, −3 dB");
             browser.Go(path);
-            browser.Read(".zone-work", "2 kept here, not gone up yet");
+            browser.Read(".zone-work", "2 saved on this device, not uploaded yet");
         }
         finally
         {
@@ -58,7 +58,7 @@ public class OfflineTests(BrowserSite site)
         joss.Offline(true);
         BenchTests.GoTo(joss, "gain");
         joss.Press("H", OpenQA.Selenium.Keys.Enter);
-        joss.Read(".zone-work", "1 kept here, not gone up yet");
+        joss.Read(".zone-work", "1 saved on this device, not uploaded yet");
         (await mara.ReadAsync(id, "gain", "L")).Expect(200);
         joss.Offline(false);
 
@@ -86,12 +86,12 @@ public class OfflineTests(BrowserSite site)
         joss.Offline(true);
         BenchTests.GoTo(joss, "gain");
         joss.Press("H", OpenQA.Selenium.Keys.Enter);
-        joss.Read(".zone-work", "1 kept here, not gone up yet");
+        joss.Read(".zone-work", "1 saved on this device, not uploaded yet");
         (await mara.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
         joss.Offline(false);
 
         joss.Read(".additions", "Gain: read as H, before it was signed; it went up after.");
-        joss.Path.ShouldStartWith($"/log/{id}");
+        joss.Path.ShouldStartWith($"/history/{id}");
         JsonElement additions = (await mara.GetAsync($"/api/checks/{id}")).At("additions");
         additions.GetArrayLength().ShouldBe(1);
         additions[0].GetProperty("by").GetString().ShouldBe("Joss Penhale");
@@ -104,16 +104,16 @@ public class OfflineTests(BrowserSite site)
         using TestClient mara = await site.Site.ClientAsync("mara");
         using Browser joss = BenchTests.Begin(site, "OBG-105", "Lecture room", login: "joss");
         var id = Guid.Parse(joss.Path.Split('/')[^1]);
-        joss.Go("/log");
+        joss.Go("/history");
         joss.See("tbody");
         joss.Go($"/bench/{id}");
         joss.AtNotch("full-auto");
         joss.Offline(true);
         BenchTests.GoTo(joss, "gain");
         joss.Press("H", OpenQA.Selenium.Keys.Enter);
-        joss.Read(".zone-work", "1 kept here, not gone up yet");
-        joss.Click("nav a", "Log");
-        joss.Until(() => joss.Path == "/log", "the log to be opened");
+        joss.Read(".zone-work", "1 saved on this device, not uploaded yet");
+        joss.Click("nav a", "History");
+        joss.Until(() => joss.Path == "/history", "the log to be opened");
         joss.Offline(false);
 
         Answer check = (await mara.GetAsync($"/api/checks/{id}")).Expect(200);
@@ -125,27 +125,27 @@ public class OfflineTests(BrowserSite site)
 
         check.Line("gain").GetProperty("reading").GetProperty("label").GetString().ShouldBe("H, +12\u202fdB");
         check.Line("gain").GetProperty("reading").GetProperty("by").GetString().ShouldBe("Joss Penhale");
-        joss.Path.ShouldBe("/log");
+        joss.Path.ShouldBe("/history");
     }
 
     [Fact]
-    public async Task A_photograph_taken_without_network_is_kept_over_a_reload_and_goes_up_once_when_it_is_back()
+    public async Task A_photograph_taken_without_network_is_kept_over_a_reload_and_is_uploaded_once_when_it_is_back()
     {
         using Browser browser = BenchTests.Begin(site, "OBG-105", "Lecture room");
         string path = browser.Path;
-        string picture = Path.Combine(TestSite.Root, "docs", "screenshots", "log.png");
+        string picture = Path.Combine(TestSite.Root, "docs", "screenshots", "history.png");
         browser.Until(() => browser.ScriptAsync("const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then(k => done(k.some(n => n.startsWith('gold-notch-shell'))))") is true, "the application to be kept whole");
         await site.Site.StopSiteAsync();
         try
         {
             browser.Attach(".photos input[type=file]", picture);
-            browser.Read(".photos", "kept here");
-            browser.Read(".zone-work", "A photograph is kept here, not gone up yet");
+            browser.Read(".photos", "saved here");
+            browser.Read(".zone-work", "A photograph is saved on this device, not uploaded yet");
             browser.See(".to-end").Click();
             browser.Read(".sign", "1 photograph(s) still wait");
             browser.Reload();
             browser.AtNotch("full-auto");
-            browser.Read(".photos", "kept here");
+            browser.Read(".photos", "saved here");
             browser.Script("return document.querySelector('.waits img').naturalWidth > 0").ShouldBe(true);
         }
         finally

@@ -13,7 +13,7 @@ public class PictureTests
         try
         {
             Definitions(fresh);
-            await PutRightAsync(fresh);
+            await CorrectionsAsync(fresh);
             Bench(fresh);
         }
         finally
@@ -35,18 +35,18 @@ public class PictureTests
         browser.Go("/models/elm-p");
         browser.See("nav.zone-queue button:nth-of-type(6)");
         browser.Click("nav.zone-queue button", "Exposure");
-        browser.See("[data-setting=base]");
-        browser.Script("document.querySelector('[data-setting=base]').scrollIntoView()");
+        browser.See("[data-setting=base-iso]");
+        browser.Script("document.querySelector('[data-setting=base-iso]').scrollIntoView()");
         browser.Picture("model");
         browser.Go("/sheets/night-house-watch/calla-d");
         browser.See("article[data-setting=gain]");
-        browser.Script("document.querySelector('article[data-setting=base]').scrollIntoView()");
+        browser.Script("document.querySelector('article[data-setting=base-iso]').scrollIntoView()");
         browser.Picture("sheet");
         Take("/bench", ".two li", "bench-start");
         Take("/board", "tbody tr", "board");
         Take("/units/OBG-106", ".notes, .two", "unit");
         Take("/drift", "tbody tr", "drift");
-        browser.Go("/log");
+        browser.Go("/history");
         browser.See("tbody tr:nth-child(4) td a").Click();
         browser.See("tr[data-setting]");
         browser.Picture("finished-check");
@@ -66,7 +66,7 @@ public class PictureTests
         }
     }
 
-    private static async Task PutRightAsync(BrowserSite site)
+    private static async Task CorrectionsAsync(BrowserSite site)
     {
         using var http = new HttpClient();
         foreach ((string setting, string value) in new[] { ("full-auto", "off"), ("record-format", "1080 29.97p"), ("gain", "+12"), ("white-balance", "5600"), ("nd", "1/4"), ("audio-level-control", "automatic"), ("iris-control", "manual"), ("focus-mode", "manual"), ("shutter", "1/60"), ("iris", "f/4") })
@@ -80,12 +80,12 @@ public class PictureTests
         browser.All(".stages button")[1].Click();
         browser.Read(".zone-queue", "In this order");
         BenchTests.GoTo(browser, "gain");
-        browser.Picture("put-right");
+        browser.Picture("corrections");
     }
 
     private static void Bench(BrowserSite site)
     {
-        foreach ((string name, int width, int height, string theme) in new[] { ("bench", 1280, 800, "light"), ("seems-broken", 1280, 800, "dark"), ("phone", 390, 844, "light") })
+        foreach ((string name, int width, int height, string theme) in new[] { ("bench", 1280, 800, "light"), ("troubleshoot", 1280, 800, "dark"), ("phone", 390, 844, "light") })
         {
             using Browser bench = BenchTests.Begin(site, "OBG-106", "Lecture room", width: width, theme: theme, first: "kit-counted");
             bench.Resize(width, height);
@@ -99,7 +99,7 @@ public class PictureTests
             BenchTests.GoTo(bench, "nd");
             bench.Press("1", Keys.Enter);
             bench.Until(() => !bench.Has(".notch[data-setting=nd]"), "the next notch");
-            if (name == "seems-broken")
+            if (name == "troubleshoot")
             {
                 bench.See(".broken").Click();
                 bench.Click(".groups .symptom", "The picture is dark");

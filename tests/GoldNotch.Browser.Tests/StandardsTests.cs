@@ -69,7 +69,7 @@ public class StandardsTests(DemoBrowserSite site)
         browser.Read(".zone-work header [role=status]", "kept");
         Click(browser, "Approve");
         browser.Read("h1", "version 2, approved");
-        Click(browser, "Differences, waivers, trail");
+        Click(browser, "Differences, waivers, audit log");
         browser.Read(".difference", "Gain: base → lowest.");
         browser.Read(".difference", "approved");
     }
@@ -124,7 +124,7 @@ public class StandardsTests(DemoBrowserSite site)
         browser.Until(() => browser.See("h1").Text.Contains("Fennel HS two", StringComparison.Ordinal), "the name");
         browser.Go("/models/fennel-hs");
         browser.Read("h1", "Fennel HS two");
-        browser.Read("p.floats[role=status]", "is back");
+        browser.Read("p.automatic[role=status]", "is back");
         Click(browser, "Back to version 1");
         browser.Until(() => !browser.See("h1").Text.Contains("two", StringComparison.Ordinal), "the kept card");
     }

@@ -21,8 +21,8 @@ public class LineUpTests
         CameraRow row = report.Cameras.ShouldHaveSingleItem();
         row.Meter.Label().ShouldBe("f/11⅓", "the reading was taken at the speed of this camera");
         (row.Plan.Chosen.BuiltIn.Label, row.Plan.Chosen.Iris.Label()).ShouldBe(("1/4", "f/5.6⅓"));
-        PlanReasons.Direction(row.Meter, row.Plan.Chosen.Iris).ShouldBe("open 2");
-        PlanReasons.Direction(row.Plan.Chosen.Iris, row.Meter).ShouldBe("close 2");
+        PlanReasons.Direction(row.Meter, row.Plan.Chosen.Iris).Text().ShouldBe("open 2\u202fstops");
+        PlanReasons.Direction(row.Plan.Chosen.Iris, row.Meter).Text().ShouldBe("close 2\u202fstops");
     }
 
     [Fact]
@@ -49,19 +49,19 @@ public class LineUpTests
     public void What_keeps_a_camera_out_is_told_at_its_field_and_the_others_are_planned(string wrong, string message)
     {
         LineUpCamera good = Camera("A", "f/5.6");
-        (LineUpCamera bad, string field) = wrong switch
+        (LineUpCamera bad, LineUpInput input) = wrong switch
         {
-            "speed" => (good with { Model = Alder with { Gain = Alder.Gain with { IsoAtZeroGain = null } } }, "speed"),
-            "focal" => (good with { Focal = new Millimetres(200) }, "focalMm"),
-            "distance" => (good with { Distance = null }, "distanceM"),
-            "sensor" => (good with { Model = Ottermere.Alder }, "unit"),
-            "inside" => (good with { Focal = new Millimetres(100), Distance = new Metres(0.09) }, "distanceM"),
-            "pins" => (good with { Pins = Pins.None with { Gain = new Decibels(1) } }, "pins"),
-            _ => (good with { Pins = Pins.None with { BuiltIn = "1/9" } }, "pins"),
+            "speed" => (good with { Model = Alder with { Gain = Alder.Gain with { IsoAtZeroGain = null } } }, LineUpInput.Speed),
+            "focal" => (good with { Focal = new Millimetres(200) }, LineUpInput.FocalLength),
+            "distance" => (good with { Distance = null }, LineUpInput.Distance),
+            "sensor" => (good with { Model = Ottermere.Alder }, LineUpInput.Unit),
+            "inside" => (good with { Focal = new Millimetres(100), Distance = new Metres(0.09) }, LineUpInput.Distance),
+            "pins" => (good with { Pins = Pins.None with { Gain = new Decibels(1) } }, LineUpInput.Pins),
+            _ => (good with { Pins = Pins.None with { BuiltIn = "1/9" } }, LineUpInput.Pins),
         };
         LineUpReport report = LineUpReport.Of(Of(good, bad with { Letter = "B" }));
         LineUpFault fault = report.Faults.ShouldHaveSingleItem();
-        (fault.Letter, fault.Field).ShouldBe(("B", field));
+        (fault.Letter, fault.Input).ShouldBe(("B", input));
         fault.Message.Replace(Notation.ThinSpace, " ", StringComparison.Ordinal).ShouldContain(message);
         report.Cameras.ShouldHaveSingleItem().Plan.Camera.Name.ShouldBe("A");
     }
@@ -71,7 +71,7 @@ public class LineUpTests
     {
         LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Distance = null }, Camera("B", "as deep as A"), Camera("C", "as deep as B")));
         report.Plan.ShouldBeNull();
-        report.Faults.Select(f => (f.Letter, f.Field)).ShouldBe([("A", "distanceM"), ("B", "requirement"), ("C", "requirement")]);
+        report.Faults.Select(f => (f.Letter, f.Input)).ShouldBe([("A", LineUpInput.Distance), ("B", LineUpInput.Requirement), ("C", LineUpInput.Requirement)]);
     }
 
     [Fact]
@@ -88,7 +88,7 @@ public class LineUpTests
         LineUpReport same = LineUpReport.Of(Of(Camera("A", "f/4") with { Focal = new Millimetres(40) }, Camera("B", "as deep as A") with { Focal = new Millimetres(40) }));
         same.Cameras[1].Plan.Depth!.Depth!.Value.Value.ShouldBe(same.Cameras[0].Plan.Depth!.Depth!.Value.Value, 0.05);
         LineUpReport cannot = LineUpReport.Of(Of(Camera("A", "f/4") with { Focal = new Millimetres(100) }, Camera("B", "as deep as A") with { Focal = new Millimetres(9) }));
-        cannot.Cameras[1].RequirementMissed.ShouldContain("Pair them the other way round: A as deep as B");
+        cannot.Cameras[1].RequirementMissed!.Text().ShouldContain("Pair them the other way round: A as deep as B");
     }
 
     [Fact]
@@ -96,9 +96,9 @@ public class LineUpTests
     {
         CameraRow row = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { BuiltIn = "clear" } })).Cameras[0];
         row.Plan.Chosen.BuiltIn.Label.ShouldBe("clear");
-        row.PinCost.ShouldContain("further from its requirement");
-        row.PinCost.ShouldContain("ND 1/4");
-        LineUpReport.Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { BuiltIn = "1/4" } })).Cameras[0].PinCost.ShouldBe("", "what is held is what would be chosen");
+        row.PinCost!.Case.ShouldBe("cost");
+        row.PinCost!.Text().ShouldContain("ND 1/4");
+        LineUpReport.Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { BuiltIn = "1/4" } })).Cameras[0].PinCost.ShouldBeNull("what is held is what would be chosen");
         CameraRow iris = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { Iris = FNumber.Parse("8") } })).Cameras[0];
         iris.Plan.Chosen.Iris.ShouldBe(FNumber.Parse("8"));
     }
@@ -109,27 +109,27 @@ public class LineUpTests
         LineUp dark = Of(Camera("A", "f/4")) with { Light = Light(new Lux(8)) };
         CameraRow row = LineUpReport.Of(dark).Cameras[0];
         row.Plan.Chosen.Error.Value.ShouldBeLessThan(-1);
-        Remedy light = row.Remedies.First(m => m.Kind == "light");
+        Remedy light = row.Remedies.First(m => m.Kind == RemedyKind.Light);
         Math.Abs(light.Error.Value).ShouldBeLessThanOrEqualTo(1.0 / 6);
-        light.Sentence.ShouldContain("more light");
+        light.Because.Text().ShouldContain("more light");
 
         CameraModel clear = Alder with { Filters = [] };
         CameraRow bright = LineUpReport.Of(Of(Camera("A", "f/4") with { Model = clear })).Cameras[0];
-        Remedy filter = bright.Remedies.First(m => m.Kind == "filter");
+        Remedy filter = bright.Remedies.First(m => m.Kind == RemedyKind.Filter);
         filter.Missed.Value.ShouldBeLessThan(bright.Plan.Chosen.IrisMissedBy.Value - 1);
-        bright.Remedies.ShouldContain(m => m.Kind == "shutter");
+        bright.Remedies.ShouldContain(m => m.Kind == RemedyKind.Shutter);
         LineUpReport.Of(Of(Camera("A", "f/5.6"))).Cameras[0].Remedies.ShouldBeEmpty("nothing is to be corrected");
     }
 
     [Theory]
-    [InlineData(0.1, "leave it")]
-    [InlineData(-2.0, "open 2, to f/2.8⅓")]
+    [InlineData(0.1, "Leave it.")]
+    [InlineData(-2.0, "open 2\u202fstops, to f/3.2.")]
     public void When_the_light_changes_the_iris_follows_where_its_requirement_allows(double moved, string sentence)
     {
         LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/2.6 to f/11")));
         LightStep step = LightChange.Steps(report.Plan!, Moved(report, moved)).ShouldHaveSingleItem();
         string first = report.Cameras[0].Plan.Chosen.Iris.Label();
-        step.Sentence.ShouldBe(sentence, $"from {first}");
+        step.Because.Text().ShouldBe(sentence, $"from {first}");
     }
 
     [Fact]
@@ -138,7 +138,7 @@ public class LineUpTests
         LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6"), Camera("B", "f/2.6 to f/11")));
         ImmutableArray<LightStep> steps = LightChange.Steps(report.Plan!, Moved(report, -2));
         LightStep a = steps.First(s => s.Letter == "A");
-        a.Steps.ShouldBe(["ND 1/4 → clear"]);
+        a.Steps.Select(Telling.Text).ShouldBe(["ND 1/4 → clear"]);
         Math.Abs(a.After.Error.Value).ShouldBeLessThanOrEqualTo(1.0 / 6);
         foreach (LightStep step in steps)
         {
@@ -146,7 +146,7 @@ public class LineUpTests
         }
 
         ImmutableArray<LightStep> dark = LightChange.Steps(report.Plan!, Moved(report, -12));
-        dark.ShouldContain(s => s.Sentence.Contains("still", StringComparison.Ordinal), "twelve stops are more than any camera has");
+        dark.ShouldContain(s => s.Because.Text().Contains("still", StringComparison.Ordinal), "twelve stops are more than any camera has");
     }
 
     [Fact]
@@ -172,9 +172,9 @@ public class LineUpTests
         CameraModel presets = Alder with { White = Alder.White with { Dial = null, Memories = ["A"] } };
         LineUp day = Of(Camera("A", "f/5.6"), Camera("B", "f/5.6") with { Model = presets }) with { Rooms = rooms, ColourReference = "A" };
         ImmutableArray<RoomBalance> whites = LineUpReport.Of(day).Rooms;
-        whites[0].Rooms.Select(r => (r.Room, r.How.Replace(Notation.ThinSpace, " ", StringComparison.Ordinal))).ShouldBe(
+        whites[0].Rooms.Select(r => (r.Room, r.How.Text().Replace(Notation.ThinSpace, " ", StringComparison.Ordinal))).ShouldBe(
             [("glasshouse", "memory A"), ("lecture room", "memory B"), ("shade", "dial 7000 K"), ("hall", "dial 5600 K")]);
-        string[] few = [.. whites[1].Rooms.Select(r => r.How)];
+        string[] few = [.. whites[1].Rooms.Select(r => r.How.Text())];
         few[0].ShouldBe("memory A");
         few[1].ShouldStartWith("preset 3200");
         few[2].ShouldStartWith("balance again on entering; the nearest preset");
@@ -203,18 +203,18 @@ public class LineUpTests
         CameraModel plain = Alder with { Formats = [.. Alder.Formats.Where(f => f.Rate.Label() != "59.94i")] };
         LineUp lineUp = Of(Camera("A", "f/5.6") with { Model = television }, Camera("B", "f/5.6") with { Model = plain }) with { Standard = anyRate };
         LineUpReport report = LineUpReport.Of(lineUp);
-        AgreementRow rate = report.Agreement.First(r => r.Matter == "frame rate");
+        AgreementRow rate = report.Agreement.First(r => r.Matter == AgreementMatter.FrameRate);
         if (report.Cameras.Length == 2)
         {
             rate.Agrees.ShouldBeFalse();
-            rate.Sentence.ShouldContain("All have 23.976p");
+            rate.Because.Text().ShouldContain("All have 23.976p");
         }
         else
         {
-            report.Faults.ShouldContain(f => f.Letter == "B" && f.Field == "standard");
+            report.Faults.ShouldContain(f => f.Letter == "B" && f.Input == LineUpInput.Standard);
         }
 
-        LineUpReport.Of(Of(Camera("A", "f/5.6"), Camera("B", "f/4"))).Agreement.ShouldContain(r => r.Matter == "frame rate" && r.Agrees);
+        LineUpReport.Of(Of(Camera("A", "f/5.6"), Camera("B", "f/4"))).Agreement.ShouldContain(r => r.Matter == AgreementMatter.FrameRate && r.Agrees);
     }
 
     [Fact]
@@ -246,12 +246,12 @@ public class LineUpTests
     {
         CameraModel known = Alder with { Gain = Alder.Gain with { Latitude = new Latitude(new Stops(4.8), new Stops(6.2)) } };
         LineUp hard = Of(Camera("A", "f/5.6") with { Model = known }) with { Marks = [new SceneMark("window", new Stops(6)), new SceneMark("lamp", new Stops(9), false)] };
-        ImmutableArray<string> told = LineUpReport.Of(hard).SceneNotes;
+        ImmutableArray<string> told = [.. LineUpReport.Of(hard).SceneNotes.Select(Telling.Text)];
         told[0].ShouldContain("A loses");
-        told[1].ShouldStartWith("A goes first");
+        told[1].ShouldStartWith("A clips first");
         hard.Brightest.Value.ShouldBe(6, "a small clipped lamp does not matter");
-        LineUpReport.Of(hard with { Marks = [new SceneMark("wall", new Stops(1))] }).SceneNotes[0].ShouldStartWith("The scene is easy");
-        LineUpReport.Of(Of(Camera("A", "f/5.6"))).SceneNotes[0].ShouldContain("Nobody has measured the room of A");
+        LineUpReport.Of(hard with { Marks = [new SceneMark("wall", new Stops(1))] }).SceneNotes[0].Text().ShouldStartWith("Easy scene");
+        LineUpReport.Of(Of(Camera("A", "f/5.6"))).SceneNotes[0].Text().ShouldContain("The latitude of A was never measured");
     }
 
     [Fact]
@@ -294,9 +294,9 @@ public class LineUpTests
     {
         LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6"), Camera("B", "f/2.8") with { Focal = new Millimetres(60) }));
         ImmutableArray<PlanVariant> variants = report.Variants();
-        variants[0].Name.ShouldBe("as required");
-        variants.Select(v => string.Join(';', v.Cameras)).Distinct().Count().ShouldBe(variants.Length);
-        variants.ShouldContain(v => v.Name == "depth matched");
+        variants[0].Name.Text().ShouldBe("as required");
+        variants.Select(v => string.Join(';', v.Cameras.Select(c => $"{c.Letter} {c.Spoken.Text()} {c.Depth?.Text()}"))).Distinct().Count().ShouldBe(variants.Length);
+        variants.ShouldContain(v => v.Name.Text() == "depth matched");
         LineUpReport.Of(Of(Camera("A", "f/5.6"))).Variants().ShouldBeEmpty();
     }
 

@@ -75,7 +75,7 @@ public class RandomModelTests
 
             foreach (Verdict verdict in CheckEvaluator.Evaluate(sheet, readings).Where(v => readings.ContainsKey(v.Line.Setting)))
             {
-                verdict.Kind.ShouldBe(VerdictKind.OnTarget, $"{verdict.Line.Setting} {verdict.Line.Target!.Label}: {verdict.Because.Sentence}");
+                verdict.Kind.ShouldBe(VerdictKind.OnTarget, $"{verdict.Line.Setting} {verdict.Line.Target!.Label}: {verdict.Because.Text()}");
             }
         });
 
@@ -97,7 +97,7 @@ public class RandomModelTests
                 else if (line.Fit == Fit.NotPossible)
                 {
                     line.Target.ShouldBeNull();
-                    line.Because.Sentence.Length.ShouldBeGreaterThan(20);
+                    line.Because.Text().Length.ShouldBeGreaterThan(20);
                 }
             }
         });
@@ -147,9 +147,9 @@ public class RandomModelTests
             ImmutableArray<Verdict> verdicts = CheckEvaluator.Evaluate(sheet, readings);
             ConsequenceReport now = Consequences.Of(sheet, verdicts);
             double sum = now.Terms.Sum(t => t.Change.Value);
-            Figure inAll = now.Items.Single(i => i.Topic == ConsequenceTopic.Exposure).Because.Figures[^1];
-            inAll.Value.ShouldBe(sum, 1e-9);
-            foreach (CorrectionStep step in now.Order.Where(s => s.To != "balance again"))
+            double inAll = now.Items.Single(i => i.Topic == ConsequenceTopic.Exposure).Because.Number("total")!.Value;
+            inAll.ShouldBe(sum, 1e-9);
+            foreach (CorrectionStep step in now.Order.Where(s => s.To.Text() != "balance again"))
             {
                 verdicts.Single(v => v.Line.Setting == step.Setting).Kind.ShouldBeOneOf(VerdictKind.OffTarget, VerdictKind.Automatic);
             }
@@ -166,5 +166,5 @@ public class RandomModelTests
 
     private static Gen<string> AnyOf(params string[] choices) => Gen.Int[0, choices.Length - 1].Select(i => choices[i]);
 
-    private static string Told(Sheet sheet) => string.Join("\n", sheet.Lines.Select(l => $"{l.Setting} {l.Fit} {l.Target?.Label} {l.Size} {l.Because.Sentence}"));
+    private static string Told(Sheet sheet) => string.Join("\n", sheet.Lines.Select(l => $"{l.Setting} {l.Fit} {l.Target?.Label} {l.Size} {l.Because.Text()}"));
 }

@@ -106,7 +106,7 @@ public class RuleBookTests
         (object breaks, object keeps) = Cases[id];
         RuleFinding[] found = [.. Find(breaks).Where(f => f.RuleId == id)];
         found.ShouldNotBeEmpty(id);
-        found.ShouldAllBe(f => f.Because.Sentence.Length > 25 && !f.Because.Sentence.Contains("  ", StringComparison.Ordinal));
+        found.ShouldAllBe(f => f.Because.Text().Length > 25 && !f.Because.Text().Contains("  ", StringComparison.Ordinal));
         Find(keeps).ShouldNotContain(f => f.RuleId == id, id);
     }
 
@@ -123,7 +123,7 @@ public class RuleBookTests
 
     [Fact]
     public void Gain_and_filter_tell_what_is_left_between_them() =>
-        Find(Cases["GAIN-UP-ND-IN"].Breaks).Single(f => f.RuleId == "GAIN-UP-ND-IN").Because.Sentence.ShouldContain("−1");
+        Find(Cases["GAIN-UP-ND-IN"].Breaks).Single(f => f.RuleId == "GAIN-UP-ND-IN").Because.Text().ShouldContain("−1");
 
     private static ImmutableArray<RuleFinding> Find(object what) => what switch
     {

@@ -20,8 +20,8 @@ public class SymptomTests
     {
         Diagnosis dark = Of("dark-picture", Lecture, ("gain", "auto"), ("nd", "1"), ("iris", "8"), ("shutter", "1/500"));
         Keys(dark, CauseState.StandsSo).ShouldBe(["filter", "iris", "shutter"]);
-        dark.Because.Sentence.ShouldContain("ND filter was read as 1, 2.6");
-        dark.Because.Figures[0].Value.ShouldBe(3);
+        dark.Because.Text().ShouldContain("ND filter was read as 1, 2.6");
+        dark.Because.Number("standing").ShouldBe(3);
         dark.OnlyThen.ShouldContain("Bring light");
         dark.Causes.ShouldNotContain(c => c.Cause.Settings.Contains(Setting.Gain));
     }
@@ -49,7 +49,7 @@ public class SymptomTests
         Diagnosis black = Diagnosis.Of(SymptomBook.Parse("black-screen"), Ottermere.Bracken, []);
         Keys(black, CauseState.Look).ShouldBe(["eye-sensor", "finder-button", "display-button", "key-lock", "power-lever", "power"]);
         Keys(black, CauseState.NotHere).ShouldBe(["live-view"]);
-        black.Because.Sentence.ShouldStartWith("6 harmless causes");
+        black.Because.Text().ShouldStartWith("6 harmless causes");
     }
 
     [Fact]
@@ -58,7 +58,7 @@ public class SymptomTests
         CameraModel without = Ottermere.Bracken with { NotFitted = [Setting.EyeSensor] };
         DiagnosedCause cause = Diagnosis.Of(SymptomBook.Parse("black-screen"), without, []).Causes[0];
         cause.State.ShouldBe(CauseState.NotHere);
-        cause.Sentence.ShouldBe("Bracken 3 has none.");
+        cause.Because!.Text().ShouldBe("Bracken 3 has none.");
         cause.Open.ShouldBeFalse();
     }
 
@@ -130,7 +130,7 @@ public class SymptomTests
     {
         Diagnosis dark = Of("dark-picture", Lecture, ("nd", "clear"), ("shutter", "1/60"), ("iris", "1.7"));
         string fault = dark.FaultInWords(" Since it fell on Tuesday. ");
-        fault.ShouldBe($"The picture is dark. Looked at, and not it: cap, screen brightness. ND filter was read as clear: not this. Iris was read as f/1.7: not this. Shutter was read as 1/60: not this. Since it fell on Tuesday.");
+        fault.ShouldBe($"The picture is dark. Checked and not the cause: cap, screen brightness. ND filter was read as clear, so this is not the cause. Iris was read as f/1.7, so this is not the cause. Shutter was read as 1/60, so this is not the cause. Since it fell on Tuesday.");
         Diagnosis.Of(dark.Symptom, Ottermere.Bracken, []).FaultInWords("").ShouldEndWith("screen brightness.");
     }
 
@@ -160,7 +160,7 @@ public class SymptomTests
         {
             Diagnosis diagnosis = Diagnosis.Of(symptom, Ottermere.Bracken, Verdicts(Lecture, typed));
             diagnosis.Causes.Length.ShouldBe(symptom.Causes.Length);
-            diagnosis.Causes.ShouldAllBe(c => (c.State == CauseState.Look) == (c.Sentence.Length == 0));
+            diagnosis.Causes.ShouldAllBe(c => (c.State == CauseState.Look) == (c.Because == null));
             diagnosis.StillToLookAt(FrozenSet<string>.Empty).ShouldAllBe(c => c.State == CauseState.Look || c.State == CauseState.StandsSo);
         }
     }

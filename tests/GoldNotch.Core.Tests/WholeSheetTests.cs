@@ -59,7 +59,7 @@ public class WholeSheetTests
         (near.Fit, near.Target!.Label).ShouldBe((Fit.Compromise, "Steady (standard)"));
         SheetLine none = Line(Setting.Codec, ("record-format", "1080 119.88p"), ("codec", "every frame"));
         none.Fit.ShouldBe(Fit.NotPossible);
-        none.Because.Sentence.ShouldContain("Long");
+        none.Because.Text().ShouldContain("Long");
     }
 
     [Fact]
@@ -94,7 +94,7 @@ public class WholeSheetTests
             ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base-iso", "by policy", null), ("nd", "clear", null), ("iris", iris, null));
         Sheet sheet = SheetCompiler.Compile(standard, Cine);
         sheet.BaseWord.ShouldBe(word);
-        sheet.LineOf(Setting.BaseIso)!.Because.Sentence.ShouldContain("ISO");
+        sheet.LineOf(Setting.BaseIso)!.Because.Text().ShouldContain("ISO");
     }
 
     [Fact]
@@ -111,8 +111,8 @@ public class WholeSheetTests
     {
         SheetLine line = Line(Setting.RecordFormat, ("record-format", "2160 119.88p"));
         (line.Fit, line.Target!.Label).ShouldBe((Fit.Compromise, "1080 119.88p"));
-        line.Because.Sentence.ShouldContain("forces 1080");
-        line.Because.Sentence.ShouldContain("cropped 1.5 times");
+        line.Because.Cases().ShouldContain("other-resolution");
+        line.Because.Then.Single(j => j.Case == "cropped").Number("crop").ShouldBe(1.5);
     }
 
     [Fact]
@@ -132,8 +132,8 @@ public class WholeSheetTests
         sheet.Target<SettingValue.Bits>(Setting.BitRate)!.Rate.Megabits.ShouldBe(220, "440 Mb/s need 55 MB/s and the card promises 30");
         SheetLine minutes = sheet.LineOf(Setting.CardMinutes)!;
         minutes.Fit.ShouldBe(Fit.Compromise);
-        minutes.Because.Figures[1].Value.ShouldBe(Recording.Needed(110 * 60, Recording.Seconds(128, new BitRate(220))));
-        sheet.LineOf(Setting.RunningMinutes)!.Because.Sentence.ShouldContain("need 2 batteries");
+        minutes.Because.Number("cards").ShouldBe(Recording.Needed(110 * 60, Recording.Seconds(128, new BitRate(220))));
+        sheet.LineOf(Setting.RunningMinutes)!.Because.Text().ShouldContain("need 2 batteries");
         sheet.LineOf(Setting.CardSpeed)!.Fit.ShouldBe(Fit.Exact);
     }
 
@@ -179,7 +179,7 @@ public class WholeSheetTests
         Sheet sheet = Sheet(("stabiliser", "standard"), ("zebra", "100 %"));
         sheet.LineOf(Setting.Stabiliser)!.ResetIsRight.ShouldBe(true);
         sheet.LineOf(Setting.Zebra)!.ResetIsRight.ShouldBe(false);
-        Line(Setting.BlackReference, ("black-reference", "done")).Because.Sentence.ShouldContain("every 8 min");
+        Line(Setting.BlackReference, ("black-reference", "done")).Because.Number("interval").ShouldBe(8);
     }
 
     [Fact]
@@ -203,7 +203,7 @@ public class WholeSheetTests
     {
         FootageProposal proposal = FootageProposal.For(use, Policies.Defaults.With("frame-rate", policy));
         $"{proposal.Size.Label()} {proposal.Rate.Label()}".ShouldBe(format);
-        (proposal.Rate.Frames.FramesPerSecond < 26).ShouldBe(proposal.Cautions.Any(c => c.Contains("Pan slowly", StringComparison.Ordinal)));
+        (proposal.Rate.Frames.FramesPerSecond < 26).ShouldBe(proposal.Cautions.Any(c => c.Text().Contains("Pan slowly", StringComparison.Ordinal)));
     }
 
     [Fact]
@@ -211,8 +211,8 @@ public class WholeSheetTests
     {
         Standard before = Standard(("gain", "base"), ("zebra", "100 %"));
         Standard after = Standard(("gain", "lowest"), ("stabiliser", "off")) with { Policies = Policies.Defaults.With("zebra", "skin") };
-        StandardChange.Between(before, after).Select(c => c.Sentence).ShouldBe(
-            ["Policy on zebra: 100 % for clipping, off while recording → 70 % for skin.", "Gain: base → lowest.", "Stabiliser: new, off, must.", "Zebra: no longer asked for; it was 100\u202f%."]);
+        StandardChange.Between(before, after).Select(c => c.Because.Text()).ShouldBe(
+            ["Policy on zebra: 100 % for clipping, off while recording → 70 % for skin.", "Gain: base → lowest.", "Stabiliser: new, off, must.", "Zebra: no longer required; it was 100\u202f%."]);
         StandardChange.Between(SheetCompiler.Compile(before, Cine), SheetCompiler.Compile(after, Cine)).Select(c => c.Setting).ShouldBe([Setting.Gain, Setting.Stabiliser, Setting.Zebra]);
     }
 

@@ -10,7 +10,7 @@ namespace GoldNotch.Web.Tests;
 public class BenchApiTests(DemoSite site)
 {
     [Fact]
-    public async Task What_was_put_right_stands_beside_what_was_found_and_goes_into_the_log()
+    public async Task What_was_corrected_stands_beside_what_was_found_and_goes_into_the_log()
     {
         using TestClient client = await site.ClientAsync("mara");
         Guid id = await client.BeginAsync();
@@ -215,7 +215,7 @@ public class BenchApiTests(DemoSite site)
         (await client.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
         JsonElement off = Row(await client.GetAsync("/api/board?find=OBG-104"), "OBG-104");
         off.GetProperty("state").GetString().ShouldBe("off");
-        off.GetProperty("inShort").GetString().ShouldBe("Gain");
+        off.GetProperty("inShort").GetString().ShouldBe("gain");
 
         Guid better = await client.BeginAsync("OBG-104", "lecture-room");
         (await client.ReadAsync(better, "gain", "0")).Expect(200);

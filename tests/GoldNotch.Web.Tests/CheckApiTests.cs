@@ -23,8 +23,8 @@ public class CheckApiTests(TestSite site)
 
         Answer check = (await client.GetAsync($"/api/checks/{id}")).Expect(200);
         check.Topic("noise").GetProperty("value").GetString().ShouldBe("+15\u202fdB");
-        check.Topic("exposure").GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("2.49\u202fstops over");
-        check.Topic("whiteBalance").GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("134 mired to amber, plainly visible");
+        check.Topic("exposure").GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("2.5\u202fstops over");
+        check.Topic("whiteBalance").GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("134\u202fmired towards amber, plainly visible");
         check.At("now/order").EnumerateArray().Select(s => s.GetProperty("setting").GetString()).ShouldBe(["gain", "white-balance"]);
         check.Int("summary/offTarget").ShouldBe(2);
         check.Text("summary/headline").ShouldBe("Gain +15\u202fdB · White balance +134\u202fmired");

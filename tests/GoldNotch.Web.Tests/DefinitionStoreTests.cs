@@ -1,3 +1,5 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Coverage;
 using GoldNotch.Data;
@@ -74,11 +76,11 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
     {
         var coverage = new CoverageStore(_source);
         var key = new CellKey("lecture-room", 4, 1, "alder-20", 1);
-        await coverage.AddAsync([(key, new CoverageCell(10, 0, 0, 0, 0, null, "0 stops", ""))], CancellationToken.None);
+        await coverage.AddAsync([(key, new CoverageCell(10, 0, 0, 0, 0, null, default, []))], CancellationToken.None);
         (await coverage.AllAsync(CancellationToken.None)).ShouldContainKey(key);
         await site.SqlAsync("UPDATE coverage_cell SET made_by = gen_random_uuid()");
         (await coverage.AllAsync(CancellationToken.None)).ShouldNotContainKey(key);
-        await coverage.AddAsync([(key, new CoverageCell(9, 1, 0, 0, 0, null, "0 stops", ""))], CancellationToken.None);
+        await coverage.AddAsync([(key, new CoverageCell(9, 1, 0, 0, 0, null, default, []))], CancellationToken.None);
         (await coverage.AllAsync(CancellationToken.None))[key].Exact.ShouldBe(9);
         await site.SqlAsync("DELETE FROM coverage_cell");
     }
@@ -87,13 +89,15 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
     public async Task An_accepted_finding_is_kept_with_what_it_said_and_can_be_opened_again()
     {
         var decisions = new DecisionStore(_source);
-        var finding = new AcceptedFinding("lecture-room", "alder-20", "FLICKER", "shutter", "It pumps.", "seen and liked", "Ines Calloway", default);
+        Judgement Pulses(double percent) => new("FLICKER", "pulses", Setting.Shutter, [new Figure("ripple", FigureValue.In(Measure.Percent, percent)), new Figure("mains", "50 Hz")]);
+        var finding = new AcceptedFinding("lecture-room", "alder-20", "FLICKER", "shutter", Pulses(5), "seen and liked", "Ines Calloway", default);
         await decisions.AcceptAsync(finding, CancellationToken.None);
-        await decisions.AcceptAsync(finding with { Sentence = "It pumps more.", Reason = "still liked" }, CancellationToken.None);
+        await decisions.AcceptAsync(finding with { Because = Pulses(9), Reason = "still liked" }, CancellationToken.None);
         AcceptedFinding kept = (await decisions.AcceptedAsync("lecture-room", "alder-20", CancellationToken.None)).Single();
-        (kept.Sentence, kept.Reason).ShouldBe(("It pumps more.", "still liked"));
-        (await decisions.ReopenAsync(finding, CancellationToken.None)).ShouldBeTrue();
-        (await decisions.ReopenAsync(finding, CancellationToken.None)).ShouldBeFalse();
+        (kept.Because, kept.Reason).ShouldBe((Pulses(9), "still liked"));
+        Task<bool> ReopenAsync() => decisions.ReopenAsync("lecture-room", "alder-20", "FLICKER", "shutter", "Ines Calloway", CancellationToken.None);
+        (await ReopenAsync()).ShouldBeTrue();
+        (await ReopenAsync()).ShouldBeFalse();
         (await decisions.AcceptedAsync("lecture-room", "alder-20", CancellationToken.None)).ShouldBeEmpty();
     }
 

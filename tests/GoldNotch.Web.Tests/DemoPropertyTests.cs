@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Sheets.Coverage;
@@ -42,7 +43,7 @@ public class DemoPropertyTests
 
         foreach (Verdict verdict in CheckEvaluator.Evaluate(sheet, readings).Where(v => v.Line.Target is not null))
         {
-            verdict.Kind.ShouldBe(VerdictKind.OnTarget, $"{verdict.Line.Setting} {verdict.Line.Target!.Label} on {sheet.Model.Name}: {verdict.Because.Sentence}");
+            verdict.Kind.ShouldBe(VerdictKind.OnTarget, $"{verdict.Line.Setting} {verdict.Line.Target!.Label} on {sheet.Model.Name}: {JudgementText.Of(verdict.Because)}");
         }
     });
 
@@ -51,13 +52,27 @@ public class DemoPropertyTests
     {
         foreach (SheetLine line in sheet.Lines)
         {
-            line.Because.Sentence.Length.ShouldBeGreaterThan(10, line.Setting.ToString());
-            line.Because.Sentence.ShouldNotContain("  ");
+            JudgementText.Of(line.Because).Length.ShouldBeGreaterThan(10, line.Setting.ToString());
+            JudgementText.Of(line.Because).ShouldNotContain("  ");
             (line.Target is null).ShouldBe(line.Fit == Fit.NotPossible || (line.Fit == Fit.CheckByEye && line.Target is null), line.Setting.ToString());
             if (line.Fit == Fit.NotPossible)
             {
-                line.Because.Sentence.Split('.', StringSplitOptions.RemoveEmptyEntries).Length.ShouldBeGreaterThan(1, $"{line.Setting}: {line.Because.Sentence}");
+                JudgementText.Of(line.Because).Split('.', StringSplitOptions.RemoveEmptyEntries).Length.ShouldBeGreaterThan(1, $"{line.Setting}: {JudgementText.Of(line.Because)}");
             }
+        }
+    });
+
+    [Fact]
+    public void Whatever_is_judged_is_stored_and_read_back_as_it_was() => Sample(sheet =>
+    {
+        foreach (Judgement judgement in sheet.Lines.Select(l => l.Because).Concat(RuleBook.Of(sheet).Select(f => f.Because)))
+        {
+            JudgementDocument.Read(JudgementDocument.Write(judgement)).ShouldBe(judgement);
+        }
+
+        foreach (SettingValue target in sheet.Lines.Select(l => l.Target).OfType<SettingValue>())
+        {
+            ValueDocument.Of(target).ToValue().ShouldBe(target);
         }
     });
 
@@ -66,8 +81,8 @@ public class DemoPropertyTests
     {
         Sheet again = SheetCompiler.Compile(sheet.Standard, sheet.Model, sheet.Circumstances);
         StandardChange.Between(sheet, again).ShouldBeEmpty();
-        RuleBook.Of(again).Select(f => f.Because.Sentence).ShouldBe(RuleBook.Of(sheet).Select(f => f.Because.Sentence));
-        RuleBook.Of(sheet.Model).ShouldAllBe(f => f.Because.Sentence.Length > 20);
+        RuleBook.Of(again).ShouldBe(RuleBook.Of(sheet));
+        RuleBook.Of(sheet.Model).ShouldAllBe(f => JudgementText.Of(f.Because).Length > 20);
         CoverageCell cell = CoverageCell.Of(sheet);
         (cell.Exact + cell.Compromise + cell.NotPossible + cell.CheckByEye).ShouldBe(sheet.Lines.Length);
         (cell.Matters is null).ShouldBe(cell.Exact == sheet.Lines.Length);

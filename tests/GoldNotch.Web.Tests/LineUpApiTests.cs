@@ -138,7 +138,7 @@ public class LineUpApiTests(DemoSite site)
         b.GetProperty("steps").GetArrayLength().ShouldBe(1, "one filter is enough");
         (await mara.SendAsync(HttpMethod.Post, "/api/line-ups/light-changed", Change("f/0"))).Status.ShouldBe(400);
         JsonElement same = (await mara.SendAsync(HttpMethod.Post, "/api/line-ups/light-changed", Change("f/11 1/3"))).At("steps");
-        same.EnumerateArray().Select(s => s.GetProperty("sentence").GetString()).ShouldAllBe(s => s == "leave it");
+        same.EnumerateArray().Select(s => s.GetProperty("sentence").GetString()).ShouldAllBe(s => s == "Leave it.");
     }
 
     [Fact]

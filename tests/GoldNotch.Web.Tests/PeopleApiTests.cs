@@ -1,3 +1,4 @@
+using System.Text.Json;
 using GoldNotch.Web.Tests.Hosting;
 
 namespace GoldNotch.Web.Tests;
@@ -61,5 +62,30 @@ public class PeopleApiTests(DemoSite site)
         int version = (await ines.GetAsync("/api/people")).Json.EnumerateArray().First(p => p.GetProperty("login").GetString() == "ines").GetProperty("version").GetInt32();
         (await ines.PutAsync("/api/people/ines", new { name = "Ines Calloway", role = "operator", active = true }, version)).ExpectProblem(409, "last-technician", "/role");
         (await ines.GetAsync("/api/people")).Expect(200);
+    }
+
+    [Fact]
+    public async Task Each_person_reads_and_types_quantities_in_the_notation_of_the_account()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        using TestClient joss = await site.ClientAsync("joss");
+        (await mara.GetAsync("/api/sheets/lecture-room/alder-20")).At("lines").EnumerateArray()
+            .Single(l => l.GetProperty("setting").GetString() == "white-balance").GetProperty("target").GetString().ShouldBe("3200\u202fK");
+        (await mara.PutAsync("/api/session/notation", """{"iris":"thirds","whiteBalance":"mired","clock":"hours12","dates":"yearFirst"}""")).Expect(204);
+        try
+        {
+            (await mara.GetAsync("/api/session")).Expect(200).Text("notation/whiteBalance").ShouldBe("mired");
+            JsonElement[] lines = [.. (await mara.GetAsync("/api/sheets/lecture-room/alder-20")).At("lines").EnumerateArray()];
+            JsonElement white = lines.Single(l => l.GetProperty("setting").GetString() == "white-balance");
+            white.GetProperty("target").GetString().ShouldBe("313\u202fmired");
+            (await joss.GetAsync("/api/sheets/lecture-room/alder-20")).At("lines").EnumerateArray()
+                .Single(l => l.GetProperty("setting").GetString() == "white-balance").GetProperty("target").GetString().ShouldBe("3200\u202fK", "another person's pages stay as they are");
+            (await mara.PutAsync("/api/session/notation", """{"iris":"roman","whiteBalance":"mired"}""")).ExpectProblem(400, "bad-json", "/iris");
+            (await mara.GetAsync("/api/session")).Text("notation/iris").ShouldBe("thirds", "what nobody knows changes nothing");
+        }
+        finally
+        {
+            (await mara.PutAsync("/api/session/notation", """{"iris":"dial","whiteBalance":"kelvin"}""")).Expect(204);
+        }
     }
 }

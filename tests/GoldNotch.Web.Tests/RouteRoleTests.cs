@@ -10,7 +10,7 @@ public class RouteRoleTests(DemoSite site)
     // What an operator may write: checks, line-ups, and what is the person's own. Everything else needs a technician.
     private static readonly string[] Operators =
     [
-        "post /api/session", "delete /api/session", "put /api/session/password",
+        "post /api/session", "delete /api/session", "put /api/session/notation", "put /api/session/password",
         "put /api/checks/{id}", "put /api/checks/{id}/readings/{setting}", "post /api/checks/{id}/preview", "put /api/checks/{id}/signature",
         "post /api/checks/{id}/readings/{setting}/decision", "post /api/checks/{id}/camera/readings", "put /api/checks/{id}/camera/settings/{setting}",
         "put /api/checks/{id}/photos/{photo}", "delete /api/checks/{id}/photos/{photo}", "put /api/checks/{id}/additions/{addition}", "put /api/units/{tag}/notes/{id}", "put /api/units/{tag}/symptoms/{symptom}/outcomes/{id}",

@@ -44,7 +44,7 @@ public class RulesDocTests
                 $"| {policy.Name} | {string.Join(" · ", policy.Options.Select(s => s.Text))} | {policy.Default.Text}: {policy.Default.Reason} | {(policy.Settings.IsEmpty ? "line-ups" : string.Join(", ", policy.Settings.Select(s => SettingName.Of(s).Name.ToLowerInvariant())))} |\n");
         }
 
-        text.Append("\n## Harmless causes before a fault\n\n*It seems broken* asks them in this order, skips what a model cannot have or a check has ruled out, and calls nothing a fault before the last was\nlooked at (`HARMLESS-FIRST`).\n");
+        text.Append("\n## Harmless causes before a fault\n\n*Troubleshoot* asks them in this order, skips what a model cannot have or a check has ruled out, and calls nothing a fault before the last was\nlooked at (`HARMLESS-FIRST`).\n");
         foreach (Symptom symptom in SymptomBook.All)
         {
             text.Append(System.Globalization.CultureInfo.InvariantCulture, $"\n**{symptom.Text}.**{(symptom.Caution.Length > 0 ? " " + symptom.Caution : "")}\n\n");

@@ -52,12 +52,31 @@ public class StandardApiTests(DemoSite site)
         Answer kept = (await ines.PutAsync("/api/standards/bad-idea/draft", document.ToJsonString(), 1)).Expect(200);
         (await ines.SendAsync(HttpMethod.Post, "/api/standards/bad-idea/draft/approve", null, 2)).ExpectProblem(409, "open-faults", "/notches");
         JsonElement fault = kept.At("findings").EnumerateArray().First(f => f.GetProperty("ruleId").GetString() == "DIGITAL-ZOOM");
-        var accept = new { standardKey = "bad-idea", modelKey = "", ruleId = "DIGITAL-ZOOM", setting = "digital-zoom", sentence = fault.GetProperty("because").GetProperty("sentence").GetString(), reason = "x" };
+        var accept = new { standardKey = "bad-idea", modelKey = "", ruleId = "DIGITAL-ZOOM", setting = "digital-zoom", @case = fault.GetProperty("because").GetProperty("case").GetString(), reason = "x" };
         (await ines.SendAsync(HttpMethod.Post, "/api/findings/accept", accept)).ExpectProblem(400, "bad-value", "/reason");
+        (await ines.SendAsync(HttpMethod.Post, "/api/findings/accept", accept with { reason = "read elsewhere", @case = "other" })).ExpectProblem(404, "not-found", "/ruleId");
         (await ines.SendAsync(HttpMethod.Post, "/api/findings/accept", accept with { reason = "the far lectern, and it is cropped anyway" })).Expect(204);
         (await ines.SendAsync(HttpMethod.Post, "/api/standards/bad-idea/draft/approve", null, 2)).Expect(200);
         (await ines.SendAsync(HttpMethod.Post, "/api/standards/bad-idea/retire", null)).Expect(204);
         (await ines.SendAsync(HttpMethod.Post, "/api/standards/bad-idea/retire", null)).ExpectProblem(404, "not-found", "/key");
+    }
+
+    [Fact]
+    public async Task A_file_brings_no_standard_into_force_that_a_person_could_not_approve()
+    {
+        using TestClient ines = await site.ClientAsync();
+        JsonNode document = JsonNode.Parse((await ines.GetAsync("/api/standards/lecture-room/versions/5")).At("document").GetRawText())!;
+        (document["key"], document["version"], document["state"]) = ("smuggled", 1, "approved");
+        Notch(document, "digital-zoom")["require"] = "on";
+        string file = new JsonObject { ["format"] = "gold-notch-exchange", ["formatVersion"] = 2, ["standards"] = new JsonArray(document) }.ToJsonString();
+        Answer refused = (await ines.SendAsync(HttpMethod.Post, "/api/import", file)).Expect(409);
+        refused.Text("faults/0/code").ShouldBe("open-faults");
+        refused.Text("faults/0/pointer").ShouldBe("/standards/0/notches");
+        (await ines.GetAsync("/api/standards/smuggled/versions/1")).ExpectProblem(404, "not-found", "/version");
+
+        // As a draft it comes in: there its faults are corrected, or accepted with a reason.
+        (await ines.SendAsync(HttpMethod.Post, "/api/import", file.Replace("\"approved\"", "\"draft\"", StringComparison.Ordinal))).Expect(200);
+        (await ines.SendAsync(HttpMethod.Post, "/api/standards/smuggled/draft/approve", null, 1)).ExpectProblem(409, "open-faults", "/notches");
     }
 
     [Fact]

@@ -1,5 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Tests.Hosting;
@@ -12,11 +14,14 @@ namespace GoldNotch.Web.Tests;
 public sealed class StoreTests(TestSite site) : IAsyncLifetime
 {
     private NpgsqlDataSource _source = null!;
+    private Standard _standard = null!;
+    private Sheet _sheet = null!;
 
-    public Task InitializeAsync()
+    public async Task InitializeAsync()
     {
         _source = NpgsqlDataSource.Create(site.ConnectionString);
-        return Task.CompletedTask;
+        _standard = StandardReader.ToStandard((await new StandardStore(_source).GetAsync("lecture-room", 4, CancellationToken.None))!.Document);
+        _sheet = SheetCompiler.Compile(_standard, ModelReader.ToModel((await new ModelStore(_source).GetAsync("bracken-3", CancellationToken.None))!.Document));
     }
 
     public async Task DisposeAsync() => await _source.DisposeAsync();
@@ -29,7 +34,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     {
         var store = new CheckStore(_source);
         WholeCheck whole = await NewCheckAsync("OBG-106");
-        StoredReading bad = Reading(Setting.NeutralDensity, "1") with { Kind = "guessed" };
+        StoredReading bad = Reading(Setting.NeutralDensity, "1") with { Typed = "1\0" };
         await Should.ThrowAsync<PostgresException>(() => store.CreateAsync(whole with { Readings = [Reading(Setting.Gain, "L"), bad] }, Outcome(whole), "tests", CancellationToken.None));
         (await store.GetAsync(whole.Check.Id, CancellationToken.None)).ShouldBeNull();
         (await site.SqlAsync($"SELECT count(*) FROM check_reading WHERE check_id = '{whole.Check.Id}'")).ShouldBe(0L);
@@ -54,7 +59,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
         (await store.RecordAsync(id, [Reading(Setting.Gain, "L")], null, Outcome, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Recorded);
         (await store.RecordAsync(id, [Reading(Setting.Gain, "H") with { Version = 1 }], null, Outcome, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Recorded);
         (await site.SqlAsync($"SELECT before ->> 'Typed' FROM audit_entry WHERE subject = '{id} gain' ORDER BY id DESC LIMIT 1")).ShouldBe("L");
-        (await site.SqlAsync($"SELECT headline FROM check_run WHERE id = '{id}'")).ShouldBe("summed up");
+        (await site.SqlAsync($"SELECT off_target_count FROM check_run WHERE id = '{id}'")).ShouldBe(1);
         (await store.RecordAsync(Guid.NewGuid(), [Reading(Setting.Gain, "L")], null, Outcome, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Missing);
     }
 
@@ -140,15 +145,16 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     {
         string card = (string)(await site.SqlAsync("SELECT specification::text FROM camera_model WHERE key = 'bracken-3' AND version = 1"))!;
         var at = new DateTimeOffset(2026, 11, 20, 9, 0, 0, TimeSpan.Zero);
-        var head = new StoredCheck(Guid.NewGuid(), tag, "lecture-room", 4, "Lecture room", "tests", at, null, null, "", new CheckSummary(0, 0, 0, 0, 10, ""));
+        var head = new StoredCheck(Guid.NewGuid(), tag, "lecture-room", 4, "Lecture room", "tests", at, null, null, "", new CheckSummary(0, 0, 0, 0, 10, []));
         return new WholeCheck(head, card, []);
     }
 
-    private static StoredReading Reading(Setting setting, string typed) => new(setting, "value", typed, "tests", DateTimeOffset.UtcNow, 0);
+    private StoredReading Reading(Setting setting, string typed) => CheckReadings.ToStored(
+        setting, ReadingParser.Parse(setting, _sheet, typed, new Dictionary<Setting, Reading>()), typed, "tests", DateTimeOffset.UtcNow, 0);
 
-    private static CheckOutcome Outcome(WholeCheck check)
+    private JudgedCheck Outcome(WholeCheck check)
     {
-        var summary = new CheckSummary(check.Readings.Count, 0, 0, 0, 0, "summed up");
-        return new CheckOutcome([], summary, summary, []);
+        Sheet sheet = CheckSheets.Compile(check.ModelSpecification, null, _standard);
+        return JudgedCheck.Of(sheet, [.. CheckReadings.ToCore(sheet, check.Readings)]);
     }
 }

@@ -5,7 +5,7 @@ using GoldNotch.Web.Tests.Hosting;
 
 namespace GoldNotch.Web.Tests;
 
-/// <summary>It seems broken: what is told over the API, and what is kept on the unit's page.</summary>
+/// <summary>Troubleshoot: what is told over the API, and what is kept on the unit's page.</summary>
 [Collection(DemoSiteTests.Name)]
 public class SymptomApiTests(DemoSite site)
 {
@@ -55,7 +55,7 @@ public class SymptomApiTests(DemoSite site)
         kept.Text("kind").ShouldBe("repair");
         JsonElement note = (await client.GetAsync("/api/units/OBG-107/page")).At("notes")[0];
         note.GetProperty("text").GetString().ShouldBe(kept.Text("text"));
-        note.GetProperty("text").GetString()!.ShouldStartWith("The screen is black. Looked at, and not it: ");
+        note.GetProperty("text").GetString()!.ShouldStartWith("The screen is black. Checked and not the cause: ");
         note.GetProperty("text").GetString()!.ShouldEndWith("Since it got wet.");
         note.GetProperty("by").GetString().ShouldBe("Joss Penhale");
     }

@@ -103,7 +103,7 @@ public abstract record SettingValue
         public override string Label => Manual ? "manual" : "auto";
     }
 
-    /// <summary>An iris iris, labelled as the camera shows it: f/6.3.</summary>
+    /// <summary>An iris, labelled as the camera shows it: f/6.3.</summary>
     /// <param name="Number">The iris.</param>
     public sealed record Iris(FNumber Number) : SettingValue
     {

@@ -58,7 +58,7 @@ internal sealed record Wrong(Severity Severity, Judgement Short, Judgement Becau
             2 => Two.Of(("first", wrong[0].Short), ("second", wrong[1].Short)),
             _ => Several.Of(("first", wrong[0].Short), ("second", wrong[1].Short), ("more", FigureValue.Count(wrong.Count - 2))),
         };
-        return new(topic, wrong.Max(w => w.Severity), value, All.Of(("all", FigureValue.Of(wrong.Select(w => w.Because)))));
+        return new(topic, wrong.Max(w => w.Severity), value, wrong.Count == 1 ? wrong[0].Because : All.Of(("all", FigureValue.Of(wrong.Select(w => w.Because)))));
     }
 }
 

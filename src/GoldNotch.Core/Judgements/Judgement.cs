@@ -36,8 +36,8 @@ public sealed record Judgement(string RuleId, string Case, Setting? Setting, Imm
 
     /// <inheritdoc/>
     public bool Equals(Judgement? other) =>
-        other is not null && RuleId == other.RuleId && Case == other.Case && Setting == other.Setting
-        && Figures.SequenceEqual(other.Figures) && Then.SequenceEqual(other.Then);
+        other is not null && (RuleId, Case, Setting) == (other.RuleId, other.Case, other.Setting) && Figures.Length == other.Figures.Length
+        && Figures.All(f => other[f.Name] == f.Value) && Then.SequenceEqual(other.Then);
 
     /// <inheritdoc/>
     public override int GetHashCode() => HashCode.Combine(RuleId, Case, Setting, Figures.Length, Then.Length);

@@ -50,6 +50,9 @@ public enum Measure
     /// <summary>Per cent.</summary>
     Percent,
 
+    /// <summary>A difference of percentages; carries its sign.</summary>
+    PercentDifference,
+
     /// <summary>A ratio.</summary>
     Times,
 
@@ -97,7 +100,7 @@ public static class Measures
         NaturalUnit.Decibels => Measure.Decibels,
         NaturalUnit.Mired => Measure.Mired,
         NaturalUnit.Megabits => Measure.Megabits,
-        NaturalUnit.Percent => Measure.Percent,
+        NaturalUnit.Percent => Measure.PercentDifference,
         NaturalUnit.Minutes => Measure.Minutes,
         NaturalUnit.FullScale => Measure.FullScale,
         NaturalUnit.MegabytesPerSecond => Measure.MegabytesPerSecond,
@@ -106,7 +109,7 @@ public static class Measures
         _ => Measure.Count,
     };
 
-    /// <summary>The number with its unit. A gain, a colour difference and a number of stops carry their sign.</summary>
+    /// <summary>The number with its unit. A gain and a difference carry their sign.</summary>
     public static string Label(double value, Measure measure) => measure switch
     {
         Measure.StopsMoved => new Stops(value).LabelWithUnit(),
@@ -117,7 +120,7 @@ public static class Measures
         Measure.Iso => new Iso(value).Label(),
         Measure.Days => Notation.Number(value) + Notation.ThinSpace + (value == 1 ? "day" : "days"),
         Measure.Hour => "hour" + Notation.ThinSpace + Notation.Number(value),
-        Measure.TintSteps => Notation.Number(value, 1, withPlus: true) + Suffix(measure),
+        Measure.TintSteps or Measure.PercentDifference => Notation.Number(value, 1, withPlus: true) + Suffix(measure),
         _ => Notation.Number(value, Digits(measure)) + Suffix(measure),
     };
 
@@ -139,7 +142,7 @@ public static class Measures
             Measure.Lux => "lx",
             Measure.Seconds => "s",
             Measure.Minutes => "min",
-            Measure.Percent => "%",
+            Measure.Percent or Measure.PercentDifference => "%",
             Measure.Times => "times",
             Measure.Hertz => "Hz",
             Measure.Megabits => "Mb/s",

@@ -25,12 +25,22 @@ public readonly record struct Kelvin
     /// <exception cref="QuantityException">Cannot be read, zero or negative.</exception>
     public static Kelvin Parse(string? text)
     {
-        if (Notation.Tidy(text) is { } tidy && Notation.TryDecimal(Notation.WithoutUnit(tidy, "K"), out double value))
+        if (Notation.Tidy(text) is not { } tidy)
+        {
+            throw Guard.Unreadable(text ?? "", "a colour temperature", "3200, 5600 K or 313 mired");
+        }
+
+        if (Notation.TryDecimal(Notation.WithoutUnit(tidy, "K"), out double value))
         {
             return new Kelvin(value);
         }
 
-        throw Guard.Unreadable(text ?? "", "a colour temperature", "3200 or 5600 K");
+        if (Notation.TryDecimal(Notation.WithoutUnit(tidy, "mired"), out double mired))
+        {
+            return new Mired(mired).ToKelvin();
+        }
+
+        throw Guard.Unreadable(text ?? "", "a colour temperature", "3200, 5600 K or 313 mired");
     }
 
     /// <inheritdoc/>

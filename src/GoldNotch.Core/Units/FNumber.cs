@@ -10,7 +10,7 @@ public enum IrisStyle
     Dial,
 }
 
-/// <summary>An iris iris as its exact ratio N. A mark stands for its exact value 2^(k/6), k whole; T-numbers carry a flag.</summary>
+/// <summary>An iris as its exact ratio N. A mark stands for its exact value 2^(k/6), k whole; T-numbers carry a flag.</summary>
 /// <remarks>Source: ISO 517 series of aperture markings, thirds.</remarks>
 public readonly record struct FNumber
 {

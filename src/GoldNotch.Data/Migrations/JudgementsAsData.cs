@@ -81,8 +81,8 @@ internal sealed class JudgementsAsData : IScript
         var head = new StoredCheck(
             check.Id, check.UnitTag, check.StandardKey, check.StandardVersion, "", "", check.StartedAt, null, check.SignedAt, "", CheckSummary.None);
         Sheet sheet = CheckSheets.WithWaivers(CheckSheets.Compile(check.Specification, check.Shoot, standard), head, waivers, check.SignedAt ?? DateTimeOffset.MaxValue);
-        List<StoredReading> readings = Values(commands, "check_reading", sheet, check.Id);
-        Values(commands, "check_rival", sheet, check.Id);
+        List<StoredReading> readings = Values(commands, "check_reading", "reading_order", sheet, check.Id);
+        Values(commands, "check_rival", "0", sheet, check.Id);
         var judged = JudgedCheck.Of(sheet, [.. CheckReadings.ToCore(sheet, readings)]);
         commands.Run(
             "UPDATE check_run SET headline = @headline::jsonb, found_headline = @found::jsonb WHERE id = @id",
@@ -96,13 +96,14 @@ internal sealed class JudgementsAsData : IScript
     }
 
     // What was typed is read once more, as it was read with every page until now; what cannot be read stays as typed and counts as unread, as it did.
-    private static List<StoredReading> Values(Func<IDbCommand> commands, string table, Sheet sheet, Guid check)
+    private static List<StoredReading> Values(Func<IDbCommand> commands, string table, string order, Sheet sheet, Guid check)
     {
         List<StoredReading> typed = commands.Read(
-            $"SELECT setting, kind, typed, stage, read_by FROM {table} WHERE check_id = @check",
+            $"SELECT setting, kind, typed, stage, read_by, {order} FROM {table} WHERE check_id = @check",
             r => new StoredReading(SettingName.Parse(r.GetString(0)), ReadingKinds.Parse(r.GetString(1)), r.GetString(2), r.GetString(4), default, 1)
             {
                 Stage = CheckReadings.StageOf(r.GetString(3), ""),
+                Order = r.GetInt32(5),
             },
             ("check", check));
         Dictionary<Setting, Reading> before = [];

@@ -24,6 +24,7 @@ using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Standards;
 using GoldNotch.Web.Features.Symptoms;
 using GoldNotch.Web.Features.Units;
+using GoldNotch.Web.Features.Wording;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
@@ -68,8 +69,9 @@ internal static class Site
         services.AddNpgsqlDataSource(Connection.String(builder.Configuration));
         services.AddSingleton<UnitStore>().AddSingleton<CheckStore>().AddSingleton<PersonStore>();
         services.AddSingleton<StandardStore>().AddSingleton<ModelStore>().AddSingleton<CoverageStore>().AddSingleton<DecisionStore>().AddSingleton<AuditStore>();
-        services.AddSingleton<ExchangeImporter>().AddSingleton<CheckJudge>().AddSingleton<SheetSource>().AddSingleton<CoverageGrid>().AddSingleton<LineUpStore>().AddSingleton<LineUpSource>().AddSingleton<ICameraLink, HttpCameraLink>();
+        services.AddSingleton<ExchangeImporter>().AddScoped<CheckJudge>().AddSingleton<SheetSource>().AddScoped<CoverageGrid>().AddSingleton<LineUpStore>().AddScoped<LineUpSource>().AddSingleton<ICameraLink, HttpCameraLink>();
         services.AddSingleton<BoardStore>().AddSingleton<DriftStore>().AddSingleton<EvidenceStore>().AddSingleton<UnitNoteStore>();
+        services.AddHttpContextAccessor().AddScoped(s => new Phrasing(SessionEndpoints.Notation(s.GetRequiredService<IHttpContextAccessor>().HttpContext))).AddScoped<CurrentFindings>();
         services.AddMemoryCache(cache => cache.SizeLimit = 2000);
         services.AddSignalR();
         services.AddHostedService<LiveFeed>();

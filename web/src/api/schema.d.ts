@@ -20,6 +20,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/notation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeNotation"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/password": {
         parameters: {
             query?: never;
@@ -1164,9 +1180,12 @@ export interface components {
             standardKey: string;
             modelKey: string;
             ruleId: string;
+            case: string;
             setting: string;
-            sentence: string;
             reason: string;
+            /** Format: int32 */
+            version?: null | number;
+            when?: null | string;
         };
         AcceptedView: {
             reason: string;
@@ -1187,8 +1206,11 @@ export interface components {
             /** Format: date-time */
             at: string;
         };
+        /** @enum {unknown} */
+        AgreementMatter: "frameRate" | "shutterAngle" | "resolution" | "aspectRatio" | "profile" | "timecode";
         AgreementView: {
-            matter: string;
+            matter: components["schemas"]["AgreementMatter"];
+            name: string;
             agrees: boolean;
             sentence: string;
         };
@@ -1463,14 +1485,20 @@ export interface components {
             corrected: boolean;
             photos: components["schemas"]["PhotoView"][];
             additions: components["schemas"]["AdditionView"][];
-            unitStatus: string;
-            standardState: string;
+            unitStatus: null | components["schemas"]["UnitStatus"];
+            standardState: null | components["schemas"]["StandardState"];
+            rulesVersion: null | string;
         };
         ChoiceDocument: {
             positions: components["schemas"]["PositionDocument"][];
             /** @default false */
             automatic: boolean;
         };
+        /**
+         * @default browser
+         * @enum {unknown}
+         */
+        ClockStyle: "browser" | "hours24" | "hours12";
         CompareView: {
             from: components["schemas"]["StandardHeadView"];
             to: components["schemas"]["StandardHeadView"];
@@ -1541,17 +1569,22 @@ export interface components {
             name: string;
             /** Format: int32 */
             version: number;
-            state: string;
+            state: components["schemas"]["StandardState"];
         };
         CoverageView: {
             standards: components["schemas"]["CoverageStandardView"][];
             models: components["schemas"]["CoverageModelView"][];
             cells: components["schemas"]["CoverageCellView"][];
         };
+        /**
+         * @default browser
+         * @enum {unknown}
+         */
+        DateOrder: "browser" | "dayFirst" | "monthFirst" | "yearFirst";
         DecisionRequest: {
             stage: components["schemas"]["CheckStage"];
             by: null | string;
-            kind: null | string;
+            kind: null | components["schemas"]["ReadingKind"];
             typed: null | string;
         };
         DependencyDocument: {
@@ -1634,12 +1667,59 @@ export interface components {
             sheets?: null | components["schemas"]["SheetDocument"][];
             lineUps?: null | components["schemas"]["LineUpDocument"][];
         };
-        FigureView: {
-            name: string;
+        FigureDocument: components["schemas"]["FigureDocumentNumber"] | components["schemas"]["FigureDocumentFStop"] | components["schemas"]["FigureDocumentDay"] | components["schemas"]["FigureDocumentWord"] | components["schemas"]["FigureDocumentSettingName"] | components["schemas"]["FigureDocumentShown"] | components["schemas"]["FigureDocumentQuoted"] | components["schemas"]["FigureDocumentList"];
+        FigureDocumentDay: {
+            /** @enum {string} */
+            kind?: "day";
+            /** Format: date */
+            date: string;
+        };
+        FigureDocumentFStop: {
+            /** @enum {string} */
+            kind?: "fStop";
+            /** Format: double */
+            fNumber: number;
+            /** @default false */
+            transmission: boolean;
+        };
+        FigureDocumentList: {
+            /** @enum {string} */
+            kind?: "list";
+            items: components["schemas"]["FigureDocument"][];
+        };
+        FigureDocumentNumber: {
+            /** @enum {string} */
+            kind?: "number";
             /** Format: double */
             value: number;
-            unit: string;
+            measure: components["schemas"]["Measure"];
+        };
+        FigureDocumentQuoted: {
+            /** @enum {string} */
+            kind?: "judgement";
+            judgement: components["schemas"]["JudgementDocument"];
+        };
+        FigureDocumentSettingName: {
+            /** @enum {string} */
+            kind?: "setting";
+            key: string;
+        };
+        FigureDocumentShown: {
+            /** @enum {string} */
+            kind?: "value";
+            value: components["schemas"]["ValueDocument"];
+        };
+        FigureDocumentWord: {
+            /** @enum {string} */
+            kind?: "word";
+            text: string;
+        };
+        FigureView: {
+            name: string;
             label: string;
+            /** Format: double */
+            value: null | number;
+            unit: null | components["schemas"]["Measure"];
         };
         FilterDocument: {
             label: string;
@@ -1803,6 +1883,8 @@ export interface components {
         };
         /** @enum {unknown} */
         Importance: "must" | "should" | "note";
+        /** @enum {unknown} */
+        IrisStyle: "thirds" | "dial";
         IssuedCardDocument: {
             cardType: string;
             /** Format: double */
@@ -1810,8 +1892,18 @@ export interface components {
             class: string;
             fileSystem: string;
         };
+        JudgementDocument: {
+            rule: string;
+            case: string;
+            figures: {
+                [key: string]: components["schemas"]["FigureDocument"];
+            };
+            setting?: null | string;
+            then?: unknown;
+        };
         JudgementView: {
             ruleId: string;
+            case: string;
             sentence: string;
             figures: components["schemas"]["FigureView"][];
         };
@@ -2019,6 +2111,8 @@ export interface components {
         };
         /** @enum {unknown} */
         LinkState: "answers" | "none" | "silent" | "invalidResponse" | "refused";
+        /** @enum {unknown} */
+        Measure: "count" | "stopsMoved" | "stopsDifference" | "decibels" | "mired" | "kelvin" | "iso" | "lux" | "exposureTime" | "seconds" | "minutes" | "days" | "hour" | "degrees" | "percent" | "percentDifference" | "times" | "hertz" | "megabits" | "megabytesPerSecond" | "gigabytes" | "wattHours" | "watts" | "volts" | "millimetres" | "metres" | "fullScale" | "tintSteps" | null;
         MeasuredFilterView: {
             label: string;
             /** Format: double */
@@ -2144,6 +2238,12 @@ export interface components {
         NewReading: {
             setting: string;
             read: string;
+        };
+        NotationPreferences: {
+            iris: components["schemas"]["IrisStyle"];
+            whiteBalance: components["schemas"]["WhiteBalanceStyle"];
+            clock?: components["schemas"]["ClockStyle"];
+            dates?: components["schemas"]["DateOrder"];
         };
         NotchDocument: {
             setting: string;
@@ -2371,6 +2471,8 @@ export interface components {
             /** @default false */
             fromCamera: boolean;
         };
+        /** @enum {unknown} */
+        ReadingKind: "unread" | "value" | "automatic" | "notFitted";
         ReadingRequest: {
             read: null | string;
             stage?: components["schemas"]["CheckStage"];
@@ -2378,7 +2480,7 @@ export interface components {
             receipt?: null | string;
         };
         ReadingView: {
-            kind: string;
+            kind: components["schemas"]["ReadingKind"];
             typed: string;
             label: string;
             /** Format: double */
@@ -2391,8 +2493,10 @@ export interface components {
             stage: components["schemas"]["CheckStage"];
             fromCamera: boolean;
         };
+        /** @enum {unknown} */
+        RemedyKind: "filter" | "shutter" | "light" | "cap";
         RemedyView: {
-            kind: string;
+            kind: components["schemas"]["RemedyKind"];
             sentence: string;
         };
         RenameRequest: {
@@ -2441,14 +2545,6 @@ export interface components {
             ratio: string;
             matters: boolean;
         };
-        SeemsBrokenView: {
-            tag: string;
-            modelName: string;
-            tape: string;
-            /** Format: uuid */
-            check: null | string;
-            symptoms: components["schemas"]["DiagnosisView"][];
-        };
         SensorDocument: {
             /** Format: double */
             widthMm: number;
@@ -2459,6 +2555,7 @@ export interface components {
             login: string;
             name: string;
             role: string;
+            notation: components["schemas"]["NotationPreferences"];
             writeToken: string;
         };
         SettingView: {
@@ -2500,7 +2597,9 @@ export interface components {
             fit: string;
             target: string;
             size: string;
-            because: string;
+            /** @default  */
+            text: string;
+            because?: null | components["schemas"]["JudgementDocument"];
         };
         SheetLineView: {
             setting: string;
@@ -2549,7 +2648,7 @@ export interface components {
             tag: string;
             tape: string;
             place: string;
-            status: string;
+            status: components["schemas"]["UnitStatus"];
         };
         SheetView: {
             standardKey: string;
@@ -2569,7 +2668,7 @@ export interface components {
             lightLeftLabel: string;
             predicted: null | components["schemas"]["BalanceView"];
             units: components["schemas"]["SheetUnitView"][];
-            state: string;
+            state: components["schemas"]["StandardState"];
             circumstances: string;
             /** Format: double */
             plannedMinutes: null | number;
@@ -2644,7 +2743,7 @@ export interface components {
             /** Format: int32 */
             version: number;
             name: string;
-            state: string;
+            state: components["schemas"]["StandardState"];
             /** Format: int32 */
             revision: number;
             changedBy: string;
@@ -2661,6 +2760,8 @@ export interface components {
             proposal: null | components["schemas"]["ProposalView"];
             changes: components["schemas"]["ChangeView"][];
         };
+        /** @enum {unknown} */
+        StandardState: "draft" | "approved" | "retired";
         StandardView: {
             head: components["schemas"]["StandardHeadView"];
             document: components["schemas"]["StandardDocument"];
@@ -2694,6 +2795,14 @@ export interface components {
             modelKey: string;
             modelName: string;
             changes: components["schemas"]["ChangeView"][];
+        };
+        TroubleshootView: {
+            tag: string;
+            modelName: string;
+            tape: string;
+            /** Format: uuid */
+            check: null | string;
+            symptoms: components["schemas"]["DiagnosisView"][];
         };
         UnitDocument: {
             tag: string;
@@ -2744,13 +2853,15 @@ export interface components {
             modelDrift: components["schemas"]["DriftView"][];
             notes: components["schemas"]["UnitNoteView"][];
         };
+        /** @enum {unknown} */
+        UnitStatus: "in" | "out" | "repair" | "retired";
         UnitView: {
             tag: string;
             modelKey: string;
             modelName: string;
             tape: string;
             place: string;
-            status: string;
+            status: components["schemas"]["UnitStatus"];
             /** Format: int32 */
             version: number;
         };
@@ -2761,6 +2872,92 @@ export interface components {
         UsedDocument: {
             note: string;
             cameras: components["schemas"]["UsedCameraDocument"][];
+        };
+        ValueDocument: components["schemas"]["ValueDocumentSwitch"] | components["schemas"]["ValueDocumentFormat"] | components["schemas"]["ValueDocumentBitRate"] | components["schemas"]["ValueDocumentShutter"] | components["schemas"]["ValueDocumentChoice"] | components["schemas"]["ValueDocumentAmount"] | components["schemas"]["ValueDocumentTaskDone"] | components["schemas"]["ValueDocumentGain"] | components["schemas"]["ValueDocumentFilter"] | components["schemas"]["ValueDocumentMode"] | components["schemas"]["ValueDocumentIris"] | components["schemas"]["ValueDocumentWhiteNumber"] | components["schemas"]["ValueDocumentWhiteMemory"];
+        ValueDocumentAmount: {
+            /** @enum {string} */
+            kind?: "amount";
+            /** Format: double */
+            value: number;
+            unit: components["schemas"]["NaturalUnit"];
+        };
+        ValueDocumentBitRate: {
+            /** @enum {string} */
+            kind?: "bitRate";
+            /** Format: double */
+            mbps: number;
+        };
+        ValueDocumentChoice: {
+            /** @enum {string} */
+            kind?: "choice";
+            word: string;
+            /** @default  */
+            shown: string;
+        };
+        ValueDocumentFilter: {
+            /** @enum {string} */
+            kind?: "filter";
+            label: string;
+            /** Format: double */
+            stops: number;
+        };
+        ValueDocumentFormat: {
+            /** @enum {string} */
+            kind?: "format";
+            size: string;
+            rate: string;
+        };
+        ValueDocumentGain: {
+            /** @enum {string} */
+            kind?: "gain";
+            /** Format: double */
+            gainDb: number;
+            /** @default  */
+            position: string;
+        };
+        ValueDocumentIris: {
+            /** @enum {string} */
+            kind?: "iris";
+            /** Format: double */
+            number: number;
+            /** @default false */
+            transmission: boolean;
+        };
+        ValueDocumentMode: {
+            /** @enum {string} */
+            kind?: "mode";
+            manual: boolean;
+        };
+        ValueDocumentShutter: {
+            /** @enum {string} */
+            kind?: "shutter";
+            /** Format: double */
+            seconds: number;
+            /** Format: double */
+            degrees?: null | number;
+        };
+        ValueDocumentSwitch: {
+            /** @enum {string} */
+            kind?: "switch";
+            on: boolean;
+        };
+        ValueDocumentTaskDone: {
+            /** @enum {string} */
+            kind?: "task";
+            done: boolean;
+        };
+        ValueDocumentWhiteMemory: {
+            /** @enum {string} */
+            kind?: "whiteMemory";
+            memory: string;
+            /** Format: double */
+            showsK?: null | number;
+        };
+        ValueDocumentWhiteNumber: {
+            /** @enum {string} */
+            kind?: "whiteNumber";
+            /** Format: double */
+            temperatureK: number;
         };
         VariableFilterDocument: {
             /** Format: double */
@@ -2836,6 +3033,8 @@ export interface components {
             automatic: boolean;
             dial?: null | components["schemas"]["KelvinDialDocument"];
         };
+        /** @enum {unknown} */
+        WhiteBalanceStyle: "kelvin" | "mired";
         WhiteView: {
             letter: string;
             method: string;
@@ -2968,6 +3167,55 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changeNotation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NotationPreferences"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {
@@ -4649,7 +4897,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SeemsBrokenView"];
+                    "application/json": components["schemas"]["TroubleshootView"];
                 };
             };
             /** @description Bad Request */

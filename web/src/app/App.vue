@@ -14,7 +14,7 @@ const LeftBehind = defineAsyncComponent(() => import('../features/bench/LeftBehi
   <a class="skip" href="#work">Go to the work</a>
   <TopStrip v-if="session" />
   <p v-if="away && session !== null" class="away" role="status">
-    <strong>{{ away }}</strong> What you type is kept here and goes up by itself.
+    <strong>{{ away }}</strong> What you type is saved on this device and uploads by itself.
   </p>
   <LeftBehind v-if="session" />
   <main id="work" tabindex="-1">

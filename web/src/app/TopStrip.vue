@@ -10,7 +10,7 @@ const WORK: { path: string; name: string; also?: string[] }[] = [
   { path: '/sheets', name: 'Sheets' },
   { path: '/bench', name: 'Bench', also: ['/board', '/drift', '/units'] },
   { path: '/line-ups', name: 'Line-ups' },
-  { path: '/log', name: 'Log' },
+  { path: '/history', name: 'History' },
 ];
 </script>
 
@@ -55,6 +55,7 @@ const WORK: { path: string; name: string; also?: string[] }[] = [
   border-bottom: 1px solid var(--line);
 }
 .name {
+  min-height: 32px;
   display: flex;
   align-items: center;
   gap: 9px;
@@ -106,10 +107,12 @@ nav a.here {
     display: none;
   }
   nav {
-    gap: 14px;
+    gap: 11px;
   }
   nav a {
     line-height: 40px;
+    white-space: nowrap;
+    font-size: 0.9375rem;
   }
 }
 </style>

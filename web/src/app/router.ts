@@ -73,10 +73,10 @@ export const router = createRouter({
       meta: { title: 'Unit' },
     },
     {
-      path: '/units/:tag/seems-broken/:symptom?',
-      component: () => import('../features/symptoms/SeemsBroken.vue'),
+      path: '/units/:tag/troubleshoot/:symptom?',
+      component: () => import('../features/symptoms/Troubleshoot.vue'),
       props: true,
-      meta: { title: 'It seems broken', wide: true },
+      meta: { title: 'Troubleshoot', wide: true },
     },
     {
       path: '/line-ups',
@@ -89,9 +89,15 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Line-up', wide: true },
     },
-    { path: '/log', component: () => import('../features/history/HistoryPage.vue'), meta: { title: 'Log' } },
+    { path: '/log/:id?', redirect: (to) => `/history${to.params.id ? `/${to.params.id as string}` : ''}` },
+    { path: '/units/:tag/seems-broken', redirect: (to) => `/units/${to.params.tag as string}/troubleshoot` },
     {
-      path: '/log/:id',
+      path: '/history',
+      component: () => import('../features/history/HistoryPage.vue'),
+      meta: { title: 'History' },
+    },
+    {
+      path: '/history/:id',
       component: () => import('../features/history/FinishedCheck.vue'),
       props: true,
       meta: { title: 'Finished check' },

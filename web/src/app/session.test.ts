@@ -4,7 +4,13 @@ import { json, stubSite } from '../testing/site';
 import { changePassword, loadSession, session, signIn, signOut } from './session';
 import SignIn from './SignIn.vue';
 
-const mara = { login: 'mara', name: 'Mara Quill', role: 'operator', writeToken: 'secret' };
+const mara = {
+  login: 'mara',
+  name: 'Mara Quill',
+  role: 'operator',
+  notation: { iris: 'dial', whiteBalance: 'kelvin' },
+  writeToken: 'secret',
+};
 
 describe('session', () => {
   beforeEach(() => {

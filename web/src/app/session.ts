@@ -9,8 +9,12 @@ const RETRY_MS = 1500;
 export const session = ref<Views['SessionView'] | null | undefined>(undefined);
 
 function keep(view: Views['SessionView'] | null): void {
-  session.value = view;
   useWriteToken(view?.writeToken ?? '');
+  keepLast(view);
+}
+
+function keepLast(view: Views['SessionView'] | null): void {
+  session.value = view;
   // The token is not kept: it is asked for again with every load.
   if (view) localStorage.setItem(LAST, JSON.stringify({ ...view, writeToken: '' }));
   else localStorage.removeItem(LAST);
@@ -39,6 +43,12 @@ export async function signOut(): Promise<void> {
   await ask(api.DELETE('/api/session'));
   await forgetKept();
   keep(null);
+}
+
+/** How this person reads quantities; every page is asked for anew by the caller. */
+export async function changeNotation(notation: Views['NotationPreferences']): Promise<void> {
+  await ask(api.PUT('/api/session/notation', { body: notation }));
+  if (session.value) keepLast({ ...session.value, notation });
 }
 
 /** A new password; sessions on other machines end with it, this one goes on. */

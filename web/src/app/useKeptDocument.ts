@@ -71,7 +71,7 @@ export function useKeptDocument<D extends object, P>(of: KeptDocument<D, P>) {
     const now = JSON.stringify(doc.value);
     if (!of.editable || state.value === 'conflict') return;
     if (now === kept) {
-      // Undone to what is kept already: nothing has to go up.
+      // Undone to what is kept already: nothing has to be uploaded.
       state.value = 'kept';
       problem.value = '';
       hold(now);

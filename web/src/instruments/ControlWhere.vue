@@ -14,7 +14,7 @@ defineProps<{ place: Views['PlaceView'] | null }>();
     <p v-if="place.manualSign">Manual is seen by: {{ place.manualSign }}</p>
     <p v-if="place.trap" class="soft">Watch: {{ place.trap }}</p>
   </div>
-  <p v-else class="where soft">The card of this model does not say where it is.</p>
+  <p v-else class="where soft">The specification of this model does not state where it is.</p>
 </template>
 
 <style scoped>

@@ -75,7 +75,7 @@ describe('CoverageGrid', () => {
     expect(cells[1]!.text()).toContain(
       'Talk on Bracken: 6 exact, 2 compromises, 1 not possible. Gain −3 dB.',
     );
-    expect(cells[2]!.text()).toContain('1 for a person to look at');
+    expect(cells[2]!.text()).toContain('1 to check by eye');
     const shown = cells[0]!
       .findAll('.bar i')
       .filter((i) => !i.attributes('style')?.includes('display: none'));

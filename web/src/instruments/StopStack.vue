@@ -44,7 +44,7 @@ function fit(text: string, room: number, size = 12): string {
 const thirds = (stops: number) => plain(`${stops < 0 ? '−' : '+'}${Math.abs(stops).toFixed(1)}`);
 const said = (c: Views['CameraPlanView']) =>
   plain(
-    `${c.letter}, ${c.spoken}, ${c.part}: ${c.chosen.spoken}, ${c.shutter}; ${c.chosen.onTheLine ? 'on the line' : `${c.chosen.error} against the line`}`,
+    `${c.letter}, ${c.spoken}, ${c.part}: ${c.chosen.spoken}, ${c.shutter}; ${c.chosen.onTheLine ? 'on target' : `${c.chosen.error} against the line`}`,
   );
 </script>
 
@@ -55,7 +55,7 @@ const said = (c: Views['CameraPlanView']) =>
       :height="HEIGHT + TOP + 46"
       :viewBox="`0 0 ${width} ${HEIGHT + TOP + 46}`"
       role="group"
-      aria-label="From the light to the gold line, in stops"
+      aria-label="Exposure by camera, in stops"
     >
       <defs>
         <pattern

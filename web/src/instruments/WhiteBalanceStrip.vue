@@ -28,8 +28,8 @@ const labels = computed(() => {
     text: w.dialK
       ? `${w.letter} ${w.dialK} K`
       : w.memory
-        ? `${w.letter} card ${w.memory}`
-        : `${w.letter} card`,
+        ? `${w.letter} grey card ${w.memory}`
+        : `${w.letter} grey card`,
   }));
 });
 const rest = (mired: number) =>

@@ -34,7 +34,7 @@ const verdict = (kind: Views['VerdictKind'], offLabel = ''): Views['VerdictView'
   offUnit: 'decibels',
   needsCorrection: false,
   offLabel,
-  because: { ruleId: 'CHECK-DISTANCE', sentence: '', figures: [] },
+  because: { ruleId: 'CHECK-DISTANCE', case: 'test', sentence: '', figures: [] },
 });
 
 describe('NotchDial', () => {
@@ -168,6 +168,6 @@ describe('ControlWhere', () => {
   });
 
   it('says when the card is silent', () => {
-    expect(mount(ControlWhere, { props: { place: null } }).text()).toContain('does not say');
+    expect(mount(ControlWhere, { props: { place: null } }).text()).toContain('does not state');
   });
 });

@@ -28,7 +28,7 @@ public enum CauseState
 /// <param name="Place">Where its control is on this model; null where the card does not say.</param>
 public sealed record DiagnosedCause(HarmlessCause Cause, CauseState State, Judgement? Because, Setting? Setting, ControlPlace? Place)
 {
-    /// <summary>Whether it has to be looked at before anything is called a fault. What stands so has to be put right and tried.</summary>
+    /// <summary>Whether it has to be looked at before anything is called a fault. What stands so has to be corrected and tried.</summary>
     public bool Open => State is CauseState.Look or CauseState.StandsSo;
 }
 
@@ -67,7 +67,7 @@ public sealed record Diagnosis(Symptom Symptom, ImmutableArray<DiagnosedCause> C
     public string FaultInWords(string says)
     {
         string looked = string.Join(", ", Causes.Where(c => c.Open).Select(c => c.Cause.Key.Replace('-', ' ')));
-string read = string.Join(" ", Causes.Where(c => c.State == CauseState.RuledOut).Select(c => JudgementText.Of(c.Because!)));
+        string read = string.Join(" ", Causes.Where(c => c.State == CauseState.RuledOut).Select(c => JudgementText.Of(c.Because!)));
         string[] parts =
         [
             $"{Symptom.Text}.",

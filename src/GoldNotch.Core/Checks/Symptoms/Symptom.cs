@@ -55,7 +55,7 @@ internal static class StandsSo
         _ => null,
     };
 
-    /// <summary>Not as the sheet wants it.</summary>
+    /// <summary>Not as required.</summary>
     internal static bool? NotAsTheSheet(Verdict verdict) => verdict.Reading is Reading.Unread ? null : verdict.NeedsCorrection;
 
     /// <summary>White on a number, so that no card can be taken.</summary>

@@ -11,6 +11,7 @@ internal sealed class RecordFormatTranslator : Translator
 
     private static readonly Template Records = new(RuleId, "records", "{model} records {format}.");
     private static readonly Template RecordsCropped = new(RuleId, "records-cropped", "{model} records {format}, cropped {crop}: move back or zoom out.");
+    private static readonly Template Cropped = new(RuleId, "cropped", "It is cropped {crop}: move back or zoom out.");
     private static readonly Template Cost = new(RuleId, "cost", "At this format {cost}.");
     private static readonly Template OtherResolution = new(
         RuleId, "other-resolution", "{model} has no {required}; {rate} needs {sizes}. {format} has the required rate and scan, and {share} of the pixels: resolution can be scaled, the rate cannot.");
@@ -70,12 +71,15 @@ internal sealed class RecordFormatTranslator : Translator
                 ("rate", rate),
                 ("sizes", FigureValue.Of(model.Formats.Where(f => f.Rate == rate).Select(f => f.Size.Label()).Distinct())),
                 ("format", target),
-                ("share", FigureValue.In(Measure.Percent, Math.Round(100.0 * sameRate.Size.Pixels / size.Pixels)))).And(CostOf(sameRate)));
+                ("share", FigureValue.In(Measure.Percent, Math.Round(100.0 * sameRate.Size.Pixels / size.Pixels)))).And(CropOf(sameRate)).And(CostOf(sameRate)));
         }
 
         return NotPossible(notch, draft, NoRate.Of(
             Setting, ("model", model.Name), ("rate", rate), ("formats", FigureValue.Of(model.Formats.Select(f => (SettingValue)new SettingValue.Format(f.Size, f.Rate))))));
     }
+
+    private static Judgement? CropOf(RecordFormat format) =>
+        format.Crop > 1.01 ? Cropped.Of(Setting.RecordFormat, ("crop", FigureValue.In(Measure.Times, format.Crop))) : null;
 
     private static Judgement? CostOf(RecordFormat format) => format.Cost.Length > 0 ? Cost.Of(Setting.RecordFormat, ("cost", format.Cost)) : null;
 }

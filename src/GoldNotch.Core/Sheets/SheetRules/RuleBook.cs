@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
@@ -25,6 +26,12 @@ public static class RuleBook
         var of = new StandardInView(standard, standard.Circumstances);
         return Sorted(OverStandards.SelectMany(r => r.Look(of)));
     }
+
+    /// <summary>The faults of a standard that nobody has accepted as they now read. While there is one, it is not approved.</summary>
+    /// <param name="standard">The standard.</param>
+    /// <param name="accepted">What was accepted, as it read then.</param>
+    public static ImmutableArray<RuleFinding> OpenFaults(Standard standard, IReadOnlyCollection<Judgement> accepted) =>
+        [.. Of(standard).Where(f => f.Grade == FindingGrade.Fault && !accepted.Contains(f.Because))];
 
     /// <summary>What is found in a camera specification; worst first.</summary>
     public static ImmutableArray<RuleFinding> Of(CameraModel model) => Sorted(OverModels.SelectMany(r => r.Look(model)));

@@ -1,9 +1,10 @@
-using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Units;
+using GoldNotch.Web.Features.Wording;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace GoldNotch.Web.Features.Board;
@@ -38,7 +39,7 @@ internal static class BoardEndpoints
     internal static void MapBoard(this IEndpointRouteBuilder api) => api.MapGet("/board", GetAsync).WithName("getBoard");
 
     private static async Task<Ok<BoardView>> GetAsync(
-        string? state, string? model, string? tape, string? place, string? find, string? after, BoardStore board, ModelStore models, TimeProvider clock, CancellationToken cancel)
+        string? state, string? model, string? tape, string? place, string? find, string? after, BoardStore board, ModelStore models, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
     {
         ReadinessState? only = string.IsNullOrEmpty(state) ? null
             : Enum.TryParse(state, ignoreCase: true, out ReadinessState asked) && Enum.IsDefined(asked) ? asked
@@ -57,7 +58,7 @@ internal static class BoardEndpoints
         (BoardUnit Unit, ReadinessState State)[] shown = [.. rows.Where(r => only is null ? r.State != ReadinessState.Retired : r.State == only)
             .OrderBy(r => Array.IndexOf(Order, r.State))];
         int from = after is null ? 0 : Array.FindIndex(shown, r => r.Unit.Tag == after) + 1;
-        BoardRowView[] page = [.. shown.Skip(from).Take(PageSize).Select(r => Row(r.Unit, names, today))];
+        BoardRowView[] page = [.. shown.Skip(from).Take(PageSize).Select(r => Row(r.Unit, names, today, phrasing))];
         return TypedResults.Ok(new BoardView(
             page,
             [.. Order.Select(s => new BoardCount(s, rows.Count(r => r.State == s)))],
@@ -67,11 +68,11 @@ internal static class BoardEndpoints
             [.. all.Select(u => u.Place).Where(p => p.Length > 0).Distinct().Order(StringComparer.Ordinal)]));
     }
 
-    internal static BoardRowView Row(BoardUnit unit, IReadOnlyDictionary<string, string> names, DateOnly today)
+    internal static BoardRowView Row(BoardUnit unit, IReadOnlyDictionary<string, string> names, DateOnly today, Phrasing phrasing)
     {
         Readiness now = Readiness.Of(unit.Status, unit.DueBack, unit.Last, today);
         return new BoardRowView(
-            unit.Tag, unit.ModelKey, names.GetValueOrDefault(unit.ModelKey, unit.ModelKey), unit.Tape, unit.Place, now.State, now.InShort, now.Overdue, now.DueOn, SheetViews.Of(now.Because),
+            unit.Tag, unit.ModelKey, names.GetValueOrDefault(unit.ModelKey, unit.ModelKey), unit.Tape, unit.Place, now.State, phrasing.Text(now.InShort), now.Overdue, now.DueOn, phrasing.Of(now.Because),
             unit.LastCheckId, unit.Open is { } open ? new OpenCheckView(open.Id, open.By, open.At, open.Unread) : null);
     }
 

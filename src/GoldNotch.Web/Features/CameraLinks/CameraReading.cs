@@ -40,12 +40,12 @@ internal sealed class CameraReading(Sheet sheet, WholeCheck whole, CheckStage st
         }
 
         StoredReading? there = whole.Readings.FirstOrDefault(r => r.Setting == setting && r.Stage == stage);
-        if (there is { FromCamera: false, Kind: not "unread" })
+        if (there is { FromCamera: false, Kind: not ReadingKind.Unread })
         {
             bool same = _read.GetValueOrDefault(setting) == reading;
             return same
                 ? new(key, CameraReadOutcome.Same, shown.Shows, $"{name}: the camera says what {there.By} read.")
-                : new(key, CameraReadOutcome.Differs, shown.Shows, $"{name}: {there.By} read {(there.Typed.Length > 0 ? there.Typed : there.Kind)}, the camera reports {text}. The person's reading stands; look again.");
+                : new(key, CameraReadOutcome.Differs, shown.Shows, $"{name}: {there.By} read {(there.Typed.Length > 0 ? there.Typed : there.Kind.Word())}, the camera reports {text}. The person's reading stands; look again.");
         }
 
         _read = _read.SetItem(setting, reading);

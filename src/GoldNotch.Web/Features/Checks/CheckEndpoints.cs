@@ -17,7 +17,7 @@ public sealed record NewCheck(string Unit, string Standard, IReadOnlyList<NewRea
 /// <summary>A reading to come with a new check.</summary>
 public sealed record NewReading(string Setting, string Read);
 
-/// <summary>What was read; null takes a reading back. <c>stage</c> is as found, or as left after putting right; <c>receipt</c> is an id of the device for
+/// <summary>What was read; null takes a reading back. <c>stage</c> is as found, or as left after correcting; <c>receipt</c> is an id of the device for
 /// this very reading, so that one sent again after a lost answer is known.</summary>
 public sealed record ReadingRequest(string? Read, CheckStage Stage = CheckStage.Found, Guid? Receipt = null);
 

@@ -1,6 +1,6 @@
-using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
@@ -15,13 +15,13 @@ public sealed record SummaryView(int OnTarget, int WithinTolerance, int OffTarge
 /// <summary>A reading: at is its place on the dial.</summary>
 public sealed record ReadingView(ReadingKind Kind, string Typed, string Label, double? DialAt, string By, DateTimeOffset? At, int Version, CheckStage Stage, bool FromCamera);
 
-/// <summary>A verdict; off is in the setting's own unit. To put right: it stands wrong, and this model can do what is asked.</summary>
+/// <summary>A verdict; off is in the setting's own unit. Needs correction: it is off target, and this model can do what is asked.</summary>
 public sealed record VerdictView(VerdictKind Kind, double OffAmount, NaturalUnit OffUnit, string OffLabel, bool NeedsCorrection, JudgementView Because);
 
-/// <summary>How a line was found, before it was put right.</summary>
+/// <summary>How a line was found, before it was corrected.</summary>
 public sealed record AsFoundView(ReadingView Reading, VerdictView Verdict);
 
-/// <summary>One line of a check: the sheet's line, the reading that holds, how it stands, how it was found where that was put right, why it has to be
+/// <summary>One line of a check: the sheet's line, the reading that holds, how it stands, how it was found where that was corrected, why it has to be
 /// read again where something moved under it, and second readings nobody has decided between; <c>standing</c> is the one they stand against. The versions are what <c>If-Match</c> asks for in each stage.</summary>
 public sealed record CheckLineView(
     SheetLineView Line, ReadingView Reading, VerdictView Verdict, AsFoundView? Found, bool Stale, IReadOnlyList<ReadingView> Rivals, ReadingView? Standing, int FoundVersion, int LeftVersion);
@@ -41,7 +41,7 @@ public sealed record TermView(string Setting, string Name, double Stops, string 
 /// <summary>Two wrongs that hide each other.</summary>
 public sealed record HiddenView(string Brighter, string Darker, double LeftStops, JudgementView Because);
 
-/// <summary>One step of putting right.</summary>
+/// <summary>One step of correcting.</summary>
 public sealed record FixView(string Setting, string Name, string From, string To, string Reason);
 
 /// <summary>What it would mean to record now; the items come worst first.</summary>

@@ -4,12 +4,13 @@ using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Sheets.Coverage;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
+using GoldNotch.Web.Features.Wording;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace GoldNotch.Web.Features.Coverage;
 
 /// <summary>A row of the grid: a version of a standard that is in view.</summary>
-public sealed record CoverageStandardView(string Key, string Name, int Version, string State);
+public sealed record CoverageStandardView(string Key, string Name, int Version, StandardState State);
 
 /// <summary>A column of the grid.</summary>
 public sealed record CoverageModelView(string Key, string Name, int Version, int Units);
@@ -23,7 +24,7 @@ public sealed record CoverageCellView(
 public sealed record CoverageView(IReadOnlyList<CoverageStandardView> Standards, IReadOnlyList<CoverageModelView> Models, IReadOnlyList<CoverageCellView> Cells);
 
 /// <summary>The grid from its stored form; cells that are missing are worked out once and kept.</summary>
-internal sealed class CoverageGrid(StandardStore standards, ModelStore models, CoverageStore coverage, UnitStore units)
+internal sealed class CoverageGrid(StandardStore standards, ModelStore models, CoverageStore coverage, UnitStore units, Phrasing phrasing)
 {
     internal async Task<CoverageView> ViewAsync(CancellationToken cancel)
     {
@@ -35,7 +36,7 @@ internal sealed class CoverageGrid(StandardStore standards, ModelStore models, C
         return new CoverageView(
             [.. rows.Select(s => new CoverageStandardView(s.Head.Key, s.Head.Name, s.Head.Version, s.Head.State))],
             [.. columns.Select(m => new CoverageModelView(m.Document.Key, m.Document.Name, m.Document.Version, counts.GetValueOrDefault(m.Document.Key)))],
-            [.. rows.SelectMany(s => columns.Select(m => View(KeyOf(s, m), kept[KeyOf(s, m)])))]);
+            [.. rows.SelectMany(s => columns.Select(m => View(KeyOf(s, m), kept[KeyOf(s, m)], phrasing)))]);
     }
 
     private async Task CompleteAsync(List<StoredStandard> rows, List<StoredModel> columns, Dictionary<CellKey, CoverageCell> kept, CancellationToken cancel)
@@ -72,9 +73,9 @@ internal sealed class CoverageGrid(StandardStore standards, ModelStore models, C
 
     private static CellKey KeyOf(StoredStandard s, StoredModel m) => new(s.Head.Key, s.Head.Version, s.Head.Revision, m.Document.Key, m.Document.Version);
 
-    internal static CoverageCellView View(CellKey key, CoverageCell cell) => new(
+    internal static CoverageCellView View(CellKey key, CoverageCell cell, Phrasing phrasing) => new(
         key.StandardKey, key.StandardVersion, key.ModelKey, cell.Exact, cell.Compromise, cell.NotPossible, cell.CheckByEye, cell.Findings,
-        cell.Matters is { } n ? SettingName.Of(n).Name : "", cell.Matters is { } s ? SettingName.Of(s).Key : "", cell.LightLeft, cell.Notable);
+        cell.Matters is { } n ? SettingName.Of(n).Name : "", cell.Matters is { } s ? SettingName.Of(s).Key : "", cell.LightLeft.DifferenceLabel(), phrasing.InOneLine(cell.Notable));
 }
 
 /// <summary>The coverage grid.</summary>

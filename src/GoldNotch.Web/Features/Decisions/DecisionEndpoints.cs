@@ -1,4 +1,6 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sessions;
@@ -7,8 +9,9 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace GoldNotch.Web.Features.Decisions;
 
-/// <summary>A finding to accept; standard or model is empty where it is about the other alone.</summary>
-public sealed record AcceptRequest(string StandardKey, string ModelKey, string RuleId, string Setting, string Sentence, string Reason);
+/// <summary>A finding to accept as it was read; standard or model is empty where it is about the other alone. Version and when are those of the sheet it was read on.</summary>
+public sealed record AcceptRequest(
+    string StandardKey, string ModelKey, string RuleId, string Case, string Setting, string Reason, int? Version = null, string? When = null);
 
 /// <summary>A finding to open again.</summary>
 public sealed record ReopenRequest(string StandardKey, string ModelKey, string RuleId, string Setting);
@@ -39,21 +42,19 @@ internal static class DecisionEndpoints
     internal static WaiverView View(Waiver w, DateOnly today) => new(
         w.Id, w.StandardKey, w.Setting, SettingName.Of(SettingName.Parse(w.Setting)).Name, w.ModelKey, w.UnitTag, w.Reason, w.Author, w.MadeAt, w.ExpiresOn, w.Holds(today), w.EndedBy);
 
-    private static async Task<NoContent> AcceptAsync(AcceptRequest request, HttpContext context, DecisionStore decisions, CancellationToken cancel)
+    private static async Task<NoContent> AcceptAsync(AcceptRequest request, HttpContext context, CurrentFindings findings, DecisionStore decisions, CancellationToken cancel)
     {
         Reason(request.Reason);
-        if (request.Sentence.Length is 0 or > 1000 || !Core.Sheets.RuleBook.All.Any(r => r.Id == request.RuleId))
-        {
-            throw new RefusedException("bad-value", "/ruleId", "There is no such finding. Load the page again.");
-        }
-
-        await decisions.AcceptAsync(Finding(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, request.Sentence, request.Reason.Trim(), context), cancel);
+        // What is kept is what the rules say, not what a page says that they say.
+        Judgement because = (await findings.FindAsync(request, cancel)).Because;
+        await decisions.AcceptAsync(
+            new AcceptedFinding(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, because, request.Reason.Trim(), SessionEndpoints.Name(context.User), default), cancel);
         return TypedResults.NoContent();
     }
 
     private static async Task<NoContent> ReopenAsync(ReopenRequest request, HttpContext context, DecisionStore decisions, CancellationToken cancel)
     {
-        await decisions.ReopenAsync(Finding(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, "", "", context), cancel);
+        await decisions.ReopenAsync(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, SessionEndpoints.Name(context.User), cancel);
         return TypedResults.NoContent();
     }
 
@@ -79,7 +80,7 @@ internal static class DecisionEndpoints
             throw new RefusedException("bad-value", "/modelKey", "A waiver is for a model or for a unit: name one of them.");
         }
 
-        if (await standards.InStateAsync(request.StandardKey, "approved", cancel) is null && await standards.InStateAsync(request.StandardKey, "draft", cancel) is null)
+        if (await standards.InStateAsync(request.StandardKey, StandardState.Approved, cancel) is null && await standards.InStateAsync(request.StandardKey, StandardState.Draft, cancel) is null)
         {
             throw new RefusedException("not-found", "/standardKey", $"There is no standard “{request.StandardKey}”.");
         }
@@ -113,9 +114,4 @@ internal static class DecisionEndpoints
             throw new RefusedException("bad-value", "/reason", "Give the reason in 3 to 400 characters: the next person reads it.");
         }
     }
-
-    private static AcceptedFinding Finding(string standard, string model, string rule, string setting, string sentence, string reason, HttpContext context) =>
-        standard.Length <= 60 && model.Length <= 60 && setting.Length <= 60 && rule.Length <= 60
-            ? new(standard, model, rule, setting, sentence, reason, SessionEndpoints.Name(context.User), default)
-            : throw new RefusedException("bad-value", "/ruleId", "There is no such finding. Load the page again.");
 }

@@ -1,9 +1,10 @@
-using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sheets;
+using GoldNotch.Web.Features.Wording;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace GoldNotch.Web.Features.Drift;
@@ -28,7 +29,7 @@ internal static class DriftEndpoints
 
     internal static void MapDrift(this IEndpointRouteBuilder api) => api.MapGet("/drift", GetAsync).WithName("getDrift");
 
-    private static async Task<Ok<FleetDriftView>> GetAsync(int? months, DriftStore drift, ModelStore models, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Ok<FleetDriftView>> GetAsync(int? months, DriftStore drift, ModelStore models, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
     {
         if (months is < 1 or > MostMonths)
         {
@@ -38,18 +39,18 @@ internal static class DriftEndpoints
         DateOnly since = DateOnly.FromDateTime(clock.GetLocalNow().Date).AddMonths(-(months ?? UsualMonths));
         List<DriftCount> counts = await drift.ByModelAsync(null, since, cancel);
         var cards = (await models.NewestAsync(cancel)).ToDictionary(m => m.Document.Key, m => ModelReader.ToModel(m.Document));
-        DriftView[] fleet = Ordered(counts.GroupBy(c => c.Setting).Select(g => (Sum(g), (ControlPlace?)Common(g, cards))));
+        DriftView[] fleet = Ordered(counts.GroupBy(c => c.Setting).Select(g => (Sum(g), (ControlPlace?)Common(g, cards))), phrasing);
         return TypedResults.Ok(new FleetDriftView(
             since,
             counts.Sum(c => c.Wrong.Of),
             fleet,
             [
                 .. counts.GroupBy(c => c.ModelKey).OrderBy(g => g.Key, StringComparer.Ordinal).Select(g => new ModelDriftView(
-                    g.Key, cards.GetValueOrDefault(g.Key)?.Name ?? g.Key, g.Max(c => c.Wrong.Of), Ordered(g.Select(c => (c, cards.GetValueOrDefault(g.Key)?.PlaceOf(c.Setting)))))),
+                    g.Key, cards.GetValueOrDefault(g.Key)?.Name ?? g.Key, g.Max(c => c.Wrong.Of), Ordered(g.Select(c => (c, cards.GetValueOrDefault(g.Key)?.PlaceOf(c.Setting))), phrasing))),
             ]));
     }
 
-    internal static DriftView[] Ordered(IEnumerable<(DriftCount Count, ControlPlace? Place)> counts)
+    internal static DriftView[] Ordered(IEnumerable<(DriftCount Count, ControlPlace? Place)> counts, Phrasing phrasing)
     {
         Dictionary<Setting, DriftCount> by = [];
         List<DriftFinding> findings = [];
@@ -60,7 +61,7 @@ internal static class DriftEndpoints
         }
 
         return [.. Core.Checks.Drift.InOrder(findings).Select(f => new DriftView(
-            SettingName.Of(f.Setting).Key, SettingName.Of(f.Setting).Name, View(f.Wrong), View(f.Automatic), f.Remedy, SheetViews.Of(f.Because), by[f.Setting].LastWrong))];
+            SettingName.Of(f.Setting).Key, SettingName.Of(f.Setting).Name, View(f.Wrong), View(f.Automatic), f.Remedy, phrasing.Of(f.Because), by[f.Setting].LastWrong))];
     }
 
     private static FrequencyView View(Frequency f) => new(f.Times, f.Of, 100 * f.Interval.Low, 100 * f.Interval.High, f.Label());

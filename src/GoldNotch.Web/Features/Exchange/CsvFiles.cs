@@ -39,7 +39,7 @@ internal static partial class CsvFiles
 
     internal static byte[] Sheets(IEnumerable<SheetDocument> sheets) => Write(SheetColumns, sheets.SelectMany(s => s.Lines.Select(l => new[]
     {
-        s.Standard, Number(s.StandardVersion), s.Model, Number(s.ModelVersion), List(s.Circumstances), l.Setting, l.Require, l.Fit, l.Target, l.Size, l.Because,
+        s.Standard, Number(s.StandardVersion), s.Model, Number(s.ModelVersion), List(s.Circumstances), l.Setting, l.Require, l.Fit, l.Target, l.Size, l.Text,
     })));
 
     /// <summary>A plan, a camera a row; it goes out only: a line-up comes in as JSON.</summary>

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
@@ -98,7 +99,7 @@ internal static class ExchangeEndpoints
     }
 
     private static UnitDocument Unit(StoredUnit u) =>
-        new(u.Tag, u.ModelKey, u.Tape, u.Place, u.Status, u.Filters.Count > 0 ? u.Filters : null, u.ColourOffsetMired, u.DueBack);
+        new(u.Tag, u.ModelKey, u.Tape, u.Place, u.Status.Word(), u.Filters.Count > 0 ? u.Filters : null, u.ColourOffsetMired, u.DueBack);
 
     private static FileContentHttpResult Json(ExchangeDocument document, string name) =>
         TypedResults.File(JsonSerializer.SerializeToUtf8Bytes(document, ExchangeJson.Default.ExchangeDocument), "application/json", $"gold-notch-{name}.json");

@@ -11,6 +11,7 @@ using GoldNotch.Web.Features.Printing;
 using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Standards;
+using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -77,7 +78,7 @@ internal static class LineUpEndpoints
     private static async Task<Ok<PlanView>> PreviewAsync(LineUpDocument document, LineUpSource source, CancellationToken cancel) =>
         TypedResults.Ok(await source.PlanAsync(document, cancel));
 
-    private static async Task<Ok<LightChangedView>> LightChangedAsync(LightChanged change, LineUpSource source, CancellationToken cancel)
+    private static async Task<Ok<LightChangedView>> LightChangedAsync(LightChanged change, LineUpSource source, Phrasing phrasing, CancellationToken cancel)
     {
         LineUpLightDocument now = change.Document.Light with { Lux = change.Lux, Reading = change.Reading };
         MeteredLight light = LineUpReader.ToLight(now, "/now").Metered;
@@ -86,42 +87,42 @@ internal static class LineUpEndpoints
             ? throw new RefusedException("not-planned", "/document", "Nothing of this line-up is planned yet, so nothing can be changed. Remedy its cameras first.")
             : TypedResults.Ok(new LightChangedView(
                 Core.Units.Stops.Between(light.LuxPerConstant, plan.Scene.Light.LuxPerConstant).LabelWithUnit(),
-                [.. LightChange.Steps(plan, light).Select(s => LineUpViews.Step(s, report))]));
+                [.. LightChange.Steps(plan, light).Select(s => LineUpViews.Step(s, report, phrasing))]));
     }
 
-    private static async Task<Ok<SheetView>> SheetAsync(Guid id, string letter, LineUpSource source, UnitStore units, CancellationToken cancel)
+    private static async Task<Ok<SheetView>> SheetAsync(Guid id, string letter, LineUpSource source, UnitStore units, Phrasing phrasing, CancellationToken cancel)
     {
         (Sheet sheet, CameraRow row, _) = await ShootAsync(id, letter, source, cancel);
         StoredUnit? unit = await units.GetAsync(row.Prepared.Of.Tag, cancel);
         return TypedResults.Ok(SheetViews.Of(
-            sheet, "approved", unit is null ? [] : [new SheetUnitView(unit.Tag, unit.Tape, unit.Place, unit.Status)], Findings.Views(RuleBook.Of(sheet), []), []));
+            sheet, StandardState.Approved, unit is null ? [] : [new SheetUnitView(unit.Tag, unit.Tape, unit.Place, unit.Status)], Findings.Views(RuleBook.Of(sheet), [], phrasing), [], phrasing));
     }
 
     private static async Task<FileContentHttpResult> SheetPdfAsync(
-        Guid id, string letter, string? paper, string? layout, LineUpSource source, UnitStore units, TimeProvider clock, CancellationToken cancel)
+        Guid id, string letter, string? paper, string? layout, LineUpSource source, UnitStore units, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
     {
         PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException("bad-value", "/paper", "The paper is a4 or letter.");
         (Sheet sheet, CameraRow row, _) = await ShootAsync(id, letter, source, cancel);
         StoredUnit? unit = await units.GetAsync(row.Prepared.Of.Tag, cancel);
-        byte[] pdf = layout == "page" ? SheetPdf.OnePage(sheet, unit, size, clock.GetLocalNow()) : SheetPdf.Whole(sheet, unit, size, clock.GetLocalNow());
+        byte[] pdf = layout == "page" ? SheetPdf.OnePage(sheet, unit, size, phrasing, clock.GetLocalNow()) : SheetPdf.Whole(sheet, unit, size, phrasing, clock.GetLocalNow());
         return TypedResults.File(pdf, "application/pdf", $"shoot-sheet-{letter}.pdf");
     }
 
-    private static async Task<FileContentHttpResult> SpecificationPdfAsync(Guid id, string letter, HttpContext context, LineUpSource source, UnitStore units, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> SpecificationPdfAsync(Guid id, string letter, HttpContext context, LineUpSource source, UnitStore units, Phrasing phrasing, CancellationToken cancel)
     {
         (Sheet sheet, CameraRow row, LineUpReport report) = await ShootAsync(id, letter, source, cancel);
         StoredUnit? unit = await units.GetAsync(row.Prepared.Of.Tag, cancel);
         string address = $"{context.Request.Scheme}://{context.Request.Host}/bench?unit={Uri.EscapeDataString(row.Prepared.Of.Tag)}&lineUp={id}";
-        return TypedResults.File(OperatorSheetPdf.Of(report, row, sheet, unit, address), "application/pdf", $"card-{letter}.pdf");
+        return TypedResults.File(OperatorSheetPdf.Of(report, row, sheet, unit, address, phrasing), "application/pdf", $"card-{letter}.pdf");
     }
 
-    private static async Task<FileContentHttpResult> PlanPdfAsync(Guid id, string? paper, LineUpSource source, TimeProvider clock, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> PlanPdfAsync(Guid id, string? paper, LineUpSource source, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
     {
         PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException("bad-value", "/paper", "The paper is a4 or letter.");
         StoredLineUp kept = await source.FindAsync(id, cancel);
         (LineUpReport report, IReadOnlyList<PlanFaultView> faults, _) = await source.ReportAsync(kept.Document, cancel);
         return TypedResults.File(
-            PlanPdf.Of(kept, LineUpViews.Of(report, faults), size, clock.GetLocalNow()), "application/pdf", "plan.pdf");
+            PlanPdf.Of(kept, LineUpViews.Of(report, faults, phrasing), size, clock.GetLocalNow()), "application/pdf", "plan.pdf");
     }
 
     private static async Task<FileContentHttpResult> JsonAsync(Guid id, LineUpSource source, CancellationToken cancel)

@@ -1,8 +1,11 @@
 using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
 using GoldNotch.Core.LineUps;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
+using GoldNotch.Web.Features.Wording;
 
 namespace GoldNotch.Web.Features.LineUps;
 
@@ -13,7 +16,7 @@ namespace GoldNotch.Web.Features.LineUps;
 internal sealed record PlannedLineUp(LineUpReport Report, IReadOnlyList<PlanFaultView> Faults, IReadOnlyList<LensesView> Lenses);
 
 /// <summary>Puts a line-up before the core: its standard, units and cards as they are now.</summary>
-internal sealed class LineUpSource(StandardStore standards, UnitStore units, ModelStore models, LineUpStore lineUps)
+internal sealed class LineUpSource(StandardStore standards, UnitStore units, ModelStore models, LineUpStore lineUps, Phrasing phrasing)
 {
     /// <summary>The report, or what keeps the whole from being planned.</summary>
     /// <param name="document">A document; it is checked here.</param>
@@ -21,7 +24,7 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
     internal async Task<PlannedLineUp> ReportAsync(LineUpDocument document, CancellationToken cancel)
     {
         LineUpReader.Check(document);
-        StoredStandard standard = await standards.InStateAsync(document.Standard, "approved", cancel)
+        StoredStandard standard = await standards.InStateAsync(document.Standard, StandardState.Approved, cancel)
             ?? throw new RefusedException("standard-missing", "/standard", $"There is no approved standard {document.Standard}. Choose one from the list.");
         Dictionary<string, StoredUnit> named = (await units.ByTagsAsync([.. document.Cameras.Select(c => c.Unit)], cancel)).ToDictionary(u => u.Tag);
         Dictionary<string, ModelDocument> cards = [];
@@ -64,7 +67,7 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
     internal async Task<PlanView> PlanAsync(LineUpDocument document, CancellationToken cancel)
     {
         PlannedLineUp planned = await ReportAsync(document, cancel);
-        return LineUpViews.Of(planned.Report, planned.Faults) with { Lenses = planned.Lenses };
+        return LineUpViews.Of(planned.Report, planned.Faults, phrasing) with { Lenses = planned.Lenses };
     }
 
     /// <summary>One camera of a kept line-up with its plan.</summary>
@@ -109,9 +112,9 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
         {
             LineUpCameraDocument camera = document.Cameras[i];
             string pointer = $"/cameras/{i}/unit";
-            if (named.GetValueOrDefault(camera.Unit) is { Status: not "in" } unit && !(unit.DueBack is { } due && document.Call is { } day && due < DateOnly.FromDateTime(day.UtcDateTime)))
+            if (named.GetValueOrDefault(camera.Unit) is { Status: not UnitStatus.In } unit && !(unit.DueBack is { } due && document.Call is { } day && due < DateOnly.FromDateTime(day.UtcDateTime)))
             {
-                string how = unit.Status == "out" ? $"is out{(unit.DueBack is { } back ? $" until {back:d MMMM yyyy}" : "")}" : "is in repair";
+                string how = unit.Status == UnitStatus.Out ? $"is out{(unit.DueBack is { } back ? $" until {back:d MMMM yyyy}" : "")}" : "is in repair";
                 away.Add(new PlanFaultView(camera.Letter, pointer, $"{unit.Tag} {how}. It is planned all the same; choose another unit if it will not be back."));
             }
 
@@ -127,7 +130,7 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
     private static PlanFaultView Fault(LineUpFault fault, LineUpDocument document)
     {
         int i = document.Cameras.ToList().FindIndex(c => c.Letter == fault.Letter);
-        string field = fault.Field switch { "speed" => "isoAtZeroGain", "standard" => "", var f => f };
-        return new PlanFaultView(fault.Letter, fault.Field == "standard" ? "/standard" : $"/cameras/{i}/{field}", fault.Message);
+        string field = LineUpReader.FieldOf(fault.Input);
+        return new PlanFaultView(fault.Letter, fault.Input == LineUpInput.Standard ? "/standard" : $"/cameras/{i}/{field}", fault.Message);
     }
 }

@@ -2,6 +2,7 @@ using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
+using GoldNotch.Web.Features.Wording;
 
 namespace GoldNotch.Web.Features.LineUps;
 
@@ -88,10 +89,10 @@ public sealed record DepthView(double NearM, double? FarM, double HyperfocalM, s
 public sealed record SharpView(double NearM, double? FarM);
 
 /// <summary>What would remedy a camera.</summary>
-public sealed record RemedyView(string Kind, string Sentence);
+public sealed record RemedyView(RemedyKind Kind, string Sentence);
 
 /// <summary>What should be the same on all cameras.</summary>
-public sealed record AgreementView(string Matter, bool Agrees, string Sentence);
+public sealed record AgreementView(AgreementMatter Matter, string Name, bool Agrees, string Sentence);
 
 /// <summary>A sentence about one camera; <c>good</c> where nothing is wrong.</summary>
 public sealed record PlanLineView(string Letter, bool Good, string Sentence);
@@ -127,7 +128,7 @@ internal static class LineUpViews
             d.Id, d.Name, d.Place, d.Call, d.Standard, [.. d.Cameras.Select(c => new LineUpUnitView(c.Letter, c.Unit, c.Part))], d.Used is not null, kept.ChangedBy, kept.ChangedAt);
     }
 
-    internal static PlanView Of(LineUpReport report, IReadOnlyList<PlanFaultView> faults)
+    internal static PlanView Of(LineUpReport report, IReadOnlyList<PlanFaultView> faults, Phrasing phrasing)
     {
         LineUp lineUp = report.LineUp;
         string? reference = report.ExposureReference?.Plan.Camera.Name;
@@ -136,34 +137,34 @@ internal static class LineUpViews
             lineUp.Standard.Name,
             report.Plan is { } plan ? Light(lineUp, plan) : null,
             [.. lineUp.Marks.Select(m => new SceneMarkView(m.Name, m.FromKey.Value, m.FromKey.Label(), Ratio(m.FromKey), m.Matters))],
-            [.. report.Cameras.Select(c => Camera(c, c.Plan.Camera.Name == reference))],
-            [.. report.Agreement.Select(a => new AgreementView(a.Matter, a.Agrees, a.Sentence))],
-            [.. report.Flicker.Select(f => new PlanLineView(f.Letter, f.Flicker.Verdict == Core.Optics.FlickerVerdict.Steady, f.Sentence))],
-            [.. report.White.Select(w => White(w, lineUp))],
+            [.. report.Cameras.Select(c => Camera(c, c.Plan.Camera.Name == reference, phrasing))],
+            [.. report.Agreement.Select(a => new AgreementView(a.Matter, Fields(a.Matter), a.Agrees, phrasing.Text(a.Because)))],
+            [.. report.Flicker.Select(f => new PlanLineView(f.Letter, f.Flicker.Verdict == Core.Optics.FlickerVerdict.Steady, phrasing.Text(f.Because)))],
+            [.. report.White.Select(w => White(w, lineUp, phrasing))],
             [.. report.Pairs.Select(p => new PairView(
                 p.Left, p.Right, !PlanTerms.IsMet(p.Exposure), p.Exposure.Value, p.Exposure.Magnitude.InHundredths(), p.Spread.Twice, $"±{new Stops(p.Spread.Twice).InHundredths()}", p.Spread.CheckOnCard))],
             [.. report.InThePicture.Select(i => $"{i.Seen} stands in the picture of {i.By}, {i.Distance.Label()} before it, {Notation.Number(Math.Abs(i.FromMiddle))}° {(i.FromMiddle < 0 ? "left" : "right")} of its middle.")],
-            [.. report.Leans.Select(l => new LeanView(l.Letter, l.Who, l.Leaning, $"{l.Letter} {l.Sentence}"))],
-            report.SceneNotes,
+            [.. report.Leans.Select(l => new LeanView(l.Letter, l.Who, l.Leaning, phrasing.Text(l.Because)))],
+            [.. report.SceneNotes.Select(phrasing.Text)],
             [.. report.Variants().Select(v => new VariantView(
-                v.Name, v.Text, [.. v.Cameras.Select(c => new VariantCameraView(c.Letter, c.Spoken, c.Depth))],
+                phrasing.Text(v.Name), phrasing.Text(v.Text), [.. v.Cameras.Select(c => new VariantCameraView(c.Letter, phrasing.Text(c.Spoken), phrasing.Text(c.Depth)))],
                 v.LargestDifference.InHundredths(), v.WorstError.InHundredths(withPlus: true), v.Noise.Label()))],
             report.Plan?.LargestDifference.InHundredths() ?? "",
             Cautions(lineUp),
             [],
-            [.. report.Rooms.Select(r => new RoomsView(r.Letter, [.. r.Rooms.Select(w => new RoomView(w.Room, w.How, w.OneSwitch))]))],
-            report.Plan is null ? [] : RoomBalance.When(lineUp));
+            [.. report.Rooms.Select(r => new RoomsView(r.Letter, [.. r.Rooms.Select(w => new RoomView(w.Room, phrasing.Text(w.How), w.OneSwitch))]))],
+            report.Plan is null ? [] : [.. RoomBalance.When(lineUp).Select(phrasing.Text)]);
     }
 
     /// <summary>A plan of nothing, with what keeps it so.</summary>
     internal static PlanView Nothing(PlanFaultView fault) => new([fault], "", null, [], [], [], [], [], [], [], [], [], [], "", [], [], [], []);
 
-    internal static CandidateView Candidate(PlanCandidate c) => new(
-        PlanTerms.IsMet(c.Error), PlanReasons.Spoken(c), PlanReasons.State(c.State), PlanReasons.Filters(c), c.IrisLabel, c.Iris.Label(IrisStyle.Dial),
+    internal static CandidateView Candidate(PlanCandidate c, Phrasing phrasing) => new(
+        PlanTerms.IsMet(c.Error), phrasing.Text(PlanReasons.Spoken(c)), phrasing.Text(PlanReasons.State(c.State)), phrasing.Text(PlanReasons.Filters(c)), phrasing.Label(c.ShownIris), c.Iris.Label(IrisStyle.Dial),
         c.Error.InHundredths(withPlus: true), c.Error.Value, c.IrisMissedBy.Value <= PlanTerms.Met ? "" : $"{c.IrisMissedBy.InHundredths()} from the requirement");
 
-    internal static LightStepView Step(LightStep step, LineUpReport report) => new(
-        step.Letter, report.Cameras.First(c => c.Plan.Camera.Name == step.Letter).Prepared.Of.Spoken, step.Off.Value, step.Off.LabelWithUnit(), step.Steps, step.Sentence, Candidate(step.After));
+    internal static LightStepView Step(LightStep step, LineUpReport report, Phrasing phrasing) => new(
+        step.Letter, report.Cameras.First(c => c.Plan.Camera.Name == step.Letter).Prepared.Of.Spoken, step.Off.Value, step.Off.LabelWithUnit(), [.. step.Steps.Select(phrasing.Text)], phrasing.Text(step.Because), Candidate(step.After, phrasing));
 
     private static PlanLightView Light(LineUp lineUp, LineUpPlan plan)
     {
@@ -175,7 +176,7 @@ internal static class LineUpViews
             plan.CommonSpeed?.Label() ?? "", plan.Scene.Brightest.Value, plan.Scene.Darkest.Value);
     }
 
-    private static CameraPlanView Camera(CameraRow row, bool exposureReference)
+    private static CameraPlanView Camera(CameraRow row, bool exposureReference, Phrasing phrasing)
     {
         LineUpCamera of = row.Prepared.Of;
         PlanCandidate chosen = row.Plan.Chosen;
@@ -185,15 +186,16 @@ internal static class LineUpViews
         return new CameraPlanView(
             of.Letter, of.Tag, of.Spoken, of.Model.Name, of.Part, Fields(of.Watch), exposureReference,
             at.Focal.Value, at.Distance.Value, row.Prepared.FramedWidth.Value, row.Prepared.Angle, PictureRatio(row.Prepared),
-            Candidate(chosen), Rounded(chosen.State.Speed), row.Prepared.Shutter.Label,
-            row.Meter.Label(), PlanReasons.Direction(row.Meter, chosen.Iris),
+            Candidate(chosen, phrasing), Rounded(chosen.State.Speed), row.Prepared.Shutter.Label,
+            phrasing.Label(row.Meter), phrasing.Text(PlanReasons.Direction(row.Meter, chosen.Iris)),
             new StackView(
                 b.Light.Value, b.Time.Value, b.Speed.Value, b.Lens.Value, b.Offset.Value, top, b.Iris.Value,
                 [new StackFilterView($"ND {chosen.BuiltIn.Label}", chosen.BuiltIn.Loss.Value, false), .. chosen.Front.Select(f => new StackFilterView($"front {f.Label}", f.Loss.Value, true))],
                 chosen.Error.Value),
-            row.Why.Sentence, row.RequirementMissed, [.. row.Plan.Next.Select(Candidate)], [.. row.Remedies.Select(m => new RemedyView(m.Kind, m.Sentence))], row.PinCost, row.Ramp,
+            phrasing.Text(row.Why), phrasing.Text(row.RequirementMissed), [.. row.Plan.Next.Select(c => Candidate(c, phrasing))],
+            [.. row.Remedies.Select(m => new RemedyView(m.Kind, phrasing.Text(m.Because)))], phrasing.Text(row.PinCost), phrasing.Text(row.Ramp),
             Diffraction(row.Plan), chosen.State.Latitude?.Highlights.Value, chosen.State.Latitude?.Shadows.Value, chosen.ClipMargin?.Value, chosen.ShadowMargin?.Value,
-            Depth(row), IrisRequirementNotation.Text(of.Requirement), Hold(row));
+            Depth(row), IrisRequirementNotation.Text(of.Requirement), Hold(row, phrasing));
     }
 
     private static DepthView? Depth(CameraRow row)
@@ -212,11 +214,11 @@ internal static class LineUpViews
             wanted is null ? null : new SharpView(wanted.Near.Value, wanted.Far?.Value));
     }
 
-    private static HoldView Hold(CameraRow row)
+    private static HoldView Hold(CameraRow row, Phrasing phrasing)
     {
         PlanCamera camera = row.Prepared.Plan;
         return new HoldView(
-            [.. camera.States.Select(s => new HoldStateView(s.Base, Math.Round(s.Gain.Value, 2), PlanReasons.State(s), Rounded(s.Speed)))],
+            [.. camera.States.Select(s => new HoldStateView(s.Base, Math.Round(s.Gain.Value, 2), phrasing.Text(PlanReasons.State(s)), Rounded(s.Speed)))],
             [.. camera.BuiltIn.Select(f => f.Label)], camera.Iris.Widest.Engraved(IrisStyle.Thirds), camera.Iris.Smallest.Engraved(IrisStyle.Thirds));
     }
 
@@ -231,10 +233,10 @@ internal static class LineUpViews
             ? $"Past {limit.Label()} this lens draws softer: an iris of {plan.Chosen.Iris.Label()} is {(-plan.Camera.Iris.AsN(plan.Chosen.Iris).OpennessFrom(limit)).InHundredths()} beyond."
             : "";
 
-    private static WhiteView White(BalanceRow w, LineUp lineUp)
+    private static WhiteView White(BalanceRow w, LineUp lineUp, Phrasing phrasing)
     {
         double mired = (w.Dial ?? lineUp.Light.Temperature).ToMired().Value;
-        return new WhiteView(w.Letter, Fields(w.Method), w.Memory, w.Dial?.Value, mired, w.Rest.Value, Fields(w.Grade), w.Sentence);
+        return new WhiteView(w.Letter, Fields(w.Method), w.Memory, w.Dial?.Value, mired, w.Rest.Value, Fields(w.Grade), phrasing.Text(w.Because));
     }
 
     private static string Ratio(Stops fromKey) =>

@@ -2,11 +2,12 @@ using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Web.Features.Printing;
+using GoldNotch.Web.Features.Wording;
 using SkiaSharp;
 
 namespace GoldNotch.Web.Features.LineUps;
 
-/// <summary>One operator's card, 105 by 148 mm: what the camera is for, what it is set to, and a code that opens its check.</summary>
+/// <summary>One operator sheet, 105 by 148 mm: what the camera is for, what it is set to, and a code that opens its check.</summary>
 internal static class OperatorSheetPdf
 {
     private const float Point = 72 / 25.4f;
@@ -14,13 +15,13 @@ internal static class OperatorSheetPdf
     private const float Height = 148 * Point;
     private const float Margin = 18;
 
-    internal static byte[] Of(LineUpReport report, CameraRow row, Sheet sheet, StoredUnit? unit, string address)
+    internal static byte[] Of(LineUpReport report, CameraRow row, Sheet sheet, StoredUnit? unit, string address, Phrasing phrasing)
     {
         using var to = new MemoryStream();
         using (SKDocument document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = $"{report.LineUp.Name}, camera {row.Plan.Camera.Name}", Author = "Gold Notch" }))
         {
             SKCanvas canvas = document.BeginPage(Width, Height);
-            Draw(canvas, report, row, sheet, unit, address);
+            Draw(canvas, report, row, sheet, unit, address, phrasing);
             document.EndPage();
             document.Close();
         }
@@ -28,7 +29,7 @@ internal static class OperatorSheetPdf
         return to.ToArray();
     }
 
-    private static void Draw(SKCanvas canvas, LineUpReport report, CameraRow row, Sheet sheet, StoredUnit? unit, string address)
+    private static void Draw(SKCanvas canvas, LineUpReport report, CameraRow row, Sheet sheet, StoredUnit? unit, string address, Phrasing phrasing)
     {
         using var ink = new SKPaint { Color = SKColors.Black, IsAntialias = true };
         using var rule = new SKPaint { Color = SKColors.Black, StrokeWidth = 0.6f, Style = SKPaintStyle.Stroke };
@@ -46,7 +47,7 @@ internal static class OperatorSheetPdf
         canvas.DrawText(Lettering.Fitted(where, words, Width - beside - Margin), beside, 54, SKTextAlign.Left, words, ink);
         canvas.DrawLine(Margin, 62, Width - Margin, 62, rule);
         float y = 80;
-        foreach ((string name, string set) in Lines(report, row, sheet))
+        foreach ((string name, string set) in Lines(report, row, sheet, phrasing))
         {
             canvas.DrawText(name, Margin, y, SKTextAlign.Left, words, ink);
             canvas.DrawText(Lettering.Fitted(set, value, Width - Margin - 96), 96, y, SKTextAlign.Left, value, ink);
@@ -54,7 +55,7 @@ internal static class OperatorSheetPdf
         }
 
         y += 4;
-        foreach (string line in Notes(report, row).SelectMany(n => Lettering.Wrapped(n, words, Width - (2 * Margin))).TakeWhile(_ => y < Height - 92))
+        foreach (string line in Notes(report, row, phrasing).SelectMany(n => Lettering.Wrapped(n, words, Width - (2 * Margin))).TakeWhile(_ => y < Height - 92))
         {
             canvas.DrawText(line, Margin, y, SKTextAlign.Left, words, ink);
             y += 11.5f;
@@ -67,14 +68,14 @@ internal static class OperatorSheetPdf
         }
     }
 
-    private static IEnumerable<(string Name, string Set)> Lines(LineUpReport report, CameraRow row, Sheet sheet)
+    private static IEnumerable<(string Name, string Set)> Lines(LineUpReport report, CameraRow row, Sheet sheet, Phrasing phrasing)
     {
         PlanCandidate c = row.Plan.Chosen;
-        yield return ("Format", sheet.LineOf(Core.Cameras.Setting.RecordFormat)?.Target?.Label ?? "see sheet");
+        yield return ("Format", sheet.LineOf(Core.Cameras.Setting.RecordFormat)?.Target is { } format ? phrasing.Label(format) : "see sheet");
         yield return ("Shutter", row.Prepared.Shutter.Label);
-        yield return ("Sensitivity", $"{PlanReasons.State(c.State)}");
+        yield return ("Sensitivity", phrasing.Text(PlanReasons.State(c.State)));
         yield return ("ND", c.Front.IsEmpty ? c.BuiltIn.Label : $"{c.BuiltIn.Label} + front {string.Join(", ", c.Front.Select(f => f.Label))}");
-        yield return ("Iris", c.IrisLabel);
+        yield return ("Iris", phrasing.Label(c.ShownIris));
         BalanceRow? white = report.White.FirstOrDefault(w => w.Letter == row.Plan.Camera.Name);
         yield return ("White", white switch
         {
@@ -86,21 +87,21 @@ internal static class OperatorSheetPdf
         yield return ("Lens", $"{row.Plan.Camera.Standpoint!.Focal.Label()} at {row.Plan.Camera.Standpoint.Distance.Label()}");
     }
 
-    private static IEnumerable<string> Notes(LineUpReport report, CameraRow row)
+    private static IEnumerable<string> Notes(LineUpReport report, CameraRow row, Phrasing phrasing)
     {
         if (row.Plan.Depth is { } depth)
         {
             yield return $"Sharp from {depth.Near.Label()} to {depth.Far?.Label() ?? "infinity"}.";
         }
 
-        foreach (string note in new[] { row.RequirementMissed, row.Ramp }.Where(n => n.Length > 0))
+        foreach (Core.Judgements.Judgement note in new[] { row.RequirementMissed, row.Ramp }.OfType<Core.Judgements.Judgement>())
         {
-            yield return note;
+            yield return phrasing.Text(note);
         }
 
         foreach (LeanRow lean in report.Leans.Where(l => l.Letter == row.Plan.Camera.Name))
         {
-            yield return $"It {lean.Sentence}";
+            yield return phrasing.Text(lean.Because);
         }
     }
 }

@@ -195,7 +195,7 @@ internal static class PlanPdf
             .. plan.Cameras.Where(c => c.RequirementMissed.Length > 0).Select(c => $"{c.Letter}: {c.RequirementMissed}"),
             .. plan.Cameras.SelectMany(c => c.Remedies.Take(1).Select(m => $"{c.Letter}: {m.Sentence}")),
             .. plan.Scene,
-            .. plan.Agreement.Where(a => !a.Agrees).Select(a => $"{char.ToUpperInvariant(a.Matter[0])}{a.Matter[1..]}: {a.Sentence}"),
+            .. plan.Agreement.Where(a => !a.Agrees).Select(a => $"{char.ToUpperInvariant(a.Name[0])}{a.Name[1..]}: {a.Sentence}"),
             .. plan.Flicker.Where(f => !f.Good).Select(f => $"{f.Letter}: {f.Sentence}"),
             .. plan.White.Select(w => $"White, {w.Letter}: {w.Sentence}"),
             .. plan.Rooms.Select(r => $"White by room, {r.Letter}: {string.Join("; ", r.Rooms.Select(w => $"{w.Room}, {w.How}"))}."),

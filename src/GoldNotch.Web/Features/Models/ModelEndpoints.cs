@@ -7,6 +7,7 @@ using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Standards;
+using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
@@ -50,16 +51,16 @@ internal static class ModelEndpoints
     }
 
     private static async Task<Ok<ModelView>> GetAsync(
-        string key, HttpContext context, ModelStore models, StandardStore standards, UnitStore units, DecisionStore decisions, CancellationToken cancel)
+        string key, HttpContext context, ModelStore models, StandardStore standards, UnitStore units, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
     {
         StoredModel model = await models.GetAsync(key, cancel)
             ?? throw new RefusedException("not-found", "/key", $"There is no model “{key}”. Go to the list of models.");
         context.Response.Headers.ETag = ETags.Of(model.Document.Version);
-        return TypedResults.Ok(await ViewAsync(model, standards, units, decisions, cancel));
+        return TypedResults.Ok(await ViewAsync(model, standards, units, decisions, phrasing, cancel));
     }
 
     private static async Task<Results<Ok<ModelView>, ProblemHttpResult>> PutAsync(
-        string key, ModelDocument card, HttpContext context, ModelStore models, StandardStore standards, UnitStore units, DecisionStore decisions, CancellationToken cancel)
+        string key, ModelDocument card, HttpContext context, ModelStore models, StandardStore standards, UnitStore units, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
     {
         if (ETags.Seen(context.Request) is not { } seen)
         {
@@ -81,15 +82,15 @@ internal static class ModelEndpoints
         }
 
         context.Response.Headers.ETag = ETags.Of(kept.Document.Version);
-        return TypedResults.Ok(await ViewAsync(kept, standards, units, decisions, cancel));
+        return TypedResults.Ok(await ViewAsync(kept, standards, units, decisions, phrasing, cancel));
     }
 
     private static async Task<Ok<ModelPreview>> PreviewAsync(
-        ModelDocument card, StandardStore standards, UnitStore units, DecisionStore decisions, CancellationToken cancel)
+        ModelDocument card, StandardStore standards, UnitStore units, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
     {
         try
         {
-            return TypedResults.Ok(await PreviewOfAsync(card, standards, units, decisions, cancel));
+            return TypedResults.Ok(await PreviewOfAsync(card, standards, units, decisions, phrasing, cancel));
         }
         catch (RefusedException wrong) when (wrong.Code is "bad-value" or "duplicate" or "circle")
         {
@@ -97,11 +98,11 @@ internal static class ModelEndpoints
         }
     }
 
-    private static async Task<ModelView> ViewAsync(StoredModel model, StandardStore standards, UnitStore units, DecisionStore decisions, CancellationToken cancel) =>
-        new(model.Document, model.ChangedBy, model.ChangedAt, await PreviewOfAsync(model.Document, standards, units, decisions, cancel));
+    private static async Task<ModelView> ViewAsync(StoredModel model, StandardStore standards, UnitStore units, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel) =>
+        new(model.Document, model.ChangedBy, model.ChangedAt, await PreviewOfAsync(model.Document, standards, units, decisions, phrasing, cancel));
 
     private static async Task<ModelPreview> PreviewOfAsync(
-        ModelDocument card, StandardStore standards, UnitStore units, DecisionStore decisions, CancellationToken cancel)
+        ModelDocument card, StandardStore standards, UnitStore units, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
     {
         CameraModel model = ModelReader.ToModel(card);
         int count = (await units.CountsByModelAsync(cancel)).GetValueOrDefault(model.Key);
@@ -109,9 +110,9 @@ internal static class ModelEndpoints
         return new ModelPreview(
             null,
             [.. Completeness.Of(model).Select(c => new CompletenessView(c.Chapter, c.Known, [.. c.Missing.Select(s => SettingName.Of(s).Key)]))],
-            Findings.Views(RuleBook.Of(model), await decisions.AcceptedAsync("", model.Key, cancel)),
+            Findings.Views(RuleBook.Of(model), await decisions.AcceptedAsync("", model.Key, cancel), phrasing),
             [.. SettingName.All.Where(n => n.Kind != SettingKind.Task).Select(n => Control(model, n))],
-            [.. approved.Select(s => SheetViews.Row(SheetCompiler.Compile(s, model), count))]);
+            [.. approved.Select(s => SheetViews.Row(SheetCompiler.Compile(s, model), count, phrasing))]);
     }
 
     private static ModelControlView Control(CameraModel model, SettingName name)

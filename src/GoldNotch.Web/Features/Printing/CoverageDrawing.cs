@@ -42,7 +42,7 @@ internal static class CoverageDrawing
         {
             CoverageStandardView standard = grid.Standards[row];
             float y = (row + 1) * RowHeight;
-            canvas.DrawText(Lettering.Fitted($"{standard.Name} {(standard.State == "draft" ? "draft " : "v")}{standard.Version}", words, Names - 10), 0, y + 12, SKTextAlign.Left, words, ink);
+            canvas.DrawText(Lettering.Fitted($"{standard.Name} {(standard.State == Core.Sheets.StandardState.Draft ? "draft " : "v")}{standard.Version}", words, Names - 10), 0, y + 12, SKTextAlign.Left, words, ink);
             for (int column = 0; column < grid.Models.Count; column++)
             {
                 CoverageCellView cell = cells[(standard.Key, standard.Version, grid.Models[column].Key)];

@@ -4,6 +4,7 @@ using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Coverage;
 using GoldNotch.Web.Features.Sheets;
+using GoldNotch.Web.Features.Wording;
 using Microsoft.AspNetCore.Http.HttpResults;
 using SkiaSharp;
 
@@ -25,26 +26,26 @@ internal static class PrintingEndpoints
 
     private static async Task<FileContentHttpResult> SheetAsync(
         string standardKey, string modelKey, int? version, string? when, string? paper, string? layout, string? unit,
-        SheetSource sheets, UnitStore units, TimeProvider clock, CancellationToken cancel)
+        SheetSource sheets, UnitStore units, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
     {
         PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException("bad-value", "/paper", "The paper is a4 or letter.");
         (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
         StoredUnit? of = await UnitAsync(unit, units, cancel);
         byte[] pdf = layout switch
         {
-            null or "" or "whole" => SheetPdf.Whole(sheet, of, size, clock.GetLocalNow()),
-            "page" => SheetPdf.OnePage(sheet, of, size, clock.GetLocalNow()),
+            null or "" or "whole" => SheetPdf.Whole(sheet, of, size, phrasing, clock.GetLocalNow()),
+            "page" => SheetPdf.OnePage(sheet, of, size, phrasing, clock.GetLocalNow()),
             _ => throw new RefusedException("bad-value", "/layout", "The layout is whole or page."),
         };
         return TypedResults.File(pdf, "application/pdf", $"{standardKey}-{modelKey}.pdf");
     }
 
     private static async Task<FileContentHttpResult> StrapAsync(
-        string standardKey, string modelKey, int? version, string? when, string? unit, HttpContext context, SheetSource sheets, UnitStore units, CancellationToken cancel)
+        string standardKey, string modelKey, int? version, string? when, string? unit, HttpContext context, SheetSource sheets, UnitStore units, Phrasing phrasing, CancellationToken cancel)
     {
         (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
         StoredUnit? of = await UnitAsync(unit, units, cancel);
-        return TypedResults.File(StrapPdf.Of(sheet, of, of is null ? null : Address(context, of.Tag)), "application/pdf", $"strap-{standardKey}-{of?.Tag ?? modelKey}.pdf");
+        return TypedResults.File(StrapPdf.Of(sheet, of, of is null ? null : Address(context, of.Tag), phrasing), "application/pdf", $"strap-{standardKey}-{of?.Tag ?? modelKey}.pdf");
     }
 
     private static async Task<ContentHttpResult> DialAsync(

@@ -1,6 +1,7 @@
 using System.Globalization;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
+using GoldNotch.Web.Features.Wording;
 using SkiaSharp;
 
 namespace GoldNotch.Web.Features.Printing;
@@ -13,6 +14,7 @@ internal sealed class SheetPdf : IDisposable
     private readonly PaperSize _paper;
     private readonly Sheet _sheet;
     private readonly StoredUnit? _unit;
+    private readonly Phrasing _phrasing;
     private readonly string _printed;
     private readonly SKFont _small = new(Lettering.Words, 9);
     private readonly SKFont _words = new(Lettering.Words, 10.5f);
@@ -27,9 +29,9 @@ internal sealed class SheetPdf : IDisposable
     private float _y;
     private int _page;
 
-    private SheetPdf(Stream to, Sheet sheet, StoredUnit? unit, PaperSize paper, string printed)
+    private SheetPdf(Stream to, Sheet sheet, StoredUnit? unit, PaperSize paper, Phrasing phrasing, string printed)
     {
-        (_sheet, _unit, _paper, _printed) = (sheet, unit, paper, printed);
+        (_sheet, _unit, _paper, _phrasing, _printed) = (sheet, unit, paper, phrasing, printed);
         _document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata
         {
             Title = $"{sheet.Standard.Name}, {sheet.Model.Name}",
@@ -43,10 +45,10 @@ internal sealed class SheetPdf : IDisposable
     private float Bottom => _paper.Height - Margin - 14;
 
     /// <summary>Every line with its dial, its place and its reason.</summary>
-    internal static byte[] Whole(Sheet sheet, StoredUnit? unit, PaperSize paper, DateTimeOffset now)
+    internal static byte[] Whole(Sheet sheet, StoredUnit? unit, PaperSize paper, Phrasing phrasing, DateTimeOffset now)
     {
         using var to = new MemoryStream();
-        using (var pdf = new SheetPdf(to, sheet, unit, paper, Printed(now)))
+        using (var pdf = new SheetPdf(to, sheet, unit, paper, phrasing, Printed(now)))
         {
             pdf.DrawWhole();
         }
@@ -55,10 +57,10 @@ internal sealed class SheetPdf : IDisposable
     }
 
     /// <summary>All of it on one page to work down with the camera in hand: a box, a name, a value.</summary>
-    internal static byte[] OnePage(Sheet sheet, StoredUnit? unit, PaperSize paper, DateTimeOffset now)
+    internal static byte[] OnePage(Sheet sheet, StoredUnit? unit, PaperSize paper, Phrasing phrasing, DateTimeOffset now)
     {
         using var to = new MemoryStream();
-        using (var pdf = new SheetPdf(to, sheet, unit, paper, Printed(now)))
+        using (var pdf = new SheetPdf(to, sheet, unit, paper, phrasing, Printed(now)))
         {
             pdf.DrawOnePage();
         }
@@ -117,11 +119,11 @@ internal sealed class SheetPdf : IDisposable
         _y += 18;
         canvas.DrawRect(new SKRect(Margin, _y - 11, Margin + 12, _y + 1), _rule);
         canvas.DrawText(Lettering.Fitted(name.Name, _name, 170), Margin + 22, _y, SKTextAlign.Left, _name, _ink);
-        string value = line.Target?.Label ?? (line.Fit == Fit.CheckByEye ? "look" : "cannot");
+        string value = line.Target is { } target ? _phrasing.Label(target) : line.Fit == Fit.CheckByEye ? "check by eye" : "not possible";
         canvas.DrawText(Lettering.Fitted(value, _value, 210), Margin + 200, _y, SKTextAlign.Left, _value, _ink);
         if (line.Fit is Fit.Compromise or Fit.NotPossible)
         {
-            string mark = line.Fit == Fit.NotPossible ? "not possible here" : line.SizeLabel.Length > 0 ? line.SizeLabel : "nearest";
+            string mark = line.Fit == Fit.NotPossible ? "not possible" : line.SizeLabel.Length > 0 ? line.SizeLabel : "nearest";
             canvas.DrawText(Lettering.Fitted(mark, _words, 100), Right, _y, SKTextAlign.Right, _words, _ink);
         }
 
@@ -141,13 +143,13 @@ internal sealed class SheetPdf : IDisposable
     }
 
     // Where it is and how manual is seen comes before why: the person stands at the camera.
-    private static string Told(SheetLine line) => string.Join(" ", new[]
+    private string Told(SheetLine line) => string.Join(" ", new[]
     {
         line.Place is { } place ? $"{place.Name}: {place.Path}" : "",
         line.Place?.ManualSign ?? "",
         line.Place is { Trap.Length: > 0 } trap ? $"Mind: {trap.Trap}" : "",
         line.AfterReset is { } reset && line.ResetIsRight == false ? $"After a reset it stands at {reset}." : "",
-        line.Fit != Fit.Exact || line.Place is null ? line.Because.Sentence : "",
+        line.Fit != Fit.Exact || line.Place is null ? _phrasing.Text(line.Because) : "",
     }.Where(t => t.Length > 0));
 
     private void DrawOnePage()
@@ -184,7 +186,7 @@ internal sealed class SheetPdf : IDisposable
 
             float box = step * 0.55f;
             _canvas!.DrawRect(new SKRect(x, y - box, x + box, y), _rule);
-            string shown = line.Target?.Label ?? (line.Fit == Fit.CheckByEye ? "look" : "cannot");
+            string shown = line.Target is { } target ? _phrasing.Label(target) : line.Fit == Fit.CheckByEye ? "check by eye" : "not possible";
             bool act = of.Kind == Core.Cameras.SettingKind.Task;
             _canvas.DrawText(Lettering.Fitted(of.Name, name, act ? column - 16 : column * 0.48f), x + box + 5, y, SKTextAlign.Left, name, _ink);
             if (!act)
@@ -212,7 +214,7 @@ internal sealed class SheetPdf : IDisposable
 
         _y += 16;
         _canvas.DrawText(
-            Lettering.Fitted($"Standard version {_sheet.Standard.Version}, card version {_sheet.Model.Version}. {string.Join(", ", _sheet.Circumstances.All.Select(ConditionWords.Of))}.", _small, Right - Margin),
+            Lettering.Fitted($"Standard version {_sheet.Standard.Version}, specification {_sheet.Model.Version}. {string.Join(", ", _sheet.Circumstances.All.Select(ConditionWords.Of))}.", _small, Right - Margin),
             Margin, _y, SKTextAlign.Left, _small, _soft);
         _y += 6;
         _canvas.DrawLine(Margin, _y, Right, _y, _rule);

@@ -1,6 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
+using GoldNotch.Web.Features.Wording;
 using QRCoder;
 using SkiaSharp;
 
@@ -19,13 +20,13 @@ internal static class StrapPdf
         Setting.RecordFormat, Setting.Shutter, Setting.BaseIso, Setting.Gain, Setting.NeutralDensity, Setting.Iris, Setting.WhiteBalance, Setting.FocusMode, Setting.Stabiliser, Setting.AudioPeakLevel,
     ];
 
-    internal static byte[] Of(Sheet sheet, StoredUnit? unit, string? address)
+    internal static byte[] Of(Sheet sheet, StoredUnit? unit, string? address, Phrasing phrasing)
     {
         using var to = new MemoryStream();
         using (SKDocument document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = $"{sheet.Standard.Name}, {sheet.Model.Name}: strap card", Author = "Gold Notch" }))
         {
             SKCanvas canvas = document.BeginPage(Width, Height);
-            Draw(canvas, sheet, unit, address);
+            Draw(canvas, sheet, unit, address, phrasing);
             document.EndPage();
             document.Close();
         }
@@ -33,7 +34,7 @@ internal static class StrapPdf
         return to.ToArray();
     }
 
-    private static void Draw(SKCanvas canvas, Sheet sheet, StoredUnit? unit, string? address)
+    private static void Draw(SKCanvas canvas, Sheet sheet, StoredUnit? unit, string? address, Phrasing phrasing)
     {
         using var ink = new SKPaint { Color = SKColors.Black, IsAntialias = true };
         using var rule = new SKPaint { Color = SKColors.Black, StrokeWidth = 0.5f, Style = SKPaintStyle.Stroke };
@@ -50,7 +51,7 @@ internal static class StrapPdf
         {
             float right = y > Height - qr - 14 ? Width - qr - 18 : Width - 12;
             canvas.DrawText(Lettering.Fitted(SettingName.Of(line.Setting).Name, small, 62), 12, y, SKTextAlign.Left, small, ink);
-            canvas.DrawText(Lettering.Fitted(line.Target?.Label ?? "see sheet", value, right - 78), 76, y, SKTextAlign.Left, value, ink);
+            canvas.DrawText(Lettering.Fitted(line.Target is { } target ? phrasing.Label(target) : "see sheet", value, right - 78), 76, y, SKTextAlign.Left, value, ink);
             y += 11;
         }
 

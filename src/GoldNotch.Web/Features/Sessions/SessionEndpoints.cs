@@ -1,4 +1,5 @@
 using System.Security.Claims;
+using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.People;
@@ -16,8 +17,9 @@ namespace GoldNotch.Web.Features.Sessions;
 /// <param name="Login">Sign-in name.</param>
 /// <param name="Name">Name on checks.</param>
 /// <param name="Role"><c>technician</c> or <c>operator</c>.</param>
+/// <param name="Notation">How the person reads quantities.</param>
 /// <param name="WriteToken">Value of the X-Gold-Notch-Token header.</param>
-public sealed record SessionView(string Login, string Name, string Role, string WriteToken);
+public sealed record SessionView(string Login, string Name, string Role, NotationPreferences Notation, string WriteToken);
 
 /// <summary>A try to sign in.</summary>
 /// <param name="Login">Sign-in name.</param>
@@ -34,6 +36,7 @@ internal static class SessionEndpoints
 {
     internal const string SignInLimit = "sign-in";
     private const string StampClaim = "stamp";
+    private static readonly object NotationItem = new();
     private const int TriesBeforeLock = 6;
     private static readonly TimeSpan LockFor = TimeSpan.FromMinutes(5);
 
@@ -42,6 +45,7 @@ internal static class SessionEndpoints
         api.MapGet("/session", Current).RequireAuthorization().WithName("getSession");
         api.MapPost("/session", SignInAsync).RequireRateLimiting(SignInLimit).WithName("signIn");
         api.MapDelete("/session", SignOutAsync).WithName("signOut");
+        api.MapPut("/session/notation", ChangeNotationAsync).RequireAuthorization().WithName("changeNotation");
         api.MapPut("/session/password", ChangePasswordAsync).RequireAuthorization().RequireRateLimiting(SignInLimit).WithName("changePassword");
     }
 
@@ -96,6 +100,16 @@ internal static class SessionEndpoints
         return TypedResults.Ok(View(context, await BeginAsync(context, after), antiforgery));
     }
 
+    private static async Task<NoContent> ChangeNotationAsync(NotationPreferences notation, HttpContext context, PersonStore people, CancellationToken cancel)
+    {
+        await people.ChangeNotationAsync(context.User.Identity?.Name ?? "", notation, cancel);
+        return TypedResults.NoContent();
+    }
+
+    /// <summary>How the person who asks reads quantities; the default where nobody is signed in.</summary>
+    internal static NotationPreferences Notation(HttpContext? context) =>
+        context?.Items[NotationItem] as NotationPreferences ?? NotationPreferences.Default;
+
     /// <summary>Ends a session whose person was changed, blocked or given another password since.</summary>
     internal static async Task StillValidAsync(CookieValidatePrincipalContext context)
     {
@@ -112,7 +126,10 @@ internal static class SessionEndpoints
         {
             context.RejectPrincipal();
             await context.HttpContext.SignOutAsync();
+            return;
         }
+
+        context.HttpContext.Items[NotationItem] = person.Notation;
     }
 
     private static async Task<ClaimsPrincipal> BeginAsync(HttpContext context, StoredPerson person)
@@ -126,6 +143,7 @@ internal static class SessionEndpoints
             ],
             CookieAuthenticationDefaults.AuthenticationScheme);
         var principal = new ClaimsPrincipal(identity);
+        context.Items[NotationItem] = person.Notation;
         await context.SignInAsync(principal, new AuthenticationProperties { IsPersistent = true });
         return principal;
     }
@@ -140,7 +158,7 @@ internal static class SessionEndpoints
     {
         context.User = person;
         string token = antiforgery.GetAndStoreTokens(context).RequestToken ?? "";
-        return new SessionView(person.Identity?.Name ?? "", Name(person), person.FindFirstValue(ClaimTypes.Role) ?? "", token);
+        return new SessionView(person.Identity?.Name ?? "", Name(person), person.FindFirstValue(ClaimTypes.Role) ?? "", Notation(context), token);
     }
 
     internal static string Name(ClaimsPrincipal person) => person.FindFirstValue(ClaimTypes.GivenName) ?? "";

@@ -7,6 +7,7 @@ using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Coverage;
 using GoldNotch.Web.Features.Decisions;
 using GoldNotch.Web.Features.Standards;
+using GoldNotch.Web.Features.Wording;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace GoldNotch.Web.Features.Sheets;
@@ -30,16 +31,16 @@ internal static class SheetEndpoints
         Dictionary<string, CoverageModelView> models = view.Models.ToDictionary(m => m.Key);
         return TypedResults.Ok<IReadOnlyList<SheetRowView>>(
         [
-            .. view.Standards.Where(s => s.State == "approved").SelectMany(s => view.Cells
+            .. view.Standards.Where(s => s.State == StandardState.Approved).SelectMany(s => view.Cells
                 .Where(c => c.StandardKey == s.Key && c.StandardVersion == s.Version)
                 .Select(c => SheetViews.Row(s.Key, s.Name, s.Version, c, models[c.ModelKey]))),
         ]);
     }
 
     private static async Task<Ok<SheetView>> GetAsync(
-        string standardKey, string modelKey, int? version, string? when, SheetSource sheets, UnitStore units, DecisionStore decisions, TimeProvider clock, CancellationToken cancel)
+        string standardKey, string modelKey, int? version, string? when, SheetSource sheets, UnitStore units, DecisionStore decisions, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
     {
-        (Sheet sheet, string state) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
+        (Sheet sheet, StandardState state) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
         List<StoredUnit> found = await units.OfModelAsync(modelKey, UnitsShown, cancel);
         DateOnly today = DecisionEndpoints.Today(clock);
         IEnumerable<Waiver> waivers = (await decisions.WaiversAsync(standardKey, cancel))
@@ -48,8 +49,9 @@ internal static class SheetEndpoints
             sheet,
             state,
             [.. found.Select(u => new SheetUnitView(u.Tag, u.Tape, u.Place, u.Status))],
-            Findings.Views(RuleBook.Of(sheet), await decisions.AcceptedAsync(standardKey, modelKey, cancel)),
-            [.. waivers.Select(w => DecisionEndpoints.View(w, today))]));
+            Findings.Views(RuleBook.Of(sheet), await decisions.AcceptedAsync(standardKey, modelKey, cancel), phrasing),
+            [.. waivers.Select(w => DecisionEndpoints.View(w, today))],
+            phrasing));
     }
 }
 
@@ -62,9 +64,9 @@ internal sealed class SheetSource(StandardStore standards, ModelStore models)
     /// <param name="when">Conditions that differ from the usual, separated by commas; null or empty for none.</param>
     /// <param name="cancel">Cancels.</param>
     /// <exception cref="RefusedException">There is no such standard, version or model, or no such condition.</exception>
-    internal async Task<(Sheet Sheet, string State)> GetAsync(string standardKey, string modelKey, int? version, string? when, CancellationToken cancel)
+    internal async Task<(Sheet Sheet, StandardState State)> GetAsync(string standardKey, string modelKey, int? version, string? when, CancellationToken cancel)
     {
-        StoredStandard stored = (version is { } v ? await standards.GetAsync(standardKey, v, cancel) : await standards.InStateAsync(standardKey, "approved", cancel))
+        StoredStandard stored = (version is { } v ? await standards.GetAsync(standardKey, v, cancel) : await standards.InStateAsync(standardKey, StandardState.Approved, cancel))
             ?? throw new RefusedException("not-found", "/standardKey", $"There is no {(version is null ? "approved " : "")}standard “{standardKey}”{(version is null ? "" : $" with version {version}")}. Go to the list of sheets.");
         StoredModel model = await models.GetAsync(modelKey, cancel)
             ?? throw new RefusedException("not-found", "/modelKey", $"There is no model “{modelKey}”. Go to the list of sheets.");

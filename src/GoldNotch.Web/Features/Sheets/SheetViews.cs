@@ -1,6 +1,6 @@
-using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Coverage;
 using GoldNotch.Core.Units;
@@ -35,13 +35,13 @@ public sealed record BalanceView(
     double LightStops, double TimeStops, double SpeedStops, double IrisStops, double FiltersStops, double LensStops, double ErrorStops, string ErrorLabel);
 
 /// <summary>A unit a sheet is for.</summary>
-public sealed record SheetUnitView(string Tag, string Tape, string Place, string Status);
+public sealed record SheetUnitView(string Tag, string Tape, string Place, UnitStatus Status);
 
 /// <summary>A sheet whole.</summary>
 public sealed record SheetView(
     string StandardKey, string StandardName, int StandardVersion, string Purpose, LightView Light, string ModelKey, string ModelName, int ModelVersion,
     string ModelKind, IReadOnlyList<SheetLineView> Lines, double LightLeftStops, string LightLeftLabel, BalanceView? Predicted, IReadOnlyList<SheetUnitView> Units,
-    string State, string Circumstances, double? PlannedMinutes, IReadOnlyList<FindingView> Findings, IReadOnlyList<WaiverView> Waivers);
+    StandardState State, string Circumstances, double? PlannedMinutes, IReadOnlyList<FindingView> Findings, IReadOnlyList<WaiverView> Waivers);
 
 /// <summary>A sheet in one row of the list.</summary>
 public sealed record SheetRowView(
@@ -52,7 +52,7 @@ public sealed record SheetRowView(
 internal static class SheetViews
 {
     internal static SheetView Of(
-        Sheet sheet, string state, IReadOnlyList<SheetUnitView> units, IReadOnlyList<FindingView> findings, IReadOnlyList<WaiverView> waivers, Phrasing phrasing) => new(
+        Sheet sheet, StandardState state, IReadOnlyList<SheetUnitView> units, IReadOnlyList<FindingView> findings, IReadOnlyList<WaiverView> waivers, Phrasing phrasing) => new(
         sheet.Standard.Key,
         sheet.Standard.Name,
         sheet.Standard.Version,

@@ -7,6 +7,7 @@ using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sheets;
+using GoldNotch.Web.Features.Wording;
 
 namespace GoldNotch.Web.Features.Standards;
 
@@ -14,7 +15,7 @@ namespace GoldNotch.Web.Features.Standards;
 internal static class Preview
 {
     internal static StandardPreview Of(
-        StandardDocument document, Setting? setting, StandardDocument? against, IReadOnlyList<ModelDocument> models, IReadOnlyList<AcceptedFinding> accepted)
+        StandardDocument document, Setting? setting, StandardDocument? against, IReadOnlyList<ModelDocument> models, IReadOnlyList<AcceptedFinding> accepted, Phrasing phrasing)
     {
         Standard standard;
         try
@@ -30,16 +31,16 @@ internal static class Preview
         ImmutableArray<CameraModel> all = [.. models.Select(m => ModelReader.ToModel(m))];
         return new StandardPreview(
             null,
-            [.. all.Select(m => Effect(standard, before, m, setting))],
-            Findings.Views(RuleBook.Of(standard), accepted),
-            Proposal(standard, all),
-            before is null ? [] : Views(StandardChange.Between(before, standard)));
+            [.. all.Select(m => Effect(standard, before, m, setting, phrasing))],
+            Findings.Views(RuleBook.Of(standard), accepted, phrasing),
+            Proposal(standard, all, phrasing),
+            before is null ? [] : Views(StandardChange.Between(before, standard), phrasing));
     }
 
-    internal static IReadOnlyList<ChangeView> Views(IEnumerable<StandardChange> changes) =>
-        [.. changes.Select(c => new ChangeView(c.Setting is { } s ? SettingName.Of(s).Key : null, c.Sentence))];
+    internal static IReadOnlyList<ChangeView> Views(IEnumerable<StandardChange> changes, Phrasing phrasing) =>
+        [.. changes.Select(c => new ChangeView(c.Setting is { } s ? SettingName.Of(s).Key : null, phrasing.Text(c.Because)))];
 
-    private static EffectView Effect(Standard standard, Standard? before, CameraModel model, Setting? setting)
+    private static EffectView Effect(Standard standard, Standard? before, CameraModel model, Setting? setting, Phrasing phrasing)
     {
         Sheet sheet = SheetCompiler.Compile(standard, model);
         SheetLine? line = setting is { } s ? sheet.LineOf(s) : null;
@@ -52,19 +53,19 @@ internal static class Preview
             sheet.Count(Fit.CheckByEye),
             new Distance(sheet.LightLeft.Value, NaturalUnit.Stops).Label(),
             sheet.Predicted is { } balance ? new Distance(balance.Error.Value, NaturalUnit.Stops).Label() : null,
-            line is null ? null : SheetViews.Of(line),
-            before is null ? [] : Views(StandardChange.Between(SheetCompiler.Compile(before, model), sheet)));
+            line is null ? null : SheetViews.Of(line, phrasing),
+            before is null ? [] : Views(StandardChange.Between(SheetCompiler.Compile(before, model), sheet), phrasing));
     }
 
-    private static ProposalView Proposal(Standard standard, ImmutableArray<CameraModel> models)
+    private static ProposalView Proposal(Standard standard, ImmutableArray<CameraModel> models, Phrasing phrasing)
     {
         FootageProposal proposal = FootageProposal.For(standard.Use, standard.Policies);
         return new ProposalView(
             proposal.Size.Label(),
             proposal.Rate.Label(),
             proposal.AtLeast is { } least ? $"at least {least.Label()}" : "highest the card takes",
-            proposal.Reasons,
-            proposal.Cautions,
-            [.. models.Select(m => new CardMinutesView(m.Name, proposal.HeldBy(m)))]);
+            [.. proposal.Reasons.Select(phrasing.Text)],
+            [.. proposal.Cautions.Select(phrasing.Text)],
+            [.. models.Select(m => new CardMinutesView(m.Name, phrasing.Text(proposal.HeldBy(m))))]);
     }
 }

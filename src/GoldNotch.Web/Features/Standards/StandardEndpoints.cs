@@ -5,6 +5,7 @@ using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -36,15 +37,15 @@ internal static class StandardEndpoints
         TypedResults.Ok<IReadOnlyList<StandardHeadView>>([.. (await standards.HeadsAsync(cancel)).Select(View)]);
 
     private static async Task<Ok<StandardView>> GetAsync(
-        string key, int version, HttpContext context, StandardStore standards, DecisionStore decisions, CancellationToken cancel)
+        string key, int version, HttpContext context, StandardStore standards, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
     {
         StoredStandard stored = await FindAsync(standards, key, version, cancel);
         context.Response.Headers.ETag = ETags.Of(stored.Head.Revision);
-        return TypedResults.Ok(await WholeAsync(stored, standards, decisions, cancel));
+        return TypedResults.Ok(await WholeAsync(stored, standards, decisions, phrasing, cancel));
     }
 
     private static async Task<Created<StandardView>> BeginNewAsync(
-        StandardBegin begin, HttpContext context, StandardStore standards, DecisionStore decisions, CancellationToken cancel)
+        StandardBegin begin, HttpContext context, StandardStore standards, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
     {
         if (await standards.GetAsync(begin.Key, 1, cancel) is not null)
         {
@@ -52,27 +53,27 @@ internal static class StandardEndpoints
         }
 
         StandardDocument document = begin.CopyOf is { Length: > 0 } from
-            ? (await standards.InStateAsync(from, "approved", cancel) ?? await standards.InStateAsync(from, "draft", cancel)
+            ? (await standards.InStateAsync(from, StandardState.Approved, cancel) ?? await standards.InStateAsync(from, StandardState.Draft, cancel)
                 ?? throw new RefusedException("not-found", "/copyOf", $"There is no standard “{from}” to copy.")).Document
             : new StandardDocument("", "", 1, "draft", "What is it for?", new LightDocument("the light of the place", 5600, 60, "daylight"), []);
         StoredStandard draft = await standards.BeginAsync(document with { Key = begin.Key, Name = begin.Name }, SessionEndpoints.Name(context.User), cancel);
         context.Response.Headers.ETag = ETags.Of(draft.Head.Revision);
-        return TypedResults.Created($"/api/standards/{begin.Key}/versions/1", await WholeAsync(draft, standards, decisions, cancel));
+        return TypedResults.Created($"/api/standards/{begin.Key}/versions/1", await WholeAsync(draft, standards, decisions, phrasing, cancel));
     }
 
     private static async Task<Created<StandardView>> BeginDraftAsync(
-        string key, int? from, HttpContext context, StandardStore standards, DecisionStore decisions, CancellationToken cancel)
+        string key, int? from, HttpContext context, StandardStore standards, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
     {
         StoredStandard source = (from is { } version ? await standards.GetAsync(key, version, cancel)
-                : await standards.InStateAsync(key, "approved", cancel) ?? await standards.InStateAsync(key, "retired", cancel))
+                : await standards.InStateAsync(key, StandardState.Approved, cancel) ?? await standards.InStateAsync(key, StandardState.Retired, cancel))
             ?? throw new RefusedException("not-found", "/key", $"There is no version of “{key}” to begin from.");
         StoredStandard draft = await standards.BeginAsync(source.Document, SessionEndpoints.Name(context.User), cancel);
         context.Response.Headers.ETag = ETags.Of(draft.Head.Revision);
-        return TypedResults.Created($"/api/standards/{key}/versions/{draft.Head.Version}", await WholeAsync(draft, standards, decisions, cancel));
+        return TypedResults.Created($"/api/standards/{key}/versions/{draft.Head.Version}", await WholeAsync(draft, standards, decisions, phrasing, cancel));
     }
 
     private static async Task<Results<Ok<StandardView>, ProblemHttpResult>> PutDraftAsync(
-        string key, StandardDocument document, HttpContext context, StandardStore standards, DecisionStore decisions, CancellationToken cancel)
+        string key, StandardDocument document, HttpContext context, StandardStore standards, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
     {
         if (ETags.Seen(context.Request) is not { } seen)
         {
@@ -91,7 +92,7 @@ internal static class StandardEndpoints
         }
 
         context.Response.Headers.ETag = ETags.Of(kept.Head.Revision);
-        return TypedResults.Ok(await WholeAsync(kept, standards, decisions, cancel));
+        return TypedResults.Ok(await WholeAsync(kept, standards, decisions, phrasing, cancel));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> DropDraftAsync(string key, HttpContext context, StandardStore standards, CancellationToken cancel) =>
@@ -100,26 +101,15 @@ internal static class StandardEndpoints
         : await MovedOnAsync(key, standards, cancel);
 
     private static async Task<Results<Ok<StandardView>, ProblemHttpResult>> ApproveAsync(
-        string key, HttpContext context, StandardStore standards, DecisionStore decisions, CancellationToken cancel)
+        string key, HttpContext context, StandardStore standards, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
     {
         if (ETags.Seen(context.Request) is not { } seen)
         {
             return TypedResults.Problem(ETags.Missing());
         }
 
-        // A fault of the standard itself is corrected or accepted with a reason before it goes to every camera.
-        if (await standards.InStateAsync(key, "draft", cancel) is { } draft)
-        {
-            FindingView[] open = [.. (await WholeAsync(draft, standards, decisions, cancel)).Findings
-                .Where(f => f.Grade == Core.Sheets.SheetRules.FindingGrade.Fault && (f.Accepted is null || f.Stale))];
-            if (open.Length > 0)
-            {
-                throw new RefusedException("open-faults", "/notches", $"{(open.Length == 1 ? "One fault is" : $"{open.Length} faults are")} open: {open[0].Because.Sentence} Correct it, or accept it with a reason.");
-            }
-        }
-
         StoredStandard? approved = await standards.ApproveAsync(key, seen, SessionEndpoints.Name(context.User), cancel);
-        return approved is null ? await MovedOnAsync(key, standards, cancel) : TypedResults.Ok(await WholeAsync(approved, standards, decisions, cancel));
+        return approved is null ? await MovedOnAsync(key, standards, cancel) : TypedResults.Ok(await WholeAsync(approved, standards, decisions, phrasing, cancel));
     }
 
     private static async Task<NoContent> RetireAsync(string key, HttpContext context, StandardStore standards, CancellationToken cancel) =>
@@ -128,39 +118,40 @@ internal static class StandardEndpoints
             : throw new RefusedException("not-found", "/key", $"No version of “{key}” is in force.");
 
     private static async Task<Ok<CompareView>> CompareAsync(
-        string key, int from, int to, StandardStore standards, ModelStore models, CancellationToken cancel)
+        string key, int from, int to, StandardStore standards, ModelStore models, Phrasing phrasing, CancellationToken cancel)
     {
         StoredStandard before = await FindAsync(standards, key, from, cancel);
         StoredStandard after = await FindAsync(standards, key, to, cancel);
         Standard was = StandardReader.ToStandard(before.Document);
         Standard now = StandardReader.ToStandard(after.Document);
         TouchedSheetView[] sheets = [.. (await models.NewestAsync(cancel)).Select(m => ModelReader.ToModel(m.Document))
-            .Select(m => new TouchedSheetView(m.Key, m.Name, Preview.Views(StandardChange.Between(SheetCompiler.Compile(was, m), SheetCompiler.Compile(now, m)))))
+            .Select(m => new TouchedSheetView(m.Key, m.Name, Preview.Views(StandardChange.Between(SheetCompiler.Compile(was, m), SheetCompiler.Compile(now, m)), phrasing)))
             .Where(s => s.Changes.Count > 0)];
         (int all, int open) = (await standards.ChecksByVersionAsync(key, cancel)).GetValueOrDefault(from);
-        return TypedResults.Ok(new CompareView(View(before.Head), View(after.Head), Preview.Views(StandardChange.Between(was, now)), sheets, all, open));
+        return TypedResults.Ok(new CompareView(View(before.Head), View(after.Head), Preview.Views(StandardChange.Between(was, now), phrasing), sheets, all, open));
     }
 
     private static async Task<Ok<StandardPreview>> PreviewAsync(
-        StandardDocument document, string? setting, StandardStore standards, ModelStore models, DecisionStore decisions, CancellationToken cancel)
+        StandardDocument document, string? setting, StandardStore standards, ModelStore models, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
     {
-        StoredStandard? against = await standards.InStateAsync(document.Key, "approved", cancel);
+        StoredStandard? against = await standards.InStateAsync(document.Key, StandardState.Approved, cancel);
         return TypedResults.Ok(Preview.Of(
             document,
             setting is { Length: > 0 } ? SettingName.Parse(setting) : null,
             against?.Document,
             [.. (await models.NewestAsync(cancel)).Select(m => m.Document)],
-            await decisions.AcceptedAsync(document.Key, "", cancel)));
+            await decisions.AcceptedAsync(document.Key, "", cancel),
+            phrasing));
     }
 
-    private static async Task<StandardView> WholeAsync(StoredStandard stored, StandardStore standards, DecisionStore decisions, CancellationToken cancel)
+    private static async Task<StandardView> WholeAsync(StoredStandard stored, StandardStore standards, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
     {
         List<StandardHead> heads = await standards.HeadsAsync(cancel);
         List<AcceptedFinding> accepted = await decisions.AcceptedAsync(stored.Head.Key, "", cancel);
         return new StandardView(
             View(stored.Head),
             stored.Document,
-            Findings.Views(RuleBook.Of(StandardReader.ToStandard(stored.Document)), accepted),
+            Findings.Views(RuleBook.Of(StandardReader.ToStandard(stored.Document)), accepted, phrasing),
             [.. heads.Where(h => h.Key == stored.Head.Key).Select(View)]);
     }
 
@@ -170,7 +161,7 @@ internal static class StandardEndpoints
 
     private static async Task<ProblemHttpResult> MovedOnAsync(string key, StandardStore standards, CancellationToken cancel)
     {
-        StoredStandard? draft = await standards.InStateAsync(key, "draft", cancel);
+        StoredStandard? draft = await standards.InStateAsync(key, StandardState.Draft, cancel);
         return draft is null
             ? TypedResults.Problem(ProblemHandler.Problem(404, "not-found", "/key", $"“{key}” has no draft: it was approved or dropped meanwhile."))
             : TypedResults.Problem(ProblemHandler.Problem(

@@ -3,12 +3,13 @@ using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sheets;
+using GoldNotch.Web.Features.Wording;
 
 namespace GoldNotch.Web.Features.Standards;
 
 /// <summary>A version of a standard in a list.</summary>
 public sealed record StandardHeadView(
-    string Key, int Version, string Name, string State, int Revision, string ChangedBy, DateTimeOffset ChangedAt, string? ApprovedBy, DateTimeOffset? ApprovedAt);
+    string Key, int Version, string Name, StandardState State, int Revision, string ChangedBy, DateTimeOffset ChangedAt, string? ApprovedBy, DateTimeOffset? ApprovedAt);
 
 /// <summary>What a rule found; accepted is null while nobody has, and stale is true when it has come to say something else since.</summary>
 public sealed record FindingView(

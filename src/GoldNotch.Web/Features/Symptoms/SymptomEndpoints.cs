@@ -1,14 +1,15 @@
 using System.Collections.Immutable;
-using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Checks.Symptoms;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Checks;
 using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Units;
+using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -21,7 +22,7 @@ public sealed record CauseView(string Key, string Look, string Remedy, CauseStat
 public sealed record DiagnosisView(string Key, string Text, string About, IReadOnlyList<CauseView> Causes, JudgementView Because, string Caution, string OnlyThen);
 
 /// <summary>Everything a unit may be said to do, held against what a check has read of it; whole, so that it can be gone through without network.</summary>
-public sealed record SeemsBrokenView(string Tag, string ModelName, string Tape, Guid? Check, IReadOnlyList<DiagnosisView> Symptoms);
+public sealed record TroubleshootView(string Tag, string ModelName, string Tape, Guid? Check, IReadOnlyList<DiagnosisView> Symptoms);
 
 /// <summary>What came of looking: the cause that it was, or, with none, every cause that was looked at in vain. <c>check</c> is the check it came up in.</summary>
 public sealed record OutcomeRequest(IReadOnlyList<string> Looked, string? Cause = null, Guid? Check = null, string Text = "");
@@ -29,7 +30,7 @@ public sealed record OutcomeRequest(IReadOnlyList<string> Looked, string? Cause 
 /// <summary>What was kept on the unit's page: a note, or a repair.</summary>
 public sealed record OutcomeView(string Kind, string Text);
 
-/// <summary>It seems broken: harmless causes before a fault.</summary>
+/// <summary>Troubleshoot: harmless causes before a fault.</summary>
 internal static class SymptomEndpoints
 {
     private const int LongestAddition = 300;
@@ -40,17 +41,17 @@ internal static class SymptomEndpoints
         api.MapPut("/units/{tag}/symptoms/{symptom}/outcomes/{id:guid}", PutOutcomeAsync).ProducesProblem(404).ProducesProblem(409).WithName("putOutcome");
     }
 
-    private static async Task<Ok<SeemsBrokenView>> GetAsync(string tag, Guid? check, UnitStore units, ModelStore models, CheckStore checks, CheckJudge judge, CancellationToken cancel)
+    private static async Task<Ok<TroubleshootView>> GetAsync(string tag, Guid? check, UnitStore units, ModelStore models, CheckStore checks, CheckJudge judge, Phrasing phrasing, CancellationToken cancel)
     {
         (StoredUnit unit, CameraModel model, ImmutableArray<Verdict> read) = await ReadAsync(tag, check, units, models, checks, judge, cancel);
-        return TypedResults.Ok(new SeemsBrokenView(unit.Tag, model.Name, unit.Tape, check, [.. SymptomBook.All.Select(s => View(Diagnosis.Of(s, model, read)))]));
+        return TypedResults.Ok(new TroubleshootView(unit.Tag, model.Name, unit.Tape, check, [.. SymptomBook.All.Select(s => View(Diagnosis.Of(s, model, read), phrasing))]));
     }
 
-    private static DiagnosisView View(Diagnosis diagnosis) => new(
+    private static DiagnosisView View(Diagnosis diagnosis, Phrasing phrasing) => new(
         diagnosis.Symptom.Key, diagnosis.Symptom.Text, diagnosis.Symptom.About,
         [.. diagnosis.Causes.Select(c => new CauseView(
-            c.Cause.Key, c.Cause.Look, c.Cause.Remedy, c.State, c.Sentence, c.Open, c.Setting is { } setting ? SettingName.Of(setting).Key : null, SheetViews.Of(c.Place)))],
-        SheetViews.Of(diagnosis.Because), diagnosis.Symptom.Caution, diagnosis.OnlyThen);
+            c.Cause.Key, c.Cause.Look, c.Cause.Remedy, c.State, phrasing.Text(c.Because), c.Open, c.Setting is { } setting ? SettingName.Of(setting).Key : null, SheetViews.Of(c.Place)))],
+        phrasing.Of(diagnosis.Because), diagnosis.Symptom.Caution, diagnosis.OnlyThen);
 
     private static async Task<Ok<OutcomeView>> PutOutcomeAsync(
         string tag, string symptom, Guid id, OutcomeRequest request, HttpContext context, UnitStore units, ModelStore models, CheckStore checks, CheckJudge judge, UnitNoteStore notes, TimeProvider clock,

@@ -1,3 +1,4 @@
+using GoldNotch.Core.Cameras;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sessions;
@@ -7,7 +8,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace GoldNotch.Web.Features.Units;
 
 /// <summary>A unit.</summary>
-public sealed record UnitView(string Tag, string ModelKey, string ModelName, string Tape, string Place, string Status, int Version);
+public sealed record UnitView(string Tag, string ModelKey, string ModelName, string Tape, string Place, UnitStatus Status, int Version);
 
 /// <summary>What of a unit can be edited; status is <c>in</c>, <c>out</c>, <c>repair</c> or <c>retired</c>; <c>dueBack</c> counts while it is out.</summary>
 public sealed record UnitEdit(string Tape, string Place, string Status, DateOnly? DueBack = null);
@@ -57,7 +58,7 @@ internal static class UnitEndpoints
 
         UnitRules.Check(tag, edit.Tape, edit.Place, edit.Status, "");
         StoredUnit unit = await FindAsync(units, tag, cancel);
-        StoredUnit wanted = unit with { Tape = edit.Tape.Trim(), Place = edit.Place.Trim(), Status = edit.Status, DueBack = edit.Status == "out" ? edit.DueBack : null, Version = seen };
+        StoredUnit wanted = unit with { Tape = edit.Tape.Trim(), Place = edit.Place.Trim(), Status = UnitStatuses.Parse(edit.Status), DueBack = edit.Status == "out" ? edit.DueBack : null, Version = seen };
         Dictionary<string, string> names = await ModelNamesAsync(models, cancel);
         if (await units.UpdateAsync(wanted, SessionEndpoints.Name(context.User), cancel) is not { } changed)
         {

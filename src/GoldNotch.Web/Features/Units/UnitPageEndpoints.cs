@@ -6,6 +6,7 @@ using GoldNotch.Web.Features.Checks;
 using GoldNotch.Web.Features.Drift;
 using GoldNotch.Web.Features.Printing;
 using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -48,23 +49,23 @@ internal static class UnitPageEndpoints
     }
 
     private static async Task<Ok<UnitPageView>> GetAsync(
-        string tag, HttpContext context, UnitStore units, BoardStore board, CheckStore checks, DriftStore drift, UnitNoteStore notes, ModelStore models, TimeProvider clock, CancellationToken cancel)
+        string tag, HttpContext context, UnitStore units, BoardStore board, CheckStore checks, DriftStore drift, UnitNoteStore notes, ModelStore models, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
     {
-        UnitPageView page = await PageAsync(tag, units, board, checks, drift, notes, models, clock, cancel);
+        UnitPageView page = await PageAsync(tag, units, board, checks, drift, notes, models, phrasing, clock, cancel);
         context.Response.Headers.ETag = ETags.Of(page.Version);
         return TypedResults.Ok(page);
     }
 
     private static async Task<FileContentHttpResult> PrintAsync(
-        string tag, string? paper, UnitStore units, BoardStore board, CheckStore checks, DriftStore drift, UnitNoteStore notes, ModelStore models, TimeProvider clock, CancellationToken cancel)
+        string tag, string? paper, UnitStore units, BoardStore board, CheckStore checks, DriftStore drift, UnitNoteStore notes, ModelStore models, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
     {
         PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException("bad-value", "/paper", "The paper is a4 or letter.");
-        UnitPageView page = await PageAsync(tag, units, board, checks, drift, notes, models, clock, cancel);
+        UnitPageView page = await PageAsync(tag, units, board, checks, drift, notes, models, phrasing, clock, cancel);
         return TypedResults.File(HistoryPdf.Of(page, size, clock.GetLocalNow()), "application/pdf", $"{page.Board.Tag}-history.pdf");
     }
 
     private static async Task<UnitPageView> PageAsync(
-        string tag, UnitStore units, BoardStore board, CheckStore checks, DriftStore drift, UnitNoteStore notes, ModelStore models, TimeProvider clock, CancellationToken cancel)
+        string tag, UnitStore units, BoardStore board, CheckStore checks, DriftStore drift, UnitNoteStore notes, ModelStore models, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
     {
         StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
         var today = DateOnly.FromDateTime(clock.GetLocalNow().Date);
@@ -73,14 +74,14 @@ internal static class UnitPageEndpoints
         Dictionary<string, string> names = new() { [unit.ModelKey] = model?.Name ?? unit.ModelKey };
         List<BoardUnit> standing = await board.ListAsync(unit.Tag, cancel);
         return new UnitPageView(
-            BoardEndpoints.Row(standing[0], names, today),
+            BoardEndpoints.Row(standing[0], names, today, phrasing),
             unit.Version,
             model is null ? [] : [.. Dial.FiltersOf(model).Where(f => f.Loss.Value > 0 && model.Variable is null)
                 .Select(f => new MeasuredFilterView(f.Label, f.Loss.Value, unit.Filters.FirstOrDefault(m => m.Label == f.Label)?.Stops))],
             unit.ColourOffsetMired,
-            [.. (await checks.ListAsync(null, unit.Tag, false, ChecksShown, cancel)).Select(CheckViews.Row)],
-            DriftEndpoints.Ordered((await drift.OfUnitAsync(unit.Tag, cancel)).Select(c => (c, model?.PlaceOf(c.Setting)))),
-            DriftEndpoints.Ordered((await drift.ByModelAsync(unit.ModelKey, today.AddMonths(-MonthsOfModel), cancel)).Select(c => (c, model?.PlaceOf(c.Setting)))),
+            [.. (await checks.ListAsync(null, unit.Tag, false, ChecksShown, cancel)).Select(c => CheckViews.Row(c, phrasing))],
+            DriftEndpoints.Ordered((await drift.OfUnitAsync(unit.Tag, cancel)).Select(c => (c, model?.PlaceOf(c.Setting))), phrasing),
+            DriftEndpoints.Ordered((await drift.ByModelAsync(unit.ModelKey, today.AddMonths(-MonthsOfModel), cancel)).Select(c => (c, model?.PlaceOf(c.Setting))), phrasing),
             [.. (await notes.ListAsync(unit.Tag, NotesShown, cancel)).Select(n => new UnitNoteView(n.Id, n.Kind, n.Text, n.By, n.At))]);
     }
 
@@ -104,7 +105,7 @@ internal static class UnitPageEndpoints
         }
 
         StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
-        UnitRules.Check(new UnitDocument(unit.Tag, unit.ModelKey, unit.Tape, unit.Place, unit.Status, request.Filters, request.ColourOffsetMired), "");
+        UnitRules.Check(new UnitDocument(unit.Tag, unit.ModelKey, unit.Tape, unit.Place, unit.Status.Word(), request.Filters, request.ColourOffsetMired), "");
         if (await models.GetAsync(unit.ModelKey, cancel) is { } card
             && request.Filters.Select((f, i) => (f, i)).FirstOrDefault(f => ModelReader.ToModel(card.Document).Filters.All(p => p.Label != f.f.Label)) is { f: not null } strange)
         {
@@ -126,7 +127,7 @@ internal static class UnitPageEndpoints
 
         StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
         string newTag = request.NewTag.Trim().ToUpperInvariant();
-        UnitRules.Check(newTag, unit.Tape, unit.Place, unit.Status, "");
+        UnitRules.Check(newTag, unit.Tape, unit.Place, unit.Status.Word(), "");
         return await units.RenameAsync(unit.Tag, newTag, seen, SessionEndpoints.Name(context.User), cancel) is { } renamed
             ? TypedResults.Ok(UnitEndpoints.View(renamed, await UnitEndpoints.ModelNamesAsync(models, cancel)))
             : Meanwhile(tag);

@@ -35,15 +35,15 @@ const queueOpen = defineModel<boolean>('queueOpen', { required: true });
   <div class="stages" role="group" aria-label="What is being done">
     <button type="button" :aria-pressed="stage === 'found'" @click="$emit('turn', 'found')">As found</button>
     <button type="button" :aria-pressed="stage === 'left'" @click="$emit('turn', 'left')">
-      Put right<template v-if="needsCorrection"> ({{ needsCorrection }})</template>
+      Corrections<template v-if="needsCorrection"> ({{ needsCorrection }})</template>
     </button>
     <button type="button" :aria-pressed="asList" class="as-list" @click="asList = !asList">
       {{ asList ? 'One at a time' : 'As a list' }}
     </button>
     <RouterLink
       class="broken"
-      :to="{ path: `/units/${check.unitTag}/seems-broken`, query: { check: check.id } }"
-      >It seems broken</RouterLink
+      :to="{ path: `/units/${check.unitTag}/troubleshoot`, query: { check: check.id } }"
+      >Troubleshoot</RouterLink
     >
   </div>
   <p v-if="check.unitStatus === 'retired' || check.standardState === 'retired'" class="problem small">

@@ -41,7 +41,7 @@ watch(
   (tag) => tag && (find.value = String(tag)),
 );
 
-/** An operator's card brings its line-up along: the unit is then checked by the plan. */
+/** An operator sheet brings its line-up along: the unit is then checked by the plan. */
 const shoot = useQuery({
   queryKey: computed(() => ['line-up', String(route.query.lineUp ?? '')]),
   queryFn: () => ask(api.GET('/api/line-ups/{id}', { params: { path: { id: String(route.query.lineUp) } } })),
@@ -142,7 +142,7 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
             >
               <strong>{{ row.standardName }}</strong>
               <span class="soft small">
-                version {{ row.standardVersion }} · {{ row.exact }} as asked<template v-if="row.compromise"
+                version {{ row.standardVersion }} · {{ row.exact }} exact<template v-if="row.compromise"
                   >, {{ row.compromise }} compromise</template
                 >
               </span>

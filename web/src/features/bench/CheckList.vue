@@ -59,7 +59,7 @@ async function put(setting: string, read: string): Promise<void> {
                 class="field mono"
                 :data-setting="line.setting"
                 :aria-label="`${line.name}, seen on the camera`"
-                :placeholder="held(line.setting) ? 'kept here' : plain(reading.label) || '–'"
+                :placeholder="held(line.setting) ? 'saved here' : plain(reading.label) || '–'"
                 autocomplete="off"
                 autocapitalize="none"
                 spellcheck="false"

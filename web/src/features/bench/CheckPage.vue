@@ -60,7 +60,7 @@ watch(
 );
 watch(
   () => check.value?.signedAt,
-  (signed) => signed && void router.replace(`/log/${props.id}`),
+  (signed) => signed && void router.replace(`/history/${props.id}`),
   { immediate: true },
 );
 onMounted(() => work.value?.focus());

@@ -9,7 +9,7 @@ const props = defineProps<{
   lines: Views['CheckLineView'][];
   current: string;
   waiting: Waiting[];
-  /** What to put right, in the order to do it; empty while finding. */
+  /** What to correct, in the order to do it; empty while finding. */
   order: Views['FixView'][];
 }>();
 defineEmits<{ go: [setting: string] }>();
@@ -47,7 +47,7 @@ const held = (setting: string) => props.waiting.find((w) => w.setting === settin
           ><span v-if="rivals.length" class="small again"> two ways</span></span
         >
         <span class="mono small value">{{
-          held(line.setting) ? 'kept here' : plain(reading.label) || '–'
+          held(line.setting) ? 'saved here' : plain(reading.label) || '–'
         }}</span>
       </button>
     </template>

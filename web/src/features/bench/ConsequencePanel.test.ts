@@ -3,7 +3,12 @@ import { describe, expect, it } from 'vitest';
 import type { Views } from '../../app/client';
 import ConsequencePanel from './ConsequencePanel.vue';
 
-const because = (sentence: string): Views['JudgementView'] => ({ ruleId: 'NOW-TEST', sentence, figures: [] });
+const because = (sentence: string): Views['JudgementView'] => ({
+  ruleId: 'NOW-TEST',
+  case: 'test',
+  sentence,
+  figures: [],
+});
 const now = (over: Partial<Views['NowView']> = {}): Views['NowView'] => ({
   items: [
     {
@@ -38,7 +43,7 @@ describe('ConsequencePanel', () => {
     const text = mount(ConsequencePanel, { props: { now: now() } }).text();
     expect(text).toContain('2.49 stops over');
     expect(text).not.toContain('Noise is as the sheet means it.');
-    expect(text).not.toContain('Put right');
+    expect(text).not.toContain('Corrections');
   });
 
   it('lists only the terms that move the picture', () => {
@@ -46,7 +51,7 @@ describe('ConsequencePanel', () => {
     expect(rows.map((r) => r.get('th').text())).toEqual(['Gain', 'ND filter']);
   });
 
-  it('puts two wrongs first and the order of putting right after the consequences', () => {
+  it('puts two wrongs first and the order of correcting after the consequences', () => {
     const hidden = [
       {
         brighter: 'gain',

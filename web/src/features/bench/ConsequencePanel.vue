@@ -65,7 +65,7 @@ const terms = computed(() =>
       {{ all ? 'Only the three worst' : `Why the other ${bad - WORST}` }}
     </button>
     <template v-if="now.order.length">
-      <h2>Put right, in this order</h2>
+      <h2>Corrections, in this order</h2>
       <p v-if="now.resetFirst" class="small reset">{{ plain(now.resetFirst.sentence) }}</p>
       <ol class="order">
         <li v-for="(step, i) in now.order" :key="i">

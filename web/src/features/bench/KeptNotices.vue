@@ -25,14 +25,17 @@ const counted = (n: number, one: string) => (n === 1 ? `1 ${one}` : `${n} ${one}
 </script>
 
 <template>
-  <p v-if="readings" class="small soft" role="status">{{ readings }} kept here, not gone up yet.</p>
+  <p v-if="readings" class="small soft" role="status">
+    {{ readings }} saved on this device, not uploaded yet.
+  </p>
   <p v-if="photos" class="small soft" role="status">
-    {{ photos === 1 ? 'A photograph is' : `${photos} photographs are` }} kept here, not gone up yet.
+    {{ photos === 1 ? 'A photograph is' : `${photos} photographs are` }} saved on this device, not uploaded
+    yet.
   </p>
   <p v-for="other in others" :key="other.login" class="small automatic" role="status">
     <template v-if="other.readings">{{ other.readings }} read by {{ other.login }}</template
     ><template v-if="other.readings && other.photos"> and </template
     ><template v-if="other.photos">{{ counted(other.photos, 'photograph') }} by {{ other.login }}</template>
-    on this machine: they go up when {{ other.login }} signs in here.
+    on this machine: they upload when {{ other.login }} signs in here.
   </p>
 </template>

@@ -7,7 +7,7 @@ import { photoShelf, type PhotoShelf } from './keptPhotos';
 import SendLeft from './SendLeft.vue';
 import { checksWaitingFor } from './useCheck';
 
-/** Whoever leaves a check without network leaves nothing behind: what waits goes up from whatever page is open. */
+/** Whoever leaves a check without network leaves nothing behind: what waits uploads from whatever page is open. */
 const props = withDefaults(defineProps<{ shelf?: PhotoShelf }>(), { shelf: () => photoShelf });
 const LOOK_MS = 4000;
 const route = useRoute();

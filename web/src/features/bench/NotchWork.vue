@@ -34,7 +34,7 @@ defineExpose({ focus: () => field.value?.focus() });
     <div class="title">
       <h1>{{ line.line.name }}</h1>
       <p class="wants">
-        <span class="soft">{{ line.line.target ? 'the sheet wants' : 'the sheet asks' }}</span>
+        <span class="soft">{{ line.line.target ? 'required' : 'to do' }}</span>
         <strong class="target want"
           ><SettingText :label="line.line.target ?? line.line.requirement"
         /></strong>
@@ -68,7 +68,7 @@ defineExpose({ focus: () => field.value?.focus() });
         <span v-if="message" class="off" data-role="refusal">{{ plain(message) }}</span>
         <template v-else-if="verdict && verdict.kind !== 'unread'">
           <VerdictMark :kind="verdict.kind" word />
-          <span class="small">{{ plain(meaning) }}</span>
+          <span class="small meaning">{{ plain(meaning) }}</span>
         </template>
       </p>
     </form>
@@ -106,7 +106,7 @@ defineExpose({ focus: () => field.value?.focus() });
         <p>{{ line.line.reason }}</p>
         <p>{{ plain(line.line.because.sentence) }}</p>
         <p class="soft small">
-          Asked: <span class="mono">{{ plain(line.line.requirement) }}</span><template
+          Required: <span class="mono">{{ plain(line.line.requirement) }}</span><template
             v-if="line.line.tolerance"
             >, tolerance <span class="mono">{{ plain(line.line.tolerance) }}</span></template
           >. Rule <span class="mono">{{ line.line.because.ruleId }}</span>.
@@ -123,6 +123,9 @@ defineExpose({ focus: () => field.value?.focus() });
 </template>
 
 <style scoped>
+.meaning {
+  margin-left: 10px;
+}
 .title {
   display: flex;
   justify-content: space-between;

@@ -6,7 +6,7 @@ import type { KeptPhoto } from './keptPhotos';
 defineProps<{
   id: string;
   photos: Views['PhotoView'][];
-  /** What has not gone up yet. */
+  /** What is not uploaded yet. */
   waiting?: KeptPhoto[];
   wrong?: string;
   busy?: boolean;
@@ -45,8 +45,8 @@ function chosen(event: Event): void {
       </button>
     </figure>
     <figure v-for="photo in waiting ?? []" :key="photo.id" class="waits">
-      <img :src="addressOf(photo)" alt="Photograph that has not gone up yet" />
-      <figcaption class="small soft">{{ busy ? 'going up…' : 'kept here' }}</figcaption>
+      <img :src="addressOf(photo)" alt="Photograph that is not uploaded yet" />
+      <figcaption class="small soft">{{ busy ? 'uploading…' : 'saved here' }}</figcaption>
       <button class="link small" type="button" :disabled="busy" @click="$emit('remove', photo.id)">
         Take away
       </button>

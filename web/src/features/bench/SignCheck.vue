@@ -8,7 +8,7 @@ const props = defineProps<{
   found: Views['SummaryView'];
   needsCorrection: number;
   waiting: number;
-  /** Photographs that have not gone up yet: a signed check takes none. */
+  /** Photographs that are not uploaded yet: a signed check takes none. */
   photos: number;
   sign: (note: string) => Promise<void>;
 }>();
@@ -53,8 +53,8 @@ async function finish(): Promise<void> {
     <label for="note">Note</label>
     <Textarea id="note" v-model="note" rows="3" maxlength="2000" auto-resize />
     <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
-    <p v-if="waiting" class="soft">{{ waiting }} reading(s) still wait to go up; then it can be signed.</p>
-    <p v-if="photos" class="soft">{{ photos }} photograph(s) still wait to go up; then it can be signed.</p>
+    <p v-if="waiting" class="soft">{{ waiting }} reading(s) still wait to upload; then it can be signed.</p>
+    <p v-if="photos" class="soft">{{ photos }} photograph(s) still wait to upload; then it can be signed.</p>
     <button class="act" type="submit" :disabled="busy || waiting > 0 || photos > 0">Sign the check</button>
   </form>
 </template>

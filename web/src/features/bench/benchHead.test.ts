@@ -54,10 +54,10 @@ describe('BenchHead', () => {
     );
   });
 
-  it('turns from finding to putting right, and counts what there is to do', async () => {
+  it('turns from finding to correcting, and counts what there is to do', async () => {
     const one = head({}, 4);
     const [, left] = one.findAll('.stages button');
-    expect(left!.text()).toBe('Put right (4)');
+    expect(left!.text()).toBe('Corrections (4)');
     await left!.trigger('click');
     expect(one.emitted('turn')).toEqual([['left']]);
   });
@@ -72,7 +72,7 @@ describe('BenchHead', () => {
 
   it('leads to what seems broken with the check, so that it knows what was read', () => {
     expect(head().findComponent(RouterLinkStub).props('to')).toEqual({
-      path: '/units/OBG-106/seems-broken',
+      path: '/units/OBG-106/troubleshoot',
       query: { check: 'c1' },
     });
   });
@@ -101,7 +101,7 @@ describe('CheckQueue', () => {
     expect(one.find('[aria-current=step]').attributes('data-setting')).toBe('gain');
   });
 
-  it('puts the order of putting right first, and nothing twice', () => {
+  it('puts the order of correcting first, and nothing twice', () => {
     const one = queue(['nd', 'gain']);
     expect(one.findAll('button').map((b) => b.attributes('data-setting'))).toEqual(['nd', 'gain', 'kit']);
     expect(one.find('h2').text()).toBe('In this order');
@@ -112,7 +112,7 @@ describe('CheckQueue', () => {
       queue([], [{ setting: 'kit' }])
         .find('[data-setting=kit]')
         .text(),
-    ).toContain('kept here');
+    ).toContain('saved here');
   });
 });
 
@@ -208,7 +208,7 @@ describe('SignCheck', () => {
     expect(button(form()).attributes('disabled')).toBeUndefined();
   });
 
-  it('says what was put right and what is still off', () => {
+  it('says what was corrected and what is still off', () => {
     expect(form({ found: counts({ offTarget: 3 }) }).text()).toContain('Found: 3 off');
     const off = form({ summary: counts({ offTarget: 2 }), needsCorrection: 2 });
     expect(off.text()).toContain('Put 2 right');

@@ -5,9 +5,9 @@ export interface KeptPhoto {
   id: string;
   check: string;
   setting: string | null;
-  /** Whose it is: it goes up under that name or not at all. */
+  /** Whose it is: it is uploaded under that name or not at all. */
   login: string;
-  /** When it was taken, for the order in which they go up. */
+  /** When it was taken, for the order in which they are uploaded. */
   at: number;
   picture: Blob;
   /** Somebody signed the check while it waited: a signed check takes no photographs, but this one is not thrown away for it. */

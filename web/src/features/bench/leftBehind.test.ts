@@ -45,7 +45,13 @@ describe('LeftBehind', () => {
   beforeEach(() => {
     localStorage.clear();
     Object.assign(route, { path: '/board', params: {} });
-    session.value = { login: 'mara', name: 'Mara', role: 'operator', writeToken: 't' };
+    session.value = {
+      login: 'mara',
+      name: 'Mara',
+      role: 'operator',
+      notation: { iris: 'dial', whiteBalance: 'kelvin' },
+      writeToken: 't',
+    };
   });
   const site = (put: () => Response) =>
     stubSite({ 'GET /api/checks/c1': () => json(200, view), 'PUT /api/checks/c1/*': put });
@@ -67,7 +73,7 @@ describe('LeftBehind', () => {
     Object.assign(route, { path: '/bench/c1', params: { id: 'c1' } });
     const page = await open();
     expect(asked).toEqual([]);
-    Object.assign(route, { path: '/log', params: {} });
+    Object.assign(route, { path: '/history', params: {} });
     for (let i = 0; i < 6; i++) await flushPromises();
     expect(asked.some((a) => a.method === 'PUT')).toBe(true);
     page.unmount();

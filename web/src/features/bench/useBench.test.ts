@@ -132,7 +132,7 @@ describe('useBench', () => {
     expect(at.shown.value).toBe('why');
   });
 
-  it('goes along what is to be put right, in the order told, and then to the end', async () => {
+  it('goes along what is to be corrected, in the order told, and then to the end', async () => {
     const { at, recorded, kept } = bench();
     const lines = kept.lines.value as unknown as {
       verdict: { needsCorrection: boolean };

@@ -60,7 +60,7 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
   }
 
   /**
-   * Nobody has read it, and there is something to read: a control the model has not needs nobody. While putting right it is what stands
+   * Nobody has read it, and there is something to read: a control the model has not needs nobody. While correcting it is what stands
    * wrong, and what has to be read again because something moved under it.
    */
   const open = (l: Views['CheckLineView']) =>
@@ -68,7 +68,7 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
       ? l.stale || l.verdict.needsCorrection
       : l.reading.kind === 'unread' && !l.stale && !l.line.nothingToDo;
 
-  /** The lines in the order in which they are gone through: as on the sheet, or as they are to be put right. */
+  /** The lines in the order in which they are gone through: as on the sheet, or as they are to be corrected. */
   function inOrder(): Views['CheckLineView'][] {
     if (stage.value === 'found')
       return [...lines.value.slice(at.value + 1), ...lines.value.slice(0, at.value)];
@@ -173,7 +173,7 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
     go(first?.line.setting ?? END);
   }
 
-  /** From finding to putting right and back; the first thing to do comes before the person. */
+  /** From finding to correcting and back; the first thing to do comes before the person. */
   function turn(to: Stage): void {
     stage.value = to;
     begin();

@@ -58,7 +58,7 @@ export function useCamera(id: string, take: (check: Views['CheckView']) => void)
   }
 
   /**
-   * Sends what stands wrong, one after the other in the order of putting right, which each answer may change. What the camera refuses is
+   * Sends what stands wrong, one after the other in the order of correcting, which each answer may change. What the camera refuses is
    * passed over and told; when it falls silent nothing more is sent, and what it took is recorded.
    */
   async function setAll(order: () => string[]): Promise<void> {

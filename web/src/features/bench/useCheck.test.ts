@@ -72,7 +72,13 @@ describe('useCheck', () => {
   beforeEach(() => {
     localStorage.clear();
     away.value = null;
-    session.value = { login: 'mara', name: 'Mara Quill', role: 'operator', writeToken: 't' };
+    session.value = {
+      login: 'mara',
+      name: 'Mara Quill',
+      role: 'operator',
+      notation: { iris: 'dial', whiteBalance: 'kelvin' },
+      writeToken: 't',
+    };
     vi.useRealTimers();
   });
 
@@ -209,13 +215,25 @@ describe('useCheck', () => {
     await first.check.record('gain', 'H');
     first.wrapper.unmount();
 
-    session.value = { login: 'joss', name: 'Joss Penhale', role: 'operator', writeToken: 't' };
+    session.value = {
+      login: 'joss',
+      name: 'Joss Penhale',
+      role: 'operator',
+      notation: { iris: 'dial', whiteBalance: 'kelvin' },
+      writeToken: 't',
+    };
     const asked = site(json(200, view(line('gain'))), json(200, view(line('gain', 1))));
     const second = open();
     await settled();
     expect(asked.filter((a) => a.method === 'PUT')).toEqual([]);
     expect(second.check.waiting.value).toHaveLength(1);
-    session.value = { login: 'mara', name: 'Mara Quill', role: 'operator', writeToken: 't' };
+    session.value = {
+      login: 'mara',
+      name: 'Mara Quill',
+      role: 'operator',
+      notation: { iris: 'dial', whiteBalance: 'kelvin' },
+      writeToken: 't',
+    };
     await vi.waitFor(() => expect(second.check.waiting.value).toEqual([]));
     second.wrapper.unmount();
   });
@@ -279,7 +297,7 @@ describe('useCheck', () => {
     wrapper.unmount();
   });
 
-  it('records what was put right beside what was found, each with its own version', async () => {
+  it('records what was corrected beside what was found, each with its own version', async () => {
     const found = { ...line('gain', 3), leftVersion: 1 };
     const asked = site(json(200, view(found)), json(200, view({ ...found, leftVersion: 2 })));
     const { check } = open();

@@ -14,7 +14,7 @@ export interface Waiting {
   stage: Stage;
   /** An id of its own, so that one sent again after a lost answer is known. */
   receipt: string;
-  /** Whose reading it is: it goes up under that name or not at all. */
+  /** Whose reading it is: it is uploaded under that name or not at all. */
   login: string;
 }
 
@@ -45,7 +45,7 @@ export const checksWaitingFor = (login: string): string[] =>
     .filter((id): id is string => !!id)
     .filter((id) => (kept<Waiting[]>(key(id, 'waiting')) ?? []).some((w) => (w.login ?? login) === login));
 
-/** One check: what the site knows of it, what still waits to go up, and what was refused. Waiting readings survive a reload. */
+/** One check: what the site knows of it, what still waits to be uploaded, and what was refused. Waiting readings survive a reload. */
 export function useCheck(id: string) {
   const check = ref<Check | null>(kept<Check>(key(id, 'view')));
   const waiting = ref<Waiting[]>(
@@ -115,7 +115,7 @@ export function useCheck(id: string) {
 
   const drop = (gone: Waiting) => (waiting.value = waiting.value.filter((w) => w.receipt !== gone.receipt));
 
-  /** Somebody signed while it waited here: a signed check stays as it is, so it is said beside it, once. */
+  /** Somebody signed while it waited here: a signed check stays as it is, so it becomes a later addition, once. */
   async function sayBeside(late: Waiting): Promise<'beside' | false> {
     const what =
       late.read === null

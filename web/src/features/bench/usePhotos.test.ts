@@ -189,7 +189,7 @@ describe('PhotoStrip', () => {
       '/api/checks/c1/photos/up',
       'blob:one',
     ]);
-    expect(strip.text()).toContain('kept here');
+    expect(strip.text()).toContain('saved here');
     expect(strip.find('[role=alert]').text()).toContain('no JPEG');
     const input = strip.find('input').element as HTMLInputElement;
     Object.defineProperty(input, 'files', { value: [new File(['x'], 'a.png', { type: 'image/png' })] });
@@ -235,10 +235,10 @@ describe('KeptNotices', () => {
         sending: false,
       },
     }).text();
-    expect(text).toContain('1 kept here, not gone up yet');
-    expect(text).toContain('A photograph is kept here');
+    expect(text).toContain('1 saved on this device, not uploaded yet');
+    expect(text).toContain('A photograph is saved on this device');
     expect(text).toContain('2 read by joss and 1 photograph by joss on this machine');
-    expect(text).toContain('1 photograph by devi on this machine: they go up when devi signs in here');
+    expect(text).toContain('1 photograph by devi on this machine: they upload when devi signs in here');
   });
 
   it('says nothing of photographs that are on their way', () => {

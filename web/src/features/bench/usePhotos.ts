@@ -7,7 +7,7 @@ const RETRY_MS = 2500;
 
 /**
  * Photographs of one check. Each is kept in this browser until the site has confirmed it, so that one taken without network is not lost;
- * they go up in the order in which they were taken, once, under the name of who took them.
+ * they are uploaded in the order in which they were taken, once, under the name of who took them.
  */
 export function usePhotos(
   id: string,
@@ -40,7 +40,7 @@ export function usePhotos(
     } catch {
       // A full or forbidden database: it is still tried from here, and the person is told what hangs on it.
       wrong.value =
-        'This browser has no room to keep the photograph: leave the page open until it has gone up.';
+        'This browser has no room to keep the photograph: leave the page open until it is uploaded.';
     }
     await send();
   }

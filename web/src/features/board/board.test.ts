@@ -8,7 +8,12 @@ import { json, stubSite } from '../../testing/site';
 import BoardPage from './BoardPage.vue';
 import StateMark from './StateMark.vue';
 
-const because: Views['JudgementView'] = { ruleId: 'READINESS', sentence: 'Checked.', figures: [] };
+const because: Views['JudgementView'] = {
+  ruleId: 'READINESS',
+  case: 'test',
+  sentence: 'Checked.',
+  figures: [],
+};
 const row = (tag: string, over: Partial<Views['BoardRowView']> = {}): Views['BoardRowView'] => ({
   tag,
   modelKey: 'alder-20',

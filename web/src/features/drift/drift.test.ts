@@ -14,7 +14,7 @@ const drift = (
   wrong: { times: 7, of: 40, lowPercent: 9, highPercent: 32, label: '7 of 40, 9 to 32 %' },
   automatic: { times: 0, of: 40, lowPercent: 0, highPercent: 9, label: '0 of 40' },
   remedy,
-  because: { ruleId: 'DRIFT', sentence: `${name} was off.`, figures: [] },
+  because: { ruleId: 'DRIFT', case: 'test', sentence: `${name} was off.`, figures: [] },
   lastWrong: null,
   ...over,
 });

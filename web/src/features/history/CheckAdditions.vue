@@ -3,7 +3,7 @@ import { ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
 import { moment } from '../../app/dates';
 
-/** A signed check stays as it is; what was wrong in it is said beside it. */
+/** A signed check stays as it is; what was wrong in it is added later, beside it. */
 const props = defineProps<{ check: Views['CheckView'] }>();
 const emit = defineEmits<{ changed: [] }>();
 const says = ref('');
@@ -32,7 +32,7 @@ const nameOf = (key: string) => props.check.lines.find((l) => l.line.setting ===
 
 <template>
   <section class="additions">
-    <h2>Said beside it</h2>
+    <h2>Later additions</h2>
     <p v-if="!check.additions.length" class="soft small">Nothing.</p>
     <ul>
       <li v-for="a in check.additions" :key="a.id">

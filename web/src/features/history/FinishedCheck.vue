@@ -21,7 +21,7 @@ const {
   queryKey: computed(() => ['check', props.id]),
   queryFn: () => ask(api.GET('/api/checks/{id}', { params: { path: { id: props.id } } })),
 });
-// What is said beside it comes in while it is looked at.
+// Later additions come in while it is looked at.
 useLive((_, changed) => (!changed || changed === props.id) && void refetch());
 const print = () => window.print();
 </script>
@@ -33,7 +33,7 @@ const print = () => window.print();
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>
     <template v-else-if="check">
-      <p class="soft no-print"><RouterLink to="/log">Log</RouterLink></p>
+      <p class="soft no-print"><RouterLink to="/history">History</RouterLink></p>
       <h1>{{ check.unitTag }} against {{ check.standardName }}</h1>
       <p>
         {{ check.modelName }}<template v-if="check.unitTape">, {{ check.unitTape }} tape</template>. Standard
@@ -74,7 +74,7 @@ const print = () => window.print();
               :data-setting="line.setting"
             >
               <th scope="row">{{ line.name }}</th>
-              <td class="mono target">{{ plain(line.target ?? 'cannot') }}</td>
+              <td class="mono target">{{ plain(line.target ?? 'not possible') }}</td>
               <td class="mono" :class="{ off: found && found.verdict.kind !== 'onTarget' }">
                 {{ plain((found?.reading ?? reading).label) || '–' }}
               </td>
@@ -90,7 +90,7 @@ const print = () => window.print();
                 >
                   {{ plain(verdict.offLabel) }}</span
                 >
-                <p v-if="!['on', 'unread'].includes(verdict.kind)" class="small soft">
+                <p v-if="!['onTarget', 'unread'].includes(verdict.kind)" class="small soft">
                   {{ plain(verdict.because.sentence) }}
                 </p>
               </td>
@@ -116,7 +116,10 @@ const print = () => window.print();
   margin-left: 8px;
 }
 td.mono {
-  white-space: nowrap;
+  overflow-wrap: break-word;
+}
+td:last-child {
+  min-width: 128px;
 }
 .note {
   margin: 8px 0;

@@ -12,12 +12,12 @@ const { data, isPending, error, hasNextPage, fetchNextPage, isFetchingNextPage, 
   getNextPageParam: (last) => last.next ?? undefined,
 });
 const rows = computed(() => data.value?.pages.flatMap((p) => p.checks) ?? []);
-const to = (row: Views['CheckRowView']) => (row.signedAt ? `/log/${row.id}` : `/bench/${row.id}`);
+const to = (row: Views['CheckRowView']) => (row.signedAt ? `/history/${row.id}` : `/bench/${row.id}`);
 </script>
 
 <template>
   <div class="page">
-    <h1>Log</h1>
+    <h1>History</h1>
     <p class="soft lead">Every check, newest first. A signed one stays as it was found.</p>
     <p v-if="isPending" class="soft" role="status">Iris the log…</p>
     <div v-else-if="error" class="problem" role="alert">

@@ -2,7 +2,7 @@
 import { onBeforeUnmount, ref } from 'vue';
 import { photoShelf, type KeptPhoto, type PhotoShelf } from '../bench/keptPhotos';
 
-/** Photographs taken here before somebody else signed, and gone up too late: a signed check takes none, so they can be saved. */
+/** Photographs taken here before somebody else signed, and uploaded too late: a signed check takes none, so they can be saved. */
 const props = withDefaults(defineProps<{ id: string; shelf?: PhotoShelf }>(), { shelf: () => photoShelf });
 const late = ref<{ photo: KeptPhoto; address: string }[]>([]);
 
@@ -26,11 +26,11 @@ void open();
   <section v-if="late.length" class="late no-print">
     <h2>Too late for the signature</h2>
     <p class="small">
-      Taken on this device before the check was signed, and gone up after. A signed check takes no
+      Taken on this device before the check was signed, and uploaded after. A signed check takes no
       photographs: save them, and say beside the check what they show.
     </p>
     <figure v-for="{ photo, address } in late" :key="photo.id">
-      <img :src="address" alt="Photograph that did not go up" />
+      <img :src="address" alt="Photograph that was not uploaded" />
       <figcaption class="small">
         <a :href="address" :download="fileName(photo)">Save it</a>
         <button class="link small" type="button" @click="remove(photo.id)">Take away</button>

@@ -11,7 +11,7 @@ import SceneForm from './SceneForm.vue';
 import UnitField from './UnitField.vue';
 import type { useLineUp } from './useLineUp';
 
-/** What is asked of a line-up: the light, the standard and strategy, the cameras, the scene. */
+/** Inputs of a line-up: the light, the standard and strategy, the cameras, the scene. */
 const doc = defineModel<Views['LineUpDocument']>({ required: true });
 const props = defineProps<{ it: ReturnType<typeof useLineUp> }>();
 const { plan, chosen, choose, camera, at, messageAt } = props.it;
@@ -108,13 +108,13 @@ const callText = computed({
       <div class="row">
         <NumberField
           :model-value="doc.offsetStops"
-          label="Over the meter"
+          label="Exposure offset"
           unit="stops"
           :wrong="messageAt('/offsetStops')"
           @update:model-value="doc.offsetStops = $event ?? 0"
         />
         <label class="entry">
-          <span class="what">Colour from</span>
+          <span class="what">White balance reference</span>
           <select v-model="doc.colourReference">
             <option value="">the best known</option>
             <option v-for="c in doc.cameras" :key="c.letter" :value="c.letter">{{ c.letter }}</option>

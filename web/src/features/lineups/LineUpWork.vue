@@ -76,11 +76,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys));
 </script>
 
 <template>
-  <ThreeZones
-    queue-name="What is asked"
-    queue-label="What is asked of the line-up"
-    effect-label="The plan, and why"
-  >
+  <ThreeZones queue-name="Inputs" queue-label="Inputs of the line-up" effect-label="The plan, and why">
     <template #queue>
       <InputsForm v-model="doc" :it="it" />
     </template>
@@ -128,7 +124,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys));
     </p>
     <PlanTable v-else-if="table && plan.light" :plan="plan" />
     <div v-else-if="plan.cameras.length && plan.light" class="drawings" :class="{ stale: problem }">
-      <h2>From the light to the gold line</h2>
+      <h2>Exposure by camera</h2>
       <StopStack
         :cameras="plan.cameras"
         :light="light"
@@ -138,7 +134,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys));
       />
       <div class="pair">
         <section>
-          <h2>Room above and below grey, stops</h2>
+          <h2>Latitude, stops above and below grey</h2>
           <LatitudeBars
             :cameras="plan.cameras"
             :marks="plan.marks"
@@ -147,11 +143,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys));
           />
         </section>
         <section>
-          <h2>Sharp from, to</h2>
+          <h2>Depth of field</h2>
           <DepthStrip :cameras="plan.cameras" />
         </section>
       </div>
-      <h2>Warmth, mired</h2>
+      <h2>White balance, mired</h2>
       <WhiteBalanceStrip :white="plan.white" :light="plan.light" />
       <template v-if="placed">
         <h2>The floor, metres</h2>

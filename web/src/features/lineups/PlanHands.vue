@@ -68,7 +68,7 @@ const check = (letter: string) =>
 
 <template>
   <section class="hands">
-    <h2>From plan to hands</h2>
+    <h2>Hand-off</h2>
     <table class="plain-table">
       <tbody>
         <tr v-for="c in plan.cameras" :key="c.letter">
@@ -83,7 +83,7 @@ const check = (letter: string) =>
           </td>
           <td>
             <a class="link" :href="`/api/line-ups/${doc.id}/cameras/${c.letter}/card.pdf`"
-              >Operator's card, PDF</a
+              >Operator sheet, PDF</a
             >
           </td>
         </tr>

@@ -36,9 +36,9 @@ const spread = computed(() => Math.max(0, ...props.plan.pairs.map((p) => p.sprea
       <button class="link" type="button" @click="emit('choose', c.letter)">
         {{ c.letter }} {{ c.spoken }}
       </button>
-      <span v-if="c.exposureReference" class="soft small"> sets the light</span>
+      <span v-if="c.exposureReference" class="soft small"> exposure reference</span>
       <span class="verdict small" :class="c.chosen.onTheLine ? 'has' : 'off'">{{
-        c.chosen.onTheLine ? 'on the line' : plain(c.chosen.error)
+        c.chosen.onTheLine ? 'on target' : plain(c.chosen.error)
       }}</span>
     </h3>
     <p class="values mono">
@@ -80,7 +80,7 @@ const spread = computed(() => Math.max(0, ...props.plan.pairs.map((p) => p.sprea
     </p>
     <p class="mono values">
       exposure {{ plain(plan.largestDifference) }} · spread ±{{ spread.toFixed(2) }} ·
-      {{ agreed.map((a) => a.matter).join(', ') || 'nothing else' }} the same
+      {{ agreed.map((a) => a.name).join(', ') || 'nothing else' }} the same
     </p>
     <p v-for="a in apart" :key="a.matter" class="small told">{{ plain(a.sentence) }}</p>
     <p v-for="f in flicker" :key="f.letter" class="small told">{{ f.letter }}: {{ plain(f.sentence) }}</p>
@@ -88,10 +88,11 @@ const spread = computed(() => Math.max(0, ...props.plan.pairs.map((p) => p.sprea
       Planned apart: {{ unlike.map((p) => `${p.left} and ${p.right} by ${plain(p.exposure)}`).join(', ') }}.
     </p>
     <p v-if="checks.length" class="small told">
-      Check on a card: {{ checks.map((p) => `${p.left} and ${p.right} (${plain(p.spread)})`).join(', ') }}.
+      Check on a grey card:
+      {{ checks.map((p) => `${p.left} and ${p.right} (${plain(p.spread)})`).join(', ') }}.
     </p>
     <p v-else-if="plan.pairs.length && !unlike.length" class="small soft">
-      Twice the spread is under half a stop: no card check is needed.
+      Twice the spread is under half a stop: no grey card check is needed.
     </p>
     <template v-if="plan.rooms.length">
       <h2>White by room</h2>

@@ -61,7 +61,7 @@ const plan = (over: object = {}) =>
   ({
     faults: [],
     cameras: [camera('A'), camera('B')],
-    agreement: [{ matter: 'frame rate', agrees: true, sentence: '29.97p on all.' }],
+    agreement: [{ matter: 'frameRate', name: 'frame rate', agrees: true, sentence: '29.97p on all.' }],
     flicker: [],
     white: [],
     pairs: [
@@ -113,7 +113,7 @@ describe('the drawings', () => {
       props: { cameras: [camera('A'), camera('B')], light: '9000 lx', agree: '0.1 stop', chosen: 'B' },
     });
     const columns = stack.findAll('[role=button]');
-    expect(columns[0]!.attributes('aria-label')).toContain('on the line');
+    expect(columns[0]!.attributes('aria-label')).toContain('on target');
     await columns[1]!.trigger('keydown', { key: 'Enter' });
     expect(stack.emitted('choose')).toEqual([['B']]);
     expect(stack.findAll('.column')[1]!.classes()).toContain('now');
@@ -174,7 +174,7 @@ describe('the drawings', () => {
 describe('PlanPanel', () => {
   it('says that the pairs agree, or which are planned apart and which need a card', () => {
     expect(mount(PlanPanel, { props: { plan: plan(), chosen: '' } }).text()).toContain(
-      'no card check is needed',
+      'no grey card check is needed',
     );
     const apart = plan({
       pairs: [
@@ -192,7 +192,7 @@ describe('PlanPanel', () => {
     });
     const told = mount(PlanPanel, { props: { plan: apart, chosen: '' } }).text();
     expect(told).toContain('A and B by 3.9 stops');
-    expect(told).toContain('Check on a card: A and B (±0.6)');
+    expect(told).toContain('Check on a grey card: A and B (±0.6)');
     expect(told).not.toContain('no card check');
   });
 

@@ -6,7 +6,7 @@ import SpecificationField from './SpecificationField.vue';
 import { filters, filtersText, gains, gainsText, labels, numbers } from './specificationText';
 import ListInput from './ListInput.vue';
 
-/** The parts of a card that are computed with: shutter, gain, filter, iris, white, focus, each where its setting stands. */
+/** The parts of a specification that are computed with: shutter, gain, filter, iris, white, focus, each where its setting stands. */
 const card = defineModel<Views['ModelDocument']>({ required: true });
 const props = defineProps<{ setting: string; editable: boolean }>();
 const joined = (all: (string | number)[]) => all.join(' ');

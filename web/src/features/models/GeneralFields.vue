@@ -52,7 +52,7 @@ const reset = (field: 'how' | 'firmware', text: string) =>
       />
     </div>
 
-    <h2>StandardReader</h2>
+    <h2>Memory cards</h2>
     <div v-for="(slot, i) in card.slots ?? []" :key="i" class="fields">
       <SpecificationField v-model="slot.name" label="Slot" :editable="editable" />
       <SpecificationField v-model="slot.cardType" label="Takes" :editable="editable" />

@@ -96,7 +96,7 @@ async function begin(): Promise<void> {
         <label>
           Begin from a similar one
           <select v-model="copyOf">
-            <option value="">an empty card</option>
+            <option value="">an empty specification</option>
             <option v-for="row in data" :key="row.key" :value="row.key">{{ row.name }}</option>
           </select>
         </label>

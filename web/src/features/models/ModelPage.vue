@@ -10,7 +10,7 @@ const props = defineProps<{ model: string }>();
 const { data, isPending, error, refetch } = useQuery({
   queryKey: computed(() => ['model', props.model]),
   queryFn: () => ask(api.GET('/api/models/{key}', { params: { path: { key: props.model } } })),
-  // A card that is being filled in is not replaced under the hands of who types.
+  // A specification that is being filled in is not replaced under the hands of who types.
   refetchOnWindowFocus: false,
   refetchOnReconnect: false,
   gcTime: 0,
@@ -22,7 +22,7 @@ const words = useVocabulary();
   <Loading
     :pending="isPending || !words.data.value"
     :error="error ?? words.error.value"
-    what="the card"
+    what="the specification"
     back="Go to the camera models"
     back-to="/models"
     @again="refetch()"

@@ -45,7 +45,7 @@ function go(setting: string): void {
 </script>
 
 <template>
-  <ThreeZones queue-name="Parts" queue-label="Parts of the card" effect-label="What it comes to">
+  <ThreeZones queue-name="Parts" queue-label="Parts of the specification" effect-label="What it comes to">
     <template #queue="{ chosen }">
       <button
         type="button"
@@ -114,14 +114,14 @@ function go(setting: string): void {
       </SettingFields>
     </section>
     <template #effect>
-      <h2>The rule book on this card</h2>
+      <h2>Rule book</h2>
       <FindingList :findings="now.findings" standard="" :model="card.key" @go="go" />
       <h2>Sheets it makes</h2>
       <table class="plain-table">
         <thead>
           <tr>
             <th scope="col">Standard</th>
-            <th scope="col">As asked</th>
+            <th scope="col">Exact</th>
             <th scope="col">Near</th>
             <th scope="col">Cannot</th>
             <th scope="col">Look</th>

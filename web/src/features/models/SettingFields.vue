@@ -61,7 +61,7 @@ function know(what: Known): void {
 
 <template>
   <article class="setting" :data-setting="setting.key">
-    <h3>{{ setting.name }} <span v-if="missing" class="automatic small">the card does not say</span></h3>
+    <h3>{{ setting.name }} <span v-if="missing" class="automatic small">not stated</span></h3>
     <fieldset v-if="own" :disabled="!editable">
       <legend class="visually-hidden">Has it</legend>
       <label

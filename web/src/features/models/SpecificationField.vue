@@ -3,7 +3,7 @@ import { ref, watch } from 'vue';
 import { numberOf } from './specificationText';
 
 /**
- * One field of a card. It counts while it is typed, so that a reload loses nothing; the text is left as the person
+ * One field of a specification. It counts while it is typed, so that a reload loses nothing; the text is left as the person
  * writes it until they leave the field. A number that is none stays on the page as it was typed; the page says so.
  */
 const value = defineModel<string | number | null | undefined>();

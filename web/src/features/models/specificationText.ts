@@ -1,6 +1,6 @@
 import type { Views } from '../../app/client';
 
-/* How lists of a card are typed and pasted. It only takes text apart; what the parts mean is the site's to say. */
+/* How lists of a specification are typed and pasted. It only takes text apart; what the parts mean is the site's to say. */
 
 /** `1/30 1/50, 1/60` → three labels. */
 export const labels = (text: string): string[] => text.split(/[\s,;]+/).filter(Boolean);

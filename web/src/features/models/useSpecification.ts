@@ -6,7 +6,7 @@ import { notNumber } from './specificationText';
 type Card = Views['ModelDocument'];
 const PREVIEW_MS = 120;
 
-/** A card being filled in: what is typed stays in this browser until it is kept as a version, and what it comes to is asked while typing. */
+/** A specification being filled in: what is typed stays in this browser until it is kept as a version, and what it comes to is asked while typing. */
 export function useSpecification(first: Card) {
   const place = `gold-notch.card.${first.key}.${first.version}`;
   const found = localStorage.getItem(place);
@@ -83,7 +83,7 @@ export function useSpecification(first: Card) {
     look();
   }
 
-  /** Keeps the card as the next version. A version that came in between is named; what was typed stays. */
+  /** Saves the specification as the next version. A version that came in between is named; what was typed stays. */
   async function keep(): Promise<Views['ModelView'] | null> {
     busy.value = true;
     problem.value = '';

@@ -17,7 +17,7 @@ async function send(file: File, keepGood: boolean): Promise<void> {
   busy.value = true;
   const csv = file.name.toLowerCase().endsWith('.csv');
   try {
-    // The file goes up as it is: the site reads it strictly and says line and column of what is wrong.
+    // The file is uploaded as it is: the site reads it strictly and says line and column of what is wrong.
     const report = await ask(
       api.POST(csv ? '/api/import/csv' : '/api/import', {
         params: { query: { keepGood } },

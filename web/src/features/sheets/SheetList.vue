@@ -40,7 +40,7 @@ const groups = computed(() => {
         <thead>
           <tr>
             <th scope="col">Model</th>
-            <th scope="col">As asked</th>
+            <th scope="col">Exact</th>
             <th scope="col">Compromise</th>
             <th scope="col">Cannot</th>
             <th scope="col">Look</th>

@@ -116,7 +116,7 @@ const print = () => window.print();
           <RouterLink :to="`/standards/${sheet.standardKey}/${sheet.standardVersion}`">{{
             sheet.standardVersion
           }}</RouterLink>
-          ({{ sheet.state }}), card version
+          ({{ sheet.state }}), specification version
           <RouterLink :to="`/models/${sheet.modelKey}`">{{ sheet.modelVersion }}</RouterLink>. Made for
           {{ sheet.light.description }}: <span class="mono">{{ sheet.light.colourTemperatureK }} K</span
           ><template v-if="sheet.light.lux"
@@ -173,6 +173,8 @@ const print = () => window.print();
             :findings="sheet.findings"
             :standard="sheet.standardKey"
             :model="sheet.modelKey"
+            :version="sheet.standardVersion"
+            :when="when"
             @go="go"
           />
         </details>
@@ -215,11 +217,11 @@ const print = () => window.print();
             <p>{{ plain(line.because.sentence) }}</p>
             <p v-if="line.afterReset" class="small" :class="line.resetIsRight ? 'soft' : ''">
               After a reset it stands at <span class="mono has">{{ plain(line.afterReset) }}</span>{{
-                line.resetIsRight ? ', as the sheet wants it.' : ': change it.'
+                line.resetIsRight ? ', as required.' : ': change it.'
               }}
             </p>
             <p class="soft small">
-              Asked: <span class="mono">{{ line.requirement }}</span>. {{ line.reason }}
+              Required: <span class="mono">{{ line.requirement }}</span>. {{ line.reason }}
               <span class="mono rule">{{ line.because.ruleId }}</span>
               <a
                 v-if="line.dial.detents.length"

@@ -171,7 +171,7 @@ function takeProposal(): void {
     </div>
     <div v-if="proposal" class="proposal">
       <p>
-        That asks for
+        It requires
         <strong class="mono target"
           >{{ proposal.size }} {{ proposal.rate }}, {{ plain(proposal.bitRate) }}</strong
         >. {{ proposal.reasons.map(plain).join(' ') }}

@@ -59,7 +59,7 @@ const own = computed(() =>
           <thead>
             <tr>
               <th scope="col">Model</th>
-              <th scope="col">As asked</th>
+              <th scope="col">Exact</th>
               <th scope="col">Near</th>
               <th scope="col">Cannot</th>
               <th scope="col">Look</th>

@@ -13,13 +13,19 @@ const finding = (ruleId: string, over: Partial<Views['FindingView']> = {}): View
   grade: 'warning',
   setting: 'gain',
   settingName: 'Gain',
-  because: { ruleId, sentence: `${ruleId} says so.`, figures: [] },
+  because: { ruleId, case: 'test', sentence: `${ruleId} says so.`, figures: [] },
   accepted: null,
   stale: false,
   ...over,
 });
 const open = (findings: Views['FindingView'][], role = 'technician') => {
-  session.value = { login: 'i', name: 'Ines', role, writeToken: '' };
+  session.value = {
+    login: 'i',
+    name: 'Ines',
+    role,
+    notation: { iris: 'dial', whiteBalance: 'kelvin' },
+    writeToken: '',
+  };
   return mount(FindingList, {
     props: { findings, standard: 'talk', model: 'alder' },
     global: { plugins: [[VueQueryPlugin, { queryClient: new QueryClient() }]] },
@@ -42,7 +48,7 @@ describe('FindingList', () => {
     expect(list.get('summary').text()).toBe('1 accepted');
   });
 
-  it('sends the sentence that was read with the reason', async () => {
+  it('sends which case was read, with the reason', async () => {
     const asked = stubSite({ 'POST /api/findings/accept': () => json(204, null) });
     const list = open([finding('A')]);
     await press(list, 'Accept with a reason');
@@ -54,8 +60,10 @@ describe('FindingList', () => {
       modelKey: 'alder',
       ruleId: 'A',
       setting: 'gain',
-      sentence: 'A says so.',
+      case: 'test',
       reason: 'the far lectern',
+      version: null,
+      when: null,
     });
     expect(list.emitted('decided')).toHaveLength(1);
   });

@@ -6,7 +6,14 @@ import { api, ask, type Views } from '../../app/client';
 import { session } from '../../app/session';
 import { plain } from '../../instruments/fractions';
 
-const props = defineProps<{ findings: Views['FindingView'][]; standard: string; model: string }>();
+const props = defineProps<{
+  findings: Views['FindingView'][];
+  standard: string;
+  model: string;
+  /** The sheet they were read on, where it is not the usual one. */
+  version?: number;
+  when?: string;
+}>();
 const emit = defineEmits<{ decided: []; go: [setting: string] }>();
 
 const GRADES: Record<Views['FindingGrade'], string> = {
@@ -35,7 +42,13 @@ async function decide(finding: Views['FindingView'], accept: boolean): Promise<v
     await (accept
       ? ask(
           api.POST('/api/findings/accept', {
-            body: { ...about, sentence: finding.because.sentence, reason: reason.value },
+            body: {
+              ...about,
+              case: finding.because.case,
+              reason: reason.value,
+              version: props.version ?? null,
+              when: props.when ?? null,
+            },
           }),
         )
       : ask(api.POST('/api/findings/reopen', { body: about })));

@@ -12,7 +12,7 @@ const emit = defineEmits<{ remove: [] }>();
 const setting = computed(() => props.words.settings.find((s) => s.key === notch.value.setting));
 const IMPORTANCE = [
   ['must', 'the camera does not leave without it'],
-  ['should', 'wanted; a person may decide otherwise'],
+  ['should', 'required; a person may decide otherwise'],
   ['note', 'good to know'],
 ] as const;
 const removing = ref(false);
@@ -30,7 +30,7 @@ function toggle(condition: string, on: boolean): void {
       {{ setting?.chapter }}, step {{ setting?.step }} of the work. {{ setting?.what }}
     </p>
     <label class="want">
-      Wanted
+      Required
       <InputText
         v-model="notch.require"
         class="mono"
@@ -77,7 +77,7 @@ function toggle(condition: string, on: boolean): void {
       </label>
     </fieldset>
     <label>
-      Why the department wants it
+      Reason
       <Textarea v-model="notch.reason" :readonly="!editable" rows="2" maxlength="400" auto-resize />
     </label>
     <details :open="Boolean(notch.when?.length)">

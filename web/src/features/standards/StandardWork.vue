@@ -39,7 +39,7 @@ function remove(at: number): void {
   open.value = ABOUT;
   void nextTick(() => (open.value = walk.value[Math.min(place, walk.value.length - 1)] ?? ABOUT));
 }
-/** A finding or a policy names a setting: its notch is shown; one that nobody asked for yet begins here. */
+/** A finding or a policy names a setting: its notch is shown; one that nobody requires yet begins here. */
 function go(key: string): void {
   const at = doc.value.notches.findIndex((n) => n.setting === key);
   const found = props.words.settings.find((s) => s.key === key);
@@ -120,7 +120,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys));
         >
       </p>
       <StandardActs v-if="technician" :whole="whole" :draft="draft" @reload="emit('reload')">
-        <button class="link" type="button" @click="open = DIFFERENCE">Differences, waivers, trail</button>
+        <button class="link" type="button" @click="open = DIFFERENCE">Differences, waivers, audit log</button>
       </StandardActs>
       <p v-else>
         <button class="link" type="button" @click="open = DIFFERENCE">Differences, waivers</button>

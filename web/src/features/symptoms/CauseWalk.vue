@@ -4,7 +4,7 @@ import { api, ask, type Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
 import { useDiagnosis } from './useDiagnosis';
 
-const props = defineProps<{ unit: Views['SeemsBrokenView']; diagnosis: Views['DiagnosisView'] }>();
+const props = defineProps<{ unit: Views['TroubleshootView']; diagnosis: Views['DiagnosisView'] }>();
 const emit = defineEmits<{ shows: [cause: Views['CauseView'] | null] }>();
 
 const { looked, left, current, mayBeFault, notThat, back } = useDiagnosis(() => props.diagnosis.causes);

@@ -21,11 +21,11 @@ const diagnosis = (...causes: Views['CauseView'][]): Views['DiagnosisView'] => (
   text: 'The picture is dark',
   about: 'Picture',
   causes,
-  because: { ruleId: 'HARMLESS-FIRST', sentence: 'Two come first.', figures: [] },
+  because: { ruleId: 'HARMLESS-FIRST', case: 'test', sentence: 'Two come first.', figures: [] },
   caution: '',
   onlyThen: '',
 });
-const unit: Views['SeemsBrokenView'] = {
+const unit: Views['TroubleshootView'] = {
   tag: 'OBG-106',
   modelName: 'Bracken 3',
   tape: 'yellow',

@@ -82,7 +82,7 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
             "
             >{{ data.board.open ? `Go on with ${data.board.open.by}’s check` : 'Check it' }}</RouterLink
           >
-          <RouterLink :to="`/units/${data.board.tag}/seems-broken`">It seems broken</RouterLink>
+          <RouterLink :to="`/units/${data.board.tag}/troubleshoot`">Troubleshoot</RouterLink>
           <a :href="`/api/units/${tag}/history.pdf`">History, PDF</a>
           <a :href="`/api/export/checks.csv?unit=${encodeURIComponent(tag)}`">Checks, CSV</a>
           <a :href="`/api/export/checks.json?unit=${encodeURIComponent(tag)}`">JSON</a>
@@ -104,7 +104,7 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
             <tbody>
               <tr v-for="c in data.checks" :key="c.id">
                 <td>
-                  <RouterLink :to="c.signedAt ? `/log/${c.id}` : `/bench/${c.id}`">{{
+                  <RouterLink :to="c.signedAt ? `/history/${c.id}` : `/bench/${c.id}`">{{
                     moment(c.startedAt)
                   }}</RouterLink>
                   <span class="soft small">

@@ -16,7 +16,7 @@ const unit = (over: Partial<Views['UnitPageView']> = {}): Views['UnitPageView'] 
     inShort: '',
     overdue: false,
     dueOn: null,
-    because: { ruleId: 'READINESS', sentence: 'Checked.', figures: [] },
+    because: { ruleId: 'READINESS', case: 'test', sentence: 'Checked.', figures: [] },
     lastCheck: null,
     open: null,
   },

@@ -36,7 +36,7 @@ const groups = computed(() => {
     symptoms: all.filter((s) => s.about === about),
   }));
 });
-const at = (symptom: string) => ({ path: `/units/${props.tag}/seems-broken/${symptom}`, query: route.query });
+const at = (symptom: string) => ({ path: `/units/${props.tag}/troubleshoot/${symptom}`, query: route.query });
 const shown = ref<Views['CauseView'] | null>(null);
 </script>
 
