@@ -46,6 +46,7 @@ public class PictureTests
         Take("/board", "tbody tr", "board");
         Take("/units/OBG-106", ".notes, .two", "unit");
         Take("/drift", "tbody tr", "drift");
+        Take("/history", "tbody tr", "history");
         browser.Go("/history");
         browser.See("tbody tr:nth-child(4) td a").Click();
         browser.See("tr[data-setting]");
