@@ -76,6 +76,9 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/history/${row.id}` 
 </template>
 
 <style scoped>
+.found > span + span {
+  margin-left: 8px;
+}
 .lead {
   margin-bottom: 20px;
 }
