@@ -14,9 +14,6 @@ public sealed record JudgementView(string RuleId, string Case, string Sentence, 
 /// <param name="notation">How the person reads quantities.</param>
 internal sealed class Phrasing(NotationPreferences notation)
 {
-    /// <summary>The notation of files and of papers that nobody in particular reads.</summary>
-    internal static Phrasing Default { get; } = new(NotationPreferences.Default);
-
     internal NotationPreferences Notation => notation;
 
     internal JudgementView Of(Judgement judgement) => new(
