@@ -135,6 +135,28 @@ public sealed class Browser : IDisposable
         _driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new Dictionary<string, object?> { ["offline"] = offline, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
     }
 
+    /// <summary>Takes the room that this browser has for the site away, or gives it back.</summary>
+    public void LimitStorage(int? bytes)
+    {
+        var limit = new Dictionary<string, object?> { ["origin"] = _address.GetLeftPart(UriPartial.Authority) };
+        if (bytes is { } size)
+        {
+            limit["quotaSize"] = size;
+        }
+
+        _driver.ExecuteCdpCommand("Storage.overrideQuotaForOrigin", limit);
+    }
+
+    /// <summary>Opens a second tab of the same browser and goes on there.</summary>
+    public void OpenTab(string path)
+    {
+        _driver.SwitchTo().NewWindow(WindowType.Tab);
+        Go(path);
+    }
+
+    /// <summary>Goes on in the tab that was opened as the nth, from 0.</summary>
+    public void ToTab(int nth) => _driver.SwitchTo().Window(_driver.WindowHandles[nth]);
+
     public void Until(Func<bool> so, string what) => Wait(() => so() ? "so" : null, what);
 
     public bool Has(string css) => _driver.FindElements(By.CssSelector(css)).Any(e => e.Displayed);

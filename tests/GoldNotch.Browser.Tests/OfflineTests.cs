@@ -29,12 +29,12 @@ public class OfflineTests(BrowserSite site)
             browser.Press("M", OpenQA.Selenium.Keys.Enter);
             BenchTests.GoTo(browser, "gain");
             browser.Press("H", OpenQA.Selenium.Keys.Enter);
-            browser.Read(".zone-work", "2 saved on this device, not uploaded yet");
+            browser.Read(".zone-work", "2 readings saved on this device, not uploaded yet");
 
             browser.Go("/sheets/lecture-room/bracken-3");
             browser.Read("article[data-setting=gain] .value", "L, −3 dB");
             browser.Go(path);
-            browser.Read(".zone-work", "2 saved on this device, not uploaded yet");
+            browser.Read(".zone-work", "2 readings saved on this device, not uploaded yet");
         }
         finally
         {
@@ -58,7 +58,7 @@ public class OfflineTests(BrowserSite site)
         joss.Offline(true);
         BenchTests.GoTo(joss, "gain");
         joss.Press("H", OpenQA.Selenium.Keys.Enter);
-        joss.Read(".zone-work", "1 saved on this device, not uploaded yet");
+        joss.Read(".zone-work", "1 reading saved on this device, not uploaded yet");
         (await mara.ReadAsync(id, "gain", "L")).Expect(200);
         joss.Offline(false);
 
@@ -86,11 +86,11 @@ public class OfflineTests(BrowserSite site)
         joss.Offline(true);
         BenchTests.GoTo(joss, "gain");
         joss.Press("H", OpenQA.Selenium.Keys.Enter);
-        joss.Read(".zone-work", "1 saved on this device, not uploaded yet");
+        joss.Read(".zone-work", "1 reading saved on this device, not uploaded yet");
         (await mara.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
         joss.Offline(false);
 
-        joss.Read(".additions", "Gain: read as H, before it was signed; it went up after.");
+        joss.Read(".additions", "Gain: Read as H before the check was signed; uploaded afterwards.");
         joss.Path.ShouldStartWith($"/history/{id}");
         JsonElement additions = (await mara.GetAsync($"/api/checks/{id}")).At("additions");
         additions.GetArrayLength().ShouldBe(1);
@@ -111,7 +111,7 @@ public class OfflineTests(BrowserSite site)
         joss.Offline(true);
         BenchTests.GoTo(joss, "gain");
         joss.Press("H", OpenQA.Selenium.Keys.Enter);
-        joss.Read(".zone-work", "1 saved on this device, not uploaded yet");
+        joss.Read(".zone-work", "1 reading saved on this device, not uploaded yet");
         joss.Click("nav a", "History");
         joss.Until(() => joss.Path == "/history", "the log to be opened");
         joss.Offline(false);
@@ -140,9 +140,9 @@ public class OfflineTests(BrowserSite site)
         {
             browser.Attach(".photos input[type=file]", picture);
             browser.Read(".photos", "saved here");
-            browser.Read(".zone-work", "A photograph is saved on this device, not uploaded yet");
+            browser.Read(".zone-work", "1 photograph saved on this device, not uploaded yet");
             browser.See(".to-end").Click();
-            browser.Read(".sign", "1 photograph(s) still wait");
+            browser.Read(".sign", "1 photograph not uploaded yet");
             browser.Reload();
             browser.AtNotch("full-auto");
             browser.Read(".photos", "saved here");

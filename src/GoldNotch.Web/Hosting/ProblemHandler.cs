@@ -43,7 +43,7 @@ internal sealed class ProblemHandler : IExceptionHandler
                 await WriteAsync(context, 503, "database-away", "", "The database cannot be reached. Nothing was lost: keep the page open and it goes on when the database is back.");
                 return true;
             default:
-                await WriteAsync(context, 500, "fault", "", "Something broke here. What was kept before stays; try again, and tell whoever runs this site if it stays so.");
+                await WriteAsync(context, 500, "fault", "", "The site had a fault. What was saved before is unchanged. Try again; if it stays so, report it to whoever runs this site.");
                 return true;
         }
     }

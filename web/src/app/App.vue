@@ -7,7 +7,7 @@ import TopStrip from './TopStrip.vue';
 
 onMounted(loadSession);
 // Only looked at once somebody is in, so that the first view stays small.
-const LeftBehind = defineAsyncComponent(() => import('../features/bench/LeftBehind.vue'));
+const OutboxNotices = defineAsyncComponent(() => import('../features/bench/OutboxNotices.vue'));
 </script>
 
 <template>
@@ -16,11 +16,11 @@ const LeftBehind = defineAsyncComponent(() => import('../features/bench/LeftBehi
   <p v-if="away && session !== null" class="away" role="status">
     <strong>{{ away }}</strong> What you type is saved on this device and uploads by itself.
   </p>
-  <LeftBehind v-if="session" />
+  <OutboxNotices v-if="session" />
   <main id="work" tabindex="-1">
     <SignIn v-if="session === null" />
     <RouterView v-else-if="session" />
-    <p v-else class="page soft" role="status">Iris…</p>
+    <p v-else class="page soft" role="status">Opening…</p>
   </main>
 </template>
 

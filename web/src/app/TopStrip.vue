@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useRoute } from 'vue-router';
-import { session, signOut } from './session';
+import { session } from './session';
 import FindBox from './FindBox.vue';
+import SignOut from './SignOut.vue';
 import { changeTheme, theme } from './theme';
 
 const route = useRoute();
@@ -40,7 +41,7 @@ const WORK: { path: string; name: string; also?: string[] }[] = [
     <FindBox />
     <RouterLink class="person" to="/account">{{ session?.name }}</RouterLink>
     <button class="link" type="button" @click="changeTheme">{{ theme === 'dark' ? 'Light' : 'Dark' }}</button>
-    <button class="link" type="button" @click="signOut">Sign out</button>
+    <SignOut />
   </header>
 </template>
 

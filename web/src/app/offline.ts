@@ -6,7 +6,7 @@ export function installOffline(): void {
   });
 }
 
-/** What was kept for reading without network goes with the person who signs out. */
-export async function forgetKept(): Promise<void> {
+/** What was saved for reading without network goes with the person who signs out. */
+export async function forgetRead(): Promise<void> {
   if ('caches' in globalThis) await caches.delete('gold-notch-read').catch(() => false);
 }

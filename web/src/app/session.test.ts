@@ -1,7 +1,10 @@
 import { flushPromises, mount } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { json, stubSite } from '../testing/site';
-import { changePassword, loadSession, session, signIn, signOut } from './session';
+import { signOut } from './leave';
+import { outboxForTest } from './outbox/outbox';
+import { memoryShelf } from './outbox/shelf';
+import { changePassword, loadSession, session, signIn } from './session';
 import SignIn from './SignIn.vue';
 
 const mara = {
@@ -15,6 +18,7 @@ const mara = {
 describe('session', () => {
   beforeEach(() => {
     session.value = undefined;
+    outboxForTest(memoryShelf());
     vi.useFakeTimers();
   });
   afterEach(() => void vi.useRealTimers());

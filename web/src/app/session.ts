@@ -1,8 +1,8 @@
 import { ref } from 'vue';
-import { forgetKept } from './offline';
+import { recall, remember } from './recall';
 import { api, ask, Problem, useWriteToken, type Views } from './client';
 
-const LAST = 'gold-notch.session';
+const LAST = 'session';
 const RETRY_MS = 1500;
 
 /** Who is signed in; undefined until asked, null for nobody. */
@@ -16,8 +16,7 @@ function keep(view: Views['SessionView'] | null): void {
 function keepLast(view: Views['SessionView'] | null): void {
   session.value = view;
   // The token is not kept: it is asked for again with every load.
-  if (view) localStorage.setItem(LAST, JSON.stringify({ ...view, writeToken: '' }));
-  else localStorage.removeItem(LAST);
+  remember(LAST, view && { ...view, writeToken: '' });
 }
 
 /** Asks who is signed in. While the site is away the last person goes on with what is kept here, and the question is asked again. */
@@ -29,8 +28,8 @@ export async function loadSession(): Promise<void> {
       keep(null);
       return;
     }
-    const last = localStorage.getItem(LAST);
-    if (session.value === undefined && last) session.value = JSON.parse(last) as Views['SessionView'];
+    const last = recall<Views['SessionView']>(LAST);
+    if (session.value === undefined && last) session.value = last;
     setTimeout(() => void loadSession(), RETRY_MS);
   }
 }
@@ -39,11 +38,8 @@ export async function signIn(login: string, password: string): Promise<void> {
   keep(await ask(api.POST('/api/session', { body: { login, password } })));
 }
 
-export async function signOut(): Promise<void> {
-  await ask(api.DELETE('/api/session'));
-  await forgetKept();
-  keep(null);
-}
+/** Nobody is signed in any more. */
+export const sessionOver = (): void => keep(null);
 
 /** How this person reads quantities; every page is asked for anew by the caller. */
 export async function changeNotation(notation: Views['NotationPreferences']): Promise<void> {

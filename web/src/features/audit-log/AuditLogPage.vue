@@ -30,7 +30,7 @@ function told(json: string | null | undefined): string {
     <p class="soft small"><RouterLink to="/standards">Standards</RouterLink></p>
     <h1>Trail</h1>
     <p class="soft">Who changed what, newest first. Nothing here is ever taken out.</p>
-    <p v-if="isPending" class="soft" role="status">Iris the trail…</p>
+    <p v-if="isPending" class="soft" role="status">Opening the audit log…</p>
     <div v-else-if="error" class="problem" role="alert">
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Views } from '../../app/client';
-import type { Stage } from './useCheck';
+import type { Stage } from './outgoing';
 
 /** What is checked against what, the two stages, and the ways out of one notch at a time. */
 defineProps<{

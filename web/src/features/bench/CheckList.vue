@@ -3,12 +3,12 @@ import { ref } from 'vue';
 import type { Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
 import VerdictMark from '../../instruments/VerdictMark.vue';
-import type { Waiting } from './useCheck';
+import type { ReadingEntry } from './outgoing';
 
 /** All notches in one list, for who knows the camera: a field for each, Enter goes on to the next. */
 const props = defineProps<{
   lines: Views['CheckLineView'][];
-  waiting: Waiting[];
+  waiting: ReadingEntry[];
   refusal: { setting: string; message: string } | null;
   record: (setting: string, read: string) => Promise<boolean>;
 }>();

@@ -9,12 +9,12 @@ import CameraBar from './CameraBar.vue';
 import CheckList from './CheckList.vue';
 import CheckQueue from './CheckQueue.vue';
 import ConsequencePanel from './ConsequencePanel.vue';
-import KeptNotices from './KeptNotices.vue';
 import NotchWork from './NotchWork.vue';
 import PhotoStrip from './PhotoStrip.vue';
 import ReadingConflict from './ReadingConflict.vue';
 import RivalReadings from './RivalReadings.vue';
 import SignCheck from './SignCheck.vue';
+import WaitingNotices from './WaitingNotices.vue';
 import { END, useBench } from './useBench';
 import { useCamera } from './useCamera';
 import { useCheck } from './useCheck';
@@ -82,7 +82,7 @@ watch(
       {{ failure }} <button class="act quiet" type="button" @click="load">Try again</button>
     </div>
   </div>
-  <p v-else-if="!check" class="page soft" role="status">Iris the check…</p>
+  <p v-else-if="!check" class="page soft" role="status">Opening the check…</p>
   <div v-else class="bench" :class="{ 'queue-open': queueOpen }">
     <aside class="zone-queue">
       <CheckQueue
@@ -128,7 +128,7 @@ watch(
         @cancel="link.cancel"
         @go="bench.go"
       />
-      <KeptNotices :readings="waiting" :photos="pictures.waiting.value" :sending="pictures.busy.value" />
+      <WaitingNotices :entries="[...kept.readings.value, ...pictures.all.value]" />
       <p v-if="strip.length" class="phone-strip off small">
         <span v-for="(item, i) in strip" :key="i"
           >{{ item.topic }} <span class="mono">{{ plain(item.value) }}</span></span
@@ -140,8 +140,7 @@ watch(
         :summary="check.summary"
         :found="check.foundSummary"
         :needs-correction="needsCorrection"
-        :waiting="waiting.length"
-        :photos="pictures.waiting.value.length"
+        :waiting="[...kept.readings.value, ...pictures.all.value]"
         :sign="sign"
         @correct="bench.turn('left')"
       />
@@ -184,10 +183,10 @@ watch(
         <PhotoStrip
           :id="id"
           :photos="photos"
-          :waiting="pictures.waiting.value.filter((p) => p.setting === current)"
+          :waiting="pictures.all.value.filter((p) => p.setting === current)"
           :wrong="pictures.wrong.value"
           :busy="pictures.busy.value"
-          @add="pictures.add($event, current)"
+          @add="pictures.add($event, current, `${check.unitTag}, photograph of ${line.line.name}`)"
           @remove="pictures.remove"
         />
         <BenchKeys

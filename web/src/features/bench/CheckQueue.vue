@@ -3,12 +3,12 @@ import { computed } from 'vue';
 import type { Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
 import VerdictMark from '../../instruments/VerdictMark.vue';
-import type { Waiting } from './useCheck';
+import type { ReadingEntry } from './outgoing';
 
 const props = defineProps<{
   lines: Views['CheckLineView'][];
   current: string;
-  waiting: Waiting[];
+  waiting: ReadingEntry[];
   /** What to correct, in the order to do it; empty while finding. */
   order: Views['FixView'][];
 }>();

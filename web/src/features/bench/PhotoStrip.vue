@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { onBeforeUnmount } from 'vue';
 import type { Views } from '../../app/client';
-import type { KeptPhoto } from './keptPhotos';
+import type { PhotoEntry } from './outgoing';
 
 defineProps<{
   id: string;
   photos: Views['PhotoView'][];
   /** What is not uploaded yet. */
-  waiting?: KeptPhoto[];
+  waiting?: PhotoEntry[];
   wrong?: string;
   busy?: boolean;
   fixed?: boolean;
@@ -15,7 +15,7 @@ defineProps<{
 const emit = defineEmits<{ add: [picture: Blob]; remove: [photo: string] }>();
 
 const shown = new Map<string, string>();
-function addressOf(photo: KeptPhoto): string {
+function addressOf(photo: PhotoEntry): string {
   if (!shown.has(photo.id)) shown.set(photo.id, URL.createObjectURL(photo.picture));
   return shown.get(photo.id)!;
 }
@@ -41,18 +41,20 @@ function chosen(event: Event): void {
           loading="lazy"
       /></a>
       <button v-if="!fixed" class="link small" type="button" @click="$emit('remove', photo.id)">
-        Take away
+        Remove
       </button>
     </figure>
     <figure v-for="photo in waiting ?? []" :key="photo.id" class="waits">
       <img :src="addressOf(photo)" alt="Photograph that is not uploaded yet" />
-      <figcaption class="small soft">{{ busy ? 'uploading…' : 'saved here' }}</figcaption>
+      <figcaption class="small soft">
+        {{ photo.refusal?.final ? 'not accepted' : busy ? 'uploading…' : 'saved here' }}
+      </figcaption>
       <button class="link small" type="button" :disabled="busy" @click="$emit('remove', photo.id)">
-        Take away
+        Remove
       </button>
     </figure>
     <label v-if="!fixed" class="link add">
-      Photograph it
+      Add photograph
       <input type="file" accept="image/jpeg,image/png" capture="environment" @change="chosen" />
     </label>
     <p v-if="wrong" class="problem small" role="alert">{{ wrong }}</p>

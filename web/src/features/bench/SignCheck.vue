@@ -2,14 +2,15 @@
 import Textarea from 'primevue/textarea';
 import { ref } from 'vue';
 import type { Views } from '../../app/client';
+import { counted } from '../../app/outbox/counted';
+import type { Entry } from '../../app/outbox/entry';
 
 const props = defineProps<{
   summary: Views['SummaryView'];
   found: Views['SummaryView'];
   needsCorrection: number;
-  waiting: number;
-  /** Photographs that are not uploaded yet: a signed check takes none. */
-  photos: number;
+  /** What was not uploaded yet or not accepted: a signed check takes nothing more. */
+  waiting: Entry[];
   sign: (note: string) => Promise<void>;
 }>();
 defineEmits<{ correct: [] }>();
@@ -53,9 +54,11 @@ async function finish(): Promise<void> {
     <label for="note">Note</label>
     <Textarea id="note" v-model="note" rows="3" maxlength="2000" auto-resize />
     <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
-    <p v-if="waiting" class="soft">{{ waiting }} reading(s) still wait to upload; then it can be signed.</p>
-    <p v-if="photos" class="soft">{{ photos }} photograph(s) still wait to upload; then it can be signed.</p>
-    <button class="act" type="submit" :disabled="busy || waiting > 0 || photos > 0">Sign the check</button>
+    <p v-if="waiting.length" class="soft">
+      {{ counted(waiting) }} not uploaded yet. Sign when
+      {{ waiting.length === 1 ? 'it is' : 'they are' }} uploaded or discarded.
+    </p>
+    <button class="act" type="submit" :disabled="busy || waiting.length > 0">Sign the check</button>
   </form>
 </template>
 

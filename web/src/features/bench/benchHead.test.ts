@@ -193,8 +193,7 @@ describe('SignCheck', () => {
         summary: counts(),
         found: counts(),
         needsCorrection: 0,
-        waiting: 0,
-        photos: 0,
+        waiting: [],
         sign: async () => undefined,
         ...over,
       },
@@ -202,9 +201,10 @@ describe('SignCheck', () => {
   const button = (page: ReturnType<typeof form>) => page.find('button[type=submit]');
 
   it('cannot be signed while a reading or a photograph waits, and says which', () => {
-    expect(button(form({ waiting: 2 })).attributes('disabled')).toBeDefined();
-    expect(form({ photos: 1 }).text()).toContain('1 photograph(s) still wait');
-    expect(button(form({ photos: 1 })).attributes('disabled')).toBeDefined();
+    const entry = (kind: string) => ({ id: kind, kind }) as never;
+    const page = form({ waiting: [entry('reading'), entry('photo')] });
+    expect(button(page).attributes('disabled')).toBeDefined();
+    expect(page.text()).toContain('1 reading and 1 photograph not uploaded yet');
     expect(button(form()).attributes('disabled')).toBeUndefined();
   });
 

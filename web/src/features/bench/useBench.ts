@@ -1,7 +1,8 @@
 import { computed, nextTick, ref } from 'vue';
 import type { Views } from '../../app/client';
 import { benchKeys, type BenchAct } from './keys';
-import type { Stage, useCheck } from './useCheck';
+import type { Stage } from './outgoing';
+import type { useCheck } from './useCheck';
 import { usePreview } from './usePreview';
 
 /** Where the queue ends: finish and sign. */

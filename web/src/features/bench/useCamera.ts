@@ -1,6 +1,6 @@
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { api, ask, Problem, type Views } from '../../app/client';
-import type { Stage } from './useCheck';
+import type { Stage } from './outgoing';
 
 const AT_ONCE = 10;
 

@@ -3,6 +3,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { defineComponent } from 'vue';
 import { away } from '../../app/client';
 import { heardForTest } from '../../app/live';
+import { outboxForTest } from '../../app/outbox/outbox';
+import { memoryShelf } from '../../app/outbox/shelf';
 import { session } from '../../app/session';
 import { useCheck } from './useCheck';
 
@@ -63,14 +65,15 @@ function open() {
 // A page that is left hears nothing more and sends nothing more.
 const opened: { unmount(): void }[] = [];
 afterEach(() => opened.splice(0).forEach((w) => w.unmount()));
-const settled = () =>
-  vi
-    .waitFor(() => expect(true).toBe(true), { timeout: 50 })
-    .then(() => new Promise((r) => setTimeout(r, 20)));
+/** The pages and the outbox have done what they do without being asked again. */
+const settled = () => new Promise((done) => setTimeout(done, 20));
+let shelf: ReturnType<typeof memoryShelf>;
 
 describe('useCheck', () => {
   beforeEach(() => {
     localStorage.clear();
+    shelf = memoryShelf();
+    outboxForTest(shelf);
     away.value = null;
     session.value = {
       login: 'mara',
@@ -117,6 +120,8 @@ describe('useCheck', () => {
     await first.check.record('gain', 'H');
     first.wrapper.unmount();
 
+    // The page is loaded anew: only the shelf is left.
+    outboxForTest(shelf);
     site(gone);
     const second = open();
     await settled();
@@ -153,6 +158,28 @@ describe('useCheck', () => {
     expect(check.refusal.value).toEqual({ setting: 'gain', message: 'Gain has no “x”.' });
     expect(check.waiting.value).toEqual([]);
     expect(asked).toHaveLength(2);
+    // It is not thrown away for that: a person corrects or discards it.
+    expect(check.readings.value).toMatchObject([{ read: 'x', refusal: { final: true } }]);
+    site(json(200, view(line('gain', 1))));
+    expect(await check.record('gain', 'H')).toBe(true);
+    expect(check.readings.value).toEqual([]);
+  });
+
+  it('loses nothing on a fault of the site: three readings wait, and all three are uploaded', async () => {
+    const fault = json(500, { code: 'fault', detail: 'The site had a fault.' });
+    const after = (...v: [number, number, number]) =>
+      json(200, view(line('gain', v[0]), line('nd', v[1]), line('iris', v[2])));
+    const asked = site(after(0, 0, 0), fault, fault, fault, after(1, 0, 0), after(1, 1, 0), after(1, 1, 1));
+    const { check } = open();
+    await settled();
+    await check.record('gain', 'H');
+    await check.record('nd', '1');
+    await check.record('iris', 'f/4');
+    expect(check.waiting.value.map((w) => w.setting)).toEqual(['gain', 'nd', 'iris']);
+    expect(shelf.kept.size).toBe(3);
+    await vi.waitFor(() => expect(check.waiting.value).toEqual([]), { timeout: 4000 });
+    expect(asked.slice(-3).map((a) => a.path.split('/').at(-1))).toEqual(['gain', 'nd', 'iris']);
+    expect(check.check.value?.lines.map((l) => l.foundVersion)).toEqual([1, 1, 1]);
   });
 
   it('asks the person when somebody else read the same notch, and puts theirs over only when told', async () => {
@@ -256,7 +283,7 @@ describe('useCheck', () => {
     const receipt = (puts[0]!.body as { receipt: string }).receipt;
     expect(puts.at(-1)!.path).toBe(`/api/checks/c1/additions/${receipt}`);
     expect(puts.at(-1)!.body).toEqual({
-      text: 'read as H, before it was signed; it went up after.',
+      text: 'Read as H before the check was signed; uploaded afterwards.',
       setting: 'gain',
     });
     await vi.waitFor(() => expect(check.check.value?.signedAt).toBeTruthy());
@@ -273,7 +300,7 @@ describe('useCheck', () => {
     await settled();
     await check.record('gain', 'H');
     expect(check.waiting.value).toHaveLength(1);
-    expect(localStorage.getItem('gold-notch.check.c1.waiting')).toContain('"H"');
+    expect([...shelf.kept.values()]).toMatchObject([{ read: 'H' }]);
   });
 
   it('asks again when somebody else changed this check, and only then', async () => {

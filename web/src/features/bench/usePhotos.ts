@@ -1,132 +1,48 @@
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
-import { api, ask, Problem, type Views } from '../../app/client';
-import { loadSession, session } from '../../app/session';
-import { photoShelf, type KeptPhoto, type PhotoShelf } from './keptPhotos';
+import { computed, onBeforeUnmount, ref } from 'vue';
+import { api, ask, type Views } from '../../app/client';
+import { outbox } from '../../app/outbox/outbox';
+import { isPhoto, type CheckAnswer, type PhotoEntry } from './outgoing';
 
-const RETRY_MS = 2500;
+/** Photographs of one check. Each waits in this browser until the site has acknowledged it. */
+export function usePhotos(id: string, take: (check: Views['CheckView']) => void) {
+  const box = outbox();
+  const all = computed(() => box.entries.value.filter(isPhoto).filter((e) => e.group === id));
+  /** Photographs that are still to be sent, of whoever took them on this device. */
+  const waiting = computed(() => all.value.filter((e) => !e.refusal?.final));
+  const failed = ref('');
+  /** Why the last one was not taken, or could not be saved. */
+  const wrong = computed(() => {
+    if (waiting.value.some((e) => box.unsaved.value.has(e.id)))
+      return 'This browser has no room to save the photograph. Leave the page open until it is uploaded.';
+    return (
+      failed.value || (all.value.find((e) => e.refusal && e.refusal.code !== 'fault')?.refusal?.message ?? '')
+    );
+  });
 
-/**
- * Photographs of one check. Each is kept in this browser until the site has confirmed it, so that one taken without network is not lost;
- * they are uploaded in the order in which they were taken, once, under the name of who took them.
- */
-export function usePhotos(
-  id: string,
-  take: (check: Views['CheckView']) => void,
-  shelf: PhotoShelf = photoShelf,
-) {
-  const waiting = ref<KeptPhoto[]>([]);
-  /** Why the last one was not taken, or could not be kept. */
-  const wrong = ref('');
-  const busy = ref(false);
-  let again: ReturnType<typeof setTimeout> | undefined;
-  let gone = false;
-
-  const me = () => session.value?.login ?? '';
-  const mine = () => waiting.value.filter((p) => p.login === me() && !p.late);
-
-  async function add(picture: Blob, setting: string | null): Promise<void> {
-    const photo: KeptPhoto = {
-      id: crypto.randomUUID(),
-      check: id,
-      setting,
-      login: me(),
-      at: Date.now(),
-      picture,
-    };
-    wrong.value = '';
-    waiting.value = [...waiting.value, photo];
-    try {
-      await shelf.keep(photo);
-    } catch {
-      // A full or forbidden database: it is still tried from here, and the person is told what hangs on it.
-      wrong.value =
-        'This browser has no room to keep the photograph: leave the page open until it is uploaded.';
-    }
-    await send();
-  }
-
-  async function send(): Promise<void> {
-    if (busy.value) return;
-    busy.value = true;
-    clearTimeout(again);
-    try {
-      for (let next = mine()[0]; next && !gone; next = mine()[0]) {
-        if (!(await sendOne(next))) break;
-      }
-    } finally {
-      busy.value = false;
-    }
-    if (mine().length && !gone) again = setTimeout(() => void send(), RETRY_MS);
-  }
-
-  async function sendOne(photo: KeptPhoto): Promise<boolean> {
-    try {
-      take(
-        await ask(
-          api.PUT('/api/checks/{id}/photos/{photo}', {
-            params: { path: { id, photo: photo.id }, query: { setting: photo.setting ?? undefined } },
-            headers: { 'Content-Type': photo.picture.type || 'application/octet-stream' },
-            body: photo.picture as never,
-            bodySerializer: (body: unknown) => body as BodyInit,
-          }),
-        ),
-      );
-    } catch (error) {
-      const problem = error as Problem;
-      const signedOut = problem.status === 401 || problem.code === 'forgery-token';
-      if (signedOut) await loadSession();
-      if (problem.away || signedOut || problem.status === 429) return false;
-      wrong.value = problem.message;
-      // There is no room for it yet: it waits until one was taken away.
-      if (problem.code === 'too-many') return false;
-      if (problem.code === 'immutable') {
-        await keepLate(photo);
-        return true;
-      }
-    }
-    await drop(photo.id);
-    return true;
-  }
-
-  async function keepLate(photo: KeptPhoto): Promise<void> {
-    const late = { ...photo, late: true };
-    waiting.value = waiting.value.map((p) => (p.id === photo.id ? late : p));
-    await shelf.keep(late).catch(() => undefined);
-  }
-
-  async function drop(photo: string): Promise<void> {
-    waiting.value = waiting.value.filter((p) => p.id !== photo);
-    await shelf.drop(photo).catch(() => undefined);
+  async function add(picture: Blob, setting: string | null, about = 'photograph'): Promise<void> {
+    failed.value = '';
+    await box.add<PhotoEntry>({ id: crypto.randomUUID(), kind: 'photo', group: id, about, setting, picture });
   }
 
   async function remove(photo: string): Promise<void> {
-    if (waiting.value.some((p) => p.id === photo)) return drop(photo);
-    wrong.value = '';
+    if (all.value.some((e) => e.id === photo)) return box.discard(photo);
+    failed.value = '';
     try {
-      take(
-        await ask(
-          api.DELETE('/api/checks/{id}/photos/{photo}', { params: { path: { id, photo } } }) as never,
-        ),
-      );
+      const path = { id, photo };
+      take(await ask(api.DELETE('/api/checks/{id}/photos/{photo}', { params: { path } }) as never));
+      // There may be room now for one that waits.
+      box.now();
     } catch (error) {
-      wrong.value = (error as Error).message;
+      failed.value = (error as Error).message;
     }
   }
 
-  async function open(): Promise<void> {
-    const kept = await shelf.of(id).catch(() => []);
-    waiting.value = [...kept, ...waiting.value.filter((w) => kept.every((k) => k.id !== w.id))];
-    await send();
-  }
-
-  watch(
-    () => session.value?.login,
-    (login) => login && mine().length && void send(),
+  onBeforeUnmount(
+    box.onOutcome((entry, outcome) => {
+      if (!isPhoto(entry) || entry.group !== id || outcome.kind !== 'acknowledged') return;
+      const { view } = outcome.answer as CheckAnswer;
+      if (view) take(view);
+    }),
   );
-  onBeforeUnmount(() => {
-    gone = true;
-    clearTimeout(again);
-  });
-  void open();
-  return { waiting, mine: computed(mine), wrong, busy, add, remove };
+  return { all, waiting, wrong, busy: box.busy, add, remove };
 }

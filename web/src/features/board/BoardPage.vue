@@ -103,7 +103,7 @@ const next = (row: Views['BoardRowView']) =>
         </label>
       </div>
     </template>
-    <p v-if="isPending" class="soft" role="status">Iris the board…</p>
+    <p v-if="isPending" class="soft" role="status">Opening the board…</p>
     <div v-else-if="error && !rows.length" class="problem" role="alert">
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>

@@ -28,7 +28,7 @@ const print = () => window.print();
 
 <template>
   <div class="page">
-    <p v-if="isPending" class="soft" role="status">Iris the check…</p>
+    <p v-if="isPending" class="soft" role="status">Opening the check…</p>
     <div v-else-if="error" class="problem" role="alert">
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>

@@ -19,7 +19,7 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/history/${row.id}` 
   <div class="page">
     <h1>History</h1>
     <p class="soft lead">Every check, newest first. A signed one stays as it was found.</p>
-    <p v-if="isPending" class="soft" role="status">Iris the log…</p>
+    <p v-if="isPending" class="soft" role="status">Opening the history…</p>
     <div v-else-if="error" class="problem" role="alert">
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>

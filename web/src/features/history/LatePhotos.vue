@@ -1,39 +1,42 @@
 <script setup lang="ts">
-import { onBeforeUnmount, ref } from 'vue';
-import { photoShelf, type KeptPhoto, type PhotoShelf } from '../bench/keptPhotos';
+import { computed, onBeforeUnmount, watch } from 'vue';
+import { outbox } from '../../app/outbox/outbox';
+import { isPhoto, type PhotoEntry } from '../bench/outgoing';
 
 /** Photographs taken here before somebody else signed, and uploaded too late: a signed check takes none, so they can be saved. */
-const props = withDefaults(defineProps<{ id: string; shelf?: PhotoShelf }>(), { shelf: () => photoShelf });
-const late = ref<{ photo: KeptPhoto; address: string }[]>([]);
-
-async function open(): Promise<void> {
-  const all = await props.shelf.of(props.id).catch(() => []);
-  late.value = all
-    .filter((p) => p.late)
-    .map((photo) => ({ photo, address: URL.createObjectURL(photo.picture) }));
+const props = defineProps<{ id: string }>();
+const box = outbox();
+const late = computed(() =>
+  box.mine.value.filter(isPhoto).filter((e) => e.group === props.id && e.refusal?.final),
+);
+const addresses = new Map<string, string>();
+function addressOf(photo: PhotoEntry): string {
+  if (!addresses.has(photo.id)) addresses.set(photo.id, URL.createObjectURL(photo.picture));
+  return addresses.get(photo.id)!;
 }
-async function remove(id: string): Promise<void> {
-  await props.shelf.drop(id).catch(() => undefined);
-  late.value = late.value.filter((l) => l.photo.id !== id);
+function release(id: string): void {
+  const address = addresses.get(id);
+  if (address) URL.revokeObjectURL(address);
+  addresses.delete(id);
 }
-const fileName = (photo: KeptPhoto) =>
+const fileName = (photo: PhotoEntry) =>
   `${photo.setting ?? 'photograph'}.${photo.picture.type === 'image/png' ? 'png' : 'jpg'}`;
-onBeforeUnmount(() => late.value.forEach((l) => URL.revokeObjectURL(l.address)));
-void open();
+watch(late, (now) => [...addresses.keys()].filter((id) => now.every((e) => e.id !== id)).forEach(release));
+onBeforeUnmount(() => [...addresses.keys()].forEach(release));
 </script>
 
 <template>
   <section v-if="late.length" class="late no-print">
-    <h2>Too late for the signature</h2>
+    <h2>Photographs not uploaded</h2>
     <p class="small">
-      Taken on this device before the check was signed, and uploaded after. A signed check takes no
-      photographs: save them, and say beside the check what they show.
+      These photographs were taken on this device and not accepted. A signed check takes no photographs. Save
+      them, and describe what they show under Later additions.
     </p>
-    <figure v-for="{ photo, address } in late" :key="photo.id">
-      <img :src="address" alt="Photograph that was not uploaded" />
+    <figure v-for="photo in late" :key="photo.id">
+      <img :src="addressOf(photo)" alt="Photograph that was not uploaded" />
       <figcaption class="small">
-        <a :href="address" :download="fileName(photo)">Save it</a>
-        <button class="link small" type="button" @click="remove(photo.id)">Take away</button>
+        <a :href="addressOf(photo)" :download="fileName(photo)">Save</a>
+        <button class="link small" type="button" @click="box.discard(photo.id)">Discard</button>
       </figcaption>
     </figure>
   </section>

@@ -49,7 +49,7 @@ async function begin(): Promise<void> {
     <p class="soft small"><RouterLink to="/standards">Standards</RouterLink></p>
     <h1>Camera models</h1>
     <p class="soft">What each model can do and where its controls are: its capability card.</p>
-    <p v-if="isPending" class="soft" role="status">Iris the models…</p>
+    <p v-if="isPending" class="soft" role="status">Opening the models…</p>
     <div v-else-if="error" class="problem" role="alert">
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>

@@ -69,7 +69,7 @@ async function give(p: Views['PersonView']): Promise<void> {
     <p class="soft">Technicians define, approve and administer. Operators check and plan.</p>
     <p v-if="said" role="status">{{ said }}</p>
     <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
-    <p v-if="isPending" class="soft" role="status">Iris the list…</p>
+    <p v-if="isPending" class="soft" role="status">Opening the list…</p>
     <div v-else-if="error" class="problem" role="alert">
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>

@@ -64,7 +64,7 @@ const beginDraft = (of: string) =>
       </nav>
     </header>
 
-    <p v-if="grid.isPending.value" class="soft" role="status">Iris the grid…</p>
+    <p v-if="grid.isPending.value" class="soft" role="status">Opening the grid…</p>
     <div v-else-if="grid.error.value" class="problem" role="alert">
       {{ grid.error.value.message }}
       <button class="act quiet" type="button" @click="grid.refetch()">Try again</button>

@@ -1,0 +1,14 @@
+import { api, ask } from './client';
+import { forgetRead } from './offline';
+import { outbox } from './outbox/outbox';
+import { forgetPerson } from './recall';
+import { sessionOver } from './session';
+
+/** Ends the session and takes everything of the person from this device; the caller has asked where something waits. */
+export async function signOut(): Promise<void> {
+  await ask(api.DELETE('/api/session'));
+  await outbox().discardMine();
+  await forgetRead();
+  forgetPerson();
+  sessionOver();
+}
