@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Settings;
 using Npgsql;
 
 namespace GoldNotch.Data;
@@ -60,7 +61,7 @@ public sealed class BoardStore(NpgsqlDataSource source)
             DateOnly.FromDateTime(r.GetFieldValue<DateTimeOffset>(7).UtcDateTime),
             r.GetString(9),
             r.IsDBNull(10) ? null : r.GetInt32(10),
-            r.IsDBNull(8) ? [] : [.. r.GetFieldValue<string[]>(8).Select(SettingName.Parse)]),
+            r.IsDBNull(8) ? [] : [.. r.GetFieldValue<string[]>(8).Select(SettingDefinition.Parse)]),
         r.IsDBNull(6) ? null : r.GetGuid(6),
         r.IsDBNull(11) ? null : new OpenCheck(r.GetGuid(11), r.GetString(12), r.GetFieldValue<DateTimeOffset>(13), r.GetInt32(14)));
 }

@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Exchange;
 
@@ -24,7 +25,7 @@ public static class CheckReadings
     public static IReadOnlyList<StoredReading> ReadAll(Sheet sheet, IReadOnlyList<ReadingDocument> typed, string at)
     {
         var inOrder = typed
-            .Select((one, i) => (One: one ?? throw new RefusedException("bad-value", $"{at}/{i}", "Nothing is given here; leave it out."), At: $"{at}/{i}", Place: i, Setting: RefusedException.At($"{at}/{i}/setting", () => SettingName.Parse(one.Setting))))
+            .Select((one, i) => (One: one ?? throw new RefusedException("bad-value", $"{at}/{i}", "Nothing is given here; leave it out."), At: $"{at}/{i}", Place: i, Setting: RefusedException.At($"{at}/{i}/setting", () => SettingDefinition.Parse(one.Setting))))
             .Select(r => (r.One, r.At, r.Place, r.Setting, Stage: StageOf(r.One.Stage, $"{r.At}/stage")))
             .OrderBy(r => r.Stage).ThenBy(r => r.Setting);
         Dictionary<Setting, Reading> readings = [];
@@ -87,7 +88,7 @@ public static class CheckReadings
             c.Id, c.UnitTag, c.StandardKey, c.StandardVersion, c.StartedBy, c.StartedAt,
             [
                 .. whole.Readings.Where(r => r.Kind != ReadingKind.Unread).Select(r => new ReadingDocument(
-                    SettingName.Of(r.Setting).Key, r.Kind switch { ReadingKind.Automatic => "auto", ReadingKind.NotFitted => ReadingParser.NotFitted, _ => r.Typed }, r.By, r.At, r.Stage == CheckStage.Left ? "left" : "found", r.FromCamera)),
+                    SettingDefinition.Of(r.Setting).Key, r.Kind switch { ReadingKind.Automatic => "auto", ReadingKind.NotFitted => ReadingParser.NotFitted, _ => r.Typed }, r.By, r.At, r.Stage == CheckStage.Left ? "left" : "found", r.FromCamera)),
             ],
             c.SignedBy, c.SignedAt, c.Note);
     }

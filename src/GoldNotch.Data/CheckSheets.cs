@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Exchange;
@@ -29,7 +30,7 @@ public static class CheckSheets
         Waived =
         [
             .. waivers.Where(w => Counts(w, check, sheet.Model.Key, now))
-                .Select(w => new WaivedNotch(SettingName.Parse(w.Setting), w.UnitTag ?? sheet.Model.Name, w.Reason, w.Author, w.ExpiresOn)),
+                .Select(w => new WaivedNotch(SettingDefinition.Parse(w.Setting), w.UnitTag ?? sheet.Model.Name, w.Reason, w.Author, w.ExpiresOn)),
         ],
     };
 

@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Settings;
 using Npgsql;
 
 namespace GoldNotch.Data;
@@ -95,8 +96,8 @@ public sealed partial class CheckStore
         }
 
         await transaction.Command("DELETE FROM check_rival WHERE (check_id, stage, setting) = (@id, @stage, @setting)")
-            .With("id", id).With("stage", Word(stage)).With("setting", SettingName.Of(setting).Key).RunAsync(cancel);
-        await Audit.WriteAsync(transaction, who, "reading decided", $"{id} {SettingName.Of(setting).Key}", rivals, whole.Readings.FirstOrDefault(r => r.Setting == setting && r.Stage == stage), cancel);
+            .With("id", id).With("stage", Word(stage)).With("setting", SettingDefinition.Of(setting).Key).RunAsync(cancel);
+        await Audit.WriteAsync(transaction, who, "reading decided", $"{id} {SettingDefinition.Of(setting).Key}", rivals, whole.Readings.FirstOrDefault(r => r.Setting == setting && r.Stage == stage), cancel);
         WholeCheck after = recording.Now with { Rivals = [.. recording.Now.Rivals.Where(r => r.Setting != setting || r.Stage != stage)] };
         after = after with { Check = after.Check.With(judge(after)) };
         await WriteSummaryAsync(transaction, after, cancel);
@@ -139,7 +140,7 @@ public sealed partial class CheckStore
             StoredReading next = reading with { Version = reading.Version + 1, Order = await NextOrderAsync() };
             Now = Now with { Readings = Sorted(Now.Readings.Where(r => !r.IsOfTheSameAs(reading)).Append(next)) };
             await WriteReadingAsync(transaction, Now.Check.Id, next, cancel);
-            await Audit.WriteAsync(transaction, reading.By, reading.Stage == CheckStage.Left ? "corrected" : "reading", $"{Now.Check.Id} {SettingName.Of(reading.Setting).Key}", there, next, cancel);
+            await Audit.WriteAsync(transaction, reading.By, reading.Stage == CheckStage.Left ? "corrected" : "reading", $"{Now.Check.Id} {SettingDefinition.Of(reading.Setting).Key}", there, next, cancel);
         }
 
         // Nothing that was read is lost: a person decides between the two.
@@ -151,7 +152,7 @@ public sealed partial class CheckStore
                     INSERT INTO check_rival (check_id, stage, setting, kind, typed, read_by, read_at, from_camera, value)
                     VALUES (@id, @stage, @setting, @kind, @typed, @by, @at, @camera, @value) ON CONFLICT DO NOTHING
                     """)
-                .With("id", Now.Check.Id).With("stage", Word(reading.Stage)).With("setting", SettingName.Of(reading.Setting).Key).With("kind", reading.Kind.Word())
+                .With("id", Now.Check.Id).With("stage", Word(reading.Stage)).With("setting", SettingDefinition.Of(reading.Setting).Key).With("kind", reading.Kind.Word())
                 .With("typed", reading.Typed).With("by", reading.By).With("at", reading.At.ToUniversalTime()).With("camera", reading.FromCamera).WithJson("value", JsonOf(reading)).RunAsync(cancel);
         }
 

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Exchange;
 using Npgsql;
@@ -99,7 +100,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         if (whole.Rivals is [var open, ..])
         {
             throw new RefusedException(
-                "undecided", "", $"{SettingName.Of(open.Setting).Name} was read in two ways, by {open.By} too. Choose which one stands, then sign. Nothing was lost.");
+                "undecided", "", $"{SettingDefinition.Of(open.Setting).Name} was read in two ways, by {open.By} too. Choose which one stands, then sign. Nothing was lost.");
         }
 
         // A clock that ran backwards must not make a check end before it began.
@@ -199,7 +200,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
 
     private static List<StoredReading> Sorted(IEnumerable<StoredReading> readings) => [.. readings.OrderBy(r => r.Stage).ThenBy(r => r.Setting)];
 
-    private static Setting? SettingOf(NpgsqlDataReader r, int column) => r.IsDBNull(column) ? null : SettingName.Parse(r.GetString(column));
+    private static Setting? SettingOf(NpgsqlDataReader r, int column) => r.IsDBNull(column) ? null : SettingDefinition.Parse(r.GetString(column));
 
     private static string Word(CheckStage stage) => stage == CheckStage.Left ? "left" : "found";
 
@@ -211,7 +212,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
                 ON CONFLICT (check_id, stage, setting) DO UPDATE
                 SET kind = @kind, typed = @typed, read_by = @by, read_at = @at, version = @version, from_camera = @camera, reading_order = @order, value = @value
                 """)
-            .With("id", id).With("stage", Word(reading.Stage)).With("setting", SettingName.Of(reading.Setting).Key).With("kind", reading.Kind.Word())
+            .With("id", id).With("stage", Word(reading.Stage)).With("setting", SettingDefinition.Of(reading.Setting).Key).With("kind", reading.Kind.Word())
             .With("typed", reading.Typed).With("by", reading.By).With("at", reading.At.ToUniversalTime()).With("version", reading.Version)
             .With("camera", reading.FromCamera).With("order", reading.Order).WithJson("value", JsonOf(reading)).RunAsync(cancel);
 
@@ -247,7 +248,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         ReadCheck(r), r.GetString(21), [], r.IsDBNull(22) ? null : JsonSerializer.Deserialize(r.GetString(22), ExchangeJson.Default.ShootDocument));
 
     private static StoredReading ReadReading(NpgsqlDataReader r) =>
-        new(SettingName.Parse(r.GetString(0)), ReadingKinds.Parse(r.GetString(1)), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4), r.GetInt32(5))
+        new(SettingDefinition.Parse(r.GetString(0)), ReadingKinds.Parse(r.GetString(1)), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4), r.GetInt32(5))
         {
             Stage = r.GetString(6) == "left" ? CheckStage.Left : CheckStage.Found,
             FromCamera = r.GetBoolean(7),

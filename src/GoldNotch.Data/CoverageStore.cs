@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Sheets.Coverage;
@@ -38,7 +39,7 @@ public sealed class CoverageStore(NpgsqlDataSource source)
                 r => (
                     new CellKey(r.GetString(0), r.GetInt32(1), r.GetInt32(2), r.GetString(3), r.GetInt32(4)),
                     new CoverageCell(
-                        r.GetInt32(5), r.GetInt32(6), r.GetInt32(7), r.GetInt32(8), r.GetInt32(9), r.GetString(10) is { Length: > 0 } key ? SettingName.Parse(key) : null, new Stops(r.GetDouble(11)), JudgementDocument.ReadAll(r.GetString(12)))),
+                        r.GetInt32(5), r.GetInt32(6), r.GetInt32(7), r.GetInt32(8), r.GetInt32(9), r.GetString(10) is { Length: > 0 } key ? SettingDefinition.Parse(key) : null, new Stops(r.GetDouble(11)), JudgementDocument.ReadAll(r.GetString(12)))),
                 cancel);
         return rows.ToDictionary(r => r.Item1, r => r.Item2);
     }
@@ -67,7 +68,7 @@ public sealed class CoverageStore(NpgsqlDataSource source)
         Numbers("cannot", c => c.Cell.NotPossible);
         Numbers("by_eye", c => c.Cell.CheckByEye);
         Numbers("findings", c => c.Cell.Findings);
-        Texts("setting", c => c.Cell.Matters is { } m ? SettingName.Of(m).Key : "");
+        Texts("setting", c => c.Cell.Matters is { } m ? SettingDefinition.Of(m).Key : "");
         command.Parameters.AddWithValue("light", NpgsqlDbType.Array | NpgsqlDbType.Double, cells.Select(c => c.Cell.LightLeft.Value).ToArray());
         Texts("notable", c => JudgementDocument.WriteAll(c.Cell.Notable));
         return command.RunAsync(cancel);

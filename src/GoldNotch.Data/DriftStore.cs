@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Settings;
 using Npgsql;
 
 namespace GoldNotch.Data;
@@ -34,6 +35,6 @@ public sealed class DriftStore(NpgsqlDataSource source)
             .With("model", modelKey).With("since", since).ListAsync(Read, cancel);
 
     private static DriftCount Read(NpgsqlDataReader r) => new(
-        r.GetString(0), SettingName.Parse(r.GetString(1)), new Frequency(r.GetInt32(3), r.GetInt32(2)), new Frequency(r.GetInt32(4), r.GetInt32(2)),
+        r.GetString(0), SettingDefinition.Parse(r.GetString(1)), new Frequency(r.GetInt32(3), r.GetInt32(2)), new Frequency(r.GetInt32(4), r.GetInt32(2)),
         r.IsDBNull(5) ? null : r.GetFieldValue<DateTimeOffset>(5));
 }

@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Exchange;
 using Npgsql;
 using NpgsqlTypes;
@@ -29,7 +30,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
                 INSERT INTO check_photo (id, check_id, setting, taken_by, taken_at, width, height, jpeg)
                 VALUES (@id, @check, @setting, @by, @at, @width, @height, @jpeg) ON CONFLICT (id) DO NOTHING
                 """)
-            .With("id", photo.Id).With("check", check).With("setting", photo.Setting is { } s ? SettingName.Of(s).Key : null).With("by", photo.By)
+            .With("id", photo.Id).With("check", check).With("setting", photo.Setting is { } s ? SettingDefinition.Of(s).Key : null).With("by", photo.By)
             .With("at", photo.At.ToUniversalTime()).With("width", photo.Width).With("height", photo.Height);
         insert.Parameters.AddWithValue("jpeg", NpgsqlDbType.Bytea, jpeg);
         if (await insert.RunAsync(cancel) == 0)
@@ -72,7 +73,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         string tag = await LockedAsync(transaction, check, signed: true, cancel);
         int kept = await transaction.Command(
                 "INSERT INTO check_addition (id, check_id, setting, text, added_by, added_at) VALUES (@id, @check, @setting, @text, @by, @at) ON CONFLICT (id) DO NOTHING")
-            .With("id", addition.Id).With("check", check).With("setting", addition.Setting is { } s ? SettingName.Of(s).Key : null)
+            .With("id", addition.Id).With("check", check).With("setting", addition.Setting is { } s ? SettingDefinition.Of(s).Key : null)
             .With("text", addition.Text).With("by", addition.By).With("at", addition.At.ToUniversalTime()).RunAsync(cancel);
         if (kept == 0)
         {

@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Exchange;
@@ -82,7 +83,7 @@ public sealed class SeedStore(NpgsqlDataSource source)
                     unnest(@settings, @typed, @values) WITH ORDINALITY AS l (setting, typed, value, place)
                 WHERE (l.place + c.place * @each) % cardinality(@settings) < @each
                 """)
-            .With("who", Person).With("model", model.Key).With("each", each).With("settings", lines.Select(l => SettingName.Of(l.Setting).Key).ToArray())
+            .With("who", Person).With("model", model.Key).With("each", each).With("settings", lines.Select(l => SettingDefinition.Of(l.Setting).Key).ToArray())
             .With("typed", lines.Select(l => l.Target!.Label).ToArray()).With("values", lines.Select(l => System.Text.Json.JsonSerializer.Serialize(ValueDocument.Of(l.Target!), ExchangeJson.Default.ValueDocument)).ToArray());
         insert.CommandTimeout = 900;
         int added = await insert.RunAsync(cancel);

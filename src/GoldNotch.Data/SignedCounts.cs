@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Settings;
 using GoldNotch.Exchange;
 using Npgsql;
 using NpgsqlTypes;
@@ -24,7 +25,7 @@ internal static class SignedCounts
                 WHERE s.signed_at <= @at
                 """)
             .With("unit", check.UnitTag).With("id", check.Id).With("at", signed).With("by", check.SignedBy).With("standard", check.StandardKey)
-            .With("version", check.StandardVersion).With("wrong", judged.Wrong.Select(s => SettingName.Of(s).Key).ToArray())
+            .With("version", check.StandardVersion).With("wrong", judged.Wrong.Select(s => SettingDefinition.Of(s).Key).ToArray())
             .WithJson("headline", JudgementDocument.WriteAll(judged.Summary.Headline)).With("unread", judged.Summary.Unread).RunAsync(cancel);
         if (judged.FoundSettings.IsEmpty)
         {
@@ -32,7 +33,7 @@ internal static class SignedCounts
         }
 
         // In one order everywhere, so that two signatures never wait for each other crosswise.
-        FoundSetting[] found = [.. judged.FoundSettings.OrderBy(f => SettingName.Of(f.Setting).Key, StringComparer.Ordinal)];
+        FoundSetting[] found = [.. judged.FoundSettings.OrderBy(f => SettingDefinition.Of(f.Setting).Key, StringComparer.Ordinal)];
         await transaction.Command(
                 """
                 INSERT INTO unit_drift AS d (unit_tag, setting, looked, wrong, automatic, last_wrong)
@@ -54,7 +55,7 @@ internal static class SignedCounts
     }
 
     private static NpgsqlCommand WithFound(this NpgsqlCommand command, FoundSetting[] found) => command
-        .With("settings", found.Select(f => SettingName.Of(f.Setting).Key).ToArray())
+        .With("settings", found.Select(f => SettingDefinition.Of(f.Setting).Key).ToArray())
         .With("wrong", found.Select(f => f.Wrong).ToArray())
         .With("automatic", found.Select(f => f.Automatic).ToArray());
 

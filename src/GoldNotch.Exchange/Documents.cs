@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 
 namespace GoldNotch.Exchange;
@@ -72,7 +73,7 @@ public sealed record NotchDocument(
 {
     /// <summary>A notch as it is written in files: an iris between two marks with its digits, since a mark would round it.</summary>
     public static NotchDocument Of(Notch notch) => new(
-        SettingName.Of(notch.Setting).Key,
+        SettingDefinition.Of(notch.Setting).Key,
         notch.Requirement is Requirement.Iris { Number: { Mark: null } number } iris ? number.Engraved() + (iris.TakesUpTheRest ? ", takes up the rest" : "") : notch.Requirement.Text,
         Fields.Word(notch.Importance),
         notch.Reason.Length > 400 ? notch.Reason[..399] + "…" : notch.Reason,

@@ -3,6 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Exchange;
@@ -53,7 +54,7 @@ public abstract record FigureDocument
         FigureValue.FStop f => new FStop(f.Number.Value, f.Number.IsTransmission),
         FigureValue.Day f => new Day(f.Date),
         FigureValue.Word f => new Word(f.Text),
-        FigureValue.Name f => new SettingName(Core.Cameras.SettingName.Of(f.Setting).Key),
+        FigureValue.Name f => new SettingName(SettingDefinition.Of(f.Setting).Key),
         FigureValue.Shown f => new Shown(ValueDocument.Of(f.Value)),
         FigureValue.Quoted f => new Quoted(JudgementDocument.Of(f.Judgement)),
         FigureValue.List f => new List([.. f.Items.Select(Of)]),
@@ -89,7 +90,7 @@ public sealed record JudgementDocument(
         judgement.RuleId,
         judgement.Case,
         judgement.Figures.ToDictionary(f => f.Name, f => FigureDocument.Of(f.Value)),
-        judgement.Setting is { } setting ? SettingName.Of(setting).Key : null,
+        judgement.Setting is { } setting ? SettingDefinition.Of(setting).Key : null,
         judgement.Then.IsEmpty ? null : [.. judgement.Then.Select(Of)]);
 
     /// <summary>The document as a judgement. A rule or setting that this build does not know is kept by its name.</summary>
@@ -120,7 +121,7 @@ public sealed record JudgementDocument(
     {
         try
         {
-            return SettingName.Parse(key);
+            return SettingDefinition.Parse(key);
         }
         catch (QuantityException)
         {

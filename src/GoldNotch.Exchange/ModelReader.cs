@@ -4,6 +4,7 @@ using GoldNotch.Core.Colour;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Media;
 using GoldNotch.Core.Optics;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
 using static GoldNotch.Exchange.Fields;
 
@@ -48,7 +49,7 @@ public static class ModelReader
             Variable = specification.VariableFilter is { } v ? ToVariable(v, $"{at}/variableFilter") : null,
             Choices = BySetting(specification.Choices, $"{at}/choices", ToChoice, SettingKind.Choice),
             Levels = BySetting(specification.Levels, $"{at}/levels", ToLevel, SettingKind.Level),
-            NotFitted = [.. Each(specification.NotFitted ?? [], $"{at}/notFitted", (k, p) => RefusedException.At(p, () => SettingName.Parse(k)))],
+            NotFitted = [.. Each(specification.NotFitted ?? [], $"{at}/notFitted", (k, p) => RefusedException.At(p, () => SettingDefinition.Parse(k)))],
             Slots = Each(specification.Slots ?? [], $"{at}/slots", ToSlot),
             Card = specification.Card is { } issued ? ToIssued(issued, $"{at}/card") : null,
             Power = specification.Power is { } power ? ToPower(power, $"{at}/power") : null,
@@ -183,14 +184,14 @@ public static class ModelReader
     private static ImmutableArray<Dependency> ToDependencies(IReadOnlyList<DependencyDocument> list, string at)
     {
         ImmutableArray<Dependency> all = Each(list, at, (d, p) => new Dependency(
-            RefusedException.At($"{p}/when", () => SettingName.Parse(d.When)),
+            RefusedException.At($"{p}/when", () => SettingDefinition.Parse(d.When)),
             Text(d.Is, Notation.LongestLabel, $"{p}/is"),
-            RefusedException.At($"{p}/then", () => SettingName.Parse(d.Then)),
+            RefusedException.At($"{p}/then", () => SettingDefinition.Parse(d.Then)),
             Text(d.Becomes, Notation.LongestLabel, $"{p}/becomes"),
             Text(d.Because, 300, $"{p}/because")));
         if (DependencyCircle.In(all) is { } circle)
         {
-            throw new RefusedException("circle", at, $"These settings force each other in a circle: {string.Join(" → ", circle.Select(s => SettingName.Of(s).Key))}. Take one of them out.");
+            throw new RefusedException("circle", at, $"These settings force each other in a circle: {string.Join(" → ", circle.Select(s => SettingDefinition.Of(s).Key))}. Take one of them out.");
         }
 
         for (int i = 0; i < all.Length; i++)
@@ -198,7 +199,7 @@ public static class ModelReader
             if (all[i].Then <= all[i].When)
             {
                 throw new RefusedException(
-                    "bad-value", $"{at}/{i}/then", $"{SettingName.Of(all[i].Then).Name} is set before {SettingName.Of(all[i].When).Name} in the order of the work, so it cannot follow from it. Turn the sentence round.");
+                    "bad-value", $"{at}/{i}/then", $"{SettingDefinition.Of(all[i].Then).Name} is set before {SettingDefinition.Of(all[i].When).Name} in the order of the work, so it cannot follow from it. Turn the sentence round.");
             }
         }
 
@@ -221,10 +222,10 @@ public static class ModelReader
         foreach ((string key, TIn value) in all ?? new Dictionary<string, TIn>())
         {
             string place = $"{at}/{key}";
-            Setting setting = RefusedException.At(place, () => SettingName.Parse(key));
-            if (only is { } kind && SettingName.Of(setting).Kind != kind)
+            Setting setting = RefusedException.At(place, () => SettingDefinition.Parse(key));
+            if (only is { } kind && SettingDefinition.Of(setting).Kind != kind)
             {
-                throw new RefusedException("bad-value", place, $"{SettingName.Of(setting).Name} is no {(kind == SettingKind.Choice ? "choice" : "level")}: it has a place of its own on the specification.");
+                throw new RefusedException("bad-value", place, $"{SettingDefinition.Of(setting).Name} is no {(kind == SettingKind.Choice ? "choice" : "level")}: it has a place of its own on the specification.");
             }
 
             if (value is null)

@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 
 namespace GoldNotch.Exchange;
@@ -22,7 +23,7 @@ public sealed record SheetDocument(
         sheet.Model.Version,
         [.. sheet.Circumstances.All.Select(ConditionWords.Of)],
         [.. sheet.Lines.Select(l => new SheetLineDocument(
-            SettingName.Of(l.Setting).Key, l.Notch.Requirement.Text, Word(l.Fit), l.Target?.Label ?? "", l.SizeLabel, JudgementText.Of(l.Because), JudgementDocument.Of(l.Because)))]);
+            SettingDefinition.Of(l.Setting).Key, l.Notch.Requirement.Text, Word(l.Fit), l.Target?.Label ?? "", l.SizeLabel, JudgementText.Of(l.Because), JudgementDocument.Of(l.Because)))]);
 
     /// <summary>The circumstances it is for.</summary>
     /// <exception cref="Core.Units.QuantityException">A word is no condition.</exception>

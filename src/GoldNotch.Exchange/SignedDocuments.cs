@@ -3,6 +3,7 @@ using System.Text.Json;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
@@ -68,7 +69,7 @@ public sealed record SignedDocument(
             [.. report.Items.Select(i => new SignedConsequenceDocument(i.Topic, i.Severity, JudgementDocument.Of(i.Value), JudgementDocument.Of(i.Because)))],
             [.. report.Terms.Select(Of)],
             [.. report.Hidden.Select(h => new SignedPairDocument(Of(h.Brighter), Of(h.Darker), h.Left.Value, JudgementDocument.Of(h.Because)))],
-            [.. report.Order.Select(s => new SignedStepDocument(SettingName.Of(s.Setting).Key, FigureDocument.Of(s.From), JudgementDocument.Of(s.To), JudgementDocument.Of(s.Reason)))],
+            [.. report.Order.Select(s => new SignedStepDocument(SettingDefinition.Of(s.Setting).Key, FigureDocument.Of(s.From), JudgementDocument.Of(s.To), JudgementDocument.Of(s.Reason)))],
             report.Metered is { } m ? [m.Light.Value, m.Time.Value, m.Speed.Value, m.Iris.Value, m.Filters.Value, m.Lens.Value, m.Offset.Value] : null,
             report.ResetFirst is { } reset ? JudgementDocument.Of(reset) : null);
     }
@@ -93,7 +94,7 @@ public sealed record SignedDocument(
                 ? new ExposureBalance(new Stops(light), new Stops(time), new Stops(speed), new Stops(iris), new Stops(filters), new Stops(lens), new Stops(offset))
                 : null,
             [.. Hidden.Select(h => new HiddenPair(TermOf(h.Brighter), TermOf(h.Darker), new Stops(h.LeftStops), h.Because.ToJudgement()))],
-            [.. Order.Select(s => new CorrectionStep(SettingName.Parse(s.Setting), s.From.ToFigure(), s.To.ToJudgement(), s.Reason.ToJudgement()))])
+            [.. Order.Select(s => new CorrectionStep(SettingDefinition.Parse(s.Setting), s.From.ToFigure(), s.To.ToJudgement(), s.Reason.ToJudgement()))])
         {
             ResetFirst = ResetFirst?.ToJudgement(),
         };
@@ -101,7 +102,7 @@ public sealed record SignedDocument(
             RulesVersion, sheet,
             [.. Lines.Select((l, i) => VerdictOf(lines[i], l.Found))],
             [.. Lines.Select((l, i) => VerdictOf(lines[i], l.Now))],
-            [.. Lines.Where(l => l.Stale).Select(l => SettingName.Parse(l.Notch.Setting))],
+            [.. Lines.Where(l => l.Stale).Select(l => SettingDefinition.Parse(l.Notch.Setting))],
             report);
     }
 
@@ -120,12 +121,12 @@ public sealed record SignedDocument(
     private static SignedVerdictDocument Of(Verdict verdict) =>
         new(verdict.Kind, SignedReadingDocument.Of(verdict.Reading), verdict.Off.Amount, JudgementDocument.Of(verdict.Because));
 
-    private static SignedTermDocument Of(ExposureTerm term) => new(SettingName.Of(term.Setting).Key, term.Change.Value, term.Source);
+    private static SignedTermDocument Of(ExposureTerm term) => new(SettingDefinition.Of(term.Setting).Key, term.Change.Value, term.Source);
 
-    private static ExposureTerm TermOf(SignedTermDocument term) => new(SettingName.Parse(term.Setting), new Stops(term.Stops), term.Source);
+    private static ExposureTerm TermOf(SignedTermDocument term) => new(SettingDefinition.Parse(term.Setting), new Stops(term.Stops), term.Source);
 
     private static SheetLine LineOf(SignedLineDocument line, Notch notch, SettingValue? target, CameraModel model, ControlSource control) => new(
-        notch, line.Fit, target, new Distance(line.Size, SettingName.Of(notch.Setting).Unit), new Stops(line.LightStops), line.Because.ToJudgement(),
+        notch, line.Fit, target, new Distance(line.Size, SettingDefinition.Of(notch.Setting).Unit), new Stops(line.LightStops), line.Because.ToJudgement(),
         model.PlaceOf(notch.Setting), control)
     {
         NothingToDo = line.NothingToDo,
@@ -134,5 +135,5 @@ public sealed record SignedDocument(
     };
 
     private static Verdict VerdictOf(SheetLine line, SignedVerdictDocument verdict) =>
-        new(line, verdict.Reading.ToReading(), verdict.Kind, new Distance(verdict.Off, SettingName.Of(line.Setting).Unit), verdict.Because.ToJudgement());
+        new(line, verdict.Reading.ToReading(), verdict.Kind, new Distance(verdict.Off, SettingDefinition.Of(line.Setting).Unit), verdict.Because.ToJudgement());
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using static GoldNotch.Exchange.Fields;
@@ -46,11 +47,11 @@ public static class StandardReader
 
     internal static Notch ToNotch(NotchDocument notch, string at)
     {
-        Setting setting = RefusedException.At($"{at}/setting", () => SettingName.Parse(notch.Setting));
+        Setting setting = RefusedException.At($"{at}/setting", () => SettingDefinition.Parse(notch.Setting));
         return new Notch(
             setting,
             RefusedException.At($"{at}/require", () => Requirement.Parse(setting, notch.Require)),
-            RefusedException.At($"{at}/tolerance", () => Distance.ParseTolerance(notch.Tolerance, SettingName.Of(setting).Unit)),
+            RefusedException.At($"{at}/tolerance", () => Distance.ParseTolerance(notch.Tolerance, SettingDefinition.Of(setting).Unit)),
             OneOf<Importance>(notch.Importance, $"{at}/importance"),
             Text(notch.Reason, 400, $"{at}/reason"))
         {

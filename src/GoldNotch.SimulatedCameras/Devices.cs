@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Text.Json.Serialization;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Exchange;
@@ -119,13 +120,13 @@ internal sealed class Devices
     private static SettingsAnswer Read(StandIn camera, string? only)
     {
         HashSet<string>? wanted = only is null ? null : [.. only.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)];
-        return Answer(camera, camera.Reports.Where(s => wanted?.Contains(SettingName.Of(s).Key) != false));
+        return Answer(camera, camera.Reports.Where(s => wanted?.Contains(SettingDefinition.Of(s).Key) != false));
     }
 
     private static SettingsAnswer Answer(StandIn camera, IEnumerable<Setting> settings) => new(
     [
         .. settings.Select(s => (Setting: s, Shown: camera.Shown(s))).Where(s => s.Shown is not null)
-            .Select(s => new ShownAnswer(SettingName.Of(s.Setting).Key, s.Shown!.Value.Shows, s.Shown.Value.Automatic)),
+            .Select(s => new ShownAnswer(SettingDefinition.Of(s.Setting).Key, s.Shown!.Value.Shows, s.Shown.Value.Automatic)),
     ]);
 
     private static IResult Ordered(StandIn camera, Func<StandIn, IReadOnlyCollection<Setting>> order)
@@ -140,9 +141,9 @@ internal sealed class Devices
         }
     }
 
-    private static Setting Parsed(string key) => SettingName.Parse(key);
+    private static Setting Parsed(string key) => SettingDefinition.Parse(key);
 
-    private static List<string> Keys(IEnumerable<Setting> settings) => [.. settings.Select(s => SettingName.Of(s).Key)];
+    private static List<string> Keys(IEnumerable<Setting> settings) => [.. settings.Select(s => SettingDefinition.Of(s).Key)];
 
     internal static void Configure(System.Text.Json.JsonSerializerOptions json) =>
         json.Converters.Add(new JsonStringEnumConverter<Trouble>(System.Text.Json.JsonNamingPolicy.CamelCase));

@@ -1,6 +1,7 @@
 using System.Globalization;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
@@ -60,7 +61,7 @@ internal static class History
             }
 
             found[line.Setting] = reading;
-            readings.Add(new ReadingDocument(SettingName.Of(line.Setting).Key, read, who, at.AddSeconds(4 * readings.Count)));
+            readings.Add(new ReadingDocument(SettingDefinition.Of(line.Setting).Key, read, who, at.AddSeconds(4 * readings.Count)));
         }
 
         foreach (CorrectionStep step in Consequences.Of(sheet, CheckEvaluator.Evaluate(sheet, found)).Order)
@@ -68,7 +69,7 @@ internal static class History
             if (sheet.LineOf(step.Setting)?.Target is { } target && chance.NextDouble() > LeftForLater && Parsed(step.Setting, sheet, target.Label, found) is { } now)
             {
                 found[step.Setting] = now;
-                readings.Add(new ReadingDocument(SettingName.Of(step.Setting).Key, target.Label, who, at.AddSeconds(4 * readings.Count), "left"));
+                readings.Add(new ReadingDocument(SettingDefinition.Of(step.Setting).Key, target.Label, who, at.AddSeconds(4 * readings.Count), "left"));
             }
         }
 

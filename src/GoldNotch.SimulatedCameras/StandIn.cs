@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.SimulatedCameras;
@@ -37,7 +38,7 @@ public sealed class StandIn
     {
         Tag = tag;
         Model = model;
-        foreach (SettingName name in SettingName.All)
+        foreach (SettingDefinition name in SettingDefinition.All)
         {
             if (!model.NotFitted.Contains(name.Setting) && First(name.Setting) is { } first)
             {
@@ -73,10 +74,10 @@ public sealed class StandIn
     };
 
     /// <summary>What can be set over the link: menus, not switches and rings that a hand has to move.</summary>
-    public IReadOnlyCollection<Setting> Accepts => [.. Reports.Where(s => SettingName.Of(s).Kind != SettingKind.Task && !Physical(s) && s is not (Setting.CardMinutes or Setting.RunningMinutes or Setting.FileSystem or Setting.CardSpeed))];
+    public IReadOnlyCollection<Setting> Accepts => [.. Reports.Where(s => SettingDefinition.Of(s).Kind != SettingKind.Task && !Physical(s) && s is not (Setting.CardMinutes or Setting.RunningMinutes or Setting.FileSystem or Setting.CardSpeed))];
 
     // What the adapter on the wall stands at, no camera knows.
-    private Setting[] Known => [.. SettingName.All.Select(n => n.Setting).Where(s => s != Setting.MainsAdapter && (SettingName.Of(s).Kind != SettingKind.Task || s == Setting.Clock) && Shown(s) is not null)];
+    private Setting[] Known => [.. SettingDefinition.All.Select(n => n.Setting).Where(s => s != Setting.MainsAdapter && (SettingDefinition.Of(s).Kind != SettingKind.Task || s == Setting.Clock) && Shown(s) is not null)];
 
     /// <summary>What the display shows for a setting; null where this camera shows nothing.</summary>
     public (string Shows, bool Automatic)? Shown(Setting setting)
@@ -113,7 +114,7 @@ public sealed class StandIn
         {
             if (!_standing.TryGetValue(setting, out Standing before))
             {
-                throw new RefusedByCameraException($"{Model.Name} has no {SettingName.Of(setting).Name}.");
+                throw new RefusedByCameraException($"{Model.Name} has no {SettingDefinition.Of(setting).Name}.");
             }
 
             if (FullAuto && setting != Setting.FullAuto && Model.HasAutomatic(setting))
@@ -125,14 +126,14 @@ public sealed class StandIn
             {
                 if (!Model.HasAutomatic(setting))
                 {
-                    throw new RefusedByCameraException($"{SettingName.Of(setting).Name} has no automatic.");
+                    throw new RefusedByCameraException($"{SettingDefinition.Of(setting).Name} has no automatic.");
                 }
 
                 _standing[setting] = before with { Automatic = true };
                 return [setting];
             }
 
-            SettingValue value = ShownValue.TryOf(setting, Control, text) ?? throw new RefusedByCameraException($"{SettingName.Of(setting).Name} cannot be {text}.");
+            SettingValue value = ShownValue.TryOf(setting, Control, text) ?? throw new RefusedByCameraException($"{SettingDefinition.Of(setting).Name} cannot be {text}.");
             return setting == Setting.RecordFormat ? SetFormat((SettingValue.Format)value) : Put(setting, value);
         }
     }
@@ -142,7 +143,7 @@ public sealed class StandIn
     {
         lock (_gate)
         {
-            foreach (Setting setting in _standing.Keys.Where(s => SettingName.Of(s).Kind != SettingKind.Task && !Mechanical(s)).ToArray())
+            foreach (Setting setting in _standing.Keys.Where(s => SettingDefinition.Of(s).Kind != SettingKind.Task && !Mechanical(s)).ToArray())
             {
                 _standing[setting] = new Standing(First(setting));
             }
@@ -296,7 +297,7 @@ public sealed class StandIn
             Setting.WhiteBalance => dial.Detents.Select(d => d.Value).OfType<SettingValue.WhiteNumber>().MinBy(w => Math.Abs(w.Temperature.Value - 5600)),
             Setting.Shutter => dial.Detents.Select(d => d.Value).OfType<SettingValue.Speed>().MinBy(s => Math.Abs(Math.Log2(s.Time.Seconds * 60))),
             Setting.Clock => new SettingValue.Task(false),
-            _ when SettingName.Of(setting).Kind == SettingKind.Task => null,
+            _ when SettingDefinition.Of(setting).Kind == SettingKind.Task => null,
             _ => dial.Detents.IsEmpty ? null : dial.Detents[0].Value,
         };
     }

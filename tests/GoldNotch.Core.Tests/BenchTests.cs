@@ -3,6 +3,7 @@ using CsCheck;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
@@ -38,8 +39,8 @@ public class BenchTests
     [InlineData("gain", "0", "shutter", "1/50", "1/60", false)]
     public void What_a_change_moves_is_stale_and_nothing_else(string read, string value, string changed, string from, string to, bool stale)
     {
-        (string, string)[] order = SettingName.Parse(changed) < SettingName.Parse(read) ? [(changed, from), (read, value), (changed + ">", to)] : [(read, value), (changed, from), (changed + ">", to)];
-        AsLeft.Of(Glass, Readings(Glass, order)).Stale.ContainsKey(SettingName.Parse(read)).ShouldBe(stale);
+        (string, string)[] order = SettingDefinition.Parse(changed) < SettingDefinition.Parse(read) ? [(changed, from), (read, value), (changed + ">", to)] : [(read, value), (changed, from), (changed + ">", to)];
+        AsLeft.Of(Glass, Readings(Glass, order)).Stale.ContainsKey(SettingDefinition.Parse(read)).ShouldBe(stale);
     }
 
     [Fact]
@@ -216,7 +217,7 @@ public class BenchTests
     public void What_to_do_about_drift_follows_from_its_size_its_kind_and_its_place(string setting, int wrong, int looked, int automatic, BodySide side, DriftRemedy remedy)
     {
         var place = new ControlPlace(side, 0.5, 0.5, "THERE", "", "An A beside the number.", "");
-        DriftFinding finding = Drift.Of(SettingName.Parse(setting), new Frequency(wrong, looked), new Frequency(automatic, looked), place);
+        DriftFinding finding = Drift.Of(SettingDefinition.Parse(setting), new Frequency(wrong, looked), new Frequency(automatic, looked), place);
         finding.Remedy.ShouldBe(remedy);
         finding.Because.Text().ShouldContain(remedy == DriftRemedy.TooFew ? "too few" : " of ");
     }
@@ -269,7 +270,7 @@ public class BenchTests
     public void A_checked_unit_is_ready_due_or_off(int? interval, string wrong, ReadinessState state, string inShort, string dayAfterFortnight)
     {
         DateOnly signed = DateOnly.Parse(dayAfterFortnight, System.Globalization.CultureInfo.InvariantCulture).AddDays(-13);
-        ImmutableArray<Setting> off = [.. wrong.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(SettingName.Parse)];
+        ImmutableArray<Setting> off = [.. wrong.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(SettingDefinition.Parse)];
         Readiness now = Readiness.Of(UnitStatus.In, null, new LastCheck(signed, "Lecture room", interval, off), new DateOnly(2026, 11, 24).AddDays(1));
         now.State.ShouldBe(state);
         (now.InShort?.Text() ?? "").ShouldBe(inShort);
@@ -283,7 +284,7 @@ public class BenchTests
         var all = ImmutableArray.CreateBuilder<StampedReading>();
         foreach ((string key, string text) in typed)
         {
-            Setting setting = SettingName.Parse(key.TrimEnd('>'));
+            Setting setting = SettingDefinition.Parse(key.TrimEnd('>'));
             before[setting] = ReadingParser.Parse(setting, sheet, text, before);
             all.Add(new StampedReading(setting, key.EndsWith('>') ? CheckStage.Left : CheckStage.Found, before[setting], all.Count + 1));
         }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
@@ -33,7 +34,7 @@ public class CheckTests
     [InlineData("focus-mode", "manual", "manual")]
     public void What_is_typed_off_the_camera_is_understood(string setting, string typed, string means)
     {
-        Reading read = Ottermere.Read(LectureAlder, (setting, typed))[SettingName.Parse(setting)];
+        Reading read = Ottermere.Read(LectureAlder, (setting, typed))[SettingDefinition.Parse(setting)];
         read.ShouldBeOfType<Reading.Of>().Value.Label.ShouldBe(means);
     }
 
@@ -233,7 +234,7 @@ public class CheckTests
     private static Verdict Judge(Sheet sheet, string setting, string typed)
     {
         ImmutableArray<Verdict> all = CheckEvaluator.Evaluate(sheet, Ottermere.AsSheet(sheet, (setting, typed)));
-        return all.Single(v => v.Line.Setting == SettingName.Parse(setting));
+        return all.Single(v => v.Line.Setting == SettingDefinition.Parse(setting));
     }
 
     private static Consequence Item(ConsequenceReport report, ConsequenceTopic topic) => report.Items.Single(i => i.Topic == topic);

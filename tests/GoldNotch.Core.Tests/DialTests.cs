@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Tests;
@@ -9,7 +10,7 @@ public class DialTests
     [Fact]
     public void A_line_rises_in_the_settings_own_unit()
     {
-        foreach (SettingName name in SettingName.All)
+        foreach (SettingDefinition name in SettingDefinition.All)
         {
             foreach (CameraModel model in new[] { Ottermere.Alder, Ottermere.Bracken })
             {
@@ -75,7 +76,7 @@ public class DialTests
     [InlineData("nd", false)]
     [InlineData("record-format", false)]
     public void Only_controls_with_an_automatic_can_float(string setting, bool floats) =>
-        Dial.Of(SettingName.Parse(setting), Ottermere.Alder, null).HasAutomatic.ShouldBe(floats);
+        Dial.Of(SettingDefinition.Parse(setting), Ottermere.Alder, null).HasAutomatic.ShouldBe(floats);
 
     [Fact]
     public void Front_filters_are_never_used_more_often_than_there_are()

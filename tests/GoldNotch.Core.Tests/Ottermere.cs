@@ -4,6 +4,7 @@ using GoldNotch.Core.Checks;
 using GoldNotch.Core.Colour;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Optics;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
@@ -54,7 +55,7 @@ internal static class Ottermere
         key, key, 1, "for a test", light, notches.Select(n =>
         {
             Setting setting = Settings(n.Setting);
-            return new Notch(setting, Requirement.Parse(setting, n.Require), Distance.ParseTolerance(n.Tolerance, SettingName.Of(setting).Unit), Importance.Must, "because");
+            return new Notch(setting, Requirement.Parse(setting, n.Require), Distance.ParseTolerance(n.Tolerance, SettingDefinition.Of(setting).Unit), Importance.Must, "because");
         }));
 
     /// <summary>Reads what a person types, in the order of the work; each depends on what was read before.</summary>
@@ -85,7 +86,7 @@ internal static class Ottermere
     internal static ConsequenceReport Now(Sheet sheet, Dictionary<Setting, Reading> readings) =>
         Consequences.Of(sheet, CheckEvaluator.Evaluate(sheet, readings));
 
-    internal static Setting Settings(string key) => SettingName.Parse(key);
+    internal static Setting Settings(string key) => SettingDefinition.Parse(key);
 
     private static RecordFormat Format(string size, string rate, params double[] megabits) =>
         new(FrameSize.Parse(size), ScanRate.Parse(rate), [.. megabits.Select(m => new BitRate(m))]);

@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
@@ -159,7 +160,7 @@ public class RecordingConsequenceTests
 
     private static Sheet Sheet(params (string Setting, string Require)[] notches)
     {
-        Standard standard = Ottermere.Make("recording", Ottermere.LectureRoom.Light, [.. notches.OrderBy(n => SettingName.Parse(n.Setting)).Select(n => (n.Setting, n.Require, (string?)null))]);
+        Standard standard = Ottermere.Make("recording", Ottermere.LectureRoom.Light, [.. notches.OrderBy(n => SettingDefinition.Parse(n.Setting)).Select(n => (n.Setting, n.Require, (string?)null))]);
         return SheetCompiler.Compile(new Standard("recording", "recording", 1, "for a test", standard.Light, standard.Notches) { PlannedMinutes = 60 }, Model);
     }
 }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Media;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Sheets.Coverage;
@@ -31,7 +32,7 @@ public class TranslatorTests
     [InlineData("markers", "80 %", "note it on the sheet")]
     public void What_a_model_has_not_is_told_with_what_to_do_instead(string setting, string want, string instead)
     {
-        CameraModel without = Cine with { Choices = ImmutableDictionary<Setting, ChoiceControl>.Empty, NotFitted = [SettingName.Parse(setting)] };
+        CameraModel without = Cine with { Choices = ImmutableDictionary<Setting, ChoiceControl>.Empty, NotFitted = [SettingDefinition.Parse(setting)] };
         SheetLine line = Line(without, setting, (setting, want));
         line.Fit.ShouldBe(Fit.NotPossible);
         line.Target.ShouldBeNull();
@@ -57,7 +58,7 @@ public class TranslatorTests
     [InlineData("lens-focus", "manual", "Both focus switches")]
     public void A_position_comes_with_what_experience_adds(string setting, string word, string advice)
     {
-        Setting what = SettingName.Parse(setting);
+        Setting what = SettingDefinition.Parse(setting);
         CameraModel with = Cine with { NotFitted = [], Choices = ImmutableDictionary<Setting, ChoiceControl>.Empty.Add(what, WholeSheetTests.Positions(word, "other")) };
         SheetLine line = Line(with, setting, (setting, word));
         line.Fit.ShouldBe(Fit.Exact);
@@ -316,7 +317,7 @@ public class TranslatorTests
     [Fact]
     public void What_cannot_is_named_before_what_is_near_and_what_must_before_what_should()
     {
-        Notch Of(string setting, string want, Importance importance) => new(SettingName.Parse(setting), Requirement.Parse(SettingName.Parse(setting), want), default, importance, "r");
+        Notch Of(string setting, string want, Importance importance) => new(SettingDefinition.Parse(setting), Requirement.Parse(SettingDefinition.Parse(setting), want), default, importance, "r");
         var standard = new Standard("a", "A", 1, "p", Ottermere.LectureRoom.Light,
             [Of("record-format", "1080 29.97p", Importance.Must), Of("zebra", "95 %", Importance.Must), Of("limiter", "on", Importance.Should), Of("magnifier", "off", Importance.Must)]);
         CoverageCell cell = CoverageCell.Of(SheetCompiler.Compile(standard, Cine));
@@ -328,7 +329,7 @@ public class TranslatorTests
     public void What_the_card_does_not_say_is_counted_chapter_by_chapter()
     {
         ImmutableArray<Completeness> chapters = Completeness.Of(Cine);
-        chapters.Sum(c => c.Known + c.Missing.Length).ShouldBe(SettingName.All.Count(n => n.Kind != SettingKind.Task));
+        chapters.Sum(c => c.Known + c.Missing.Length).ShouldBe(SettingDefinition.All.Count(n => n.Kind != SettingKind.Task));
         Completeness aids = chapters.First(c => c.Chapter == "Viewing aids");
         aids.Missing.ShouldContain(Setting.Magnifier);
         aids.Missing.ShouldNotContain(Setting.Zebra);
@@ -362,7 +363,7 @@ public class TranslatorTests
             .ShouldBe(["Gain: tolerance none → 3\u202fdB.", "Gain: must → should.", "Gain: its reason is now “it is dark”."]);
     }
 
-    private static SheetLine Line(CameraModel model, string setting, params (string, string)[] notches) => SheetCompiler.Compile(Standard(notches), model).LineOf(SettingName.Parse(setting))!;
+    private static SheetLine Line(CameraModel model, string setting, params (string, string)[] notches) => SheetCompiler.Compile(Standard(notches), model).LineOf(SettingDefinition.Parse(setting))!;
 
     private static Standard Standard(params (string Setting, string Require)[] notches) =>
         Ottermere.Make("any", Ottermere.LectureRoom.Light, [.. notches.Select(n => (n.Setting, n.Require, (string?)null))]);

@@ -1,6 +1,7 @@
 using CsCheck;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
@@ -67,7 +68,7 @@ public class UnitTests
     [InlineData("white-balance", "card in memory A")]
     [InlineData("focus-mode", "automatic")]
     public void A_requirement_reads_back_from_its_text(string setting, string text) =>
-        Requirement.Parse(SettingName.Parse(setting), text).Text.ShouldBe(text);
+        Requirement.Parse(SettingDefinition.Parse(setting), text).Text.ShouldBe(text);
 
     [Theory]
     [InlineData("180", QuantityFault.BadLabel)]

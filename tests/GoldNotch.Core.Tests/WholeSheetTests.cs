@@ -4,6 +4,7 @@ using GoldNotch.Core.Checks;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Media;
 using GoldNotch.Core.Optics;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
@@ -219,7 +220,7 @@ public class WholeSheetTests
     [Fact]
     public void Every_requirement_that_is_offered_can_be_read_and_every_step_of_the_work_has_settings()
     {
-        foreach (SettingName name in SettingName.All)
+        foreach (SettingDefinition name in SettingDefinition.All)
         {
             foreach (string requirement in Requirement.Examples(name.Setting))
             {
@@ -228,9 +229,9 @@ public class WholeSheetTests
             }
         }
 
-        SettingName.All.Select(n => n.Step).Distinct().ShouldBe(Enumerable.Range(1, 18));
-        SettingName.All.Select(n => n.Key).Distinct().Count().ShouldBe(SettingName.All.Length);
-        SettingName.All.Select(n => n.Setting).ShouldBe(Enum.GetValues<Setting>());
+        SettingDefinition.All.Select(n => n.Step).Distinct().ShouldBe(Enumerable.Range(1, 18));
+        SettingDefinition.All.Select(n => n.Key).Distinct().Count().ShouldBe(SettingDefinition.All.Length);
+        SettingDefinition.All.Select(n => n.Setting).ShouldBe(Enum.GetValues<Setting>());
     }
 
     [Theory]
@@ -241,8 +242,8 @@ public class WholeSheetTests
     [InlineData("codec", "all-i", "All-I (every frame)")]
     public void Readings_beyond_exposure_are_typed_as_they_are_seen(string setting, string typed, string label)
     {
-        Sheet sheet = Sheet((setting, setting == "codec" ? "every frame" : Requirement.Examples(SettingName.Parse(setting))[0]));
-        ((Reading.Of)ReadingParser.Parse(SettingName.Parse(setting), sheet, typed, new Dictionary<Setting, Reading>())).Value.Label.ShouldBe(label);
+        Sheet sheet = Sheet((setting, setting == "codec" ? "every frame" : Requirement.Examples(SettingDefinition.Parse(setting))[0]));
+        ((Reading.Of)ReadingParser.Parse(SettingDefinition.Parse(setting), sheet, typed, new Dictionary<Setting, Reading>())).Value.Label.ShouldBe(label);
     }
 
     [Fact]

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Sheets.Coverage;
@@ -155,7 +156,7 @@ public class DemoPropertyTests
             CameraModel model = Torn(Models[chance.Next(Models.Length)], chance);
             Notch[] notches =
             [
-                .. SettingName.All.Where(_ => chance.Next(4) > 0).Select(n => new Notch(
+                .. SettingDefinition.All.Where(_ => chance.Next(4) > 0).Select(n => new Notch(
                     n.Setting, Requirement.Parse(n.Setting, Requirement.Examples(n.Setting) is { Length: > 0 } requirements ? requirements[chance.Next(requirements.Length)] : "whatever"), default, (Importance)chance.Next(3), "for a test")),
             ];
             Standard like = Approved[chance.Next(Approved.Length)];

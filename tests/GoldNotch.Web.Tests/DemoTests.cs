@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Exchange;
 using Shouldly;
@@ -18,7 +19,7 @@ public class DemoTests
     public void It_has_what_the_department_has()
     {
         (Models.Length, Approved.Length, Read("03-units.json").Units!.Count).ShouldBe((6, 7, 14));
-        Approved.SelectMany(s => s.Notches).Select(n => SettingName.Of(n.Setting).Step).Distinct().Order().ShouldBe(Enumerable.Range(1, 18));
+        Approved.SelectMany(s => s.Notches).Select(n => SettingDefinition.Of(n.Setting).Step).Distinct().Order().ShouldBe(Enumerable.Range(1, 18));
     }
 
     [Fact]

@@ -3,6 +3,7 @@ using DbUp;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
@@ -84,7 +85,7 @@ public sealed class MigrationTests : IAsyncLifetime
 
         string constraint = (await TextAsync("SELECT pg_get_constraintdef(oid) FROM pg_constraint WHERE conname = 'check_reading_setting_check'"))!;
         string[] allowed = [.. System.Text.RegularExpressions.Regex.Matches(constraint, "'([a-z0-9-]+)'").Select(m => m.Groups[1].Value)];
-        allowed.Order().ShouldBe(SettingName.All.Select(n => n.Key).Order());
+        allowed.Order().ShouldBe(SettingDefinition.All.Select(n => n.Key).Order());
     }
 
     private async Task FillAsync()

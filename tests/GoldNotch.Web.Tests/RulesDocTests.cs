@@ -1,6 +1,7 @@
 using System.Text;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks.Symptoms;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Web.Tests.Hosting;
@@ -41,7 +42,7 @@ public class RulesDocTests
         {
             text.Append(
                 System.Globalization.CultureInfo.InvariantCulture,
-                $"| {policy.Name} | {string.Join(" · ", policy.Options.Select(s => s.Text))} | {policy.Default.Text}: {policy.Default.Reason} | {(policy.Settings.IsEmpty ? "line-ups" : string.Join(", ", policy.Settings.Select(s => SettingName.Of(s).Name.ToLowerInvariant())))} |\n");
+                $"| {policy.Name} | {string.Join(" · ", policy.Options.Select(s => s.Text))} | {policy.Default.Text}: {policy.Default.Reason} | {(policy.Settings.IsEmpty ? "line-ups" : string.Join(", ", policy.Settings.Select(s => SettingDefinition.Of(s).Name.ToLowerInvariant())))} |\n");
         }
 
         text.Append("\n## Harmless causes before a fault\n\n*Troubleshoot* asks them in this order, skips what a model cannot have or a check has ruled out, and calls nothing a fault before the last was\nlooked at (`HARMLESS-FIRST`).\n");

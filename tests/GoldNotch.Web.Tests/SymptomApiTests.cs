@@ -1,6 +1,7 @@
 using System.Text.Json;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks.Symptoms;
+using GoldNotch.Core.Settings;
 using GoldNotch.Web.Tests.Hosting;
 
 namespace GoldNotch.Web.Tests;
@@ -35,7 +36,7 @@ public class SymptomApiTests(DemoSite site)
         JsonElement filter = Cause(dark, "filter");
         filter.GetProperty("state").GetString().ShouldBe("standsSo");
         filter.GetProperty("place").GetProperty("path").GetString()!.Length.ShouldBeGreaterThan(0);
-        filter.GetProperty("setting").GetString().ShouldBe(SettingName.Of(Setting.NeutralDensity).Key);
+        filter.GetProperty("setting").GetString().ShouldBe(SettingDefinition.Of(Setting.NeutralDensity).Key);
         dark.GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("ND filter was read as 1");
 
         // Put right, it is ruled out: what counts is the camera as it stands now.

@@ -205,38 +205,25 @@ public sealed record CameraModel(
         return null;
     }
 
-    /// <summary>Whether the card says anything about a setting: that it is there, or that it is not.</summary>
-    public bool Knows(Setting setting) => NotFitted.Contains(setting) || SettingName.Of(setting) switch
+    /// <summary>The filter positions: those it has, or the steps of its variable filter.</summary>
+    public IEnumerable<FilterPosition> FilterPositions()
     {
-        { Kind: SettingKind.Choice } => setting switch
+        if (Variable is not { } variable)
         {
-            Setting.BaseIso => true,
-            Setting.FileSystem => !Slots.IsEmpty,
-            _ => Choices.ContainsKey(setting),
-        },
-        { Kind: SettingKind.Level } => setting switch
-        {
-            Setting.RunningMinutes => Power is not null,
-            Setting.CardMinutes or Setting.CardSpeed => Card is not null,
-            Setting.AudioPeakLevel or Setting.TimecodeHour => true,
-            _ => Levels.ContainsKey(setting),
-        },
-        _ => true,
-    };
+            return Filters;
+        }
+
+        int steps = (int)Math.Floor(((variable.Most.Value - variable.Least.Value) / variable.Step.Value) + Guard.Edge);
+        return
+        [
+            new FilterPosition("clear", Stops.Zero),
+            .. Enumerable.Range(0, steps + 1).Select(i => new Stops(variable.Least.Value + (i * variable.Step.Value)))
+                .Select(loss => new FilterPosition("1/" + Notation.Number(Math.Pow(2, loss.Value)), loss)),
+        ];
+    }
 
     /// <summary>Where a control is, or null where the card does not say.</summary>
     public ControlPlace? PlaceOf(Setting setting) => Controls.GetValueOrDefault(setting);
-
-    /// <summary>Whether the control has an automatic that would make its value float.</summary>
-    public bool HasAutomatic(Setting setting) => setting switch
-    {
-        Setting.Gain => Gain.HasAutomatic,
-        Setting.WhiteBalance => White.HasAutomatic,
-        Setting.IrisControl or Setting.Iris => Iris.Automatic,
-        Setting.FocusMode => Focus.Automatic,
-        Setting.Shutter => HasFullAuto,
-        _ => (Choices.GetValueOrDefault(setting)?.HasAutomatic ?? false) || (Levels.GetValueOrDefault(setting)?.HasAutomatic ?? false),
-    };
 }
 
 /// <summary>One camera of the pool.</summary>

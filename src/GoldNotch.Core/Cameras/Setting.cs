@@ -9,7 +9,7 @@ public enum Setting
     /// <summary>The plate of this camera is with it, screwed tight, and has passed the lift test.</summary>
     TripodPlate,
 
-    /// <summary>Fresh cells for wireless and recorder, and one spare set.</summary>
+    /// <summary>Fresh AA batteries for wireless and recorder, and one spare set.</summary>
     SpareBatteries,
 
     /// <summary>Cap in the bag, front glass looked at against the light.</summary>
@@ -210,7 +210,7 @@ public enum Setting
     /// <summary>Headphones on, both channels heard.</summary>
     Headphones,
 
-    /// <summary>Same channel, lamps on, cells fresh, receiver powered.</summary>
+    /// <summary>Same channel, LEDs on, AA batteries fresh, receiver powered.</summary>
     WirelessPair,
 
     /// <summary>Drop-frame keeps to the clock at 29.97 and 59.94.</summary>

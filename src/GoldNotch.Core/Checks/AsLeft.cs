@@ -1,7 +1,7 @@
-using System.Collections.Frozen;
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 
 namespace GoldNotch.Core.Checks;
@@ -48,15 +48,6 @@ public static class AsLeft
     private static readonly Template AfterFormat = new(RuleId, "after-format", "The format was set to {to} after this reading; cameras often change {setting:lower} with it. Read it again.");
     private static readonly Template AfterChange = new(RuleId, "after-change", "{cause} was set to {to} after this reading. Read it again.");
 
-    private static readonly FrozenDictionary<Setting, ImmutableArray<Setting>> Moves = new Dictionary<Setting, ImmutableArray<Setting>>
-    {
-        [Setting.FullAuto] = [Setting.Shutter, Setting.Gain, Setting.IrisControl, Setting.Iris, Setting.WhiteBalance, Setting.FocusMode],
-        [Setting.RecordFormat] = [Setting.HighRate, Setting.Codec, Setting.BitRate, Setting.Shutter, Setting.CardMinutes],
-        [Setting.BitRate] = [Setting.CardMinutes],
-        [Setting.BaseIso] = [Setting.Gain],
-        [Setting.NeutralDensity] = [Setting.WhiteBalance],
-    }.ToFrozenDictionary();
-
     /// <summary>The readings as found.</summary>
     public static ImmutableDictionary<Setting, Reading> Found(IEnumerable<StampedReading> readings) =>
         readings.Where(r => r.Stage == CheckStage.Found).ToImmutableDictionary(r => r.Setting, r => r.Reading);
@@ -102,7 +93,7 @@ public static class AsLeft
         switch (change.Setting)
         {
             case Setting.FactoryReset when change.Reading is Reading.Of { Value: SettingValue.Task { Yes: true } }:
-                foreach (SheetLine line in sheet.Lines.Where(l => l.Setting > Setting.FactoryReset && SettingName.Of(l.Setting).Kind != SettingKind.Task || l.Setting == Setting.Clock))
+                foreach (SheetLine line in sheet.Lines.Where(l => l.Setting > Setting.FactoryReset && SettingDefinition.Of(l.Setting).Kind != SettingKind.Task || l.Setting == Setting.Clock))
                 {
                     yield return Stale(AfterReset.Of(line.Setting));
                 }
@@ -112,7 +103,7 @@ public static class AsLeft
                 // Only leaving full auto uncovers what lay under it.
                 break;
             default:
-                foreach (Setting moved in Moves.GetValueOrDefault(change.Setting, []).Where(m => sheet.LineOf(m) is not null))
+                foreach (Setting moved in SettingDefinition.Of(change.Setting).Moves.Where(m => sheet.LineOf(m) is not null))
                 {
                     yield return Stale(Reason(change.Setting, moved).Of(moved, ("cause", change.Setting), ("to", to), ("setting", moved)));
                 }

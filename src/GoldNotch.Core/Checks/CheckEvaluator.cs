@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Colour;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
@@ -104,7 +105,7 @@ public static class CheckEvaluator
             setting,
             ("setting", setting), ("seen", seen), ("target", target), ("difference", difference.Because), ("off", off), ("tolerance", line.Notch.Tolerance)));
 
-        Verdict Verdict(VerdictKind kind, Judgement because) => new(line, reading, kind, new Distance(0, SettingName.Of(setting).Unit), because);
+        Verdict Verdict(VerdictKind kind, Judgement because) => new(line, reading, kind, new Distance(0, SettingDefinition.Of(setting).Unit), because);
     }
 
     internal static bool FollowsTheScene(SettingValue value) => value is SettingValue.Mode { Manual: false } or SettingValue.Choice { Word: "automatic" };

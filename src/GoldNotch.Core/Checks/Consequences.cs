@@ -4,6 +4,7 @@ using GoldNotch.Core.Colour;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Optics;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
@@ -125,7 +126,7 @@ public static class Consequences
             : size <= Compares + Guard.Edge ? Severity.Slight
             : Severity.Fault;
         Judgement because = (severity == Severity.Fine ? ExposureRight : ExposureOff).Of(
-            [("total", total), .. terms.Where(t => t.Source == TermSource.Read).Select(t => (SettingName.Of(t.Setting).Key, (FigureValue)t.Change))]);
+            [("total", total), .. terms.Where(t => t.Source == TermSource.Read).Select(t => (SettingDefinition.Of(t.Setting).Key, (FigureValue)t.Change))]);
         return new(
             ConsequenceTopic.Exposure, severity, ExposureValue.Of(("total", total)),
             because.And(assumed.Length == 0 ? null : ExposureAssumed.Of(("settings", FigureValue.Of(assumed)))));

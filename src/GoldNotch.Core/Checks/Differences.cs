@@ -1,6 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Colour;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
@@ -125,7 +126,7 @@ internal static class Differences
         }
     }
 
-    private static Difference None(Judgement because) => new(new Distance(0, SettingName.Of(because.Setting!.Value).Unit), because);
+    private static Difference None(Judgement because) => new(new Distance(0, SettingDefinition.Of(because.Setting!.Value).Unit), because);
 
     private static Difference? By(double distance, NaturalUnit unit, double same, Func<Distance, Judgement> because) =>
         Math.Abs(distance) <= same ? null : new Difference(new Distance(distance, unit), because(new Distance(distance, unit)));

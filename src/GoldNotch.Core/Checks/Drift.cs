@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Checks;
@@ -116,7 +117,7 @@ public static class Drift
             _ when low < Act => (DriftRemedy.ShorterInterval, ShorterInterval),
             _ when automatic.Times * 2 > wrong.Times => (DriftRemedy.Training, place is { ManualSign.Length: > 0 } ? TrainingSign : Training),
             _ when Prepared.Contains(setting) => (DriftRemedy.Training, NotEnough),
-            _ when SettingName.Of(setting).Kind == SettingKind.Task => (DriftRemedy.Training, NotDone),
+            _ when SettingDefinition.Of(setting).Kind == SettingKind.Task => (DriftRemedy.Training, NotDone),
             _ when place is { Side: not BodySide.Screen } => (DriftRemedy.Tape, Tape),
             _ when place is null => (DriftRemedy.Hold, Hold),
             _ => (DriftRemedy.Lock, Lock),

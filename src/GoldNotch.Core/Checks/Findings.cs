@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
@@ -48,31 +49,22 @@ internal sealed class Findings
 /// <summary>The exposure against the sheet, a term for each setting that lets light through or amplifies it.</summary>
 internal static class ExposureTerms
 {
-    private static readonly Setting[] Lit = [Setting.Shutter, Setting.Gain, Setting.NeutralDensity, Setting.Iris];
-
     internal static IEnumerable<ExposureTerm> Of(Findings found)
     {
-        foreach (Setting setting in Lit)
+        foreach (SheetLine line in found.Sheet.Lines)
         {
-            if (found.Sheet.LineOf(setting) is not { Target: { } target })
+            Setting setting = line.Setting;
+            var definition = SettingDefinition.Of(setting);
+            if (line.Target is not { } target || definition.Brighter(target, target) is null)
             {
                 continue;
             }
 
             yield return found.IsAutomatic(setting) ? new ExposureTerm(setting, Stops.Zero, TermSource.Automatic)
-                : found.Value(setting) is { } seen ? new ExposureTerm(setting, Brighter(seen, target), TermSource.Read)
+                : found.Value(setting) is { } seen ? new ExposureTerm(setting, definition.Brighter(seen, target)!.Value, TermSource.Read)
                 : new ExposureTerm(setting, Stops.Zero, TermSource.Assumed);
         }
     }
-
-    private static Stops Brighter(SettingValue seen, SettingValue target) => (seen, target) switch
-    {
-        (SettingValue.Speed s, SettingValue.Speed t) => s.Time.LongerThan(t.Time),
-        (SettingValue.GainAt s, SettingValue.GainAt t) => (s.Gain - t.Gain).ToStops(),
-        (SettingValue.Filter s, SettingValue.Filter t) => t.Position.Loss - s.Position.Loss,
-        (SettingValue.Iris s, SettingValue.Iris t) => s.Number.OpennessFrom(t.Number),
-        _ => Stops.Zero,
-    };
 }
 
 /// <summary>Two settings whose errors cancel in the picture.</summary>

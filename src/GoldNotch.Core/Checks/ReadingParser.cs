@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
@@ -25,7 +26,7 @@ public static class ReadingParser
             return Reading.NotFitted.Instance;
         }
 
-        SettingName name = SettingName.Of(setting);
+        SettingDefinition name = SettingDefinition.Of(setting);
         if (text?.Length > Notation.LongestLabel)
         {
             throw new QuantityException(
@@ -61,5 +62,5 @@ public static class ReadingParser
             ? Reading.Automatic.Instance
             : throw new QuantityException(
                 QuantityFault.BadLabel,
-                $"{SettingName.Of(setting).Name} has no automatic on {model.Name}. Its places are {ShownValue.Places(dial)}.");
+                $"{SettingDefinition.Of(setting).Name} has no automatic on {model.Name}. Its places are {dial.Places()}.");
 }

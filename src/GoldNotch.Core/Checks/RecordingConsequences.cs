@@ -1,6 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Media;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
@@ -117,7 +118,7 @@ internal static class AudioConsequence
     private static Wrong OfVerdict(Verdict verdict)
     {
         Setting setting = verdict.Line.Setting;
-        string name = SettingName.Of(setting).Name;
+        string name = SettingDefinition.Of(setting).Name;
         SettingValue? value = (verdict.Reading as Reading.Of)?.Value;
         string? seen = value switch { SettingValue.Choice c => c.Word, { } other => other.Label, _ => null };
         string? target = verdict.Line.Target is SettingValue.Choice wanted ? wanted.Word : verdict.Line.Target?.Label;

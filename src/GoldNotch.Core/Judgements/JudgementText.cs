@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Judgements;
@@ -65,7 +66,7 @@ public static class JudgementText
         FigureValue.FStop f => f.Number.Engraved(notation.Iris),
         FigureValue.Day d => d.Date.ToString("d MMMM yyyy", CultureInfo.InvariantCulture),
         FigureValue.Word w => w.Text,
-        FigureValue.Name n => form == "lower" ? Within(SettingName.Of(n.Setting).Name) : SettingName.Of(n.Setting).Name,
+        FigureValue.Name n => form == "lower" ? Within(SettingDefinition.Of(n.Setting).Name) : SettingDefinition.Of(n.Setting).Name,
         FigureValue.Shown s => s.Value.LabelIn(notation),
         FigureValue.Quoted q => Of(q.Judgement, notation),
         FigureValue.List l => string.Join(form == "then" ? ", then " : l.Items.All(i => i is FigureValue.Quoted) ? " " : ", ", l.Items.Select(i => Label(i, form, notation))),

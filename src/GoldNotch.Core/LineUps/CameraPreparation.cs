@@ -209,7 +209,7 @@ public static class CameraPreparation
         new(new SensitivityBase(word, iso, gains.Min(), gains.Max(), penalty), gains, room);
 
     private static ImmutableArray<FilterPosition> Filters(CameraModel model) =>
-        Dial.FiltersOf(model).ToImmutableArray() is { IsEmpty: false } some ? some : [new FilterPosition("clear", Stops.Zero)];
+        model.FilterPositions().ToImmutableArray() is { IsEmpty: false } some ? some : [new FilterPosition("clear", Stops.Zero)];
 
     private static ImmutableArray<SensitivityState> Held(ImmutableArray<SensitivityState> states, LineUpCamera camera)
     {

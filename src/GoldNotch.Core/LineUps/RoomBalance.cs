@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Colour;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 

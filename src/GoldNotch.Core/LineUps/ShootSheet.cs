@@ -3,6 +3,7 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Optics;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
@@ -25,7 +26,7 @@ public static class ShootSheet
         {
             Notch? own = row.Prepared.Sheet.LineOf(setting)?.Notch;
             notches.Add(new Notch(
-                setting, requirement, own?.Tolerance ?? new Distance(0, SettingName.Of(setting).Unit), own?.Importance ?? Importance.Must, $"{why}: {reason}"));
+                setting, requirement, own?.Tolerance ?? new Distance(0, SettingDefinition.Of(setting).Unit), own?.Importance ?? Importance.Must, $"{why}: {reason}"));
         }
 
         if (row.Prepared.Of.Pins.Shutter is { } time)

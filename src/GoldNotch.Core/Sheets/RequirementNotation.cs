@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Optics;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets;
@@ -19,7 +20,7 @@ public abstract partial record Requirement
             return new ByPolicy();
         }
 
-        SettingName name = SettingName.Of(setting);
+        SettingDefinition name = SettingDefinition.Of(setting);
         return name.Kind switch
         {
             SettingKind.Choice => PositionRequirement(tidy, name),
@@ -32,33 +33,8 @@ public abstract partial record Requirement
     /// <summary>Requirements to begin from, as they are written.</summary>
     public static ImmutableArray<string> Examples(Setting setting)
     {
-        SettingName name = SettingName.Of(setting);
-        IEnumerable<string> own = setting switch
-        {
-            Setting.FullAuto => ["off"],
-            Setting.RecordFormat => ["1080 29.97p", "2160 23.976p", "1080 at the rate of the line-up", "by the use"],
-            Setting.BitRate => ["highest", "highest the card takes", "at least 40 Mb/s"],
-            Setting.Shutter => ["180°", "180° or faster", "double the rate", "1/100"],
-            Setting.BaseIso => ["low", "high"],
-            Setting.Gain => ["base", "0 dB", "lowest"],
-            Setting.NeutralDensity => ["clear", "2 stops"],
-            Setting.IrisControl or Setting.FocusMode => ["manual", "automatic"],
-            Setting.Iris => ["f/5.6", "f/5.6, takes up the rest", "as metered"],
-            Setting.WhiteBalance => ["card in memory A", "preset nearest to 3200 K", "automatic"],
-            Setting.FileSystem => ["enough", .. name.Words],
-            Setting.RunningMinutes or Setting.CardMinutes => ["enough", "at least 60 min"],
-            Setting.CardSpeed => ["enough", "at least 30 MB/s"],
-            Setting.AudioPeakLevel => ["−12 dBFS"],
-            Setting.Zebra => ["100 %", "70 %", "off"],
-            Setting.TimecodeHour => ["hour 1"],
-            _ => name.Kind switch
-            {
-                SettingKind.Choice => name.Words,
-                SettingKind.Level => [Level.Label(0, name.Unit)],
-                _ => ["done"],
-            },
-        };
-        return Policy.Deciding(setting) is null ? [.. own] : [.. own, "by policy"];
+        ImmutableArray<string> own = SettingDefinition.Of(setting).Requirements;
+        return Policy.Deciding(setting) is null ? own : [.. own, "by policy"];
     }
 
     private static Requirement ComputedRequirement(Setting setting, string tidy) =>
@@ -88,7 +64,7 @@ public abstract partial record Requirement
             Setting.WhiteBalance when tidy == "automatic" => new AutomaticMode(),
             Setting.WhiteBalance when After(tidy, "preset nearest to ") is { } kelvin => new WhitePreset(Kelvin.Parse(kelvin)),
             Setting.WhiteBalance when After(tidy, "card in memory ") is { Length: > 0 } memory => new WhiteCard(memory),
-            _ => throw Guard.Unreadable(tidy, $"a requirement for {SettingName.Of(setting).Name.ToLowerInvariant()}", Example(setting)),
+            _ => throw Guard.Unreadable(tidy, $"a requirement for {SettingDefinition.Of(setting).Name.ToLowerInvariant()}", Example(setting)),
         };
 
     private static Requirement ShutterRequirement(string tidy) =>
@@ -100,9 +76,9 @@ public abstract partial record Requirement
         : new Angle(ShutterAngle.Parse(tidy), null);
 
     // A word of the department's list catches a slip of the finger here rather than on forty cameras.
-    private static Requirement PositionRequirement(string tidy, SettingName name)
+    private static Requirement PositionRequirement(string tidy, SettingDefinition name)
     {
-        if (tidy == "enough" && name.Setting == Setting.FileSystem)
+        if (tidy == "enough" && name.CanBeEnough)
         {
             return new Enough();
         }
@@ -113,15 +89,14 @@ public abstract partial record Requirement
             : throw Guard.Unreadable(tidy, $"a requirement for {name.Name.ToLowerInvariant()}", string.Join(" or ", name.Words));
     }
 
-    private static Requirement NumberRequirement(string tidy, SettingName name)
+    private static Requirement NumberRequirement(string tidy, SettingDefinition name)
     {
         if (tidy == "off")
         {
             return new Position("off");
         }
 
-        bool enough = name.Setting is Setting.CardMinutes or Setting.RunningMinutes or Setting.CardSpeed;
-        return tidy == "enough" && enough ? new Enough()
+        return tidy == "enough" && name.CanBeEnough ? new Enough()
             : After(tidy, "at least ") is { } least ? new Amount(Level.Parse(least, name.Unit), Bound.AtLeast, name.Unit)
             : After(tidy, "at most ") is { } most ? new Amount(Level.Parse(most, name.Unit), Bound.AtMost, name.Unit)
             : new Amount(Level.Parse(tidy, name.Unit), Bound.Exactly, name.Unit);

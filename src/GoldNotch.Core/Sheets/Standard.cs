@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Optics;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets;
@@ -92,7 +93,7 @@ public sealed record Standard
             {
                 string under = twice.Key.Length == 0 ? "" : $" under the same conditions ({twice.Key})";
                 throw new QuantityException(
-                    QuantityFault.BadLabel, $"The standard “{name}” has two notches for {SettingName.Of(all.Key).Key}{under}; keep one.");
+                    QuantityFault.BadLabel, $"The standard “{name}” has two notches for {SettingDefinition.Of(all.Key).Key}{under}; keep one.");
             }
         }
     }

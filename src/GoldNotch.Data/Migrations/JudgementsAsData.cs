@@ -4,6 +4,7 @@ using DbUp.Engine;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Sheets.SheetRules;
@@ -100,7 +101,7 @@ internal sealed class JudgementsAsData : IScript
     {
         List<StoredReading> typed = commands.Read(
             $"SELECT setting, kind, typed, stage, read_by, {order} FROM {table} WHERE check_id = @check",
-            r => new StoredReading(SettingName.Parse(r.GetString(0)), ReadingKinds.Parse(r.GetString(1)), r.GetString(2), r.GetString(4), default, 1)
+            r => new StoredReading(SettingDefinition.Parse(r.GetString(0)), ReadingKinds.Parse(r.GetString(1)), r.GetString(2), r.GetString(4), default, 1)
             {
                 Stage = CheckReadings.StageOf(r.GetString(3), ""),
                 Order = r.GetInt32(5),
@@ -117,7 +118,7 @@ internal sealed class JudgementsAsData : IScript
                 commands.Run(
                     $"UPDATE {table} SET value = @value::jsonb WHERE check_id = @check AND stage = @stage AND setting = @setting AND typed = @typed AND read_by = @by",
                     ("value", JsonSerializer.Serialize(ValueDocument.Of(value), ExchangeJson.Default.ValueDocument)),
-                    ("check", check), ("stage", reading.Stage == CheckStage.Left ? "left" : "found"), ("setting", SettingName.Of(reading.Setting).Key), ("typed", reading.Typed), ("by", reading.By));
+                    ("check", check), ("stage", reading.Stage == CheckStage.Left ? "left" : "found"), ("setting", SettingDefinition.Of(reading.Setting).Key), ("typed", reading.Typed), ("by", reading.By));
             }
 
             read.Add(reading with { Value = value });
@@ -155,7 +156,7 @@ internal sealed class JudgementsAsData : IScript
                 (null, { } m) => RuleBook.Of(m),
                 _ => [],
             };
-            Judgement because = found.FirstOrDefault(f => f.RuleId == rule && (f.Setting is { } at ? SettingName.Of(at).Key : "") == setting)?.Because
+            Judgement because = found.FirstOrDefault(f => f.RuleId == rule && (f.Setting is { } at ? SettingDefinition.Of(at).Key : "") == setting)?.Because
                 ?? new Judgement(rule, "accepted-before", null, []);
             commands.Run(
                 "UPDATE accepted_finding SET judgement = @judgement::jsonb WHERE standard_key = @standard AND model_key = @model AND rule_id = @rule AND setting = @setting",

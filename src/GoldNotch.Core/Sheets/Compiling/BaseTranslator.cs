@@ -19,7 +19,7 @@ internal sealed class BaseTranslator : Translator
     private static readonly Template KeepLow = new(RuleId, "keep-low", "This light needs {rating}: {gain} on the low base, which is used up to {limit}.");
     private static readonly Template UseHigh = new(RuleId, "use-high", "This light needs {rating}: {gain} on the low base is more than {limit}, so the high base, {iso}, is the cleaner.");
 
-    protected override Setting Setting => Setting.BaseIso;
+    internal override Setting Setting => Setting.BaseIso;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
     {

@@ -18,7 +18,7 @@ internal sealed class BitRateTranslator : Translator
     private static readonly Template HighestForCard = new(RuleId, "highest-for-card", "{rate} is the highest that the issued {card} at {sustained} sustains.");
     private static readonly Template NeedsFaster = new(RuleId, "needs-faster", "{rate} needs a faster card, {needed}.");
 
-    protected override Setting Setting => Setting.BitRate;
+    internal override Setting Setting => Setting.BitRate;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
     {

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 
 namespace GoldNotch.Core.Sheets.Compiling;
 
@@ -18,11 +19,11 @@ internal sealed class ChoiceTranslator(Setting setting) : Translator
     private static readonly Template NothingToSet = new(RuleId, "nothing-to-set", "{model} has none: nothing to set.");
     private static readonly Template NoControl = new(RuleId, "no-control", "{model} has no control for {setting:lower}.");
 
-    protected override Setting Setting => setting;
+    internal override Setting Setting => setting;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
     {
-        SettingName name = SettingName.Of(setting);
+        SettingDefinition name = SettingDefinition.Of(setting);
         string word = notch.Requirement is Requirement.Position position ? position.Word : ByPolicy(draft);
         CameraModel model = draft.Model;
         if (!model.Choices.TryGetValue(setting, out ChoiceControl? control))
@@ -52,7 +53,7 @@ internal sealed class ChoiceTranslator(Setting setting) : Translator
         return NotPossible(notch, draft, none.And(PositionAdvice.Instead(setting, word)));
     }
 
-    private SheetLine Missing(Notch notch, SheetDraft draft, SettingName name, string word)
+    private SheetLine Missing(Notch notch, SheetDraft draft, SettingDefinition name, string word)
     {
         if (!draft.Model.NotFitted.Contains(setting))
         {
@@ -77,7 +78,7 @@ internal sealed class ChoiceTranslator(Setting setting) : Translator
         _ => "low",
     };
 
-    private static ChoicePosition? NextTo(SettingName name, string word, ImmutableArray<ChoicePosition> has)
+    private static ChoicePosition? NextTo(SettingDefinition name, string word, ImmutableArray<ChoicePosition> has)
     {
         int wanted = name.Words.IndexOf(word);
         return has.Where(p => p.Word != "off" || word == "off")

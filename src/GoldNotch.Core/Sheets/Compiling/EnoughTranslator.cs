@@ -25,7 +25,7 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
     private static readonly Template NeedsBatteries = new(
         RuleId, "needs-batteries", "{battery} at {power} runs {runs}; {planned} with a margin of 15 % need {batteries#battery|batteries}, or mains with the adapter at *camera*.");
 
-    protected override Setting Setting => setting;
+    internal override Setting Setting => setting;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft) => setting switch
     {

@@ -13,7 +13,7 @@ internal sealed class FileSystemTranslator : Translator
     private static readonly Template IssuedDiffers = new(RuleId, "issued-differs", "The issued card is {card}; {model} writes {writes}. Format it in the camera after its clips are copied.");
     private static readonly Template Writes = new(RuleId, "writes", "{model} writes {writes}.");
 
-    protected override Setting Setting => Setting.FileSystem;
+    internal override Setting Setting => Setting.FileSystem;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
     {

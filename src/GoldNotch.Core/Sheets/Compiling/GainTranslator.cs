@@ -21,7 +21,7 @@ internal sealed class GainTranslator : Translator
     private static readonly Template Above = new(
         RuleId, "above", "{model} has no {required}; it has {positions}. Nothing is lower than {gain}. It is {light:size} brighter and adds {off} of noise.");
 
-    protected override Setting Setting => Setting.Gain;
+    internal override Setting Setting => Setting.Gain;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
     {

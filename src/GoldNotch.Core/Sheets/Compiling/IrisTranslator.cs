@@ -24,7 +24,7 @@ internal sealed class IrisTranslator : Translator
     private static readonly Template TooBright = new(RuleId, "too-bright", "{lux} need {wanted} here; the lens ends at {iris}. The picture is {off:size} too bright. Put an ND filter in.");
     private static readonly Template Ramps = new(RuleId, "ramps", "The zoom holds it up to {focal}. At {longest} it is {atlong}, {loss:size} darker.");
 
-    protected override Setting Setting => Setting.Iris;
+    internal override Setting Setting => Setting.Iris;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
     {

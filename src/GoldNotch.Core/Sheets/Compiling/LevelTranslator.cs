@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets.Compiling;
@@ -26,11 +27,11 @@ internal sealed class LevelTranslator(Setting setting) : Translator
     // Often taken for an effect.
     private static readonly Template ShiftIsBias = new(RuleId, "shift-is-bias", "It is a bias of automatic exposure, not an effect.");
 
-    protected override Setting Setting => setting;
+    internal override Setting Setting => setting;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
     {
-        SettingName name = SettingName.Of(setting);
+        SettingDefinition name = SettingDefinition.Of(setting);
         CameraModel model = draft.Model;
         Requirement requirement = notch.Requirement is Requirement.ByPolicy ? ZebraByPolicy(draft) : notch.Requirement;
         bool off = requirement is Requirement.Position;
@@ -66,7 +67,7 @@ internal sealed class LevelTranslator(Setting setting) : Translator
                 setting, ("model", model.Name), ("required", Shown(wanted, name)), ("level", Shown(chosen, name)), ("off", new Distance(away, name.Unit))).And(means));
     }
 
-    private SheetLine Missing(Notch notch, SheetDraft draft, SettingName name, bool nothingWanted, double wanted)
+    private SheetLine Missing(Notch notch, SheetDraft draft, SettingDefinition name, bool nothingWanted, double wanted)
     {
         CameraModel model = draft.Model;
         SettingValue none = notch.Requirement is Requirement.Amount ? new SettingValue.Amount(wanted, name.Unit) : new SettingValue.Choice("off");
@@ -81,7 +82,7 @@ internal sealed class LevelTranslator(Setting setting) : Translator
                 : NoControl.Of(setting, ("model", model.Name), ("setting", setting)));
     }
 
-    private static SettingValue.Amount Shown(double level, SettingName name) => new(level, name.Unit);
+    private static SettingValue.Amount Shown(double level, SettingDefinition name) => new(level, name.Unit);
 
     private static bool Good(double mark, Requirement requirement) => requirement is not Requirement.Amount number || number.Bound switch
     {

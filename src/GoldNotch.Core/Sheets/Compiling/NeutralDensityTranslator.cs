@@ -19,13 +19,13 @@ internal sealed class NeutralDensityTranslator : Translator
     private static readonly Template NearestVariable = new(
         RuleId, "nearest-variable", "{model} has clear and {least:size} to {most:size}. {position} is the nearest to {required:size}: the picture is {light:size} {light?brighter|darker} than required.");
 
-    protected override Setting Setting => Setting.NeutralDensity;
+    internal override Setting Setting => Setting.NeutralDensity;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
     {
         Stops wanted = ((Requirement.FilterLoss)notch.Requirement).Loss;
         CameraModel model = draft.Model;
-        FilterPosition[] filters = [.. Dial.FiltersOf(model)];
+        FilterPosition[] filters = [.. model.FilterPositions()];
         if (filters.Length == 0)
         {
             return wanted == Stops.Zero

@@ -19,7 +19,7 @@ internal sealed class RecordFormatTranslator : Translator
     private static readonly Template AskRate = new(RuleId, "ask-rate", "All cameras of the shoot use one rate: ask which. Alone it would be {plain}, here {format}.");
     private static readonly Template AskRateNotHere = new(RuleId, "ask-rate-not-here", "All cameras of the shoot use one rate: ask which. Alone it would be {plain}, which this model does not have.");
 
-    protected override Setting Setting => Setting.RecordFormat;
+    internal override Setting Setting => Setting.RecordFormat;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft) => notch.Requirement switch
     {

@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets.Compiling;

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets.Compiling;
@@ -7,29 +8,7 @@ namespace GoldNotch.Core.Sheets.Compiling;
 /// <summary>Translates a standard for a model: standard × model → sheet, each line exact, a compromise with its size, not possible, or for a person to look at.</summary>
 public static class SheetCompiler
 {
-    private static readonly ImmutableArray<Translator> Translators =
-        [.. SettingName.All.Select(name => name.Setting switch
-        {
-            Setting.FullAuto => new FullAutoTranslator(),
-            Setting.RecordFormat => new RecordFormatTranslator(),
-            Setting.BitRate => new BitRateTranslator(),
-            Setting.Shutter => new ShutterTranslator(),
-            Setting.BaseIso => new BaseTranslator(),
-            Setting.Gain => new GainTranslator(),
-            Setting.NeutralDensity => new NeutralDensityTranslator(),
-            Setting.IrisControl => new ModeTranslator(Setting.IrisControl, m => m.Iris),
-            Setting.Iris => new IrisTranslator(),
-            Setting.WhiteBalance => new WhiteBalanceTranslator(),
-            Setting.FocusMode => new ModeTranslator(Setting.FocusMode, m => m.Focus),
-            Setting.CardSpeed or Setting.CardMinutes or Setting.RunningMinutes => new EnoughTranslator(name.Setting),
-            Setting.FileSystem => new FileSystemTranslator(),
-            _ => name.Kind switch
-            {
-                SettingKind.Choice => new ChoiceTranslator(name.Setting),
-                SettingKind.Level => new LevelTranslator(name.Setting),
-                _ => (Translator)new TaskTranslator(name.Setting),
-            },
-        })];
+    private static readonly ImmutableArray<Translator> Translators = Translator.ForAll();
 
     /// <summary>Makes the sheet for the circumstances the standard is usually used in.</summary>
     public static Sheet Compile(Standard standard, CameraModel model) => Compile(standard, model, standard.Circumstances);

@@ -21,7 +21,7 @@ internal sealed class ShutterTranslator : Translator
     private static readonly Template Standing = new(RuleId, "standing", "Under {mains} mains it shows a standing band of {ripple}.");
     private static readonly Template Pulses = new(RuleId, "pulses", "Under {mains} mains it pulses by {ripple} at {beat}.");
 
-    protected override Setting Setting => Setting.Shutter;
+    internal override Setting Setting => Setting.Shutter;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
     {

@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 
 namespace GoldNotch.Core.Sheets.Compiling;
 
@@ -18,13 +19,13 @@ internal sealed class TaskTranslator(Setting setting) : Translator
     private static readonly Template ResetSince = new(RuleId, "reset-since", "{how} It needs firmware {firmware} or later. The card is not affected.");
     private static readonly Template Format = new(RuleId, "format", "{what} The camera may not recognise a card formatted on a computer.");
 
-    protected override Setting Setting => setting;
+    internal override Setting Setting => setting;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
     {
         CameraModel model = draft.Model;
         var done = new SettingValue.Task(true);
-        string what = SettingName.Of(setting).What;
+        string what = SettingDefinition.Of(setting).What;
         return setting switch
         {
             Setting.BlackReference when model.BlackReferenceMinutes is { } minutes => Exact(

@@ -1,5 +1,7 @@
+using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets.Compiling;
@@ -11,7 +13,20 @@ internal abstract class Translator
     protected const double ExactWithinStops = 0.05;
 
     /// <summary>The setting translated.</summary>
-    protected abstract Setting Setting { get; }
+    internal abstract Setting Setting { get; }
+
+    /// <summary>
+    /// One for each setting, in the order of the work. A setting with a translator of its own has it by that class being there;
+    /// any other is translated by what it is.
+    /// </summary>
+    internal static ImmutableArray<Translator> ForAll()
+    {
+        var own = typeof(Translator).Assembly.GetTypes()
+            .Where(type => type.IsSubclassOf(typeof(Translator)) && !type.IsAbstract && type.GetConstructor([]) is not null)
+            .Select(type => (Translator)Activator.CreateInstance(type)!)
+            .ToDictionary(translator => translator.Setting);
+        return [.. SettingDefinition.All.Select(definition => own.GetValueOrDefault(definition.Setting) ?? ByKind(definition))];
+    }
 
     /// <summary>Writes the line of a notch.</summary>
     internal abstract SheetLine Translate(Notch notch, SheetDraft draft);
@@ -36,11 +51,21 @@ internal abstract class Translator
     protected SheetLine CheckByEye(Notch notch, SheetDraft draft, SettingValue? target, Judgement because) =>
         Line(notch, draft, Fit.CheckByEye, target, 0, Stops.Zero, because);
 
+    private static Translator ByKind(SettingDefinition definition) => definition switch
+    {
+        ModeSetting mode => new ModeTranslator(mode),
+        EnoughSetting => new EnoughTranslator(definition.Setting),
+        { Kind: SettingKind.Choice } => new ChoiceTranslator(definition.Setting),
+        { Kind: SettingKind.Level } => new LevelTranslator(definition.Setting),
+        { Kind: SettingKind.Task } => new TaskTranslator(definition.Setting),
+        _ => throw new InvalidOperationException($"Nothing translates {definition.Key}."),
+    };
+
     private SheetLine Line(Notch notch, SheetDraft draft, Fit fit, SettingValue? target, double size, Stops light, Judgement because) => new(
         notch,
         fit,
         target,
-        new Distance(size, SettingName.Of(Setting).Unit),
+        new Distance(size, SettingDefinition.Of(Setting).Unit),
         light,
         because,
         draft.Model.PlaceOf(Setting),

@@ -22,7 +22,7 @@ internal sealed class WhiteBalanceTranslator : Translator
     private static readonly Template Visible = new(RuleId, "visible", "The nearest to {required} on {model} is {white}, which leaves {cast}: plainly visible. Balance on a grey card if possible.");
     private static readonly Template Unseen = new(RuleId, "unseen", "The nearest to {required} on {model} is {white}, which leaves {cast}: not visible.");
 
-    protected override Setting Setting => Setting.WhiteBalance;
+    internal override Setting Setting => Setting.WhiteBalance;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft) => notch.Requirement switch
     {

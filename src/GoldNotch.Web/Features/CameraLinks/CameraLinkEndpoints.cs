@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
@@ -78,7 +79,7 @@ internal static class CameraLinkEndpoints
             throw new RefusedException("bad-value", "/settings", $"Ask for 1 to {MostAtOnce} settings at once.");
         }
 
-        Setting[] asked = [.. request.Settings.Select((s, i) => RefusedException.At($"/settings/{i}", () => SettingName.Parse(s))).Distinct().Order()];
+        Setting[] asked = [.. request.Settings.Select((s, i) => RefusedException.At($"/settings/{i}", () => SettingDefinition.Parse(s))).Distinct().Order()];
         WholeCheck whole = await FindAsync(checks, id, cancel);
         Sheet sheet = await judge.SheetOfAsync(whole, cancel);
         LinkAnswer<IReadOnlyList<ShownSetting>> answer = await link.ReadAsync(whole.Check.UnitTag, [.. asked.Where(s => sheet.LineOf(s) is not null)], cancel);
@@ -103,7 +104,7 @@ internal static class CameraLinkEndpoints
     private static async Task<Results<Ok<CameraReadings>, ProblemHttpResult>> SetAsync(
         Guid id, string setting, HttpContext context, CheckStore checks, CheckJudge judge, ICameraLink link, TimeProvider clock, CancellationToken cancel)
     {
-        Setting what = RefusedException.At("/setting", () => SettingName.Parse(setting));
+        Setting what = RefusedException.At("/setting", () => SettingDefinition.Parse(setting));
         WholeCheck whole = await FindAsync(checks, id, cancel);
         Sheet sheet = await judge.SheetOfAsync(whole, cancel);
         if (whole.Check.SignedAt is not null)
@@ -113,7 +114,7 @@ internal static class CameraLinkEndpoints
 
         if (sheet.LineOf(what)?.Target is not { } target)
         {
-            throw new RefusedException("bad-value", "/setting", $"The sheet gives no value for {SettingName.Of(what).Name} on {sheet.Model.Name}, so there is nothing to send.");
+            throw new RefusedException("bad-value", "/setting", $"The sheet gives no value for {SettingDefinition.Of(what).Name} on {sheet.Model.Name}, so there is nothing to send.");
         }
 
         string tag = whole.Check.UnitTag;
@@ -160,7 +161,7 @@ internal static class CameraLinkEndpoints
         sentence));
 
     private static List<string> Of(Sheet sheet, IReadOnlySet<Setting> settings) =>
-        [.. sheet.Lines.Where(l => settings.Contains(l.Setting) && !l.NothingToDo).Select(l => SettingName.Of(l.Setting).Key)];
+        [.. sheet.Lines.Where(l => settings.Contains(l.Setting) && !l.NothingToDo).Select(l => SettingDefinition.Of(l.Setting).Key)];
 
     private static async Task<WholeCheck> FindAsync(CheckStore checks, Guid id, CancellationToken cancel) =>
         await checks.GetAsync(id, cancel) ?? throw CheckEndpoints.NotFound(id);

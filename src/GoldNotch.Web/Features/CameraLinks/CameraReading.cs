@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
@@ -21,8 +22,8 @@ internal sealed class CameraReading(Sheet sheet, WholeCheck whole, CheckStage st
     /// <summary>Takes one setting; they come in the order of the work.</summary>
     internal CameraReadView Take(Setting setting, ShownSetting? shown)
     {
-        string key = SettingName.Of(setting).Key;
-        string name = SettingName.Of(setting).Name;
+        string key = SettingDefinition.Of(setting).Key;
+        string name = SettingDefinition.Of(setting).Name;
         if (shown is null)
         {
             return new(key, CameraReadOutcome.NotReported, "", $"{name} is not reported by this camera: read it off.");

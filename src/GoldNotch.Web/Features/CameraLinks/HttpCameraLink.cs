@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Web.Features.CameraLinks;
@@ -41,12 +42,12 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
 
     public async Task<LinkAnswer<IReadOnlyList<ShownSetting>>> ReadAsync(string tag, IReadOnlyCollection<Setting> settings, CancellationToken cancel)
     {
-        string only = string.Join(',', settings.Select(s => SettingName.Of(s).Key));
+        string only = string.Join(',', settings.Select(s => SettingDefinition.Of(s).Key));
         return Shown(tag, await AskAsync<SettingsBody>(tag, HttpMethod.Get, $"/settings?only={only}", null, cancel), settings.Contains);
     }
 
     public async Task<LinkAnswer<IReadOnlyList<ShownSetting>>> SetAsync(string tag, Setting setting, string text, CancellationToken cancel) =>
-        Shown(tag, await AskAsync<SettingsBody>(tag, HttpMethod.Put, $"/settings/{SettingName.Of(setting).Key}", new { set = text }, cancel), _ => true);
+        Shown(tag, await AskAsync<SettingsBody>(tag, HttpMethod.Put, $"/settings/{SettingDefinition.Of(setting).Key}", new { set = text }, cancel), _ => true);
 
     public void Dispose() => _http?.Dispose();
 
@@ -131,7 +132,7 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
 
     private static HashSet<Setting> Known(IReadOnlyList<string> keys) => [.. keys.Take(MostSettings).Select(Key).OfType<Setting>()];
 
-    private static Setting? Key(string key) => SettingName.All.FirstOrDefault(n => n.Key == key)?.Setting;
+    private static Setting? Key(string key) => SettingDefinition.All.FirstOrDefault(n => n.Key == key)?.Setting;
 
     private static string Excerpt(string text) => new([.. text.Where(c => !char.IsControl(c)).Take(40)]);
 

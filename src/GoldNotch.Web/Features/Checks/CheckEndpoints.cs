@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
@@ -96,7 +97,7 @@ internal static class CheckEndpoints
             return TypedResults.Problem(ETags.Missing());
         }
 
-        Setting what = RefusedException.At("/setting", () => SettingName.Parse(setting));
+        Setting what = RefusedException.At("/setting", () => SettingDefinition.Parse(setting));
         WholeCheck whole = await checks.ReadingsAsync(id, cancel) ?? throw NotFound(id);
         Sheet sheet = await judge.SheetOfAsync(whole, cancel);
         if (sheet.LineOf(what) is null)
@@ -121,7 +122,7 @@ internal static class CheckEndpoints
     private static async Task<Results<Ok<CheckView>, ProblemHttpResult>> DecideAsync(
         Guid id, string setting, DecisionRequest request, HttpContext context, CheckStore checks, CheckJudge judge, CancellationToken cancel)
     {
-        Setting what = RefusedException.At("/setting", () => SettingName.Parse(setting));
+        Setting what = RefusedException.At("/setting", () => SettingDefinition.Parse(setting));
         Sheet sheet = await judge.SheetOfAsync(await FindAsync(checks, id, cancel), cancel);
         (string, ReadingKind, string)? chosen = request.By is { } by ? (by, request.Kind ?? ReadingKind.Unread, request.Typed ?? "") : null;
         (RecordOutcome outcome, WholeCheck? now) = await checks.DecideAsync(id, what, request.Stage, chosen, SessionEndpoints.Name(context.User), after => CheckJudge.Judge(sheet, after), cancel);
@@ -139,7 +140,7 @@ internal static class CheckEndpoints
 
     private static async Task<Ok<PreviewView>> PreviewAsync(Guid id, PreviewRequest request, CheckStore checks, CheckJudge judge, CancellationToken cancel)
     {
-        Setting setting = RefusedException.At("/setting", () => SettingName.Parse(request.Setting));
+        Setting setting = RefusedException.At("/setting", () => SettingDefinition.Parse(request.Setting));
         WholeCheck whole = await checks.ReadingsAsync(id, cancel) ?? throw NotFound(id);
         return TypedResults.Ok(await judge.PreviewAsync(whole, setting, request.Stage, request.Text, cancel));
     }

@@ -1,6 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
@@ -111,7 +112,7 @@ internal static class CheckViews
     internal static AdditionView Of(StoredAddition addition) =>
         new(addition.Id, addition.Setting is { } setting ? Key(setting) : null, addition.Text, addition.By, addition.At);
 
-    private static string Key(Setting setting) => SettingName.Of(setting).Key;
+    private static string Key(Setting setting) => SettingDefinition.Of(setting).Key;
 
-    private static string Name(Setting setting) => SettingName.Of(setting).Name;
+    private static string Name(Setting setting) => SettingDefinition.Of(setting).Name;
 }

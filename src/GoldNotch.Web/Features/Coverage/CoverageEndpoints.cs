@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Sheets.Coverage;
@@ -75,7 +76,7 @@ internal sealed class CoverageGrid(StandardStore standards, ModelStore models, C
 
     internal static CoverageCellView View(CellKey key, CoverageCell cell, Phrasing phrasing) => new(
         key.StandardKey, key.StandardVersion, key.ModelKey, cell.Exact, cell.Compromise, cell.NotPossible, cell.CheckByEye, cell.Findings,
-        cell.Matters is { } n ? SettingName.Of(n).Name : "", cell.Matters is { } s ? SettingName.Of(s).Key : "", cell.LightLeft.DifferenceLabel(), phrasing.InOneLine(cell.Notable));
+        cell.Matters is { } n ? SettingDefinition.Of(n).Name : "", cell.Matters is { } s ? SettingDefinition.Of(s).Key : "", cell.LightLeft.DifferenceLabel(), phrasing.InOneLine(cell.Notable));
 }
 
 /// <summary>The coverage grid.</summary>

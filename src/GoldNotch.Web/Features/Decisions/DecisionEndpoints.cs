@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
@@ -40,7 +41,7 @@ internal static class DecisionEndpoints
     }
 
     internal static WaiverView View(Waiver w, DateOnly today) => new(
-        w.Id, w.StandardKey, w.Setting, SettingName.Of(SettingName.Parse(w.Setting)).Name, w.ModelKey, w.UnitTag, w.Reason, w.Author, w.MadeAt, w.ExpiresOn, w.Holds(today), w.EndedBy);
+        w.Id, w.StandardKey, w.Setting, SettingDefinition.Of(SettingDefinition.Parse(w.Setting)).Name, w.ModelKey, w.UnitTag, w.Reason, w.Author, w.MadeAt, w.ExpiresOn, w.Holds(today), w.EndedBy);
 
     private static async Task<NoContent> AcceptAsync(AcceptRequest request, HttpContext context, CurrentFindings findings, DecisionStore decisions, CancellationToken cancel)
     {
@@ -68,7 +69,7 @@ internal static class DecisionEndpoints
         Guid id, WaiverRequest request, HttpContext context, DecisionStore decisions, StandardStore standards, ModelStore models, UnitStore units, TimeProvider clock, CancellationToken cancel)
     {
         Reason(request.Reason);
-        _ = RefusedException.At("/setting", () => SettingName.Parse(request.Setting));
+        _ = RefusedException.At("/setting", () => SettingDefinition.Parse(request.Setting));
         DateOnly today = Today(clock);
         if (request.ExpiresOn < today || request.ExpiresOn > today.AddDays(MostDays))
         {

@@ -1,6 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sheets;
@@ -61,7 +62,7 @@ internal static class DriftEndpoints
         }
 
         return [.. Core.Checks.Drift.InOrder(findings).Select(f => new DriftView(
-            SettingName.Of(f.Setting).Key, SettingName.Of(f.Setting).Name, View(f.Wrong), View(f.Automatic), f.Remedy, phrasing.Of(f.Because), by[f.Setting].LastWrong))];
+            SettingDefinition.Of(f.Setting).Key, SettingDefinition.Of(f.Setting).Name, View(f.Wrong), View(f.Automatic), f.Remedy, phrasing.Of(f.Because), by[f.Setting].LastWrong))];
     }
 
     private static FrequencyView View(Frequency f) => new(f.Times, f.Of, 100 * f.Interval.Low, 100 * f.Interval.High, f.Label());

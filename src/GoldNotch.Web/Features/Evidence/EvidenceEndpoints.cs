@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Checks;
@@ -63,5 +64,5 @@ internal static class EvidenceEndpoints
     private static async Task<Ok<CheckView>> ViewAsync(Guid id, CheckStore checks, CheckJudge judge, CancellationToken cancel) =>
         TypedResults.Ok(await judge.ViewAsync(await checks.GetAsync(id, cancel) ?? throw CheckEndpoints.NotFound(id), cancel));
 
-    private static Setting? SettingOf(string? key) => string.IsNullOrEmpty(key) ? null : RefusedException.At("/setting", () => SettingName.Parse(key));
+    private static Setting? SettingOf(string? key) => string.IsNullOrEmpty(key) ? null : RefusedException.At("/setting", () => SettingDefinition.Parse(key));
 }

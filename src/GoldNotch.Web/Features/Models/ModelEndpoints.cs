@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Sheets.SheetRules;
@@ -109,13 +110,13 @@ internal static class ModelEndpoints
         IEnumerable<Standard> approved = (await standards.ApprovedAsync(cancel)).Select(s => StandardReader.ToStandard(s.Document));
         return new ModelPreview(
             null,
-            [.. Completeness.Of(model).Select(c => new CompletenessView(c.Chapter, c.Known, [.. c.Missing.Select(s => SettingName.Of(s).Key)]))],
+            [.. Completeness.Of(model).Select(c => new CompletenessView(c.Chapter, c.Known, [.. c.Missing.Select(s => SettingDefinition.Of(s).Key)]))],
             Findings.Views(RuleBook.Of(model), await decisions.AcceptedAsync("", model.Key, cancel), phrasing),
-            [.. SettingName.All.Where(n => n.Kind != SettingKind.Task).Select(n => Control(model, n))],
+            [.. SettingDefinition.All.Where(n => n.Kind != SettingKind.Task).Select(n => Control(model, n))],
             [.. approved.Select(s => SheetViews.Row(SheetCompiler.Compile(s, model), count, phrasing))]);
     }
 
-    private static ModelControlView Control(CameraModel model, SettingName name)
+    private static ModelControlView Control(CameraModel model, SettingDefinition name)
     {
         // Angles and codecs are shown for the first recording, since they are times and lists only once a rate is known.
         SettingValue.Format? first = model.Formats.IsEmpty ? null : new SettingValue.Format(model.Formats[0].Size, model.Formats[0].Rate);

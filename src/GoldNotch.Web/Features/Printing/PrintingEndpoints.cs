@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
@@ -51,13 +52,13 @@ internal static class PrintingEndpoints
     private static async Task<ContentHttpResult> DialAsync(
         string standardKey, string modelKey, string setting, int? version, string? when, SheetSource sheets, CancellationToken cancel)
     {
-        Setting of = RefusedException.At("/setting", () => SettingName.Parse(setting));
+        Setting of = RefusedException.At("/setting", () => SettingDefinition.Parse(setting));
         (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
         SheetLine line = sheet.LineOf(of) ?? throw new RefusedException("not-found", "/setting", "This sheet does not ask for it.");
         Dial dial = line.Dial;
         if (dial.Detents.IsEmpty)
         {
-            throw new RefusedException("not-found", "/setting", $"{sheet.Model.Name} has no control to draw for {SettingName.Of(of).Name.ToLowerInvariant()}.");
+            throw new RefusedException("not-found", "/setting", $"{sheet.Model.Name} has no control to draw for {SettingDefinition.Of(of).Name.ToLowerInvariant()}.");
         }
 
         const float Width = 600;

@@ -1,4 +1,5 @@
 using System.Globalization;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Web.Features.Wording;
@@ -86,8 +87,8 @@ internal sealed class SheetPdf : IDisposable
         string chapter = "";
         foreach (SheetLine line in _sheet.Lines.Where(l => !l.NothingToDo))
         {
-            Core.Cameras.SettingName name = Core.Cameras.SettingName.Of(line.Setting);
-            Core.Cameras.Dial? dial = name.Kind == Core.Cameras.SettingKind.Task ? null : line.Dial;
+            SettingDefinition name = SettingDefinition.Of(line.Setting);
+            Dial? dial = name.Kind == SettingKind.Task ? null : line.Dial;
             bool drawn = dial is not null && DialDrawing.Worth(dial);
             float text = Right - Margin - 22;
             List<string> told = Lettering.Wrapped(Told(line), _small, text);
@@ -113,7 +114,7 @@ internal sealed class SheetPdf : IDisposable
         EndPage();
     }
 
-    private void Row(SheetLine line, Core.Cameras.SettingName name, Core.Cameras.Dial? dial, bool drawn, List<string> told)
+    private void Row(SheetLine line, SettingDefinition name, Dial? dial, bool drawn, List<string> told)
     {
         SKCanvas canvas = _canvas!;
         _y += 18;
@@ -156,7 +157,7 @@ internal sealed class SheetPdf : IDisposable
     {
         NewPage();
         SheetLine[] lines = [.. _sheet.Lines.Where(l => !l.NothingToDo)];
-        int chapters = lines.Select(l => Core.Cameras.SettingName.Of(l.Setting).Chapter).Distinct().Count();
+        int chapters = lines.Select(l => SettingDefinition.Of(l.Setting).Chapter).Distinct().Count();
         float room = Bottom - _y - 14;
         int rows = (int)Math.Ceiling((lines.Length + (chapters * 1.2)) / 2) + 1;
         float step = Math.Min(17, room / rows);
@@ -169,7 +170,7 @@ internal sealed class SheetPdf : IDisposable
         string chapter = "";
         foreach (SheetLine line in lines)
         {
-            Core.Cameras.SettingName of = Core.Cameras.SettingName.Of(line.Setting);
+            SettingDefinition of = SettingDefinition.Of(line.Setting);
             if (y + (of.Chapter != chapter ? step * 2.2f : step) > Bottom && x == Margin)
             {
                 (x, y) = (Margin + column + 18, top);
@@ -187,7 +188,7 @@ internal sealed class SheetPdf : IDisposable
             float box = step * 0.55f;
             _canvas!.DrawRect(new SKRect(x, y - box, x + box, y), _rule);
             string shown = line.Target is { } target ? _phrasing.Label(target) : line.Fit == Fit.CheckByEye ? "check by eye" : "not possible";
-            bool act = of.Kind == Core.Cameras.SettingKind.Task;
+            bool act = of.Kind == SettingKind.Task;
             _canvas.DrawText(Lettering.Fitted(of.Name, name, act ? column - 16 : column * 0.48f), x + box + 5, y, SKTextAlign.Left, name, _ink);
             if (!act)
             {

@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Web.Features.Wording;
@@ -50,7 +51,7 @@ internal static class StrapPdf
         foreach (SheetLine line in sheet.Lines.Where(l => Shown.Contains(l.Setting) && !l.NothingToDo))
         {
             float right = y > Height - qr - 14 ? Width - qr - 18 : Width - 12;
-            canvas.DrawText(Lettering.Fitted(SettingName.Of(line.Setting).Name, small, 62), 12, y, SKTextAlign.Left, small, ink);
+            canvas.DrawText(Lettering.Fitted(SettingDefinition.Of(line.Setting).Name, small, 62), 12, y, SKTextAlign.Left, small, ink);
             canvas.DrawText(Lettering.Fitted(line.Target is { } target ? phrasing.Label(target) : "see sheet", value, right - 78), 76, y, SKTextAlign.Left, value, ink);
             y += 11;
         }

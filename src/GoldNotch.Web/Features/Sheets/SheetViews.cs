@@ -1,6 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Coverage;
 using GoldNotch.Core.Units;
@@ -84,7 +85,7 @@ internal static class SheetViews
 
     internal static SheetLineView Of(SheetLine line, Phrasing phrasing)
     {
-        SettingName name = SettingName.Of(line.Setting);
+        SettingDefinition name = SettingDefinition.Of(line.Setting);
         Dial dial = line.Dial;
         return new(
             name.Key,

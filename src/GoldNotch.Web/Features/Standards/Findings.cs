@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Data;
@@ -16,15 +17,15 @@ internal static class Findings
     internal static IReadOnlyList<FindingView> Views(IEnumerable<RuleFinding> findings, IReadOnlyList<AcceptedFinding> accepted, Phrasing phrasing) =>
         [.. findings.Select(f => View(f, accepted.FirstOrDefault(a => a.RuleId == f.RuleId && a.Setting == KeyOf(f.Setting)), phrasing))];
 
-    internal static string KeyOf(Setting? setting) => setting is { } s ? SettingName.Of(s).Key : "";
+    internal static string KeyOf(Setting? setting) => setting is { } s ? SettingDefinition.Of(s).Key : "";
 
     private static FindingView View(RuleFinding finding, AcceptedFinding? accepted, Phrasing phrasing) => new(
         finding.RuleId,
         Rules[finding.RuleId].Text,
         Rules[finding.RuleId].Why,
         finding.Grade,
-        finding.Setting is { } s ? SettingName.Of(s).Key : null,
-        finding.Setting is { } n ? SettingName.Of(n).Name : "",
+        finding.Setting is { } s ? SettingDefinition.Of(s).Key : null,
+        finding.Setting is { } n ? SettingDefinition.Of(n).Name : "",
         phrasing.Of(finding.Because),
         accepted is null ? null : new AcceptedView(accepted.Reason, accepted.By, accepted.At),
         accepted is not null && accepted.Because != finding.Because);

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Sheets.SheetRules;
@@ -38,7 +39,7 @@ internal static class Preview
     }
 
     internal static IReadOnlyList<ChangeView> Views(IEnumerable<StandardChange> changes, Phrasing phrasing) =>
-        [.. changes.Select(c => new ChangeView(c.Setting is { } s ? SettingName.Of(s).Key : null, phrasing.Text(c.Because)))];
+        [.. changes.Select(c => new ChangeView(c.Setting is { } s ? SettingDefinition.Of(s).Key : null, phrasing.Text(c.Because)))];
 
     private static EffectView Effect(Standard standard, Standard? before, CameraModel model, Setting? setting, Phrasing phrasing)
     {

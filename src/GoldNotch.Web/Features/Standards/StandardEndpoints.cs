@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Sheets.SheetRules;
@@ -137,7 +138,7 @@ internal static class StandardEndpoints
         StoredStandard? against = await standards.InStateAsync(document.Key, StandardState.Approved, cancel);
         return TypedResults.Ok(Preview.Of(
             document,
-            setting is { Length: > 0 } ? SettingName.Parse(setting) : null,
+            setting is { Length: > 0 } ? SettingDefinition.Parse(setting) : null,
             against?.Document,
             [.. (await models.NewestAsync(cancel)).Select(m => m.Document)],
             await decisions.AcceptedAsync(document.Key, "", cancel),

@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Media;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Exchange;
@@ -10,9 +11,9 @@ namespace GoldNotch.Web.Features.Standards;
 internal static class Vocabulary
 {
     internal static VocabularyView View { get; } = new(
-        [.. SettingName.All.Select(Of)],
+        [.. SettingDefinition.All.Select(Of)],
         [.. Policy.All.Select(p => new PolicyView(
-            p.Key, p.Name, [.. p.Settings.Select(s => SettingName.Of(s).Key)], [.. p.Options.Select(s => new PolicyOptionView(s.Key, s.Text, s.Reason))]))],
+            p.Key, p.Name, [.. p.Settings.Select(s => SettingDefinition.Of(s).Key)], [.. p.Options.Select(s => new PolicyOptionView(s.Key, s.Text, s.Reason))]))],
         [.. Enum.GetValues<Condition>().Select(ConditionWords.Of)],
         [.. Enum.GetValues<FootageUse>().Select(Word)],
         [.. Enum.GetValues<LampKind>().Select(Word)],
@@ -23,7 +24,7 @@ internal static class Vocabulary
             new GainDocument([new GainPositionDocument(0)], false), [], new ModeDocument(true, false), new WhiteBalanceDocument([3200, 5600], [], false),
             new ModeDocument(true, false), new Dictionary<string, ControlDocument>()));
 
-    private static SettingView Of(SettingName name) => new(
+    private static SettingView Of(SettingDefinition name) => new(
         name.Key,
         name.Name,
         name.Chapter,

@@ -3,6 +3,7 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Checks.Symptoms;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Checks;
@@ -50,7 +51,7 @@ internal static class SymptomEndpoints
     private static DiagnosisView View(Diagnosis diagnosis, Phrasing phrasing) => new(
         diagnosis.Symptom.Key, diagnosis.Symptom.Text, diagnosis.Symptom.About,
         [.. diagnosis.Causes.Select(c => new CauseView(
-            c.Cause.Key, c.Cause.Look, c.Cause.Remedy, c.State, phrasing.Text(c.Because), c.Open, c.Setting is { } setting ? SettingName.Of(setting).Key : null, SheetViews.Of(c.Place)))],
+            c.Cause.Key, c.Cause.Look, c.Cause.Remedy, c.State, phrasing.Text(c.Because), c.Open, c.Setting is { } setting ? SettingDefinition.Of(setting).Key : null, SheetViews.Of(c.Place)))],
         phrasing.Of(diagnosis.Because), diagnosis.Symptom.Caution, diagnosis.OnlyThen);
 
     private static async Task<Ok<OutcomeView>> PutOutcomeAsync(

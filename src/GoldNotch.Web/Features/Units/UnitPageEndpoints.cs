@@ -76,7 +76,7 @@ internal static class UnitPageEndpoints
         return new UnitPageView(
             BoardEndpoints.Row(standing[0], names, today, phrasing),
             unit.Version,
-            model is null ? [] : [.. Dial.FiltersOf(model).Where(f => f.Loss.Value > 0 && model.Variable is null)
+            model is null ? [] : [.. model.FilterPositions().Where(f => f.Loss.Value > 0 && model.Variable is null)
                 .Select(f => new MeasuredFilterView(f.Label, f.Loss.Value, unit.Filters.FirstOrDefault(m => m.Label == f.Label)?.Stops))],
             unit.ColourOffsetMired,
             [.. (await checks.ListAsync(null, unit.Tag, false, ChecksShown, cancel)).Select(c => CheckViews.Row(c, phrasing))],

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
 
-namespace GoldNotch.Core.Cameras;
+namespace GoldNotch.Core.Settings;
 
 /// <summary>What a card still does not say, for one chapter of the work.</summary>
 /// <param name="Chapter">The chapter.</param>
@@ -11,7 +12,7 @@ public sealed record Completeness(string Chapter, int Known, ImmutableArray<Sett
     /// <summary>Chapter by chapter, in the order of the work; acts need nothing of a card.</summary>
     public static ImmutableArray<Completeness> Of(CameraModel model) =>
     [
-        .. SettingName.All.Where(n => n.Kind != SettingKind.Task)
+        .. SettingDefinition.All.Where(n => n.Kind != SettingKind.Task)
             .GroupBy(n => n.Chapter)
             .Select(g => new Completeness(
                 g.Key,
