@@ -68,7 +68,7 @@ public sealed record NamedLensDocument(string Name, LensDocument Lens, string? T
 /// <summary>A sensor.</summary>
 public sealed record SensorDocument(double WidthMm, double HeightMm);
 
-/// <summary>A recording the camera can make; <c>crop</c> is how many times narrower the picture is, <c>cost</c> what else is lost.</summary>
+/// <summary>A recording the camera can make; <c>bitDepths</c> are the bits of a sample, <c>crop</c> is how many times narrower the picture is, <c>cost</c> what else is lost.</summary>
 public sealed record FormatDocument(
     string Size,
     string Rate,
@@ -79,7 +79,8 @@ public sealed record FormatDocument(
     double? ClipMinutes = null,
     string Cost = "",
     double? WorstMbps = null,
-    bool Raw = false);
+    bool Raw = false,
+    IReadOnlyList<int>? BitDepths = null);
 
 /// <summary>The gain control: <c>positions</c>, or <c>isos</c> where it shows ISO numbers; <c>isoAtZeroGain</c> is left out where the maker gives none.
 /// <c>fixedToBase</c> names the picture profiles that are recorded at base whatever the rating.</summary>

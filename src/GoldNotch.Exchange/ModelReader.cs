@@ -73,6 +73,7 @@ public static class ModelReader
             : Each(format.BitRatesMbps, $"{at}/bitRatesMbps", (b, p) => RefusedException.At(p, () => new BitRate(b))))
     {
         Codecs = Each(format.Codecs ?? [], $"{at}/codecs", (c, p) => Text(c, 60, p)),
+        BitDepths = [.. Each(format.BitDepths ?? [], $"{at}/bitDepths", (d, p) => (int)InRange(d, 8, 32, p, "bit depth")).Distinct().Order()],
         CardTypes = Each(format.CardTypes ?? [], $"{at}/cardTypes", (c, p) => Text(c, 40, p)),
         Crop = InRange(format.Crop, 1, 20, $"{at}/crop", "crop"),
         ClipMinutes = format.ClipMinutes is { } clip ? InRange(clip, 0.01, 10_000, $"{at}/clipMinutes", "longest clip in minutes") : null,

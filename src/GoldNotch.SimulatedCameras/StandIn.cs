@@ -239,6 +239,7 @@ public sealed class StandIn
     private List<Setting> Fit(RecordFormat format) =>
     [
         .. Refitted(Setting.BitRate, v => v is SettingValue.Bits bits && format.BitRates.Contains(bits.Rate) ? v : new SettingValue.Bits(format.BitRates[0])),
+        .. Refitted(Setting.BitDepth, v => v is SettingValue.Amount depth && format.BitDepths.Any(d => d == depth.Value) ? v : First(Setting.BitDepth)),
         .. Refitted(Setting.Codec, v => format.Codecs.IsEmpty || format.Codecs.Contains(((SettingValue.Choice)v).Word) ? v : First(Setting.Codec)),
         .. Refitted(Setting.Shutter, v => v is SettingValue.Speed { Angle: { } angle } ? new SettingValue.Speed(angle.At(format.Rate.Frames), angle) : v),
     ];

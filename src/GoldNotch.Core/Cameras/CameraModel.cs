@@ -50,6 +50,9 @@ public sealed record RecordFormat(FrameSize Size, ScanRate Rate, ImmutableArray<
     /// <summary>Codecs it can be coded in; empty where there is no choice.</summary>
     public ImmutableArray<string> Codecs { get; init; } = [];
 
+    /// <summary>Bit depths it can be recorded in, lowest first; empty where the maker does not state them.</summary>
+    public ImmutableArray<int> BitDepths { get; init; } = [];
+
     /// <summary>Card types it can be written to; empty where every card will do.</summary>
     public ImmutableArray<string> CardTypes { get; init; } = [];
 
@@ -205,6 +208,9 @@ public sealed record CameraModel(
         return null;
     }
 
+    // Small factors need a decimal, or 1⅓ and 1⅔ stops would both be 1/3.
+    private static string FactorLabel(double factor) => "1/" + Notation.Number(factor, factor < 10 ? 1 : 0);
+
     /// <summary>The filter positions: those it has, or the steps of its variable filter.</summary>
     public IEnumerable<FilterPosition> FilterPositions()
     {
@@ -218,7 +224,7 @@ public sealed record CameraModel(
         [
             new FilterPosition("clear", Stops.Zero),
             .. Enumerable.Range(0, steps + 1).Select(i => new Stops(variable.Least.Value + (i * variable.Step.Value)))
-                .Select(loss => new FilterPosition("1/" + Notation.Number(Math.Pow(2, loss.Value)), loss)),
+                .Select(loss => new FilterPosition(FactorLabel(Math.Pow(2, loss.Value)), loss)),
         ];
     }
 

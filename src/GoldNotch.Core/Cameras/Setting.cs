@@ -69,6 +69,9 @@ public enum Setting
     /// <summary>How the picture is coded.</summary>
     Codec,
 
+    /// <summary>Bits of each sample of the recording.</summary>
+    BitDepth,
+
     /// <summary>Bits a second of the recorded picture.</summary>
     BitRate,
 

@@ -88,6 +88,9 @@ public enum Measure
 
     /// <summary>Steps of a tint control, signed.</summary>
     TintSteps,
+
+    /// <summary>Bits of a sample.</summary>
+    Bits,
 }
 
 /// <summary>Labels of measured numbers.</summary>
@@ -106,6 +109,7 @@ public static class Measures
         NaturalUnit.MegabytesPerSecond => Measure.MegabytesPerSecond,
         NaturalUnit.Tint => Measure.TintSteps,
         NaturalUnit.Hours => Measure.Hour,
+        NaturalUnit.Bits => Measure.Bits,
         _ => Measure.Count,
     };
 
@@ -154,6 +158,7 @@ public static class Measures
             Measure.Millimetres => "mm",
             Measure.Metres => "m",
             Measure.FullScale => "dBFS",
+            Measure.Bits => "bit",
             _ => "steps",
         },
     };

@@ -153,6 +153,14 @@ public abstract partial record Requirement
             Bound.AtMost => "at most ",
             _ => "",
         } + Level.Label(Value, Unit);
+
+        /// <summary>Whether a number is what is required.</summary>
+        public bool Allows(double number) => Bound switch
+        {
+            Bound.AtLeast => number >= Value - Guard.Edge,
+            Bound.AtMost => number <= Value + Guard.Edge,
+            _ => Math.Abs(number - Value) <= Guard.Edge,
+        };
     }
 
     /// <summary>As much as the plan and the format need: minutes on a card, running time, speed of the card; any file system the camera writes.</summary>

@@ -50,6 +50,7 @@ public static class Level
         NaturalUnit.Decibels => "dB",
         NaturalUnit.Mired => "mired",
         NaturalUnit.Megabits => "Mb/s",
+        NaturalUnit.Bits => "bit",
         _ => "stops",
     };
 
@@ -60,6 +61,7 @@ public static class Level
         NaturalUnit.FullScale => ["dBFS", "dB"],
         NaturalUnit.MegabytesPerSecond => ["MB/s"],
         NaturalUnit.Tint => ["steps", "step"],
+        NaturalUnit.Bits => ["bits", "bit"],
         _ => ["h"],
     };
 

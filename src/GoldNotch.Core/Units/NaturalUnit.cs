@@ -35,6 +35,9 @@ public enum NaturalUnit
 
     /// <summary>Hours of a timecode.</summary>
     Hours,
+
+    /// <summary>Bits of a sample.</summary>
+    Bits,
 }
 
 /// <summary>A distance in a setting's own unit, signed: brighter, louder, warmer, more is positive.</summary>
@@ -93,7 +96,7 @@ public readonly record struct Distance(double Amount, NaturalUnit Unit)
                 && Notation.TryDecimal(tidy[..^5].TrimEnd(), out double mired) => mired,
             NaturalUnit.Megabits when tidy.Contains("Mb", StringComparison.OrdinalIgnoreCase) => BitRate.Parse(tidy).Megabits,
             NaturalUnit.FullScale when tidy.EndsWith("dB", StringComparison.OrdinalIgnoreCase) => Decibels.Parse(tidy).Value,
-            NaturalUnit.Percent or NaturalUnit.Minutes or NaturalUnit.MegabytesPerSecond or NaturalUnit.Tint or NaturalUnit.Hours => Level.Parse(tidy, unit),
+            NaturalUnit.Percent or NaturalUnit.Minutes or NaturalUnit.MegabytesPerSecond or NaturalUnit.Tint or NaturalUnit.Hours or NaturalUnit.Bits => Level.Parse(tidy, unit),
             _ => throw Guard.Unreadable(tidy, "a tolerance for this setting", ToleranceExample(unit)),
         };
         return new Distance(Guard.InRange(amount, 0, 1000, "tolerance"), unit);
@@ -111,6 +114,7 @@ public readonly record struct Distance(double Amount, NaturalUnit Unit)
         NaturalUnit.Megabits => "5 Mb/s",
         NaturalUnit.FullScale => "3 dB",
         NaturalUnit.Percent or NaturalUnit.Minutes or NaturalUnit.MegabytesPerSecond or NaturalUnit.Tint or NaturalUnit.Hours => "5" + Level.Suffix(unit),
+        NaturalUnit.Bits => "2" + Level.Suffix(unit),
         _ => "none: this setting has no half way",
     };
 }

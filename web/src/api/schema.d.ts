@@ -1788,6 +1788,7 @@ export interface components {
             worstMbps?: null | number;
             /** @default false */
             raw: boolean;
+            bitDepths?: null | number[];
         };
         FoundView: {
             kind: string;
@@ -2112,7 +2113,7 @@ export interface components {
         /** @enum {unknown} */
         LinkState: "answers" | "none" | "silent" | "invalidResponse" | "refused";
         /** @enum {unknown} */
-        Measure: "count" | "stopsMoved" | "stopsDifference" | "decibels" | "mired" | "kelvin" | "iso" | "lux" | "exposureTime" | "seconds" | "minutes" | "days" | "hour" | "degrees" | "percent" | "percentDifference" | "times" | "hertz" | "megabits" | "megabytesPerSecond" | "gigabytes" | "wattHours" | "watts" | "volts" | "millimetres" | "metres" | "fullScale" | "tintSteps" | null;
+        Measure: "count" | "stopsMoved" | "stopsDifference" | "decibels" | "mired" | "kelvin" | "iso" | "lux" | "exposureTime" | "seconds" | "minutes" | "days" | "hour" | "degrees" | "percent" | "percentDifference" | "times" | "hertz" | "megabits" | "megabytesPerSecond" | "gigabytes" | "wattHours" | "watts" | "volts" | "millimetres" | "metres" | "fullScale" | "tintSteps" | "bits" | null;
         MeasuredFilterView: {
             label: string;
             /** Format: double */
@@ -2227,7 +2228,7 @@ export interface components {
             transmission?: null | string;
         };
         /** @enum {unknown} */
-        NaturalUnit: "none" | "stops" | "decibels" | "mired" | "megabits" | "percent" | "minutes" | "fullScale" | "megabytesPerSecond" | "tint" | "hours";
+        NaturalUnit: "none" | "stops" | "decibels" | "mired" | "megabits" | "percent" | "minutes" | "fullScale" | "megabytesPerSecond" | "tint" | "hours" | "bits";
         NewCheck: {
             unit: string;
             standard: string;

@@ -10,7 +10,7 @@ internal sealed class RecordFormatSetting() : ComputedSetting(
     "1080 29.97p", "2160 23.976p", "1080 at the rate of the line-up", "by the use")
 {
     public override ImmutableArray<Setting> Moves { get; } =
-        [Setting.HighRate, Setting.Codec, Setting.BitRate, Setting.Shutter, Setting.CardMinutes];
+        [Setting.HighRate, Setting.Codec, Setting.BitDepth, Setting.BitRate, Setting.Shutter, Setting.CardMinutes];
 
     internal override IEnumerable<Detent> Detents(ControlSource control) => control.Model.Formats.Select((f, i) =>
         Detent.Named(new SettingValue.Format(f.Size, f.Rate), $"{f.Size.Label()} {f.Rate.Label()}", i));

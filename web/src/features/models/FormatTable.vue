@@ -44,6 +44,12 @@ const COLUMNS: {
     put: (f, t) => (f.codecs = parts(t)),
   },
   {
+    name: 'Bit depths',
+    width: 56,
+    read: (f) => f.bitDepths?.join(' ') ?? '',
+    put: (f, t) => (f.bitDepths = t.trim() ? numbers(t) : null),
+  },
+  {
     name: 'Only on',
     width: 60,
     read: (f) => f.cardTypes?.join('; ') ?? '',

@@ -1,0 +1,66 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Tests;
+
+/// <summary>Every setting has one definition, and whatever asks it gets an answer.</summary>
+public class SettingDefinitionTests
+{
+    public static TheoryData<Setting> All { get; } = [.. Enum.GetValues<Setting>()];
+
+    [Fact]
+    public void Each_setting_has_one_in_the_order_of_the_work_with_a_key_and_a_name_of_its_own()
+    {
+        SettingDefinition.All.Select(d => d.Setting).ShouldBe(Enum.GetValues<Setting>());
+        SettingDefinition.All.Select(d => d.Step).ShouldBeInOrder();
+        SettingDefinition.All.Select(d => d.Key).ShouldBeUnique();
+        SettingDefinition.All.Select(d => d.Name).ShouldBeUnique();
+    }
+
+    [Theory]
+    [MemberData(nameof(All))]
+    public void Is_named_after_its_setting_can_be_looked_up_and_reads_its_own_requirements(Setting setting)
+    {
+        var definition = SettingDefinition.Of(setting);
+        definition.GetType().Name.ShouldBe($"{setting}Setting");
+        SettingDefinition.Parse(definition.Key).ShouldBe(setting);
+        foreach (string requirement in Requirement.Examples(setting))
+        {
+            Requirement.Parse(setting, requirement).Text.ShouldNotBeEmpty();
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(All))]
+    public void The_places_of_its_dial_are_read_back_as_themselves(Setting setting)
+    {
+        foreach (CameraModel model in new[] { Ottermere.Alder, Ottermere.Bracken, WholeSheetTests.Cine })
+        {
+            var format = new SettingValue.Format(model.Formats[1].Size, model.Formats[1].Rate);
+            var dial = Dial.Of(setting, model, format, model.Gain.Bases.FirstOrDefault()?.Word);
+            foreach (Detent detent in dial.Detents)
+            {
+                ShownValue.TryOf(setting, new ControlSource(model, format, model.Gain.Bases.FirstOrDefault()?.Word), detent.Label).ShouldBe(detent.Value, $"{setting} on {model.Name}");
+            }
+        }
+    }
+
+    [Theory]
+    [InlineData(Setting.Shutter, "1/30", "1/60", 1)]
+    [InlineData(Setting.Gain, "+6", "0", 0.9966)]
+    [InlineData(Setting.NeutralDensity, "1/16", "1/4", -2)]
+    [InlineData(Setting.Iris, "f/4", "f/8", 2)]
+    public void Brighter_is_positive_whatever_exposes(Setting setting, string read, string target, double stops)
+    {
+        var control = new ControlSource(Ottermere.Alder, null, null);
+        Stops brighter = SettingDefinition.Of(setting).Brighter(ShownValue.TryOf(setting, control, read)!, ShownValue.TryOf(setting, control, target)!)!.Value;
+        brighter.Value.ShouldBe(stops, 0.001);
+    }
+
+    [Fact]
+    public void Only_what_exposes_has_a_part_in_the_exposure() =>
+        SettingDefinition.All.Where(d => d.Brighter(new SettingValue.Choice("off"), new SettingValue.Choice("off")) is not null).Select(d => d.Setting)
+            .ShouldBe([Setting.Shutter, Setting.Gain, Setting.NeutralDensity, Setting.Iris]);
+}
