@@ -23,7 +23,7 @@ internal static class ApprovalGate
         if (!open.IsEmpty)
         {
             throw new RefusedException(
-                "open-faults", $"{at}/notches",
+                ProblemCode.OpenFaults, $"{at}/notches",
                 $"{(open.Length == 1 ? "One fault is" : $"{open.Length} faults are")} open: {JudgementText.Of(open[0].Because)} Correct it, or accept it with a reason while the standard is a draft.");
         }
     }

@@ -25,7 +25,7 @@ public static class CheckReadings
     public static IReadOnlyList<StoredReading> ReadAll(Sheet sheet, IReadOnlyList<ReadingDocument> typed, string at)
     {
         var inOrder = typed
-            .Select((one, i) => (One: one ?? throw new RefusedException("bad-value", $"{at}/{i}", "Nothing is given here; leave it out."), At: $"{at}/{i}", Place: i, Setting: RefusedException.At($"{at}/{i}/setting", () => SettingDefinition.Parse(one.Setting))))
+            .Select((one, i) => (One: one ?? throw new RefusedException(ProblemCode.BadValue, $"{at}/{i}", "Nothing is given here; leave it out."), At: $"{at}/{i}", Place: i, Setting: RefusedException.At($"{at}/{i}/setting", () => SettingDefinition.Parse(one.Setting))))
             .Select(r => (r.One, r.At, r.Place, r.Setting, Stage: StageOf(r.One.Stage, $"{r.At}/stage")))
             .OrderBy(r => r.Stage).ThenBy(r => r.Setting);
         Dictionary<Setting, Reading> readings = [];
@@ -35,7 +35,7 @@ public static class CheckReadings
         {
             if (!seen.Add((stage, setting)))
             {
-                throw new RefusedException("bad-value", $"{where}/setting", $"{one.Setting} is read twice in this check; keep one.");
+                throw new RefusedException(ProblemCode.BadValue, $"{where}/setting", $"{one.Setting} is read twice in this check; keep one.");
             }
 
             Reading reading = RefusedException.At($"{where}/read", () => ReadingParser.Parse(setting, sheet, one.Read, readings));
@@ -52,7 +52,7 @@ public static class CheckReadings
     {
         null or "found" => CheckStage.Found,
         "left" => CheckStage.Left,
-        _ => throw new RefusedException("bad-value", at, "A reading is of the stage found, or left after correcting."),
+        _ => throw new RefusedException(ProblemCode.BadValue, at, "A reading is of the stage found, or left after correcting."),
     };
 
     /// <summary>Kept readings as the core judges them: each stage in the order of the work, since an angle and a bit rate depend on the format.</summary>

@@ -100,7 +100,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         if (whole.Rivals is [var open, ..])
         {
             throw new RefusedException(
-                "undecided", "", $"{SettingDefinition.Of(open.Setting).Name} was read in two ways, by {open.By} too. Choose which one stands, then sign. Nothing was lost.");
+                ProblemCode.Undecided, "", $"{SettingDefinition.Of(open.Setting).Name} was read in two ways, by {open.By} too. Choose which one stands, then sign. Nothing was lost.");
         }
 
         // A clock that ran backwards must not make a check end before it began.
@@ -135,7 +135,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         {
             bool unit = missing.ConstraintName?.Contains("unit", StringComparison.Ordinal) == true;
             throw new RefusedException(
-                unit ? "unit-missing" : "standard-missing",
+                unit ? ProblemCode.UnitMissing : ProblemCode.StandardMissing,
                 unit ? "/unit" : "/standard",
                 unit ? $"There is no unit {check.UnitTag}. Choose one from the list, or add it first." : $"There is no standard {check.StandardKey} version {check.StandardVersion}.",
                 missing);

@@ -22,7 +22,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         int there = (await transaction.Command("SELECT id FROM check_photo WHERE check_id = @check").With("check", check).ListAsync(r => r.GetGuid(0), cancel)).Count(id => id != photo.Id);
         if (there >= MostPhotos)
         {
-            throw new RefusedException("too-many", "/photo", $"A check keeps {MostPhotos} photographs, and this one has them. Take one away first.");
+            throw new RefusedException(ProblemCode.TooMany, "/photo", $"A check keeps {MostPhotos} photographs, and this one has them. Take one away first.");
         }
 
         NpgsqlCommand insert = transaction.Command(
@@ -91,9 +91,9 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
             .ListAsync(r => (r.GetString(0), r.GetBoolean(1)), cancel)];
         return rows switch
         {
-            [] => throw new RefusedException("not-found", "/id", $"There is no check {check}. Look in the log."),
-            [{ Signed: true }] when !signed => throw new RefusedException("immutable", "", "This check is signed and stays as it is. Say what was wrong beside it, or begin a new check of this unit."),
-            [{ Signed: false }] when signed => throw new RefusedException("not-signed", "", "This check is still open: record it there."),
+            [] => throw new RefusedException(ProblemCode.NotFound, "/id", $"There is no check {check}. Look in the log."),
+            [{ Signed: true }] when !signed => throw new RefusedException(ProblemCode.Immutable, "", "This check is signed and stays as it is. Say what was wrong beside it, or begin a new check of this unit."),
+            [{ Signed: false }] when signed => throw new RefusedException(ProblemCode.NotSigned, "", "This check is still open: record it there."),
             [var row, ..] => row.Tag,
         };
     }

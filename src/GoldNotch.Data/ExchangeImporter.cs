@@ -98,7 +98,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
                     // The database says the same as the core does; what only it refuses is told as it is.
                     await transaction.RollbackAsync(Entry, cancel);
                     (long line, long column) = file.PlaceOf(item.Pointer);
-                    Faults.Add(new ImportFault(item.Pointer, line, column, "bad-value", At(line, column, $"the database refuses this entry ({beyond.ConstraintName ?? beyond.SqlState}).")));
+                    Faults.Add(new ImportFault(item.Pointer, line, column, ProblemCode.BadValue, At(line, column, $"the database refuses this entry ({beyond.ConstraintName ?? beyond.SqlState}).")));
                 }
             }
         }
@@ -120,7 +120,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         _ = StandardReader.ToStandard(standard, at);
         if (!StandardStates.Words.Contains(standard.State))
         {
-            throw new RefusedException("bad-value", $"{at}/state", $"The state is one of {string.Join(", ", StandardStates.Words)}.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/state", $"The state is one of {string.Join(", ", StandardStates.Words)}.");
         }
 
         // A newer approved version retires the one before it, so that one is in force at a time.
@@ -167,7 +167,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         string? kept = await read.With("key", key).With("version", version).FirstAsync(r => r.GetString(0), cancel);
         return kept is not null && again(kept) == json
             ? false
-            : throw new RefusedException("version-exists", $"{at}/version", $"{name} version {version} is kept already and says something else, or a newer one is in force. Give this one the next version number.");
+            : throw new RefusedException(ProblemCode.VersionExists, $"{at}/version", $"{name} version {version} is kept already and says something else, or a newer one is in force. Give this one the next version number.");
     }
 
     private static async Task<bool> PutUnitAsync(NpgsqlTransaction transaction, UnitDocument unit, string at, CancellationToken cancel)
@@ -175,7 +175,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         UnitRules.Check(unit, at);
         if (await transaction.Command("SELECT key FROM camera_model WHERE key = @key LIMIT 1").With("key", unit.Model).FirstAsync(r => r.GetString(0), cancel) is null)
         {
-            throw new RefusedException("model-missing", $"{at}/model", $"There is no model {unit.Model}. Import its card first, or in the same file.");
+            throw new RefusedException(ProblemCode.ModelMissing, $"{at}/model", $"There is no model {unit.Model}. Import its card first, or in the same file.");
         }
 
         return await transaction.Command(
@@ -200,12 +200,12 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         LineUpReader.Check(lineUp, at);
         if (await transaction.Command("SELECT key FROM standard_version WHERE key = @key AND state = 'approved'").With("key", lineUp.Standard).FirstAsync(r => r.GetString(0), cancel) is null)
         {
-            throw new RefusedException("standard-missing", $"{at}/standard", $"There is no approved standard {lineUp.Standard}. Import it first, or in the same file.");
+            throw new RefusedException(ProblemCode.StandardMissing, $"{at}/standard", $"There is no approved standard {lineUp.Standard}. Import it first, or in the same file.");
         }
 
         int[] kept = [.. await transaction.Command("SELECT version FROM line_up WHERE id = @id").With("id", lineUp.Id).ListAsync(r => r.GetInt32(0), cancel)];
         StoredLineUp after = await LineUpStore.PutAsync(transaction, lineUp, kept.FirstOrDefault(), who, cancel)
-            ?? throw new RefusedException("changed-meanwhile", $"{at}/id", "Somebody changed this line-up in the same moment. Import it again.");
+            ?? throw new RefusedException(ProblemCode.ChangedMeanwhile, $"{at}/id", "Somebody changed this line-up in the same moment. Import it again.");
         return after.Version != kept.FirstOrDefault();
     }
 
@@ -216,10 +216,10 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
                 SELECT m.specification FROM camera_unit u JOIN camera_model m ON m.key = u.model_key
                 WHERE u.tag = @tag ORDER BY m.version DESC LIMIT 1
                 """).With("tag", check.Unit).FirstAsync(r => r.GetString(0), cancel)
-            ?? throw new RefusedException("unit-missing", $"{at}/unit", $"There is no unit {check.Unit}. Import it first, or in the same file.");
+            ?? throw new RefusedException(ProblemCode.UnitMissing, $"{at}/unit", $"There is no unit {check.Unit}. Import it first, or in the same file.");
         string standard = await transaction.Command("SELECT document FROM standard_version WHERE key = @key AND version = @version")
             .With("key", check.Standard).With("version", check.StandardVersion).FirstAsync(r => r.GetString(0), cancel)
-            ?? throw new RefusedException("standard-missing", $"{at}/standard", $"There is no standard {check.Standard} version {check.StandardVersion}.");
+            ?? throw new RefusedException(ProblemCode.StandardMissing, $"{at}/standard", $"There is no standard {check.Standard} version {check.StandardVersion}.");
         Sheet sheet = SheetCompiler.Compile(StandardReader.ToStandard(StandardStore.ReadDocument(standard)), ModelReader.ToModel(ModelStore.ReadSpecification(card)));
 
         IReadOnlyList<StoredReading> kept = CheckReadings.ReadAll(sheet, check.Readings, $"{at}/readings");
@@ -234,10 +234,10 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
     {
         string standard = await transaction.Command("SELECT document FROM standard_version WHERE key = @key AND version = @version")
             .With("key", sheet.Standard).With("version", sheet.StandardVersion).FirstAsync(r => r.GetString(0), cancel)
-            ?? throw new RefusedException("standard-missing", $"{at}/standard", $"There is no standard {sheet.Standard} version {sheet.StandardVersion}.");
+            ?? throw new RefusedException(ProblemCode.StandardMissing, $"{at}/standard", $"There is no standard {sheet.Standard} version {sheet.StandardVersion}.");
         string card = await transaction.Command("SELECT specification FROM camera_model WHERE key = @key AND version = @version")
             .With("key", sheet.Model).With("version", sheet.ModelVersion).FirstAsync(r => r.GetString(0), cancel)
-            ?? throw new RefusedException("model-missing", $"{at}/model", $"There is no card of {sheet.Model} version {sheet.ModelVersion}.");
+            ?? throw new RefusedException(ProblemCode.ModelMissing, $"{at}/model", $"There is no card of {sheet.Model} version {sheet.ModelVersion}.");
         Circumstances circumstances = RefusedException.At($"{at}/circumstances", sheet.InCircumstances);
         SheetDocument now = SheetDocument.Of(SheetCompiler.Compile(StandardReader.ToStandard(StandardStore.ReadDocument(standard)), ModelReader.ToModel(ModelStore.ReadSpecification(card)), circumstances));
         for (int i = 0; i < Math.Max(now.Lines.Count, sheet.Lines.Count); i++)
@@ -245,7 +245,7 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
             if (i >= now.Lines.Count || i >= sheet.Lines.Count || !now.Lines[i].SaysTheSameAs(sheet.Lines[i]))
             {
                 string differs = i < now.Lines.Count ? $"{now.Lines[i].Setting} comes to “{now.Lines[i].Target}” here" : "it has lines that this sheet has not";
-                throw new RefusedException("sheet-differs", $"{at}/lines/{i}", $"This sheet is not what its versions come to: {differs}.");
+                throw new RefusedException(ProblemCode.SheetDiffers, $"{at}/lines/{i}", $"This sheet is not what its versions come to: {differs}.");
             }
         }
 

@@ -7,7 +7,7 @@ namespace GoldNotch.Data;
 /// <summary>A person who signs in.</summary>
 /// <param name="Login">Sign-in name.</param>
 /// <param name="Name">Name on sheets and checks.</param>
-/// <param name="Role"><c>technician</c> or <c>operator</c>.</param>
+/// <param name="Role">What the person is in the department.</param>
 /// <param name="PasswordHash">Hash by the framework's hasher.</param>
 /// <param name="FailedCount">Failed tries since the last success.</param>
 /// <param name="LockedUntil">Locked until, or null.</param>
@@ -15,7 +15,7 @@ namespace GoldNotch.Data;
 /// <param name="Active">Whether the person may sign in.</param>
 /// <param name="Version">Rises with each change.</param>
 public sealed record StoredPerson(
-    string Login, string Name, string Role, string PasswordHash, int FailedCount, DateTimeOffset? LockedUntil, Guid Stamp = default, bool Active = true, int Version = 1)
+    string Login, string Name, Role Role, string PasswordHash, int FailedCount, DateTimeOffset? LockedUntil, Guid Stamp = default, bool Active = true, int Version = 1)
 {
     /// <summary>How the person reads quantities.</summary>
     public NotationPreferences Notation { get; init; } = NotationPreferences.Default;
@@ -41,12 +41,12 @@ public sealed class PersonStore(NpgsqlDataSource source)
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         if (await transaction.Command("INSERT INTO person (login, name, role, password_hash) VALUES (@login, @name, @role, @hash) ON CONFLICT DO NOTHING")
-                .With("login", person.Login).With("name", person.Name).With("role", person.Role).With("hash", person.PasswordHash).RunAsync(cancel) == 0)
+                .With("login", person.Login).With("name", person.Name).With("role", person.Role.Word()).With("hash", person.PasswordHash).RunAsync(cancel) == 0)
         {
             return false;
         }
 
-        await Audit.WriteAsync(transaction, who, "person added", Subject(person.Login), null, new { person.Name, person.Role }, cancel);
+        await Audit.WriteAsync(transaction, who, "person added", Subject(person.Login), null, new { person.Name, Role = person.Role.Word() }, cancel);
         await transaction.CommitAsync(cancel);
         return true;
     }
@@ -73,16 +73,16 @@ public sealed class PersonStore(NpgsqlDataSource source)
                        stamp = CASE WHEN (role, active) IS DISTINCT FROM (@role, @active) THEN gen_random_uuid() ELSE stamp END
                 WHERE login = @login RETURNING {Columns}
                 """)
-            .With("login", person.Login).With("name", person.Name).With("role", person.Role).With("active", person.Active)
+            .With("login", person.Login).With("name", person.Name).With("role", person.Role.Word()).With("active", person.Active)
             .FirstAsync(Read, cancel) ?? throw new InvalidOperationException("A person vanished while held.");
-        if (await transaction.Command("SELECT login FROM person WHERE role = 'technician' AND active LIMIT 1").FirstAsync(r => r.GetString(0), cancel) is null)
+        if (await transaction.Command("SELECT login FROM person WHERE role = ANY(@roles) AND active LIMIT 1").With("roles", Roles.With(Right.ManagePeople)).FirstAsync(r => r.GetString(0), cancel) is null)
         {
-            throw new RefusedException("last-technician", "/role", "Somebody must be able to administer: this is the last technician who can sign in. Make another one first.");
+            throw new RefusedException(ProblemCode.LastTechnician, "/role", "Somebody must be able to administer: this is the last technician who can sign in. Make another one first.");
         }
 
         await Audit.WriteAsync(
             transaction, who, "person changed", Subject(person.Login),
-            new { before.Name, before.Role, before.Active }, new { after.Name, after.Role, after.Active }, cancel);
+            new { before.Name, Role = before.Role.Word(), before.Active }, new { after.Name, Role = after.Role.Word(), after.Active }, cancel);
         await transaction.CommitAsync(cancel);
         return after;
     }
@@ -121,7 +121,7 @@ public sealed class PersonStore(NpgsqlDataSource source)
                 INSERT INTO person (login, name, role, password_hash) VALUES (@login, @name, @role, @hash)
                 ON CONFLICT (login) DO UPDATE SET name = @name, role = @role, password_hash = @hash, failed_count = 0, locked_until = NULL
                 """)
-            .With("login", person.Login).With("name", person.Name).With("role", person.Role).With("hash", person.PasswordHash)
+            .With("login", person.Login).With("name", person.Name).With("role", person.Role.Word()).With("hash", person.PasswordHash)
             .RunAsync(cancel);
 
     /// <summary>Counts a failed try and locks from <paramref name="lockAt"/> tries on; both in one statement, so that many tries at once all count.</summary>
@@ -169,7 +169,7 @@ public sealed class PersonStore(NpgsqlDataSource source)
     private static StoredPerson Read(NpgsqlDataReader r) => new(
         r.GetString(0),
         r.GetString(1),
-        r.GetString(2),
+        Roles.Parse(r.GetString(2)),
         r.GetString(3),
         r.GetInt32(4),
         r.IsDBNull(5) ? null : r.GetFieldValue<DateTimeOffset>(5),

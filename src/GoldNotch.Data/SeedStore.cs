@@ -25,7 +25,7 @@ public sealed class SeedStore(NpgsqlDataSource source)
         List<string> cards = await transaction.Command("SELECT DISTINCT ON (key) specification FROM camera_model ORDER BY key, version DESC").ListAsync(r => r.GetString(0), cancel);
         if (standard is null || cards.Count == 0)
         {
-            throw new RefusedException("nothing-to-seed", "", "There are no camera models or no approved standard: import some first.");
+            throw new RefusedException(ProblemCode.NothingToSeed, "", "There are no camera models or no approved standard: import some first.");
         }
 
         Standard intention = StandardReader.ToStandard(StandardStore.ReadDocument(standard));

@@ -67,7 +67,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
             .With("key", document.Key).FirstAsync(ReadHead, cancel);
         if (draft is not null)
         {
-            throw new RefusedException("draft-exists", "", $"{draft.Name} has a draft already, version {draft.Version}, changed last by {draft.ChangedBy}. Go on with that one.");
+            throw new RefusedException(ProblemCode.DraftExists, "", $"{draft.Name} has a draft already, version {draft.Version}, changed last by {draft.ChangedBy}. Go on with that one.");
         }
 
         StandardDocument next = document with { Version = (newest?.Version ?? 0) + 1, State = StandardState.Draft.Word() };

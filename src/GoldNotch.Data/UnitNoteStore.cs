@@ -43,7 +43,7 @@ public sealed class UnitNoteStore(NpgsqlDataSource source)
         }
         catch (PostgresException missing) when (missing.SqlState == PostgresErrorCodes.ForeignKeyViolation)
         {
-            throw new RefusedException("not-found", "/tag", $"There is no unit {tag}. Look at the tag again, or find it by its tape or place.", missing);
+            throw new RefusedException(ProblemCode.NotFound, "/tag", $"There is no unit {tag}. Look at the tag again, or find it by its tape or place.", missing);
         }
 
         await Audit.WriteAsync(transaction, note.By, "unit note", tag, null, new { note.Kind, note.Text }, cancel);

@@ -119,7 +119,7 @@ public sealed class UnitStore(NpgsqlDataSource source)
         }
         catch (PostgresException taken) when (taken.SqlState == PostgresErrorCodes.UniqueViolation)
         {
-            throw new RefusedException("tag-taken", "/newTag", $"{newTag} is another unit's tag. Nothing was changed; choose another.", taken);
+            throw new RefusedException(ProblemCode.TagTaken, "/newTag", $"{newTag} is another unit's tag. Nothing was changed; choose another.", taken);
         }
 
         await Audit.WriteAsync(transaction, who, "unit renamed", newTag, new { tag }, new { tag = newTag }, cancel);

@@ -11,7 +11,7 @@ namespace GoldNotch.Exchange;
 /// <param name="Column">Column in the line, from 1.</param>
 /// <param name="Code">Stable code.</param>
 /// <param name="Message">What is wrong and what to do.</param>
-public sealed record ImportFault(string Pointer, long Line, long Column, string Code, string Message);
+public sealed record ImportFault(string Pointer, long Line, long Column, ProblemCode Code, string Message);
 
 /// <summary>An entry of a list: read, or with what is wrong.</summary>
 /// <param name="Index">Place in its list, from 0.</param>
@@ -39,7 +39,7 @@ public sealed class ExchangeFile
         var file = new ExchangeFile(WithoutMark(bytes));
         if (!Utf8.IsValid(file._bytes))
         {
-            throw new RefusedException("bad-document", "", "This file is not written in UTF-8: it holds bytes that are no text. Save it as UTF-8 and try again. Nothing was imported.");
+            throw new RefusedException(ProblemCode.BadDocument, "", "This file is not written in UTF-8: it holds bytes that are no text. Save it as UTF-8 and try again. Nothing was imported.");
         }
 
         try
@@ -49,7 +49,7 @@ public sealed class ExchangeFile
         catch (JsonException wrong)
         {
             string at = $"Line {(wrong.LineNumber ?? 0) + 1}, column {(wrong.BytePositionInLine ?? 0) + 1}";
-            throw new RefusedException("bad-document", "", $"{at}: {(wrong.Message.Contains("maximum configured depth", StringComparison.Ordinal) ? "this is nested deeper than any exchange file." : "this cannot be read as JSON of the format.")} Nothing was imported.", wrong);
+            throw new RefusedException(ProblemCode.BadDocument, "", $"{at}: {(wrong.Message.Contains("maximum configured depth", StringComparison.Ordinal) ? "this is nested deeper than any exchange file." : "this cannot be read as JSON of the format.")} Nothing was imported.", wrong);
         }
 
         return file;
@@ -90,14 +90,14 @@ public sealed class ExchangeFile
             T? value = JsonSerializer.Deserialize(_version == 1 ? VersionOne.Convert(list, json.Span) : json.Span, type);
             return value is not null
                 ? new(index, pointer, value, null, json)
-                : new(index, pointer, null, Fault(pointer, "bad-document", "nothing is given here."), json);
+                : new(index, pointer, null, Fault(pointer, ProblemCode.BadDocument, "nothing is given here."), json);
         }
         catch (JsonException wrong)
         {
             string field = pointer + ToPointer(wrong.Path);
             // What was converted has other lines than the file: there the field names the place.
             (long line, long column) = _version == 1 ? PlaceOf(field) : LineAt(range.Start.Value + OffsetInside(json.Span, wrong));
-            return new(index, pointer, null, new ImportFault(field, line, column, "bad-document", $"Line {line}, column {column}: {Plain(wrong)}"), json);
+            return new(index, pointer, null, new ImportFault(field, line, column, ProblemCode.BadDocument, $"Line {line}, column {column}: {Plain(wrong)}"), json);
         }
         catch (RefusedException mixed)
         {
@@ -105,7 +105,7 @@ public sealed class ExchangeFile
         }
     }
 
-    private ImportFault Fault(string pointer, string code, string message)
+    private ImportFault Fault(string pointer, ProblemCode code, string message)
     {
         (long line, long column) = PlaceOf(pointer);
         return new ImportFault(pointer, line, column, code, $"Line {line}, column {column}: {message}");
@@ -129,7 +129,7 @@ public sealed class ExchangeFile
             reader.Read();
             if (!seen.Add(name))
             {
-                throw new RefusedException("bad-document", "/" + name, $"Line {line}, column {column}: the field “{name}” comes twice. Nothing was imported.");
+                throw new RefusedException(ProblemCode.BadDocument, "/" + name, $"Line {line}, column {column}: the field “{name}” comes twice. Nothing was imported.");
             }
 
             switch (name)
@@ -146,7 +146,7 @@ public sealed class ExchangeFile
                     _lists[name] = ScanList(ref reader, name);
                     break;
                 default:
-                    throw new RefusedException("bad-document", "/" + name, $"Line {line}, column {column}: the field “{(name.Length > 40 ? name[..40] : name)}” is not part of the format. Nothing was imported.");
+                    throw new RefusedException(ProblemCode.BadDocument, "/" + name, $"Line {line}, column {column}: the field “{(name.Length > 40 ? name[..40] : name)}” is not part of the format. Nothing was imported.");
             }
         }
 
@@ -163,7 +163,7 @@ public sealed class ExchangeFile
 
         _version = version is >= 1 and <= ExchangeDocument.ThisVersion
             ? version.Value
-            : throw new RefusedException("bad-document", "/formatVersion", $"This file has format version {version?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "none"}; this site reads versions 1 to {ExchangeDocument.ThisVersion}. Nothing was imported.");
+            : throw new RefusedException(ProblemCode.BadDocument, "/formatVersion", $"This file has format version {version?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "none"}; this site reads versions 1 to {ExchangeDocument.ThisVersion}. Nothing was imported.");
     }
 
     private static List<Range> ScanList(ref Utf8JsonReader reader, string name)
@@ -176,7 +176,7 @@ public sealed class ExchangeFile
 
         if (reader.TokenType != JsonTokenType.StartArray)
         {
-            throw new RefusedException("bad-document", "/" + name, $"The field “{name}” is a list. Nothing was imported.");
+            throw new RefusedException(ProblemCode.BadDocument, "/" + name, $"The field “{name}” is a list. Nothing was imported.");
         }
 
         while (reader.Read() && reader.TokenType != JsonTokenType.EndArray)
@@ -190,13 +190,13 @@ public sealed class ExchangeFile
     }
 
     private static RefusedException NotExchange() =>
-        new("bad-document", "/format", "This is not an exchange file: its format must be gold-notch-exchange. Nothing was imported.");
+        new(ProblemCode.BadDocument, "/format", "This is not an exchange file: its format must be gold-notch-exchange. Nothing was imported.");
 
     // Editors put a mark before UTF-8; a file in another encoding is named for what it is.
     private static byte[] WithoutMark(byte[] bytes) => bytes switch
     {
         [0xEF, 0xBB, 0xBF, .. byte[] rest] => rest,
-        [0xFF, 0xFE, ..] or [0xFE, 0xFF, ..] => throw new RefusedException("bad-document", "", "This file is written in UTF-16. Save it as UTF-8 and try again. Nothing was imported."),
+        [0xFF, 0xFE, ..] or [0xFE, 0xFF, ..] => throw new RefusedException(ProblemCode.BadDocument, "", "This file is written in UTF-16. Save it as UTF-8 and try again. Nothing was imported."),
         _ => bytes,
     };
 

@@ -24,7 +24,7 @@ internal static class GainReader
         {
             positions = native is { } zero
                 ? FromIsos(isos, zero, $"{at}/isos")
-                : throw new RefusedException("bad-value", $"{at}/isoAtZeroGain", "ISO numbers need the native ISO, from which gain is counted.");
+                : throw new RefusedException(ProblemCode.BadValue, $"{at}/isoAtZeroGain", "ISO numbers need the native ISO, from which gain is counted.");
         }
 
         return new GainControl(bases.IsEmpty ? positions : bases[0].Positions, gain.Automatic, bases.IsEmpty ? native : bases[0].Base.IsoAtZeroGain)
@@ -41,7 +41,7 @@ internal static class GainReader
         Iso zero = ToIso(one.IsoAtZeroGain, $"{at}/isoAtZeroGain");
         if (one.Word is not ("low" or "high"))
         {
-            throw new RefusedException("bad-value", $"{at}/word", "The word of a base is low or high.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/word", "The word of a base is low or high.");
         }
 
         ImmutableArray<GainPosition> positions = one switch
@@ -70,7 +70,7 @@ internal static class GainReader
         double count = (to - from) / InRange(range.StepDb, 0.1, 100, $"{at}/stepDb", "step in dB");
         return count <= MostSteps
             ? [.. Enumerable.Range(0, (int)Math.Floor(count + 1e-9) + 1).Select(i => new GainPosition("", new Decibels(from + (i * range.StepDb))))]
-            : throw new RefusedException("bad-value", $"{at}/stepDb", $"That is more than {MostSteps} steps; take a larger one.");
+            : throw new RefusedException(ProblemCode.BadValue, $"{at}/stepDb", $"That is more than {MostSteps} steps; take a larger one.");
     }
 
     private static Latitude? ToLatitude(double? highlights, double? shadows, string at) => highlights is { } h && shadows is { } s

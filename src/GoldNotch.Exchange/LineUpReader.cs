@@ -53,7 +53,7 @@ public static class LineUpReader
         Rooms(document, at);
         if (document.Cameras.Count > LineUp.MostCameras)
         {
-            throw new RefusedException("bad-value", $"{at}/cameras", $"A line-up has at most {LineUp.MostCameras} cameras. Plan the rest as another one.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/cameras", $"A line-up has at most {LineUp.MostCameras} cameras. Plan the rest as another one.");
         }
 
         Each(document.Cameras, $"{at}/cameras", CheckCamera);
@@ -61,7 +61,7 @@ public static class LineUpReader
         Distinct(document.Cameras.Select(c => c.Unit), $"{at}/cameras", "unit");
         if (document.ColourReference.Length > 0 && document.Cameras.All(c => c.Letter != document.ColourReference))
         {
-            throw new RefusedException("bad-value", $"{at}/colourReference", $"There is no camera {document.ColourReference} to be the colour reference. Name one of the line-up.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/colourReference", $"There is no camera {document.ColourReference} to be the colour reference. Name one of the line-up.");
         }
 
         if (document.Used is { } used)
@@ -109,7 +109,7 @@ public static class LineUpReader
         {
             "dome" => MeteredLight.DomeConstant,
             "flat" => MeteredLight.FlatConstant,
-            _ => throw new RefusedException("bad-value", $"{at}/meter", "A meter has a dome or a flat receptor."),
+            _ => throw new RefusedException(ProblemCode.BadValue, $"{at}/meter", "A meter has a dome or a flat receptor."),
         };
         MeteredLight metered = (light.Lux, light.Reading) switch
         {
@@ -118,8 +118,8 @@ public static class LineUpReader
                 RefusedException.At($"{at}/reading/iris", () => FNumber.Parse(reading.Iris)),
                 RefusedException.At($"{at}/reading/time", () => ExposureTime.Parse(reading.Time)),
                 RefusedException.At($"{at}/reading/iso", () => new Iso(AtMost(reading.Iso, 10_000_000, $"{at}/reading/iso", "ISO")))),
-            (null, null) => throw new RefusedException("bad-value", $"{at}/lux", "Say the light: lux at the key, or one reading of the meter."),
-            _ => throw new RefusedException("bad-value", $"{at}/reading", "Say the light once: either lux or a reading."),
+            (null, null) => throw new RefusedException(ProblemCode.BadValue, $"{at}/lux", "Say the light: lux at the key, or one reading of the meter."),
+            _ => throw new RefusedException(ProblemCode.BadValue, $"{at}/reading", "Say the light once: either lux or a reading."),
         };
         return new LineUpLight(
             metered, constant,
@@ -131,7 +131,7 @@ public static class LineUpReader
     }
 
     private static double AtMost(double value, double most, string at, string what) =>
-        value <= most ? value : throw new RefusedException("bad-value", at, FormattableString.Invariant($"The {what} is at most {most}."));
+        value <= most ? value : throw new RefusedException(ProblemCode.BadValue, at, FormattableString.Invariant($"The {what} is at most {most}."));
 
     private static ImmutableArray<SceneMark> Marks(LineUpDocument document, string at) => Each(document.Marks ?? [], $"{at}/marks", (mark, p) =>
     {
@@ -140,7 +140,7 @@ public static class LineUpReader
         {
             ({ } stops, null) => new SceneMark(name, Within(RefusedException.At($"{p}/stops", () => Stops.Parse(stops)), $"{p}/stops"), mark.Matters),
             (null, { } reading) => new SceneMark(name, Within(FromKey(document.Light, reading, $"{at}/light", $"{p}/reading"), $"{p}/reading"), mark.Matters),
-            _ => throw new RefusedException("bad-value", $"{p}/stops", $"Say {name} once: stops from the key, or a reading of the meter there."),
+            _ => throw new RefusedException(ProblemCode.BadValue, $"{p}/stops", $"Say {name} once: stops from the key, or a reading of the meter there."),
         };
     });
 
@@ -150,7 +150,7 @@ public static class LineUpReader
         FNumber there = RefusedException.At(at, () => FNumber.Parse(reading));
         FNumber key = light.Reading is { } r
             ? RefusedException.At($"{lightAt}/reading/iris", () => FNumber.Parse(r.Iris))
-            : throw new RefusedException("bad-value", at, "A reading here needs the key as a reading too. Give this one in stops from the key.");
+            : throw new RefusedException(ProblemCode.BadValue, at, "A reading here needs the key as a reading too. Give this one in stops from the key.");
         return -there.OpennessFrom(key);
     }
 
@@ -161,7 +161,7 @@ public static class LineUpReader
         IReadOnlyList<FrontFilterDocument> kit = document.Kit ?? [];
         if (kit.Count > 12)
         {
-            throw new RefusedException("bad-value", $"{at}/kit", "A kit has at most 12 kinds of front filter.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/kit", "A kit has at most 12 kinds of front filter.");
         }
 
         Distinct(kit.Where(k => k is not null).Select(k => k.Label), $"{at}/kit", "filter");
@@ -175,7 +175,7 @@ public static class LineUpReader
         IReadOnlyList<RoomDocument> rooms = document.Rooms ?? [];
         if (rooms.Count > 12)
         {
-            throw new RefusedException("bad-value", $"{at}/rooms", "A day has at most 12 rooms besides the first.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/rooms", "A day has at most 12 rooms besides the first.");
         }
 
         Distinct(rooms.Where(r => r is not null).Select(r => r.Name), $"{at}/rooms", "room");
@@ -188,13 +188,13 @@ public static class LineUpReader
         IReadOnlyList<FloorThingDocument> floor = document.Floor ?? [];
         if (floor.Count > MostThings)
         {
-            throw new RefusedException("bad-value", $"{at}/floor", $"A floor plan has at most {MostThings} things.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/floor", $"A floor plan has at most {MostThings} things.");
         }
 
         Distinct(floor.Where(f => f is not null).Select(f => f.Name), $"{at}/floor", "thing");
         return Each(floor, $"{at}/floor", (f, p) => new FloorThing(
             Text(f.Name, 40, $"{p}/name"),
-            f.Kind is "person" or "mark" or "light" ? f.Kind : throw new RefusedException("bad-value", $"{p}/kind", "A thing on the floor plan is a person, a mark or a light."),
+            f.Kind is "person" or "mark" or "light" ? f.Kind : throw new RefusedException(ProblemCode.BadValue, $"{p}/kind", "A thing on the floor plan is a person, a mark or a light."),
             InRange(f.AcrossM, -500, 500, $"{p}/acrossM", "place in metres"), InRange(f.AwayM, -500, 500, $"{p}/awayM", "place in metres"),
             InRange(f.LeanM, 0, 50, $"{p}/leanM", "lean in metres")));
     }
@@ -203,7 +203,7 @@ public static class LineUpReader
     {
         if (c.Letter.Length is 0 or > 3 || !c.Letter.All(char.IsAsciiLetterUpper))
         {
-            throw new RefusedException("bad-value", $"{at}/letter", "A camera goes by one to three capital letters: A, B, C.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/letter", "A camera goes by one to three capital letters: A, B, C.");
         }
 
         Text(c.Unit, 30, $"{at}/unit");
@@ -217,12 +217,12 @@ public static class LineUpReader
         Positive(c.IsoAtZeroGain, 10_000_000, $"{at}/isoAtZeroGain", "ISO");
         if (c is { FocalMm: not null, FramedM: not null })
         {
-            throw new RefusedException("bad-value", $"{at}/framedM", "Say the focal length or the framing; the other follows.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/framedM", "Say the focal length or the framing; the other follows.");
         }
 
         if (c.AcrossM is null != c.AwayM is null)
         {
-            throw new RefusedException("bad-value", $"{at}/{(c.AcrossM is null ? "acrossM" : "awayM")}", "A place on the floor plan needs both numbers.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/{(c.AcrossM is null ? "acrossM" : "awayM")}", "A place on the floor plan needs both numbers.");
         }
 
         InRange(c.AcrossM ?? 0, -500, 500, $"{at}/acrossM", "place in metres");
@@ -236,14 +236,14 @@ public static class LineUpReader
     {
         if (value is { } given && (!double.IsFinite(given) || given <= 0 || given > most))
         {
-            throw new RefusedException("bad-value", at, FormattableString.Invariant($"The {what} is more than 0 and at most {most}."));
+            throw new RefusedException(ProblemCode.BadValue, at, FormattableString.Invariant($"The {what} is more than 0 and at most {most}."));
         }
     }
 
     private static Pins ToPins(PinsDocument? pins, string at) => pins is null
         ? Pins.None
         : new Pins(
-            pins.Base is null or "low" or "high" ? pins.Base : throw new RefusedException("bad-value", $"{at}/base", "A base is low or high."),
+            pins.Base is null or "low" or "high" ? pins.Base : throw new RefusedException(ProblemCode.BadValue, $"{at}/base", "A base is low or high."),
             pins.GainDb is { } gain ? new Decibels(InRange(gain, -200, 200, $"{at}/gainDb", "gain in dB")) : null,
             pins.Filter is { } filter ? Text(filter, 20, $"{at}/filter") : null,
             pins.Front is { } front ? Each(front, $"{at}/front", (f, p) => Text(f, 20, p)) : null,

@@ -69,7 +69,7 @@ public static class ModelReader
         RefusedException.At($"{at}/size", () => FrameSize.Parse(format.Size)),
         RefusedException.At($"{at}/rate", () => ScanRate.Parse(format.Rate)),
         format.BitRatesMbps.Count == 0
-            ? throw new RefusedException("bad-value", $"{at}/bitRatesMbps", "A format needs at least one bit rate.")
+            ? throw new RefusedException(ProblemCode.BadValue, $"{at}/bitRatesMbps", "A format needs at least one bit rate.")
             : Each(format.BitRatesMbps, $"{at}/bitRatesMbps", (b, p) => RefusedException.At(p, () => new BitRate(b))))
     {
         Codecs = Each(format.Codecs ?? [], $"{at}/codecs", (c, p) => Text(c, 60, p)),
@@ -90,9 +90,9 @@ public static class ModelReader
         var atLong = RefusedException.At($"{at}/widestAtLong", () => FNumber.Parse(lens.WidestAtLong));
         var smallest = RefusedException.At($"{at}/smallest", () => FNumber.Parse(lens.Smallest));
         return longest.Value < shortest.Value
-            ? throw new RefusedException("bad-value", $"{at}/longestMm", "The longest focal length is shorter than the shortest.")
+            ? throw new RefusedException(ProblemCode.BadValue, $"{at}/longestMm", "The longest focal length is shorter than the shortest.")
             : smallest.Value < Math.Max(widest.Value, atLong.Value)
-                ? throw new RefusedException("bad-value", $"{at}/smallest", "The smallest iris has a smaller f-number than the widest: they are exchanged.")
+                ? throw new RefusedException(ProblemCode.BadValue, $"{at}/smallest", "The smallest iris has a smaller f-number than the widest: they are exchanged.")
                 : new Lens(shortest, longest, widest, atLong, smallest);
     }
 
@@ -113,12 +113,12 @@ public static class ModelReader
         }
 
         return dial.StepK is not { } step || step < 10 || (highest.Value - lowest.Value) / step is > 2000 or < 0 or double.NaN
-            ? throw new RefusedException("bad-value", $"{at}/stepK", "The kelvin dial needs a step of 10 K or more (or stepMired) and at most 2000 steps from lowest to highest.")
+            ? throw new RefusedException(ProblemCode.BadValue, $"{at}/stepK", "The kelvin dial needs a step of 10 K or more (or stepMired) and at most 2000 steps from lowest to highest.")
             : new KelvinGrid(lowest, highest, step);
     }
 
     private static AngleControl ToAngles(AnglesDocument angles, string at) => angles.Degrees.Count == 0
-        ? throw new RefusedException("bad-value", $"{at}/degrees", "List the angles, or leave them out.")
+        ? throw new RefusedException(ProblemCode.BadValue, $"{at}/degrees", "List the angles, or leave them out.")
         : new AngleControl(
             [.. Each(angles.Degrees, $"{at}/degrees", (d, p) => RefusedException.At(p, () => new ShutterAngle(d))).Distinct().OrderBy(a => a.Degrees)],
             angles.AnyBetween);
@@ -130,14 +130,14 @@ public static class ModelReader
         double step = InRange(filter.StepStops, 0.05, 10, $"{at}/stepStops", "step in stops");
         return most.Value >= least.Value
             ? new VariableFilter(least, most, new Stops(step))
-            : throw new RefusedException("bad-value", $"{at}/mostStops", "The most is less than the least: they are exchanged.");
+            : throw new RefusedException(ProblemCode.BadValue, $"{at}/mostStops", "The most is less than the least: they are exchanged.");
     }
 
     private static ChoiceControl ToChoice(ChoiceDocument choice, string at)
     {
         if (choice.Positions.Count == 0)
         {
-            throw new RefusedException("bad-value", $"{at}/positions", "A control has at least one position; name it in notFitted if the model has none.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/positions", "A control has at least one position; name it in notFitted if the model has none.");
         }
 
         ImmutableArray<ChoicePosition> positions = Each(
@@ -155,13 +155,13 @@ public static class ModelReader
             double count = (InRange(to, from, 100_000, $"{at}/to", "upper end") - from) / step;
             marks = count <= MostMarks
                 ? Enumerable.Range(0, (int)Math.Floor(count + 1e-9) + 1).Select(i => from + (i * step))
-                : throw new RefusedException("bad-value", $"{at}/step", $"That is more than {MostMarks} places; take a larger step.");
+                : throw new RefusedException(ProblemCode.BadValue, $"{at}/step", $"That is more than {MostMarks} places; take a larger step.");
         }
 
         double[] all = [.. marks.Distinct().Order()];
         return all.Length is > 0 and <= MostMarks && all.All(double.IsFinite)
             ? new LevelControl([.. all], level.HasOff, level.Automatic)
-            : throw new RefusedException("bad-value", at, $"Give 1 to {MostMarks} values, or from, to and step.");
+            : throw new RefusedException(ProblemCode.BadValue, at, $"Give 1 to {MostMarks} values, or from, to and step.");
     }
 
     private static MediaSlot ToSlot(SlotDocument slot, string at) => new(
@@ -192,7 +192,7 @@ public static class ModelReader
             Text(d.Because, 300, $"{p}/because")));
         if (DependencyCircle.In(all) is { } circle)
         {
-            throw new RefusedException("circle", at, $"These settings force each other in a circle: {string.Join(" → ", circle.Select(s => SettingDefinition.Of(s).Key))}. Take one of them out.");
+            throw new RefusedException(ProblemCode.Circle, at, $"These settings force each other in a circle: {string.Join(" → ", circle.Select(s => SettingDefinition.Of(s).Key))}. Take one of them out.");
         }
 
         for (int i = 0; i < all.Length; i++)
@@ -200,7 +200,7 @@ public static class ModelReader
             if (all[i].Then <= all[i].When)
             {
                 throw new RefusedException(
-                    "bad-value", $"{at}/{i}/then", $"{SettingDefinition.Of(all[i].Then).Name} is set before {SettingDefinition.Of(all[i].When).Name} in the order of the work, so it cannot follow from it. Turn the sentence round.");
+                    ProblemCode.BadValue, $"{at}/{i}/then", $"{SettingDefinition.Of(all[i].Then).Name} is set before {SettingDefinition.Of(all[i].When).Name} in the order of the work, so it cannot follow from it. Turn the sentence round.");
             }
         }
 
@@ -226,12 +226,12 @@ public static class ModelReader
             Setting setting = RefusedException.At(place, () => SettingDefinition.Parse(key));
             if (only is { } kind && SettingDefinition.Of(setting).Kind != kind)
             {
-                throw new RefusedException("bad-value", place, $"{SettingDefinition.Of(setting).Name} is no {(kind == SettingKind.Choice ? "choice" : "level")}: it has a place of its own on the specification.");
+                throw new RefusedException(ProblemCode.BadValue, place, $"{SettingDefinition.Of(setting).Name} is no {(kind == SettingKind.Choice ? "choice" : "level")}: it has a place of its own on the specification.");
             }
 
             if (value is null)
             {
-                throw new RefusedException("bad-value", place, "Nothing is given here; leave it out.");
+                throw new RefusedException(ProblemCode.BadValue, place, "Nothing is given here; leave it out.");
             }
 
             found[setting] = read(value, place);
@@ -244,5 +244,5 @@ public static class ModelReader
 
     private static Stops Loss(double stops, string at) => stops is >= 0 and <= 33
         ? new Stops(stops)
-        : throw new RefusedException("bad-value", at, "A filter takes between 0 and 33 stops of light; clear is 0.");
+        : throw new RefusedException(ProblemCode.BadValue, at, "A filter takes between 0 and 33 stops of light; clear is 0.");
 }

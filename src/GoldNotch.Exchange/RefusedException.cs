@@ -6,11 +6,11 @@ namespace GoldNotch.Exchange;
 public sealed class RefusedException : Exception
 {
     /// <summary>Makes the refusal.</summary>
-    /// <param name="code">Stable code, e.g. <c>unit-missing</c>.</param>
+    /// <param name="code">Stable code.</param>
     /// <param name="pointer">JSON pointer to the field, or empty.</param>
     /// <param name="message">What was wrong and what to do.</param>
     /// <param name="inner">The cause, if another exception was.</param>
-    public RefusedException(string code, string pointer, string message, Exception? inner = null)
+    public RefusedException(ProblemCode code, string pointer, string message, Exception? inner = null)
         : base(message, inner)
     {
         Code = code;
@@ -21,7 +21,7 @@ public sealed class RefusedException : Exception
     public IReadOnlyList<ImportFault> Faults { get; init; } = [];
 
     /// <summary>Stable code.</summary>
-    public string Code { get; }
+    public ProblemCode Code { get; }
 
     /// <summary>JSON pointer to the field, or empty.</summary>
     public string Pointer { get; }
@@ -35,11 +35,11 @@ public sealed class RefusedException : Exception
         }
         catch (QuantityException refused)
         {
-            throw new RefusedException("bad-value", pointer, refused.Message, refused);
+            throw new RefusedException(ProblemCode.BadValue, pointer, refused.Message, refused);
         }
         catch (OverflowException refused)
         {
-            throw new RefusedException("bad-value", pointer, "The number is far too large for this field.", refused);
+            throw new RefusedException(ProblemCode.BadValue, pointer, "The number is far too large for this field.", refused);
         }
     }
 }

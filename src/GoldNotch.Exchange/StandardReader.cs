@@ -65,6 +65,6 @@ public static class StandardReader
         RefusedException.At($"{at}/temperatureK", () => new Kelvin(light.TemperatureK)),
         light.MainsHz is >= 10 and <= 1000
             ? light.MainsHz
-            : throw new RefusedException("bad-value", $"{at}/mainsHz", "The mains frequency is 50 or 60 Hz in most places; between 10 and 1000 is taken."),
+            : throw new RefusedException(ProblemCode.BadValue, $"{at}/mainsHz", "The mains frequency is 50 or 60 Hz in most places; between 10 and 1000 is taken."),
         OneOf<LampKind>(light.Lamp, $"{at}/lamp"));
 }

@@ -14,7 +14,7 @@ public static class UnitRules
         {
             if (filter is null)
             {
-                throw new RefusedException("bad-value", $"{at}/filters/{i}", "Nothing is given here; leave it out.");
+                throw new RefusedException(ProblemCode.BadValue, $"{at}/filters/{i}", "Nothing is given here; leave it out.");
             }
 
             Fields.Text(filter.Label, 20, $"{at}/filters/{i}/label");
@@ -33,22 +33,22 @@ public static class UnitRules
     {
         if (tag.Length is 0 or > 30 || !tag.All(c => char.IsAsciiLetterUpper(c) || char.IsAsciiDigit(c) || c == '-') || tag[0] == '-')
         {
-            throw new RefusedException("bad-value", $"{at}/tag", "A tag is made of capital letters, digits and hyphens, at most 30, like OBG-101.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/tag", "A tag is made of capital letters, digits and hyphens, at most 30, like OBG-101.");
         }
 
         if (tape.Length > 30)
         {
-            throw new RefusedException("bad-value", $"{at}/tape", "The colour of the tape has at most 30 characters.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/tape", "The colour of the tape has at most 30 characters.");
         }
 
         if (place.Length > 120)
         {
-            throw new RefusedException("bad-value", $"{at}/place", "The place has at most 120 characters.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/place", "The place has at most 120 characters.");
         }
 
         if (!UnitStatuses.Words.Contains(status))
         {
-            throw new RefusedException("bad-value", $"{at}/status", $"The status is one of {string.Join(", ", UnitStatuses.Words)}.");
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/status", $"The status is one of {string.Join(", ", UnitStatuses.Words)}.");
         }
     }
 }

@@ -217,7 +217,7 @@ public static class VersionOne
     {
         if (owner?.ContainsKey(now) == true)
         {
-            throw new RefusedException("bad-document", "/" + now, $"the field “{now}” belongs to format version 2, and this file states version 1, where it is “{old}”. Use the words of one version.");
+            throw new RefusedException(ProblemCode.BadDocument, "/" + now, $"the field “{now}” belongs to format version 2, and this file states version 1, where it is “{old}”. Use the words of one version.");
         }
 
         RenameKeys(owner, new Dictionary<string, string> { [old] = now });

@@ -1,3 +1,3 @@
-using GoldNotch.Web.Hosting;
+using GoldNotch.Web;
 
 return await Site.RunAsync(args);

@@ -299,7 +299,7 @@ public class BenchTests
     {
         CameraModel model = Ottermere.Alder with
         {
-            Card = new IssuedCard("SD", 64, Media.CardClass.Parse("V30"), "exFAT"),
+            Card = new IssuedCard("SD", 64, Units.CardClass.Parse("V30"), "exFAT"),
             Slots = [new MediaSlot("slot A", "SD", ["exFAT"], null)],
             Power = new PowerNeed(38, 9.5, 7.2, 0.9),
         };

@@ -34,7 +34,7 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
         all.Count(t => t.IsCompletedSuccessfully).ShouldBe(1);
         foreach (Task<StoredStandard> late in all.Where(t => t.IsFaulted))
         {
-            ((RefusedException)late.Exception!.InnerException!).Code.ShouldBe("draft-exists");
+            ((RefusedException)late.Exception!.InnerException!).Code.ShouldBe(ProblemCode.DraftExists);
         }
 
         (await _standards.DropDraftAsync("at-once", 1, "tests", CancellationToken.None)).ShouldBeTrue();
@@ -107,17 +107,17 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
         var people = new PersonStore(_source);
         foreach (string login in new[] { "una", "ivo" })
         {
-            await people.AddAsync(new StoredPerson(login, login, "technician", "x", 0, null), "tests", CancellationToken.None);
+            await people.AddAsync(new StoredPerson(login, login, Role.Technician, "x", 0, null), "tests", CancellationToken.None);
         }
 
         await site.SqlAsync("UPDATE person SET active = false WHERE login = 'ines'");
         try
         {
             Task<StoredPerson?>[] both = [.. new[] { "una", "ivo" }.Select(async login =>
-                await people.ChangeAsync((await people.GetAsync(login, CancellationToken.None))! with { Role = "operator" }, "tests", CancellationToken.None))];
+                await people.ChangeAsync((await people.GetAsync(login, CancellationToken.None))! with { Role = Role.Operator }, "tests", CancellationToken.None))];
             await Task.WhenAll(both.Select(t => t.ContinueWith(_ => { }, TaskScheduler.Default)));
             both.Count(t => t.IsCompletedSuccessfully).ShouldBe(1);
-            ((RefusedException)both.Single(t => t.IsFaulted).Exception!.InnerException!).Code.ShouldBe("last-technician");
+            ((RefusedException)both.Single(t => t.IsFaulted).Exception!.InnerException!).Code.ShouldBe(ProblemCode.LastTechnician);
         }
         finally
         {

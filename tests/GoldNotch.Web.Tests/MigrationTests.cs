@@ -6,6 +6,7 @@ using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
+using GoldNotch.Data.Migrations;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Tests.Hosting;
 using Npgsql;

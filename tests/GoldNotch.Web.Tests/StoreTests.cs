@@ -3,6 +3,7 @@ using GoldNotch.Core.Checks;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Data;
+using GoldNotch.Data.Migrations;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Tests.Hosting;
 using Npgsql;
@@ -46,7 +47,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     {
         WholeCheck whole = await NewCheckAsync("OBG-404");
         RefusedException refused = await Should.ThrowAsync<RefusedException>(() => new CheckStore(_source).CreateAsync(whole, Outcome(whole), "tests", CancellationToken.None));
-        (refused.Code, refused.Pointer).ShouldBe(("unit-missing", "/unit"));
+        (refused.Code, refused.Pointer).ShouldBe((ProblemCode.UnitMissing, "/unit"));
     }
 
     [Fact]
@@ -121,7 +122,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     public async Task Many_wrong_passwords_at_once_are_all_counted()
     {
         var store = new PersonStore(_source);
-        await store.PutAsync(new StoredPerson("devi", "Devi Anand", "operator", "x", 0, null), CancellationToken.None);
+        await store.PutAsync(new StoredPerson("devi", "Devi Anand", Role.Operator, "x", 0, null), CancellationToken.None);
         DateTimeOffset until = DateTimeOffset.UtcNow.AddMinutes(5);
         await Task.WhenAll(Enumerable.Range(0, 12).Select(_ => store.CountFailureAsync("devi", 12, until, CancellationToken.None)));
         StoredPerson locked = (await store.GetAsync("devi", CancellationToken.None))!;

@@ -37,7 +37,7 @@ public class VersionOneTests
     {
         ExchangeItem<StandardDocument> item = Standard(Fixture("version-1/02-standards.json").Replace("\"want\": \"clear\"", "\"require\": \"clear\"", StringComparison.Ordinal));
         item.Value.ShouldBeNull();
-        item.Fault!.Code.ShouldBe("bad-document");
+        item.Fault!.Code.ShouldBe(ProblemCode.BadDocument);
         item.Fault.Message.ShouldContain("“require”");
     }
 

@@ -1,5 +1,3 @@
-using GoldNotch.Core.Media;
-
 namespace GoldNotch.Core.Units;
 
 /// <summary>Numbers on controls and displays that are neither light nor colour: per cent, minutes, dBFS, MB/s.</summary>

@@ -1,3 +1,4 @@
+using GoldNotch.Exchange;
 using Microsoft.AspNetCore.Antiforgery;
 
 namespace GoldNotch.Web.Hosting;
@@ -12,7 +13,7 @@ internal sealed class AntiforgeryOnWrites(RequestDelegate next, IAntiforgery ant
         bool write = !HttpMethods.IsGet(context.Request.Method) && !HttpMethods.IsHead(context.Request.Method) && !HttpMethods.IsOptions(context.Request.Method);
         if (write && context.User.Identity?.IsAuthenticated == true && !await antiforgery.IsRequestValidAsync(context))
         {
-            await ProblemHandler.WriteAsync(context, 400, "forgery-token", "", $"This request lacks a good {Header} header. Reload the page; what you typed is kept.");
+            await ProblemHandler.WriteAsync(context, 400, ProblemCode.ForgeryToken, "", $"This request lacks a good {Header} header. Reload the page; what you typed is kept.");
             return;
         }
 

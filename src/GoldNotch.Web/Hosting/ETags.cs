@@ -1,4 +1,5 @@
 using System.Globalization;
+using GoldNotch.Exchange;
 using Microsoft.AspNetCore.Mvc;
 
 namespace GoldNotch.Web.Hosting;
@@ -13,5 +14,5 @@ internal static class ETags
         int.TryParse(request.Headers.IfMatch.ToString().Trim('"'), NumberStyles.None, CultureInfo.InvariantCulture, out int version) ? version : null;
 
     internal static ProblemDetails Missing() =>
-        ProblemHandler.Problem(428, "version-needed", "", "Say in If-Match which version you saw, so that nobody's change is overwritten unseen.");
+        ProblemHandler.Problem(428, ProblemCode.VersionNeeded, "", "Say in If-Match which version you saw, so that nobody's change is overwritten unseen.");
 }

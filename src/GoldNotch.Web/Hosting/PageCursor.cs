@@ -15,5 +15,5 @@ internal static class PageCursor
             && long.TryParse(ticks, NumberStyles.None, CultureInfo.InvariantCulture, out long t) && t <= DateTime.MaxValue.Ticks
             && Guid.TryParse(id, out Guid guid)
                 ? (new DateTimeOffset(t, TimeSpan.Zero), guid)
-                : throw new RefusedException("bad-value", "/before", $"This is no page of the {list}. Go to its beginning.");
+                : throw new RefusedException(ProblemCode.BadValue, "/before", $"This is no page of the {list}. Go to its beginning.");
 }

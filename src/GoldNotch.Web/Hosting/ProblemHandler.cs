@@ -9,43 +9,33 @@ using Npgsql;
 
 namespace GoldNotch.Web.Hosting;
 
-/// <summary>Every failure becomes a problem document (RFC 9457): a stable code, a sentence to act on, the field where there is one.</summary>
-internal sealed class ProblemHandler : IExceptionHandler
+/// <summary>
+/// Every failure becomes a problem document (RFC 9457): a stable code, a sentence to act on, the field where there is one. A refusal is
+/// logged as information; a fault of the site once, with the id of the request, which the person sees too.
+/// </summary>
+internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExceptionHandler
 {
+    private const int TooLarge = 413;
+
     public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancellationToken)
     {
-        switch (exception)
+        if (exception is OperationCanceledException && context.RequestAborted.IsCancellationRequested)
         {
-            case RefusedException refused:
-                int status = refused.Code switch { "version-exists" or "draft-exists" or "key-taken" or "login-taken" or "last-technician" or "open-faults" or "undecided" or "immutable" or "not-signed" or "tag-taken" or "too-many" or "not-looked-at" => 409, "not-found" => 404, _ => 400 };
-                await WriteAsync(
-                    context, status, refused.Code, refused.Pointer, refused.Message, refused.Faults.Count > 0 ? new Dictionary<string, object?> { ["faults"] = refused.Faults } : null);
-                return true;
-            case QuantityException refused:
-                await WriteAsync(context, 400, "bad-value", "", refused.Message);
-                return true;
-            case BadHttpRequestException { StatusCode: 413 }:
-                await WriteAsync(context, 413, "too-large", "", "That is far more than fits here. Nothing was kept; send less.");
-                return true;
-            case BadHttpRequestException { InnerException: JsonException wrong }:
-                await WriteAsync(context, 400, "bad-json", wrong.Path?.TrimStart('$').Replace('.', '/') ?? "", $"Line {(wrong.LineNumber ?? 0) + 1}, column {(wrong.BytePositionInLine ?? 0) + 1}: the body has an unknown, missing or unreadable field. Nothing was kept.");
-                return true;
-            case BadHttpRequestException bad:
-                await WriteAsync(context, bad.StatusCode, "bad-request", "", "This request cannot be read. Nothing was kept.");
-                return true;
-            case PostgresException { SqlState: "GN001" }:
-                await WriteAsync(context, 409, "immutable", "", "This is signed or approved and stays as it is. Begin a new one instead.");
-                return true;
-            case OperationCanceledException when context.RequestAborted.IsCancellationRequested:
-                return true;
-            case Exception away when IsDatabaseAway(away):
-                context.Response.Headers.RetryAfter = "2";
-                await WriteAsync(context, 503, "database-away", "", "The database cannot be reached. Nothing was lost: keep the page open and it goes on when the database is back.");
-                return true;
-            default:
-                await WriteAsync(context, 500, "fault", "", "The site had a fault. What was saved before is unchanged. Try again; if it stays so, report it to whoever runs this site.");
-                return true;
+            return true;
         }
+
+        (int status, ProblemDetails problem) = Of(context, exception);
+        if (status >= 500)
+        {
+            Fault(log, context.TraceIdentifier, context.Request.Method, context.Request.Path, exception);
+        }
+        else
+        {
+            Refused(log, problem.Extensions["code"], context.Request.Method, context.Request.Path);
+        }
+
+        await WriteAsync(context, problem);
+        return true;
     }
 
     internal static Task WriteStatusAsync(StatusCodeContext context)
@@ -53,28 +43,24 @@ internal sealed class ProblemHandler : IExceptionHandler
         HttpContext http = context.HttpContext;
         return http.Response.StatusCode switch
         {
-            401 => WriteAsync(http, 401, "sign-in", "", "Sign in first; what you typed is still on the page."),
-            403 => WriteAsync(http, 403, "not-allowed", "", "This needs a technician. Ask one, or sign in as one."),
-            404 => WriteAsync(http, 404, "not-found", "", "There is nothing at this address."),
-            405 => WriteAsync(http, 405, "bad-request", "", "This address does not take that method."),
-            413 => WriteAsync(http, 413, "too-large", "", "That is far more than fits here. Nothing was kept; send less."),
-            415 => WriteAsync(http, 415, "bad-request", "", "Send JSON, with Content-Type: application/json."),
-            429 => WriteAsync(http, 429, "too-many", "", "Too many requests. Wait a minute and go on; nothing was lost."),
+            401 => WriteAsync(http, 401, ProblemCode.SignIn, "", "Sign in first. What you typed is still on the page."),
+            403 => WriteAsync(http, 403, ProblemCode.NotAllowed, "", "Your role does not include this. Ask a technician, or sign in as one."),
+            404 => WriteAsync(http, 404, ProblemCode.NotFound, "", "There is nothing at this address."),
+            405 => WriteAsync(http, 405, ProblemCode.BadRequest, "", "This address does not take that method."),
+            TooLarge => WriteAsync(http, TooLarge, ProblemCode.TooLarge, "", "That is far more than fits here. Nothing was saved; send less."),
+            415 => WriteAsync(http, 415, ProblemCode.BadRequest, "", "Send JSON, with Content-Type: application/json."),
+            429 => WriteAsync(http, 429, ProblemCode.TooManyRequests, "", "Too many requests. Wait a minute and go on. Nothing was lost."),
             _ => Task.CompletedTask,
         };
     }
 
-    internal static Task WriteAsync(HttpContext context, int status, string code, string pointer, string sentence, IDictionary<string, object?>? more = null)
-    {
-        context.Response.StatusCode = status;
-        ProblemDetails problem = Problem(status, code, pointer, sentence, more);
-        return Results.Problem(problem).ExecuteAsync(context);
-    }
+    internal static Task WriteAsync(HttpContext context, int status, ProblemCode code, string pointer, string sentence) =>
+        WriteAsync(context, Problem(status, code, pointer, sentence));
 
-    internal static ProblemDetails Problem(int status, string code, string pointer, string sentence, IDictionary<string, object?>? more = null)
+    internal static ProblemDetails Problem(int status, ProblemCode code, string pointer, string sentence, IDictionary<string, object?>? more = null)
     {
-        var problem = new ProblemDetails { Status = status, Title = sentence, Detail = sentence, Type = $"urn:gold-notch:problem:{code}" };
-        problem.Extensions["code"] = code;
+        var problem = new ProblemDetails { Status = status, Title = sentence, Detail = sentence, Type = $"urn:gold-notch:problem:{code.Word()}" };
+        problem.Extensions["code"] = code.Word();
         problem.Extensions["pointer"] = pointer;
         foreach (KeyValuePair<string, object?> extra in more ?? new Dictionary<string, object?>())
         {
@@ -84,6 +70,54 @@ internal sealed class ProblemHandler : IExceptionHandler
         return problem;
     }
 
+    private static Task WriteAsync(HttpContext context, ProblemDetails problem)
+    {
+        context.Response.StatusCode = problem.Status!.Value;
+        return Results.Problem(problem).ExecuteAsync(context);
+    }
+
+    private static (int Status, ProblemDetails Problem) Of(HttpContext context, Exception exception)
+    {
+        ProblemDetails problem = exception switch
+        {
+            RefusedException refused => Problem(
+                StatusOf(refused.Code), refused.Code, refused.Pointer, refused.Message,
+                refused.Faults.Count > 0 ? new Dictionary<string, object?> { ["faults"] = refused.Faults } : null),
+            QuantityException refused => Problem(400, ProblemCode.BadValue, "", refused.Message),
+            BadHttpRequestException { StatusCode: TooLarge } => Problem(
+                TooLarge, ProblemCode.TooLarge, "", "That is far more than fits here. Nothing was saved; send less."),
+            BadHttpRequestException { InnerException: JsonException wrong } => Problem(
+                400, ProblemCode.BadJson, wrong.Path?.TrimStart('$').Replace('.', '/') ?? "",
+                $"Line {(wrong.LineNumber ?? 0) + 1}, column {(wrong.BytePositionInLine ?? 0) + 1}: the body has an unknown, missing or unreadable field. Nothing was saved."),
+            BadHttpRequestException bad => Problem(bad.StatusCode, ProblemCode.BadRequest, "", "This request cannot be read. Nothing was saved."),
+            PostgresException { SqlState: "GN001" } => Problem(
+                409, ProblemCode.Immutable, "", "This is signed or approved and stays as it is. Begin a new one instead."),
+            _ when IsDatabaseAway(exception) => Away(context),
+            _ => Problem(
+                500, ProblemCode.Fault, "",
+                $"The site had a fault. What was saved before is unchanged. Try again; if it stays so, report request {context.TraceIdentifier} to whoever runs this site.",
+                new Dictionary<string, object?> { ["requestId"] = context.TraceIdentifier }),
+        };
+        return (problem.Status!.Value, problem);
+    }
+
+    private static ProblemDetails Away(HttpContext context)
+    {
+        context.Response.Headers.RetryAfter = "2";
+        return Problem(
+            503, ProblemCode.DatabaseAway, "", "The database cannot be reached. Nothing was lost: keep the page open and it goes on when the database is back.",
+            new Dictionary<string, object?> { ["requestId"] = context.TraceIdentifier });
+    }
+
+    private static int StatusOf(ProblemCode code) => code switch
+    {
+        ProblemCode.VersionExists or ProblemCode.DraftExists or ProblemCode.KeyTaken or ProblemCode.LoginTaken or ProblemCode.TagTaken
+            or ProblemCode.LastTechnician or ProblemCode.OpenFaults or ProblemCode.Undecided or ProblemCode.Immutable or ProblemCode.NotSigned
+            or ProblemCode.TooMany or ProblemCode.NotLookedAt => 409,
+        ProblemCode.NotFound => 404,
+        _ => 400,
+    };
+
     // 55000: the database takes no connections; 57P0x and 08xxx: it is shutting down, starting, or the line broke.
     private static bool IsDatabaseAway(Exception exception) => exception switch
     {
@@ -91,4 +125,10 @@ internal sealed class ProblemHandler : IExceptionHandler
         NpgsqlException or SocketException or TimeoutException => true,
         _ => exception.InnerException is { } inner && IsDatabaseAway(inner),
     };
+
+    [LoggerMessage(Level = LogLevel.Information, Message = "Refused {Code}: {Method} {Path}")]
+    private static partial void Refused(ILogger log, object? code, string method, string path);
+
+    [LoggerMessage(Level = LogLevel.Error, Message = "Fault in request {RequestId}: {Method} {Path}")]
+    private static partial void Fault(ILogger log, string requestId, string method, string path, Exception exception);
 }

@@ -2,6 +2,7 @@ using System.Net;
 using System.Text;
 using System.Text.Json;
 using GoldNotch.Data;
+using GoldNotch.Data.Migrations;
 using GoldNotch.Exchange;
 using GoldNotch.SimulatedCameras;
 using GoldNotch.Web.Hosting;
@@ -29,6 +30,9 @@ public class TestSite : IAsyncLifetime
 
     public string ConnectionString { get; private set; } = "";
 
+    /// <summary>What the site logged.</summary>
+    internal LogKeeper Log { get; } = new();
+
     /// <summary>The folder whose exchange files it begins with: the small one of the tests.</summary>
     protected virtual string Folder => Path.Combine("tests", "fixtures");
 
@@ -48,11 +52,11 @@ public class TestSite : IAsyncLifetime
                 await new ExchangeImporter(source).ImportAsync(json, "tests", false, CancellationToken.None);
             }
 
-            string hash = new PasswordHasher<StoredPerson>().HashPassword(new StoredPerson("", "", "", "", 0, null), Password);
+            string hash = new PasswordHasher<StoredPerson>().HashPassword(new StoredPerson("", "", Role.Operator, "", 0, null), Password);
             var people = new PersonStore(source);
-            await people.PutAsync(new StoredPerson("ines", "Ines Calloway", "technician", hash, 0, null), CancellationToken.None);
-            await people.PutAsync(new StoredPerson("mara", "Mara Quill", "operator", hash, 0, null), CancellationToken.None);
-            await people.PutAsync(new StoredPerson("joss", "Joss Penhale", "operator", hash, 0, null), CancellationToken.None);
+            await people.PutAsync(new StoredPerson("ines", "Ines Calloway", Role.Technician, hash, 0, null), CancellationToken.None);
+            await people.PutAsync(new StoredPerson("mara", "Mara Quill", Role.Operator, hash, 0, null), CancellationToken.None);
+            await people.PutAsync(new StoredPerson("joss", "Joss Penhale", Role.Operator, hash, 0, null), CancellationToken.None);
         }
 
         _cameras = StandInSite.Build(
@@ -83,7 +87,7 @@ public class TestSite : IAsyncLifetime
         [
             "--urls", $"http://127.0.0.1:{port}", "--GOLDNOTCH_CAMERAS", Cameras.ToString(), "--GOLDNOTCH_CAMERA_PATIENCE_MS", "700", "--GOLDNOTCH_DB", ConnectionString, "--GOLDNOTCH_LOG", Environment.GetEnvironmentVariable("GOLDNOTCH_LOG") ?? "Fatal", "--GOLDNOTCH_SIGNINS_PER_MINUTE", "10000",
             "--webroot", Path.Combine(Root, "src", "GoldNotch.Web", "wwwroot"), "--environment", "Production",
-        ]);
+        ], Log);
         await _app.StartAsync();
         Address = new Uri(_app.Urls.First());
     }

@@ -964,6 +964,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/standards/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["previewStandard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/standards/{key}/draft/approve": {
         parameters: {
             query?: never;
@@ -990,22 +1006,6 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["retireStandard"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/standards/preview": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["previewStandard"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1872,7 +1872,7 @@ export interface components {
             line: number;
             /** Format: int64 */
             column: number;
-            code: string;
+            code: components["schemas"]["ProblemCode"];
             message: string;
         };
         ImportReport: {
@@ -2317,7 +2317,7 @@ export interface components {
         PersonView: {
             login: string;
             name: string;
-            role: string;
+            role: components["schemas"]["Role"];
             active: boolean;
             locked: boolean;
             /** Format: int32 */
@@ -2443,6 +2443,8 @@ export interface components {
             verdict: null | components["schemas"]["VerdictView"];
             now: null | components["schemas"]["NowView"];
         };
+        /** @enum {unknown} */
+        ProblemCode: "bad-value" | "bad-document" | "bad-json" | "bad-request" | "bad-photo" | "too-large" | "too-many" | "too-many-requests" | "duplicate" | "circle" | "not-found" | "unit-missing" | "model-missing" | "standard-missing" | "id-taken" | "key-taken" | "tag-taken" | "login-taken" | "draft-exists" | "version-exists" | "immutable" | "changed-meanwhile" | "version-needed" | "open-faults" | "undecided" | "not-looked-at" | "not-signed" | "not-planned" | "sheet-differs" | "last-technician" | "nothing-to-seed" | "sign-in" | "wrong-password" | "locked" | "not-allowed" | "forgery-token" | "camera-none" | "camera-silent" | "camera-refused" | "camera-invalid-response" | "database-away" | "fault";
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -2517,6 +2519,10 @@ export interface components {
             /** @default  */
             firmware: string;
         };
+        /** @enum {unknown} */
+        Right: "defineStandards" | "approveStandards" | "acceptFindings" | "giveWaivers" | "defineModels" | "manageUnits" | "importFiles" | "managePeople" | "readAuditLog";
+        /** @enum {unknown} */
+        Role: "operator" | "technician";
         RoomDocument: {
             name: string;
             /** Format: double */
@@ -2555,7 +2561,8 @@ export interface components {
         SessionView: {
             login: string;
             name: string;
-            role: string;
+            role: components["schemas"]["Role"];
+            rights: components["schemas"]["Right"][];
             notation: components["schemas"]["NotationPreferences"];
             writeToken: string;
         };
@@ -7487,6 +7494,68 @@ export interface operations {
             };
         };
     };
+    previewStandard: {
+        parameters: {
+            query?: {
+                setting?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandardDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandardPreview"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     approveDraft: {
         parameters: {
             query?: never;
@@ -7628,68 +7697,6 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    previewStandard: {
-        parameters: {
-            query?: {
-                setting?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StandardDocument"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StandardPreview"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -49,9 +49,9 @@ export const router = createRouter({
       meta: { title: 'Your account' },
     },
     {
-      path: '/trail',
+      path: '/audit-log',
       component: () => import('../features/audit-log/AuditLogPage.vue'),
-      meta: { title: 'Trail' },
+      meta: { title: 'Audit log' },
     },
     { path: '/bench', component: () => import('../features/bench/BenchStart.vue'), meta: { title: 'Bench' } },
     {
@@ -89,6 +89,7 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Line-up', wide: true },
     },
+    { path: '/trail', redirect: '/audit-log' },
     { path: '/log/:id?', redirect: (to) => `/history${to.params.id ? `/${to.params.id as string}` : ''}` },
     { path: '/units/:tag/seems-broken', redirect: (to) => `/units/${to.params.tag as string}/troubleshoot` },
     {

@@ -11,6 +11,7 @@ const mara = {
   login: 'mara',
   name: 'Mara Quill',
   role: 'operator',
+  rights: [],
   notation: { iris: 'dial', whiteBalance: 'kelvin' },
   writeToken: 'secret',
 };

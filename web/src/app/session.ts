@@ -8,6 +8,9 @@ const RETRY_MS = 1500;
 /** Who is signed in; undefined until asked, null for nobody. */
 export const session = ref<Views['SessionView'] | null | undefined>(undefined);
 
+/** Whether the person who is here may do something that not everybody may. The site decides; this only spares a refusal. */
+export const can = (right: Views['Right']): boolean => session.value?.rights?.includes(right) ?? false;
+
 function keep(view: Views['SessionView'] | null): void {
   useWriteToken(view?.writeToken ?? '');
   keepLast(view);

@@ -16,7 +16,7 @@ internal static class AuditEndpoints
     private const int PageSize = 100;
 
     internal static void MapAudit(this IEndpointRouteBuilder api) =>
-        api.MapGet("/audit", ListAsync).RequireAuthorization(Roles.Technician).ProducesProblem(403).WithName("listAudit");
+        api.MapGet("/audit", ListAsync).Needs(Right.ReadAuditLog).WithName("listAudit");
 
     private static async Task<Ok<AuditPage>> ListAsync(string? subject, long? before, AuditStore audit, CancellationToken cancel)
     {

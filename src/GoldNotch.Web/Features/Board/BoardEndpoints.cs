@@ -3,7 +3,6 @@ using GoldNotch.Core.Judgements;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sheets;
-using GoldNotch.Web.Features.Units;
 using GoldNotch.Web.Features.Wording;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -43,9 +42,9 @@ internal static class BoardEndpoints
     {
         ReadinessState? only = string.IsNullOrEmpty(state) ? null
             : Enum.TryParse(state, ignoreCase: true, out ReadinessState asked) && Enum.IsDefined(asked) ? asked
-            : throw new RefusedException("bad-value", "/state", "A unit is ready, due, off, out, repair or retired.");
+            : throw new RefusedException(ProblemCode.BadValue, "/state", "A unit is ready, due, off, out, repair or retired.");
         List<BoardUnit> all = await board.ListAsync(null, cancel);
-        Dictionary<string, string> names = await UnitEndpoints.ModelNamesAsync(models, cancel);
+        Dictionary<string, string> names = await models.NamesAsync(cancel);
         var today = DateOnly.FromDateTime(clock.GetLocalNow().Date);
         bool Has(string? wanted, string value) => string.IsNullOrEmpty(wanted) || wanted == value;
         (BoardUnit Unit, ReadinessState State)[] rows =

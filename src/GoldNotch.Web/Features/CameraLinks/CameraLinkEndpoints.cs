@@ -6,7 +6,6 @@ using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Checks;
-using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -76,7 +75,7 @@ internal static class CameraLinkEndpoints
     {
         if (request.Settings.Count is 0 or > MostAtOnce)
         {
-            throw new RefusedException("bad-value", "/settings", $"Ask for 1 to {MostAtOnce} settings at once.");
+            throw new RefusedException(ProblemCode.BadValue, "/settings", $"Ask for 1 to {MostAtOnce} settings at once.");
         }
 
         Setting[] asked = [.. request.Settings.Select((s, i) => RefusedException.At($"/settings/{i}", () => SettingDefinition.Parse(s))).Distinct().Order()];
@@ -88,7 +87,7 @@ internal static class CameraLinkEndpoints
             return Failed(answer.State, answer.Sentence);
         }
 
-        var taken = new CameraReading(sheet, whole, request.Stage, SessionEndpoints.Name(context.User), clock.GetUtcNow());
+        var taken = new CameraReading(sheet, whole, request.Stage, SignedIn.Name(context.User), clock.GetUtcNow());
         CameraReadView[] views = [.. asked.Select(s => taken.Take(s, shown.FirstOrDefault(x => x.Setting == s)))];
         (RecordOutcome outcome, WholeCheck? now) = taken.Readings.Count == 0
             ? (RecordOutcome.Recorded, whole)
@@ -114,7 +113,7 @@ internal static class CameraLinkEndpoints
 
         if (sheet.LineOf(what)?.Target is not { } target)
         {
-            throw new RefusedException("bad-value", "/setting", $"The sheet gives no value for {SettingDefinition.Of(what).Name} on {sheet.Model.Name}, so there is nothing to send.");
+            throw new RefusedException(ProblemCode.BadValue, "/setting", $"The sheet gives no value for {SettingDefinition.Of(what).Name} on {sheet.Model.Name}, so there is nothing to send.");
         }
 
         string tag = whole.Check.UnitTag;
@@ -133,7 +132,7 @@ internal static class CameraLinkEndpoints
             return Failed(again.State, again.Sentence);
         }
 
-        var taken = new CameraReading(sheet, whole, CheckStage.Left, SessionEndpoints.Name(context.User), clock.GetUtcNow());
+        var taken = new CameraReading(sheet, whole, CheckStage.Left, SignedIn.Name(context.User), clock.GetUtcNow());
         CameraReadView[] views = [.. shown.Select(s => s.Setting).Distinct().Order().Where(s => sheet.LineOf(s) is not null).Select(s => taken.Take(s, shown.First(x => x.Setting == s)))];
         (RecordOutcome outcome, WholeCheck? now) = await checks.RecordAsync(id, taken.Readings, null, after => CheckJudge.Judge(sheet, after), cancel);
         return outcome == RecordOutcome.Signed
@@ -156,7 +155,7 @@ internal static class CameraLinkEndpoints
 
     private static ProblemHttpResult Failed(LinkState state, string sentence) => TypedResults.Problem(ProblemHandler.Problem(
         state == LinkState.Refused ? 409 : 424,
-        state switch { LinkState.None => "camera-none", LinkState.Silent => "camera-silent", LinkState.Refused => "camera-refused", _ => "camera-invalid-response" },
+        state switch { LinkState.None => ProblemCode.CameraNone, LinkState.Silent => ProblemCode.CameraSilent, LinkState.Refused => ProblemCode.CameraRefused, _ => ProblemCode.CameraInvalidResponse },
         "",
         sentence));
 

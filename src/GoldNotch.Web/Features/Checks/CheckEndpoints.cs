@@ -5,7 +5,6 @@ using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.LineUps;
-using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -62,14 +61,14 @@ internal static class CheckEndpoints
         Guid id, NewCheck request, HttpContext context, CheckStore checks, UnitStore units, ModelStore models, StandardStore standards, LineUpSource lineUps, CheckJudge judge, TimeProvider clock, CancellationToken cancel)
     {
         StoredUnit unit = await units.GetAsync(request.Unit, cancel)
-            ?? throw new RefusedException("unit-missing", "/unit", $"There is no unit {Short(request.Unit)}. Look at the tag again, or find it by its tape or place.");
+            ?? throw new RefusedException(ProblemCode.UnitMissing, "/unit", $"There is no unit {Short(request.Unit)}. Look at the tag again, or find it by its tape or place.");
         StoredStandard approved = await standards.InStateAsync(request.Standard, StandardState.Approved, cancel)
-            ?? throw new RefusedException("standard-missing", "/standard", $"There is no approved standard {Short(request.Standard)}. Choose one from the list.");
+            ?? throw new RefusedException(ProblemCode.StandardMissing, "/standard", $"There is no approved standard {Short(request.Standard)}. Choose one from the list.");
         StoredModel card = await models.GetAsync(unit.ModelKey, cancel)
-            ?? throw new RefusedException("model-missing", "/unit", $"The card of {unit.ModelKey} is missing: import it first.");
+            ?? throw new RefusedException(ProblemCode.ModelMissing, "/unit", $"The card of {unit.ModelKey} is missing: import it first.");
 
         StandardDocument standard = approved.Document;
-        string who = SessionEndpoints.Name(context.User);
+        string who = SignedIn.Name(context.User);
         DateTimeOffset now = clock.GetUtcNow();
         var head = new StoredCheck(id, unit.Tag, standard.Key, standard.Version, standard.Name, who, now, null, null, "", CheckSummary.None);
         ShootDocument? shoot = request.LineUp is { } planned ? await lineUps.ShootAsync(planned, unit.Tag, standard.Key, cancel) : null;
@@ -82,7 +81,7 @@ internal static class CheckEndpoints
         if (kept.Check.UnitTag != unit.Tag || kept.Check.StandardKey != standard.Key)
         {
             return TypedResults.Problem(ProblemHandler.Problem(
-                409, "id-taken", "", $"This check is of {kept.Check.UnitTag} against {kept.Check.StandardKey} already. Begin a new one with an id of its own."));
+                409, ProblemCode.IdTaken, "", $"This check is of {kept.Check.UnitTag} against {kept.Check.StandardKey} already. Begin a new one with an id of its own."));
         }
 
         CheckView view = await judge.ViewAsync(kept, cancel);
@@ -102,13 +101,13 @@ internal static class CheckEndpoints
         Sheet sheet = await judge.SheetOfAsync(whole, cancel);
         if (sheet.LineOf(what) is null)
         {
-            throw new RefusedException("bad-value", "/setting", $"The sheet of this check does not ask for {setting}.");
+            throw new RefusedException(ProblemCode.BadValue, "/setting", $"The sheet of this check does not ask for {setting}.");
         }
 
         Reading reading = request.Read is null
             ? Reading.Unread.Instance
             : RefusedException.At("/read", () => CheckJudge.Read(sheet, whole, what, request.Stage, request.Read));
-        StoredReading stored = CheckReadings.ToStored(what, reading, request.Read ?? "", SessionEndpoints.Name(context.User), clock.GetUtcNow(), seen) with { Stage = request.Stage };
+        StoredReading stored = CheckReadings.ToStored(what, reading, request.Read ?? "", SignedIn.Name(context.User), clock.GetUtcNow(), seen) with { Stage = request.Stage };
         (RecordOutcome outcome, WholeCheck? now) = await checks.RecordAsync(id, [stored], request.Receipt, after => CheckJudge.Judge(sheet, after), cancel);
         return outcome switch
         {
@@ -125,18 +124,18 @@ internal static class CheckEndpoints
         Setting what = RefusedException.At("/setting", () => SettingDefinition.Parse(setting));
         Sheet sheet = await judge.SheetOfAsync(await FindAsync(checks, id, cancel), cancel);
         (string, ReadingKind, string)? chosen = request.By is { } by ? (by, request.Kind ?? ReadingKind.Unread, request.Typed ?? "") : null;
-        (RecordOutcome outcome, WholeCheck? now) = await checks.DecideAsync(id, what, request.Stage, chosen, SessionEndpoints.Name(context.User), after => CheckJudge.Judge(sheet, after), cancel);
+        (RecordOutcome outcome, WholeCheck? now) = await checks.DecideAsync(id, what, request.Stage, chosen, SignedIn.Name(context.User), after => CheckJudge.Judge(sheet, after), cancel);
         return outcome switch
         {
             RecordOutcome.Recorded => TypedResults.Ok(await judge.ViewAsync(now!, cancel)),
             RecordOutcome.Signed => TypedResults.Problem(Signed()),
-            RecordOutcome.Conflict => TypedResults.Problem(ProblemHandler.Problem(412, "changed-meanwhile", "/by", "That second reading is not there any more. Look at the notch again and choose.")),
+            RecordOutcome.Conflict => TypedResults.Problem(ProblemHandler.Problem(412, ProblemCode.ChangedMeanwhile, "/by", "That second reading is not there any more. Look at the notch again and choose.")),
             _ => throw NotFound(id),
         };
     }
 
     internal static Microsoft.AspNetCore.Mvc.ProblemDetails Signed() =>
-        ProblemHandler.Problem(409, "immutable", "", "This check is signed and stays as it is. Say what was wrong beside it, or begin a new check of this unit.");
+        ProblemHandler.Problem(409, ProblemCode.Immutable, "", "This check is signed and stays as it is. Say what was wrong beside it, or begin a new check of this unit.");
 
     private static async Task<Ok<PreviewView>> PreviewAsync(Guid id, PreviewRequest request, CheckStore checks, CheckJudge judge, CancellationToken cancel)
     {
@@ -150,11 +149,11 @@ internal static class CheckEndpoints
     {
         if (request.Note.Length > 2000)
         {
-            throw new RefusedException("bad-value", "/note", "The note has at most 2000 characters. Nothing was signed.");
+            throw new RefusedException(ProblemCode.BadValue, "/note", "The note has at most 2000 characters. Nothing was signed.");
         }
 
         Sheet sheet = await judge.SheetOfAsync(await FindAsync(checks, id, cancel), cancel);
-        WholeCheck signed = await checks.SignAsync(id, SessionEndpoints.Name(context.User), clock.GetUtcNow(), request.Note.Trim(), after => CheckJudge.Judge(sheet, after), cancel) ?? throw NotFound(id);
+        WholeCheck signed = await checks.SignAsync(id, SignedIn.Name(context.User), clock.GetUtcNow(), request.Note.Trim(), after => CheckJudge.Judge(sheet, after), cancel) ?? throw NotFound(id);
         return TypedResults.Ok(await judge.ViewAsync(signed, cancel));
     }
 
@@ -165,7 +164,7 @@ internal static class CheckEndpoints
         string other = standing is null or { Kind: ReadingKind.Unread } ? "took the reading back" : $"read {theirs.Label}";
         return ProblemHandler.Problem(
             412,
-            "changed-meanwhile",
+            ProblemCode.ChangedMeanwhile,
             "/read",
             $"{(theirs.By.Length > 0 ? theirs.By : "Somebody")} {other} meanwhile. Both are kept: choose which one stands.",
             new Dictionary<string, object?> { ["yours"] = yours, ["theirs"] = theirs });
@@ -173,7 +172,7 @@ internal static class CheckEndpoints
 
     private static async Task<WholeCheck> FindAsync(CheckStore checks, Guid id, CancellationToken cancel) => await checks.GetAsync(id, cancel) ?? throw NotFound(id);
 
-    internal static RefusedException NotFound(Guid id) => new("not-found", "/id", $"There is no check {id}. Look in the log.");
+    internal static RefusedException NotFound(Guid id) => new(ProblemCode.NotFound, "/id", $"There is no check {id}. Look in the log.");
 
     private static string Short(string text) => text.Length <= 40 ? text : text[..40] + "…";
 }

@@ -108,7 +108,7 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
         }
 
         StoredStandard stored = await standards.GetAsync(id.Key, id.Version, cancel)
-            ?? throw new RefusedException("standard-missing", "", $"The standard {id.Key} version {id.Version} of this check is gone.");
+            ?? throw new RefusedException(ProblemCode.StandardMissing, "", $"The standard {id.Key} version {id.Version} of this check is gone.");
         standard = StandardReader.ToStandard(stored.Document);
         if (stored.Head.State != StandardState.Draft)
         {

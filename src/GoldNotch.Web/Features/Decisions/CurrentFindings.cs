@@ -2,6 +2,7 @@ using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
+using GoldNotch.Web.Features.Findings;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Standards;
 
@@ -16,14 +17,14 @@ internal sealed class CurrentFindings(StandardStore standards, ModelStore models
     {
         foreach (IEnumerable<RuleFinding> found in await FindingsAsync(read, cancel))
         {
-            if (found.FirstOrDefault(f => f.RuleId == read.RuleId && f.Because.Case == read.Case && Findings.KeyOf(f.Setting) == read.Setting) is { } finding)
+            if (found.FirstOrDefault(f => f.RuleId == read.RuleId && f.Because.Case == read.Case && FindingViews.KeyOf(f.Setting) == read.Setting) is { } finding)
             {
                 return finding;
             }
         }
 
         throw new RefusedException(
-            "not-found", "/ruleId", "The rules do not find this in what is kept. Save first what you changed, or load the page again; nothing was accepted.");
+            ProblemCode.NotFound, "/ruleId", "The rules do not find this in what is kept. Save first what you changed, or load the page again; nothing was accepted.");
     }
 
     private async Task<IEnumerable<IEnumerable<RuleFinding>>> FindingsAsync(AcceptRequest read, CancellationToken cancel)

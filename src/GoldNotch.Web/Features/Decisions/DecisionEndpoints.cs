@@ -4,7 +4,7 @@ using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
-using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Features.Findings;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -20,10 +20,6 @@ public sealed record ReopenRequest(string StandardKey, string ModelKey, string R
 /// <summary>A waiver to give: for a model or for a unit, never both.</summary>
 public sealed record WaiverRequest(string StandardKey, string Setting, string? ModelKey, string? UnitTag, string Reason, DateOnly ExpiresOn);
 
-/// <summary>A waiver; holds says whether it counts today.</summary>
-public sealed record WaiverView(
-    Guid Id, string StandardKey, string Setting, string SettingName, string? ModelKey, string? UnitTag, string Reason, string Author, DateTimeOffset MadeAt, DateOnly ExpiresOn, bool Holds, string? EndedBy);
-
 /// <summary>Decisions of people: findings accepted with a reason, waivers with a day.</summary>
 internal static class DecisionEndpoints
 {
@@ -33,15 +29,13 @@ internal static class DecisionEndpoints
     internal static void MapDecisions(this IEndpointRouteBuilder api)
     {
         api.MapGet("/standards/{key}/waivers", ListAsync).WithName("listWaivers");
-        RouteGroupBuilder write = api.MapGroup("").RequireAuthorization(Roles.Technician).ProducesProblem(403);
-        write.MapPost("/findings/accept", AcceptAsync).WithName("acceptFinding");
-        write.MapPost("/findings/reopen", ReopenAsync).WithName("reopenFinding");
-        write.MapPut("/waivers/{id:guid}", GiveAsync).ProducesProblem(404).WithName("giveWaiver");
-        write.MapPost("/waivers/{id:guid}/end", EndAsync).ProducesProblem(404).WithName("endWaiver");
+        RouteGroupBuilder accept = api.MapGroup("").Needs(Right.AcceptFindings);
+        accept.MapPost("/findings/accept", AcceptAsync).WithName("acceptFinding");
+        accept.MapPost("/findings/reopen", ReopenAsync).WithName("reopenFinding");
+        RouteGroupBuilder waive = api.MapGroup("").Needs(Right.GiveWaivers);
+        waive.MapPut("/waivers/{id:guid}", GiveAsync).ProducesProblem(404).WithName("giveWaiver");
+        waive.MapPost("/waivers/{id:guid}/end", EndAsync).ProducesProblem(404).WithName("endWaiver");
     }
-
-    internal static WaiverView View(Waiver w, DateOnly today) => new(
-        w.Id, w.StandardKey, w.Setting, SettingDefinition.Of(SettingDefinition.Parse(w.Setting)).Name, w.ModelKey, w.UnitTag, w.Reason, w.Author, w.MadeAt, w.ExpiresOn, w.Holds(today), w.EndedBy);
 
     private static async Task<NoContent> AcceptAsync(AcceptRequest request, HttpContext context, CurrentFindings findings, DecisionStore decisions, CancellationToken cancel)
     {
@@ -49,20 +43,20 @@ internal static class DecisionEndpoints
         // What is kept is what the rules say, not what a page says that they say.
         Judgement because = (await findings.FindAsync(request, cancel)).Because;
         await decisions.AcceptAsync(
-            new AcceptedFinding(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, because, request.Reason.Trim(), SessionEndpoints.Name(context.User), default), cancel);
+            new AcceptedFinding(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, because, request.Reason.Trim(), SignedIn.Name(context.User), default), cancel);
         return TypedResults.NoContent();
     }
 
     private static async Task<NoContent> ReopenAsync(ReopenRequest request, HttpContext context, DecisionStore decisions, CancellationToken cancel)
     {
-        await decisions.ReopenAsync(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, SessionEndpoints.Name(context.User), cancel);
+        await decisions.ReopenAsync(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, SignedIn.Name(context.User), cancel);
         return TypedResults.NoContent();
     }
 
     private static async Task<Ok<IReadOnlyList<WaiverView>>> ListAsync(string key, DecisionStore decisions, TimeProvider clock, CancellationToken cancel)
     {
-        DateOnly today = Today(clock);
-        return TypedResults.Ok<IReadOnlyList<WaiverView>>([.. (await decisions.WaiversAsync(key, cancel)).Select(w => View(w, today))]);
+        DateOnly today = clock.Today();
+        return TypedResults.Ok<IReadOnlyList<WaiverView>>([.. (await decisions.WaiversAsync(key, cancel)).Select(w => WaiverViews.Of(w, today))]);
     }
 
     private static async Task<Ok<WaiverView>> GiveAsync(
@@ -70,49 +64,47 @@ internal static class DecisionEndpoints
     {
         Reason(request.Reason);
         _ = RefusedException.At("/setting", () => SettingDefinition.Parse(request.Setting));
-        DateOnly today = Today(clock);
+        DateOnly today = clock.Today();
         if (request.ExpiresOn < today || request.ExpiresOn > today.AddDays(MostDays))
         {
-            throw new RefusedException("bad-value", "/expiresOn", "A waiver ends between today and a year from now. What holds for ever belongs in the standard.");
+            throw new RefusedException(ProblemCode.BadValue, "/expiresOn", "A waiver ends between today and a year from now. What holds for ever belongs in the standard.");
         }
 
         if ((request.ModelKey is null) == (request.UnitTag is null))
         {
-            throw new RefusedException("bad-value", "/modelKey", "A waiver is for a model or for a unit: name one of them.");
+            throw new RefusedException(ProblemCode.BadValue, "/modelKey", "A waiver is for a model or for a unit: name one of them.");
         }
 
         if (await standards.InStateAsync(request.StandardKey, StandardState.Approved, cancel) is null && await standards.InStateAsync(request.StandardKey, StandardState.Draft, cancel) is null)
         {
-            throw new RefusedException("not-found", "/standardKey", $"There is no standard “{request.StandardKey}”.");
+            throw new RefusedException(ProblemCode.NotFound, "/standardKey", $"There is no standard “{request.StandardKey}”.");
         }
 
         if (request.ModelKey is { } model && await models.GetAsync(model, cancel) is null)
         {
-            throw new RefusedException("not-found", "/modelKey", $"There is no model “{model}”.");
+            throw new RefusedException(ProblemCode.NotFound, "/modelKey", $"There is no model “{model}”.");
         }
 
         if (request.UnitTag is { } unit && await units.GetAsync(unit, cancel) is null)
         {
-            throw new RefusedException("not-found", "/unitTag", $"There is no unit “{unit}”.");
+            throw new RefusedException(ProblemCode.NotFound, "/unitTag", $"There is no unit “{unit}”.");
         }
 
         Waiver kept = await decisions.GiveAsync(
-            new Waiver(id, request.StandardKey, request.Setting, request.ModelKey, request.UnitTag, request.Reason.Trim(), SessionEndpoints.Name(context.User), clock.GetUtcNow(), request.ExpiresOn), cancel);
-        return TypedResults.Ok(View(kept, today));
+            new Waiver(id, request.StandardKey, request.Setting, request.ModelKey, request.UnitTag, request.Reason.Trim(), SignedIn.Name(context.User), clock.GetUtcNow(), request.ExpiresOn), cancel);
+        return TypedResults.Ok(WaiverViews.Of(kept, today));
     }
 
     private static async Task<Ok<WaiverView>> EndAsync(Guid id, HttpContext context, DecisionStore decisions, TimeProvider clock, CancellationToken cancel) =>
-        await decisions.EndAsync(id, SessionEndpoints.Name(context.User), cancel) is { } ended
-            ? TypedResults.Ok(View(ended, Today(clock)))
-            : throw new RefusedException("not-found", "", "There is no such waiver, or it has ended.");
-
-    internal static DateOnly Today(TimeProvider clock) => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+        await decisions.EndAsync(id, SignedIn.Name(context.User), cancel) is { } ended
+            ? TypedResults.Ok(WaiverViews.Of(ended, clock.Today()))
+            : throw new RefusedException(ProblemCode.NotFound, "", "There is no such waiver, or it has ended.");
 
     private static void Reason(string reason)
     {
         if (reason.Trim().Length is < 3 or > 400)
         {
-            throw new RefusedException("bad-value", "/reason", "Give the reason in 3 to 400 characters: the next person reads it.");
+            throw new RefusedException(ProblemCode.BadValue, "/reason", "Give the reason in 3 to 400 characters: the next person reads it.");
         }
     }
 }

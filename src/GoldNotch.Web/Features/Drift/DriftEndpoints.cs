@@ -34,7 +34,7 @@ internal static class DriftEndpoints
     {
         if (months is < 1 or > MostMonths)
         {
-            throw new RefusedException("bad-value", "/months", $"Look back 1 to {MostMonths} months.");
+            throw new RefusedException(ProblemCode.BadValue, "/months", $"Look back 1 to {MostMonths} months.");
         }
 
         DateOnly since = DateOnly.FromDateTime(clock.GetLocalNow().Date).AddMonths(-(months ?? UsualMonths));

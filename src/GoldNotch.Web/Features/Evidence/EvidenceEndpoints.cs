@@ -3,7 +3,7 @@ using GoldNotch.Core.Settings;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Checks;
-using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 
@@ -30,13 +30,13 @@ internal static class EvidenceEndpoints
         using var body = new MemoryStream();
         await context.Request.Body.CopyToAsync(body, cancel);
         Photograph drawn = Photographs.Read(body.ToArray());
-        await evidence.AddPhotoAsync(id, new StoredPhoto(photo, SettingOf(setting), SessionEndpoints.Name(context.User), clock.GetUtcNow(), drawn.Width, drawn.Height), drawn.Jpeg, cancel);
+        await evidence.AddPhotoAsync(id, new StoredPhoto(photo, SettingOf(setting), SignedIn.Name(context.User), clock.GetUtcNow(), drawn.Width, drawn.Height), drawn.Jpeg, cancel);
         return await ViewAsync(id, checks, judge, cancel);
     }
 
     private static async Task<FileContentHttpResult> GetAsync(Guid id, Guid photo, HttpContext context, EvidenceStore evidence, CancellationToken cancel)
     {
-        byte[] jpeg = await evidence.PhotoAsync(id, photo, cancel) ?? throw new RefusedException("not-found", "/photo", "There is no such photograph in this check.");
+        byte[] jpeg = await evidence.PhotoAsync(id, photo, cancel) ?? throw new RefusedException(ProblemCode.NotFound, "/photo", "There is no such photograph in this check.");
         context.Response.Headers.CacheControl = "private, max-age=86400";
         return TypedResults.File(jpeg, "image/jpeg");
     }
@@ -44,7 +44,7 @@ internal static class EvidenceEndpoints
     private static async Task<Ok<CheckView>> DeleteAsync(
         Guid id, Guid photo, HttpContext context, EvidenceStore evidence, CheckStore checks, CheckJudge judge, CancellationToken cancel)
     {
-        await evidence.RemovePhotoAsync(id, photo, SessionEndpoints.Name(context.User), cancel);
+        await evidence.RemovePhotoAsync(id, photo, SignedIn.Name(context.User), cancel);
         return await ViewAsync(id, checks, judge, cancel);
     }
 
@@ -54,10 +54,10 @@ internal static class EvidenceEndpoints
         string says = request.Text.Trim();
         if (says.Length is < 3 or > 1000)
         {
-            throw new RefusedException("bad-value", "/says", "Say it in 3 to 1000 characters. Nothing was kept.");
+            throw new RefusedException(ProblemCode.BadValue, "/says", "Say it in 3 to 1000 characters. Nothing was kept.");
         }
 
-        await evidence.AddAsync(id, new StoredAddition(addition, SettingOf(request.Setting), says, SessionEndpoints.Name(context.User), clock.GetUtcNow()), cancel);
+        await evidence.AddAsync(id, new StoredAddition(addition, SettingOf(request.Setting), says, SignedIn.Name(context.User), clock.GetUtcNow()), cancel);
         return await ViewAsync(id, checks, judge, cancel);
     }
 

@@ -97,5 +97,5 @@ internal static class Photographs
         return upright;
     }
 
-    private static RefusedException Refused(string message) => new("bad-photo", "/photo", message + " Nothing was kept.");
+    private static RefusedException Refused(string message) => new(ProblemCode.BadPhoto, "/photo", message + " Nothing was kept.");
 }

@@ -52,5 +52,5 @@ internal static partial class CsvFiles
             ? moment
             : throw Wrong(reader, $"{at}/{column}", $"write the time in {column} as 2026-11-27T09:30:00Z");
 
-    private static RefusedException Wrong(CsvReader reader, string at, string what) => new("bad-document", at, $"Row {reader.Parser.Row}: {what}. Nothing was imported.");
+    private static RefusedException Wrong(CsvReader reader, string at, string what) => new(ProblemCode.BadDocument, at, $"Row {reader.Parser.Row}: {what}. Nothing was imported.");
 }

@@ -3,7 +3,6 @@ using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
 using GoldNotch.Exchange;
-using GoldNotch.Web.Features.LineUps;
 
 namespace GoldNotch.Web.Features.Exchange;
 
@@ -18,11 +17,6 @@ internal static partial class CsvFiles
     ];
 
     private static readonly string[] SheetColumns = ["standard", "standardVersion", "model", "modelVersion", "circumstances", "setting", "require", "fit", "target", "size", "because"];
-
-    private static readonly string[] PlanColumns =
-    [
-        "lineUp", "letter", "unit", "camera", "part", "focalMm", "distanceM", "sensitivity", "iso", "filters", "iris", "shutter", "errorStops", "white", "sharp", "why",
-    ];
 
     private static readonly char[] FormulaSigns = ['=', '+', '-', '@', '\t', '\r', '\''];
 
@@ -42,13 +36,6 @@ internal static partial class CsvFiles
         s.Standard, Number(s.StandardVersion), s.Model, Number(s.ModelVersion), List(s.Circumstances), l.Setting, l.Require, l.Fit, l.Target, l.Size, l.Text,
     })));
 
-    /// <summary>A plan, a camera a row; it goes out only: a line-up comes in as JSON.</summary>
-    internal static byte[] Plan(LineUpDocument document, PlanView plan) => Write(PlanColumns, plan.Cameras.Select(c => new[]
-    {
-        document.Name, c.Letter, c.Unit, c.Spoken, c.Part, Number(c.FocalMm), Number(Math.Round(c.DistanceM, 3)), c.Chosen.State, c.Iso, c.Chosen.Filters, c.Chosen.IrisDial,
-        c.Shutter, Number(Math.Round(c.Chosen.ErrorStops, 3)), plan.White.FirstOrDefault(w => w.Letter == c.Letter)?.Sentence ?? "", c.Depth?.Label ?? "", c.Why,
-    }));
-
     /// <summary>Reads a file of one of the four kinds, told by its columns.</summary>
     /// <exception cref="RefusedException">It is no such file, or a cell cannot be read; the row is named.</exception>
     internal static ExchangeDocument Read(byte[] csv)
@@ -60,7 +47,7 @@ internal static partial class CsvFiles
         }
         catch (DecoderFallbackException)
         {
-            throw new RefusedException("bad-document", "", "This file is not written in UTF-8. Save it as CSV UTF-8 and try again. Nothing was imported.");
+            throw new RefusedException(ProblemCode.BadDocument, "", "This file is not written in UTF-8. Save it as CSV UTF-8 and try again. Nothing was imported.");
         }
 
         using var reader = new CsvReader(new StringReader(text), new CsvConfiguration(CultureInfo.InvariantCulture) { BadDataFound = null, MissingFieldFound = null, DetectDelimiter = true, DetectDelimiterValues = [",", ";", "\t"] });
@@ -79,7 +66,7 @@ internal static partial class CsvFiles
         }
         catch (CsvHelperException wrong)
         {
-            throw new RefusedException("bad-document", "", $"Row {reader.Parser.Row} cannot be read as CSV. Nothing was imported.", wrong);
+            throw new RefusedException(ProblemCode.BadDocument, "", $"Row {reader.Parser.Row} cannot be read as CSV. Nothing was imported.", wrong);
         }
     }
 
@@ -144,7 +131,7 @@ internal static partial class CsvFiles
         return sheets;
     }
 
-    private static byte[] Write(string[] header, IEnumerable<string[]> rows)
+    internal static byte[] Write(string[] header, IEnumerable<string[]> rows)
     {
         using var to = new MemoryStream();
         using (var writer = new CsvWriter(new StreamWriter(to, new UTF8Encoding(true)), new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n" }))
@@ -175,25 +162,25 @@ internal static partial class CsvFiles
     private static bool Same(string[] header, string[] columns) => header.Select(h => h.Trim()).SequenceEqual(columns);
 
     private static RefusedException Strange() => new(
-        "bad-document", "", $"This is none of the CSV files of Gold Notch. Units have the columns {string.Join(", ", UnitColumns)}; export a file to see those of standards and sheets. Nothing was imported.");
+        ProblemCode.BadDocument, "", $"This is none of the CSV files of Gold Notch. Units have the columns {string.Join(", ", UnitColumns)}; export a file to see those of standards and sheets. Nothing was imported.");
 
-    private static string Number(double? value) => value is { } number ? number.ToString("R", CultureInfo.InvariantCulture) : "";
+    internal static string Number(double? value) => value is { } number ? number.ToString("R", CultureInfo.InvariantCulture) : "";
 
     private static double Number(string text, string at, CsvReader reader) =>
         double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out double value) && double.IsFinite(value)
             ? value
-            : throw new RefusedException("bad-document", at, $"Row {reader.Parser.Row}: “{(text.Length > 40 ? text[..40] : text)}” is no number. Nothing was imported.");
+            : throw new RefusedException(ProblemCode.BadDocument, at, $"Row {reader.Parser.Row}: “{(text.Length > 40 ? text[..40] : text)}” is no number. Nothing was imported.");
 
     private static double? Optional(CsvReader reader, string column, string at) => Cell(reader, column) is { Length: > 0 } text ? Number(text, $"{at}/{column}", reader) : null;
 
     private static int Whole(CsvReader reader, string column, string at) =>
         int.TryParse(Cell(reader, column), NumberStyles.None, CultureInfo.InvariantCulture, out int value)
             ? value
-            : throw new RefusedException("bad-document", $"{at}/{column}", $"Row {reader.Parser.Row}: the {column} is no whole number. Nothing was imported.");
+            : throw new RefusedException(ProblemCode.BadDocument, $"{at}/{column}", $"Row {reader.Parser.Row}: the {column} is no whole number. Nothing was imported.");
 
     private static DateOnly? Day(CsvReader reader, string column, string at) => Cell(reader, column) is not { Length: > 0 } text ? null
         : DateOnly.TryParseExact(text, "yyyy-MM-dd", out DateOnly day) ? day
-        : throw new RefusedException("bad-document", $"{at}/{column}", $"Row {reader.Parser.Row}: write the day as 2026-11-27. Nothing was imported.");
+        : throw new RefusedException(ProblemCode.BadDocument, $"{at}/{column}", $"Row {reader.Parser.Row}: write the day as 2026-11-27. Nothing was imported.");
 
     private static string List(IReadOnlyList<string>? items) => string.Join("; ", items ?? []);
 
@@ -211,7 +198,7 @@ internal static partial class CsvFiles
             int sign = pair.LastIndexOf('=');
             if (sign <= 0 || !pairs.TryAdd(pair[..sign].Trim(), pair[(sign + 1)..].Trim()))
             {
-                throw new RefusedException("bad-document", at, $"Row {reader.Parser.Row}: write pairs as name=value; name=value. Nothing was imported.");
+                throw new RefusedException(ProblemCode.BadDocument, at, $"Row {reader.Parser.Row}: write pairs as name=value; name=value. Nothing was imported.");
             }
         }
 

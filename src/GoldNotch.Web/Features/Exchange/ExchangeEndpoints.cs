@@ -3,7 +3,6 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
-using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -22,7 +21,7 @@ internal static class ExchangeEndpoints
 
     internal static void MapExchange(this IEndpointRouteBuilder api)
     {
-        RouteGroupBuilder write = api.MapGroup("").RequireAuthorization(Roles.Technician).WithMetadata(new RequestSizeLimitAttribute(MostBytes))
+        RouteGroupBuilder write = api.MapGroup("").Needs(Right.ImportFiles).WithMetadata(new RequestSizeLimitAttribute(MostBytes))
             .ProducesProblem(403).ProducesProblem(409).ProducesProblem(413);
         write.MapPost("/import", ImportAsync).Accepts<ExchangeDocument>("application/json").WithName("importExchange");
         write.MapPost("/import/csv", ImportCsvAsync).Accepts<string>("text/csv").WithName("importCsv");
@@ -35,7 +34,7 @@ internal static class ExchangeEndpoints
     }
 
     private static async Task<Ok<ImportReport>> ImportAsync(bool? keepGood, HttpContext context, ExchangeImporter importer, CancellationToken cancel) =>
-        TypedResults.Ok(await importer.ImportAsync(context.Request.Body, SessionEndpoints.Name(context.User), keepGood ?? false, cancel));
+        TypedResults.Ok(await importer.ImportAsync(context.Request.Body, SignedIn.Name(context.User), keepGood ?? false, cancel));
 
     private static async Task<Ok<ImportReport>> ImportCsvAsync(bool? keepGood, HttpContext context, ExchangeImporter importer, CancellationToken cancel)
     {
@@ -43,7 +42,7 @@ internal static class ExchangeEndpoints
         await context.Request.Body.CopyToAsync(body, cancel);
         byte[] json = JsonSerializer.SerializeToUtf8Bytes(CsvFiles.Read(body.ToArray()), ExchangeJson.Default.ExchangeDocument);
         using var read = new MemoryStream(json);
-        return TypedResults.Ok(await importer.ImportAsync(read, SessionEndpoints.Name(context.User), keepGood ?? false, cancel, "csv"));
+        return TypedResults.Ok(await importer.ImportAsync(read, SignedIn.Name(context.User), keepGood ?? false, cancel, "csv"));
     }
 
     private static async Task<FileContentHttpResult> ExportAsync(
@@ -55,7 +54,7 @@ internal static class ExchangeEndpoints
     {
         ExchangeDocument document = what is "units" or "standards"
             ? await DocumentAsync(what, models, standards, units, cancel)
-            : throw new RefusedException("not-found", "/what", "Units and standards go out as CSV; models and everything together as JSON.");
+            : throw new RefusedException(ProblemCode.NotFound, "/what", "Units and standards go out as CSV; models and everything together as JSON.");
         return Csv(what == "units" ? CsvFiles.Units(document.Units ?? []) : CsvFiles.Standards(document.Standards ?? []), what);
     }
 
@@ -87,7 +86,7 @@ internal static class ExchangeEndpoints
         bool all = what == "all";
         if (!all && what is not ("models" or "standards" or "units"))
         {
-            throw new RefusedException("not-found", "/what", "What goes out is models, standards, units or all.");
+            throw new RefusedException(ProblemCode.NotFound, "/what", "What goes out is models, standards, units or all.");
         }
 
         return new ExchangeDocument(

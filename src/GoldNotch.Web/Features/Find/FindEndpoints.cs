@@ -1,6 +1,5 @@
 using GoldNotch.Data;
 using GoldNotch.Exchange;
-using GoldNotch.Web.Features.Units;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace GoldNotch.Web.Features.Find;
@@ -23,7 +22,7 @@ internal static class FindEndpoints
             return TypedResults.Ok<IReadOnlyList<FoundView>>([]);
         }
 
-        Dictionary<string, string> names = await UnitEndpoints.ModelNamesAsync(models, cancel);
+        Dictionary<string, string> names = await models.NamesAsync(cancel);
         List<StoredUnit> found = await units.ListAsync(null, words[0], 200, cancel);
         List<StoredStandard> approved = await standards.ApprovedAsync(cancel);
         IEnumerable<FoundView> unitRows = found

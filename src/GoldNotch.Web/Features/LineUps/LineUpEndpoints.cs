@@ -6,9 +6,8 @@ using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
-using GoldNotch.Web.Features.Exchange;
+using GoldNotch.Web.Features.Findings;
 using GoldNotch.Web.Features.Printing;
-using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Standards;
 using GoldNotch.Web.Features.Wording;
@@ -61,18 +60,18 @@ internal static class LineUpEndpoints
 
         if (document.Id != id)
         {
-            throw new RefusedException("bad-value", "/id", "The id in the document is not the one in the address.");
+            throw new RefusedException(ProblemCode.BadValue, "/id", "The id in the document is not the one in the address.");
         }
 
         // What cannot be planned yet is kept all the same; what cannot be read is refused.
         LineUpReader.Check(document);
-        StoredLineUp? kept = await lineUps.PutAsync(document, seen, SessionEndpoints.Name(context.User), cancel);
+        StoredLineUp? kept = await lineUps.PutAsync(document, seen, SignedIn.Name(context.User), cancel);
         return kept is null ? await MovedOnAsync(id, lineUps, cancel) : TypedResults.Ok(await ViewAsync(kept, context, source, cancel));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> DropAsync(Guid id, HttpContext context, LineUpStore lineUps, CancellationToken cancel) =>
         ETags.Seen(context.Request) is not { } seen ? TypedResults.Problem(ETags.Missing())
-        : await lineUps.DropAsync(id, seen, SessionEndpoints.Name(context.User), cancel) ? TypedResults.NoContent()
+        : await lineUps.DropAsync(id, seen, SignedIn.Name(context.User), cancel) ? TypedResults.NoContent()
         : await MovedOnAsync(id, lineUps, cancel);
 
     private static async Task<Ok<PlanView>> PreviewAsync(LineUpDocument document, LineUpSource source, CancellationToken cancel) =>
@@ -84,7 +83,7 @@ internal static class LineUpEndpoints
         MeteredLight light = LineUpReader.ToLight(now, "/now").Metered;
         (LineUpReport report, _, _) = await source.ReportAsync(change.Document, cancel);
         return report.Plan is not { } plan
-            ? throw new RefusedException("not-planned", "/document", "Nothing of this line-up is planned yet, so nothing can be changed. Remedy its cameras first.")
+            ? throw new RefusedException(ProblemCode.NotPlanned, "/document", "Nothing of this line-up is planned yet, so nothing can be changed. Remedy its cameras first.")
             : TypedResults.Ok(new LightChangedView(
                 Core.Units.Stops.Between(light.LuxPerConstant, plan.Scene.Light.LuxPerConstant).LabelWithUnit(),
                 [.. LightChange.Steps(plan, light).Select(s => LineUpViews.Step(s, report, phrasing))]));
@@ -95,13 +94,13 @@ internal static class LineUpEndpoints
         (Sheet sheet, CameraRow row, _) = await ShootAsync(id, letter, source, cancel);
         StoredUnit? unit = await units.GetAsync(row.Prepared.Of.Tag, cancel);
         return TypedResults.Ok(SheetViews.Of(
-            sheet, StandardState.Approved, unit is null ? [] : [new SheetUnitView(unit.Tag, unit.Tape, unit.Place, unit.Status)], Findings.Views(RuleBook.Of(sheet), [], phrasing), [], phrasing));
+            sheet, StandardState.Approved, unit is null ? [] : [new SheetUnitView(unit.Tag, unit.Tape, unit.Place, unit.Status)], FindingViews.Of(RuleBook.Of(sheet), [], phrasing), [], phrasing));
     }
 
     private static async Task<FileContentHttpResult> SheetPdfAsync(
         Guid id, string letter, string? paper, string? layout, LineUpSource source, UnitStore units, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
     {
-        PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException("bad-value", "/paper", "The paper is a4 or letter.");
+        PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
         (Sheet sheet, CameraRow row, _) = await ShootAsync(id, letter, source, cancel);
         StoredUnit? unit = await units.GetAsync(row.Prepared.Of.Tag, cancel);
         byte[] pdf = layout == "page" ? SheetPdf.OnePage(sheet, unit, size, phrasing, clock.GetLocalNow()) : SheetPdf.Whole(sheet, unit, size, phrasing, clock.GetLocalNow());
@@ -118,7 +117,7 @@ internal static class LineUpEndpoints
 
     private static async Task<FileContentHttpResult> PlanPdfAsync(Guid id, string? paper, LineUpSource source, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
     {
-        PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException("bad-value", "/paper", "The paper is a4 or letter.");
+        PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
         StoredLineUp kept = await source.FindAsync(id, cancel);
         (LineUpReport report, IReadOnlyList<PlanFaultView> faults, _) = await source.ReportAsync(kept.Document, cancel);
         return TypedResults.File(
@@ -135,7 +134,7 @@ internal static class LineUpEndpoints
     private static async Task<FileContentHttpResult> CsvAsync(Guid id, LineUpSource source, CancellationToken cancel)
     {
         StoredLineUp kept = await source.FindAsync(id, cancel);
-        return TypedResults.File(CsvFiles.Plan(kept.Document, await source.PlanAsync(kept.Document, cancel)), "text/csv; charset=utf-8", "plan.csv");
+        return TypedResults.File(PlanCsv.Of(kept.Document, await source.PlanAsync(kept.Document, cancel)), "text/csv; charset=utf-8", "plan.csv");
     }
 
     private static async Task<(Sheet Sheet, CameraRow Row, LineUpReport Report)> ShootAsync(Guid id, string letter, LineUpSource source, CancellationToken cancel)
@@ -164,7 +163,7 @@ internal static class LineUpEndpoints
     private static async Task<ProblemHttpResult> MovedOnAsync(Guid id, LineUpStore lineUps, CancellationToken cancel) =>
         await lineUps.GetAsync(id, cancel) is { } newest
             ? TypedResults.Problem(ProblemHandler.Problem(
-                412, "changed-meanwhile", "", $"{newest.ChangedBy} changed this line-up meanwhile. Yours is not kept yet: choose which one stands.",
+                412, ProblemCode.ChangedMeanwhile, "", $"{newest.ChangedBy} changed this line-up meanwhile. Yours is not kept yet: choose which one stands.",
                 new Dictionary<string, object?> { ["newest"] = newest.Document, ["version"] = newest.Version }))
-            : throw new RefusedException("not-found", "/id", $"There is no line-up {id} any more. What you typed is still here; keep it as a new one.");
+            : throw new RefusedException(ProblemCode.NotFound, "/id", $"There is no line-up {id} any more. What you typed is still here; keep it as a new one.");
 }

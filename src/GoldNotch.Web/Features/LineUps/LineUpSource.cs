@@ -25,7 +25,7 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
     {
         LineUpReader.Check(document);
         StoredStandard standard = await standards.InStateAsync(document.Standard, StandardState.Approved, cancel)
-            ?? throw new RefusedException("standard-missing", "/standard", $"There is no approved standard {document.Standard}. Choose one from the list.");
+            ?? throw new RefusedException(ProblemCode.StandardMissing, "/standard", $"There is no approved standard {document.Standard}. Choose one from the list.");
         Dictionary<string, StoredUnit> named = (await units.ByTagsAsync([.. document.Cameras.Select(c => c.Unit)], cancel)).ToDictionary(u => u.Tag);
         Dictionary<string, ModelDocument> cards = [];
         foreach (string key in named.Values.Select(u => u.ModelKey).Distinct())
@@ -78,7 +78,7 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
         (LineUpReport report, IReadOnlyList<PlanFaultView> faults, _) = await ReportAsync(kept.Document, cancel);
         CameraRow row = report.Cameras.FirstOrDefault(c => c.Plan.Camera.Name == letter)
             ?? throw new RefusedException(
-                "not-found", "/letter", faults.FirstOrDefault(f => f.Letter == letter || f.Letter.Length == 0)?.Message ?? "There is no camera of this letter in the line-up.");
+                ProblemCode.NotFound, "/letter", faults.FirstOrDefault(f => f.Letter == letter || f.Letter.Length == 0)?.Message ?? "There is no camera of this letter in the line-up.");
         return (kept, report, row);
     }
 
@@ -89,17 +89,17 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
         StoredLineUp kept = await FindAsync(id, cancel);
         if (kept.Document.Standard != standardKey)
         {
-            throw new RefusedException("bad-value", "/standard", $"“{kept.Document.Name}” goes by {kept.Document.Standard}. Check the unit against that, or against the standard alone.");
+            throw new RefusedException(ProblemCode.BadValue, "/standard", $"“{kept.Document.Name}” goes by {kept.Document.Standard}. Check the unit against that, or against the standard alone.");
         }
 
         LineUpCameraDocument camera = kept.Document.Cameras.FirstOrDefault(c => c.Unit == tag)
-            ?? throw new RefusedException("bad-value", "/unit", $"{tag} is not in “{kept.Document.Name}”. Check it against the standard alone.");
+            ?? throw new RefusedException(ProblemCode.BadValue, "/unit", $"{tag} is not in “{kept.Document.Name}”. Check it against the standard alone.");
         (_, LineUpReport report, CameraRow row) = await CameraAsync(id, camera.Letter, cancel);
         return Shoots.Freeze(id, report.LineUp, row, report.White.FirstOrDefault(w => w.Letter == camera.Letter));
     }
 
     internal async Task<StoredLineUp> FindAsync(Guid id, CancellationToken cancel) =>
-        await lineUps.GetAsync(id, cancel) ?? throw new RefusedException("not-found", "/id", $"There is no line-up {id}. Go to the list of line-ups.");
+        await lineUps.GetAsync(id, cancel) ?? throw new RefusedException(ProblemCode.NotFound, "/id", $"There is no line-up {id}. Go to the list of line-ups.");
 
     // Units that are out or wanted elsewhere are planned all the same; the person has to know.
     private async Task<IEnumerable<PlanFaultView>> AwayAsync(LineUpDocument document, Dictionary<string, StoredUnit> named, CancellationToken cancel)

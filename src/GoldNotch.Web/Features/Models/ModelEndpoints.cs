@@ -5,7 +5,7 @@ using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
-using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Features.Findings;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Standards;
 using GoldNotch.Web.Features.Wording;
@@ -40,7 +40,7 @@ internal static class ModelEndpoints
     {
         api.MapGet("/models", ListAsync).WithName("listModels");
         api.MapGet("/models/{key}", GetAsync).ProducesProblem(404).WithName("getModel");
-        RouteGroupBuilder write = api.MapGroup("").RequireAuthorization(Roles.Technician).ProducesProblem(403);
+        RouteGroupBuilder write = api.MapGroup("").Needs(Right.DefineModels);
         write.MapPut("/models/{key}", PutAsync).WithMetadata(new RequestSizeLimitAttribute(MostBytes)).ProducesProblem(412).ProducesProblem(428).WithName("putModel");
         write.MapPost("/models/preview", PreviewAsync).WithMetadata(new RequestSizeLimitAttribute(MostBytes)).WithName("previewModel");
     }
@@ -55,7 +55,7 @@ internal static class ModelEndpoints
         string key, HttpContext context, ModelStore models, StandardStore standards, UnitStore units, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
     {
         StoredModel model = await models.GetAsync(key, cancel)
-            ?? throw new RefusedException("not-found", "/key", $"There is no model “{key}”. Go to the list of models.");
+            ?? throw new RefusedException(ProblemCode.NotFound, "/key", $"There is no model “{key}”. Go to the list of models.");
         context.Response.Headers.ETag = ETags.Of(model.Document.Version);
         return TypedResults.Ok(await ViewAsync(model, standards, units, decisions, phrasing, cancel));
     }
@@ -70,15 +70,15 @@ internal static class ModelEndpoints
 
         if (card.Key != key)
         {
-            throw new RefusedException("bad-value", "/key", "The key on the card is not the one in the address.");
+            throw new RefusedException(ProblemCode.BadValue, "/key", "The key on the card is not the one in the address.");
         }
 
-        StoredModel? kept = await models.PutAsync(card, seen, SessionEndpoints.Name(context.User), cancel);
+        StoredModel? kept = await models.PutAsync(card, seen, SignedIn.Name(context.User), cancel);
         if (kept is null)
         {
             StoredModel? newest = await models.GetAsync(key, cancel);
             return TypedResults.Problem(ProblemHandler.Problem(
-                412, "changed-meanwhile", "", $"This card has version {newest?.Document.Version ?? 0} meanwhile{(newest is null ? "" : $", by {newest.ChangedBy}")}. What you typed is still on the page; load the newer one and decide.",
+                412, ProblemCode.ChangedMeanwhile, "", $"This card has version {newest?.Document.Version ?? 0} meanwhile{(newest is null ? "" : $", by {newest.ChangedBy}")}. What you typed is still on the page; load the newer one and decide.",
                 new Dictionary<string, object?> { ["newest"] = newest?.Document }));
         }
 
@@ -93,7 +93,7 @@ internal static class ModelEndpoints
         {
             return TypedResults.Ok(await PreviewOfAsync(card, standards, units, decisions, phrasing, cancel));
         }
-        catch (RefusedException wrong) when (wrong.Code is "bad-value" or "duplicate" or "circle")
+        catch (RefusedException wrong) when (wrong.Code is ProblemCode.BadValue or ProblemCode.Duplicate or ProblemCode.Circle)
         {
             return TypedResults.Ok(new ModelPreview(new WrongView(wrong.Pointer, wrong.Message), [], [], [], []));
         }
@@ -111,7 +111,7 @@ internal static class ModelEndpoints
         return new ModelPreview(
             null,
             [.. Completeness.Of(model).Select(c => new CompletenessView(c.Chapter, c.Known, [.. c.Missing.Select(s => SettingDefinition.Of(s).Key)]))],
-            Findings.Views(RuleBook.Of(model), await decisions.AcceptedAsync("", model.Key, cancel), phrasing),
+            FindingViews.Of(RuleBook.Of(model), await decisions.AcceptedAsync("", model.Key, cancel), phrasing),
             [.. SettingDefinition.All.Where(n => n.Kind != SettingKind.Task).Select(n => Control(model, n))],
             [.. approved.Select(s => SheetViews.Row(SheetCompiler.Compile(s, model), count, phrasing))]);
     }

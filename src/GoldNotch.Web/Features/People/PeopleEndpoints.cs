@@ -1,7 +1,6 @@
 using System.Text.RegularExpressions;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
-using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Identity;
@@ -9,7 +8,7 @@ using Microsoft.AspNetCore.Identity;
 namespace GoldNotch.Web.Features.People;
 
 /// <summary>A person as technicians see one.</summary>
-public sealed record PersonView(string Login, string Name, string Role, bool Active, bool Locked, int Version);
+public sealed record PersonView(string Login, string Name, Role Role, bool Active, bool Locked, int Version);
 
 /// <summary>A person to add.</summary>
 public sealed record PersonBegin(string Login, string Name, string Role, string Password);
@@ -23,23 +22,13 @@ public sealed record PasswordGiven(string Password);
 /// <summary>People, for technicians.</summary>
 internal static partial class PeopleEndpoints
 {
-    internal const int ShortestPassword = 8;
-
     internal static void MapPeople(this IEndpointRouteBuilder api)
     {
-        RouteGroupBuilder people = api.MapGroup("/people").RequireAuthorization(Roles.Technician).ProducesProblem(403);
+        RouteGroupBuilder people = api.MapGroup("/people").Needs(Right.ManagePeople);
         people.MapGet("", ListAsync).WithName("listPeople");
         people.MapPost("", AddAsync).ProducesProblem(409).WithName("addPerson");
         people.MapPut("/{login}", ChangeAsync).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428).WithName("putPerson");
         people.MapPost("/{login}/password", GivePasswordAsync).ProducesProblem(404).WithName("givePassword");
-    }
-
-    internal static void CheckPassword(string password, string at)
-    {
-        if (password.Length is < ShortestPassword or > 200)
-        {
-            throw new RefusedException("bad-value", at, $"A password has {ShortestPassword} to 200 characters.");
-        }
     }
 
     private static async Task<Ok<IReadOnlyList<PersonView>>> ListAsync(PersonStore people, TimeProvider clock, CancellationToken cancel) =>
@@ -50,14 +39,14 @@ internal static partial class PeopleEndpoints
     {
         if (!LoginShape().IsMatch(begin.Login))
         {
-            throw new RefusedException("bad-value", "/login", "A sign-in name has 2 to 40 small letters, digits, dots or hyphens and begins with a letter.");
+            throw new RefusedException(ProblemCode.BadValue, "/login", "A sign-in name has 2 to 40 small letters, digits, dots or hyphens and begins with a letter.");
         }
 
-        CheckPassword(begin.Password, "/password");
-        var person = new StoredPerson(begin.Login, Name(begin.Name), Role(begin.Role), "", 0, null);
-        return await people.AddAsync(person with { PasswordHash = hasher.HashPassword(person, begin.Password) }, SessionEndpoints.Name(context.User), cancel)
+        Passwords.Check(begin.Password, "/password");
+        var person = new StoredPerson(begin.Login, Name(begin.Name), Read(begin.Role), "", 0, null);
+        return await people.AddAsync(person with { PasswordHash = hasher.HashPassword(person, begin.Password) }, SignedIn.Name(context.User), cancel)
             ? TypedResults.Created($"/api/people/{person.Login}", View(person, clock.GetUtcNow()))
-            : throw new RefusedException("login-taken", "/login", $"“{begin.Login}” is taken. Choose another sign-in name.");
+            : throw new RefusedException(ProblemCode.LoginTaken, "/login", $"“{begin.Login}” is taken. Choose another sign-in name.");
     }
 
     private static async Task<Results<Ok<PersonView>, ProblemHttpResult>> ChangeAsync(
@@ -70,18 +59,18 @@ internal static partial class PeopleEndpoints
 
         StoredPerson person = await people.GetAsync(login, cancel) ?? throw NotFound(login);
         StoredPerson? after = await people.ChangeAsync(
-            person with { Name = Name(edit.Name), Role = Role(edit.Role), Active = edit.Active, Version = seen }, SessionEndpoints.Name(context.User), cancel);
+            person with { Name = Name(edit.Name), Role = Read(edit.Role), Active = edit.Active, Version = seen }, SignedIn.Name(context.User), cancel);
         return after is null
-            ? TypedResults.Problem(ProblemHandler.Problem(412, "changed-meanwhile", "", $"Somebody changed {person.Name} meanwhile. Load the list again and decide."))
+            ? TypedResults.Problem(ProblemHandler.Problem(412, ProblemCode.ChangedMeanwhile, "", $"Somebody changed {person.Name} meanwhile. Load the list again and decide."))
             : TypedResults.Ok(View(after, clock.GetUtcNow()));
     }
 
     private static async Task<NoContent> GivePasswordAsync(
         string login, PasswordGiven given, HttpContext context, PersonStore people, IPasswordHasher<StoredPerson> hasher, CancellationToken cancel)
     {
-        CheckPassword(given.Password, "/password");
+        Passwords.Check(given.Password, "/password");
         StoredPerson person = await people.GetAsync(login, cancel) ?? throw NotFound(login);
-        await people.ChangePasswordAsync(login, hasher.HashPassword(person, given.Password), SessionEndpoints.Name(context.User), cancel);
+        await people.ChangePasswordAsync(login, hasher.HashPassword(person, given.Password), SignedIn.Name(context.User), cancel);
         return TypedResults.NoContent();
     }
 
@@ -89,13 +78,13 @@ internal static partial class PeopleEndpoints
 
     private static string Name(string name) => name.Trim().Length is > 0 and <= 80
         ? name.Trim()
-        : throw new RefusedException("bad-value", "/name", "The name has 1 to 80 characters.");
+        : throw new RefusedException(ProblemCode.BadValue, "/name", "The name has 1 to 80 characters.");
 
-    private static string Role(string role) => role is Roles.Technician or Roles.Operator
+    private static Role Read(string word) => Roles.TryParse(word, out Role role)
         ? role
-        : throw new RefusedException("bad-value", "/role", "The role is technician or operator.");
+        : throw new RefusedException(ProblemCode.BadValue, "/role", $"The role is one of {string.Join(", ", Roles.Words)}.");
 
-    private static RefusedException NotFound(string login) => new("not-found", "/login", $"There is nobody who signs in as “{(login.Length > 40 ? login[..40] : login)}”.");
+    private static RefusedException NotFound(string login) => new(ProblemCode.NotFound, "/login", $"There is nobody who signs in as “{(login.Length > 40 ? login[..40] : login)}”.");
 
     [GeneratedRegex("^[a-z][a-z0-9.-]{1,39}$")]
     private static partial Regex LoginShape();

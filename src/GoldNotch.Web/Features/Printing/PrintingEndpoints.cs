@@ -29,14 +29,14 @@ internal static class PrintingEndpoints
         string standardKey, string modelKey, int? version, string? when, string? paper, string? layout, string? unit,
         SheetSource sheets, UnitStore units, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
     {
-        PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException("bad-value", "/paper", "The paper is a4 or letter.");
+        PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
         (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
         StoredUnit? of = await UnitAsync(unit, units, cancel);
         byte[] pdf = layout switch
         {
             null or "" or "whole" => SheetPdf.Whole(sheet, of, size, phrasing, clock.GetLocalNow()),
             "page" => SheetPdf.OnePage(sheet, of, size, phrasing, clock.GetLocalNow()),
-            _ => throw new RefusedException("bad-value", "/layout", "The layout is whole or page."),
+            _ => throw new RefusedException(ProblemCode.BadValue, "/layout", "The layout is whole or page."),
         };
         return TypedResults.File(pdf, "application/pdf", $"{standardKey}-{modelKey}.pdf");
     }
@@ -54,11 +54,11 @@ internal static class PrintingEndpoints
     {
         Setting of = RefusedException.At("/setting", () => SettingDefinition.Parse(setting));
         (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
-        SheetLine line = sheet.LineOf(of) ?? throw new RefusedException("not-found", "/setting", "This sheet does not ask for it.");
+        SheetLine line = sheet.LineOf(of) ?? throw new RefusedException(ProblemCode.NotFound, "/setting", "This sheet does not ask for it.");
         Dial dial = line.Dial;
         if (dial.Detents.IsEmpty)
         {
-            throw new RefusedException("not-found", "/setting", $"{sheet.Model.Name} has no control to draw for {SettingDefinition.Of(of).Name.ToLowerInvariant()}.");
+            throw new RefusedException(ProblemCode.NotFound, "/setting", $"{sheet.Model.Name} has no control to draw for {SettingDefinition.Of(of).Name.ToLowerInvariant()}.");
         }
 
         const float Width = 600;
@@ -84,5 +84,5 @@ internal static class PrintingEndpoints
     private static async Task<StoredUnit?> UnitAsync(string? tag, UnitStore units, CancellationToken cancel) => tag is not { Length: > 0 }
         ? null
         : (tag.Length <= 30 ? await units.GetAsync(tag, cancel) : null)
-            ?? throw new RefusedException("not-found", "/unit", $"There is no unit “{(tag.Length > 30 ? tag[..30] : tag)}” in the pool: it was renamed or taken out. Find it by its tape or place on the bench.");
+            ?? throw new RefusedException(ProblemCode.NotFound, "/unit", $"There is no unit “{(tag.Length > 30 ? tag[..30] : tag)}” in the pool: it was renamed or taken out. Find it by its tape or place on the bench.");
 }

@@ -2,7 +2,6 @@ using System.Security.Claims;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
-using GoldNotch.Web.Features.People;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Authentication;
@@ -16,10 +15,11 @@ namespace GoldNotch.Web.Features.Sessions;
 /// <summary>Who is signed in, and the token that the person's writes must carry.</summary>
 /// <param name="Login">Sign-in name.</param>
 /// <param name="Name">Name on checks.</param>
-/// <param name="Role"><c>technician</c> or <c>operator</c>.</param>
+/// <param name="Role">What the person is in the department.</param>
+/// <param name="Rights">What the person may do that not everybody may.</param>
 /// <param name="Notation">How the person reads quantities.</param>
 /// <param name="WriteToken">Value of the X-Gold-Notch-Token header.</param>
-public sealed record SessionView(string Login, string Name, string Role, NotationPreferences Notation, string WriteToken);
+public sealed record SessionView(string Login, string Name, Role Role, IReadOnlyList<Right> Rights, NotationPreferences Notation, string WriteToken);
 
 /// <summary>A try to sign in.</summary>
 /// <param name="Login">Sign-in name.</param>
@@ -36,7 +36,6 @@ internal static class SessionEndpoints
 {
     internal const string SignInLimit = "sign-in";
     private const string StampClaim = "stamp";
-    private static readonly object NotationItem = new();
     private const int TriesBeforeLock = 6;
     private static readonly TimeSpan LockFor = TimeSpan.FromMinutes(5);
 
@@ -58,11 +57,11 @@ internal static class SessionEndpoints
         StoredPerson? person = request.Login.Length <= 40 && request.Password.Length <= 200 ? await people.GetAsync(request.Login, cancel) : null;
         if (person?.LockedUntil > now)
         {
-            return Refused("locked", "Too many wrong passwords for this name. It opens again in five minutes.");
+            return Refused(ProblemCode.Locked, "Too many wrong passwords for this name. It opens again in five minutes.");
         }
 
         // Unknown names cost the same time as known ones.
-        StoredPerson against = person ?? new StoredPerson("", "", "", DummyHash, 0, null);
+        StoredPerson against = person ?? new StoredPerson("", "", Role.Operator, DummyHash, 0, null);
         if (person is { Active: false } || hasher.VerifyHashedPassword(against, against.PasswordHash, request.Password) == PasswordVerificationResult.Failed || person is null)
         {
             if (person is not null)
@@ -70,7 +69,7 @@ internal static class SessionEndpoints
                 await people.CountFailureAsync(person.Login, TriesBeforeLock, now + LockFor, cancel);
             }
 
-            return Refused("wrong-password", "Name and password do not go together. The demo's are printed by ./start.");
+            return Refused(ProblemCode.WrongPassword, "Name and password do not go together. The demo's are printed by ./start.");
         }
 
         await people.ClearFailuresAsync(person.Login, cancel);
@@ -81,22 +80,22 @@ internal static class SessionEndpoints
     private static async Task<Results<Ok<SessionView>, ProblemHttpResult>> ChangePasswordAsync(
         PasswordChange change, HttpContext context, PersonStore people, IPasswordHasher<StoredPerson> hasher, IAntiforgery antiforgery, TimeProvider clock, CancellationToken cancel)
     {
-        PeopleEndpoints.CheckPassword(change.New, "/new");
+        Passwords.Check(change.New, "/new");
         string login = context.User.Identity?.Name ?? "";
-        StoredPerson person = await people.GetAsync(login, cancel) ?? throw new RefusedException("not-found", "", "This account is gone.");
+        StoredPerson person = await people.GetAsync(login, cancel) ?? throw new RefusedException(ProblemCode.NotFound, "", "This account is gone.");
         if (person.LockedUntil > clock.GetUtcNow())
         {
-            return Refused("locked", "Too many wrong passwords for this name. It opens again in five minutes.");
+            return Refused(ProblemCode.Locked, "Too many wrong passwords for this name. It opens again in five minutes.");
         }
 
         if (change.Current.Length > 200 || hasher.VerifyHashedPassword(person, person.PasswordHash, change.Current) == PasswordVerificationResult.Failed)
         {
             await people.CountFailureAsync(login, TriesBeforeLock, clock.GetUtcNow() + LockFor, cancel);
-            return TypedResults.Problem(ProblemHandler.Problem(400, "wrong-password", "/current", "That is not your password as it is now. Nothing was changed."));
+            return TypedResults.Problem(ProblemHandler.Problem(400, ProblemCode.WrongPassword, "/current", "That is not your password as it is now. Nothing was changed."));
         }
 
-        StoredPerson after = await people.ChangePasswordAsync(login, hasher.HashPassword(person, change.New), SessionEndpoints.Name(context.User), cancel)
-            ?? throw new RefusedException("not-found", "", "This account is gone.");
+        StoredPerson after = await people.ChangePasswordAsync(login, hasher.HashPassword(person, change.New), SignedIn.Name(context.User), cancel)
+            ?? throw new RefusedException(ProblemCode.NotFound, "", "This account is gone.");
         return TypedResults.Ok(View(context, await BeginAsync(context, after), antiforgery));
     }
 
@@ -105,10 +104,6 @@ internal static class SessionEndpoints
         await people.ChangeNotationAsync(context.User.Identity?.Name ?? "", notation, cancel);
         return TypedResults.NoContent();
     }
-
-    /// <summary>How the person who asks reads quantities; the default where nobody is signed in.</summary>
-    internal static NotationPreferences Notation(HttpContext? context) =>
-        context?.Items[NotationItem] as NotationPreferences ?? NotationPreferences.Default;
 
     /// <summary>Ends a session whose person was changed, blocked or given another password since.</summary>
     internal static async Task StillValidAsync(CookieValidatePrincipalContext context)
@@ -129,7 +124,7 @@ internal static class SessionEndpoints
             return;
         }
 
-        context.HttpContext.Items[NotationItem] = person.Notation;
+        SignedIn.Reads(context.HttpContext, person.Notation);
     }
 
     private static async Task<ClaimsPrincipal> BeginAsync(HttpContext context, StoredPerson person)
@@ -138,12 +133,12 @@ internal static class SessionEndpoints
             [
                 new Claim(ClaimTypes.Name, person.Login),
                 new Claim(ClaimTypes.GivenName, person.Name),
-                new Claim(ClaimTypes.Role, person.Role),
+                new Claim(ClaimTypes.Role, person.Role.Word()),
                 new Claim(StampClaim, person.Stamp.ToString()),
             ],
             CookieAuthenticationDefaults.AuthenticationScheme);
         var principal = new ClaimsPrincipal(identity);
-        context.Items[NotationItem] = person.Notation;
+        SignedIn.Reads(context, person.Notation);
         await context.SignInAsync(principal, new AuthenticationProperties { IsPersistent = true });
         return principal;
     }
@@ -158,14 +153,13 @@ internal static class SessionEndpoints
     {
         context.User = person;
         string token = antiforgery.GetAndStoreTokens(context).RequestToken ?? "";
-        return new SessionView(person.Identity?.Name ?? "", Name(person), person.FindFirstValue(ClaimTypes.Role) ?? "", Notation(context), token);
+        Role role = SignedIn.Role(person);
+        return new SessionView(SignedIn.Login(person), SignedIn.Name(person), role, Roles.RightsOf(role), SignedIn.Notation(context), token);
     }
 
-    internal static string Name(ClaimsPrincipal person) => person.FindFirstValue(ClaimTypes.GivenName) ?? "";
-
-    private static ProblemHttpResult Refused(string code, string sentence) =>
+    private static ProblemHttpResult Refused(ProblemCode code, string sentence) =>
         TypedResults.Problem(ProblemHandler.Problem(400, code, "/password", sentence));
 
     // A well-formed hash of nothing anybody knows.
-    private static readonly string DummyHash = new PasswordHasher<StoredPerson>().HashPassword(new StoredPerson("", "", "", "", 0, null), Guid.NewGuid().ToString());
+    private static readonly string DummyHash = new PasswordHasher<StoredPerson>().HashPassword(new StoredPerson("", "", Role.Operator, "", 0, null), Guid.NewGuid().ToString());
 }

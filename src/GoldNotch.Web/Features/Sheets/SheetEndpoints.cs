@@ -5,9 +5,10 @@ using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Coverage;
-using GoldNotch.Web.Features.Decisions;
+using GoldNotch.Web.Features.Findings;
 using GoldNotch.Web.Features.Standards;
 using GoldNotch.Web.Features.Wording;
+using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace GoldNotch.Web.Features.Sheets;
@@ -42,15 +43,15 @@ internal static class SheetEndpoints
     {
         (Sheet sheet, StandardState state) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
         List<StoredUnit> found = await units.OfModelAsync(modelKey, UnitsShown, cancel);
-        DateOnly today = DecisionEndpoints.Today(clock);
+        DateOnly today = clock.Today();
         IEnumerable<Waiver> waivers = (await decisions.WaiversAsync(standardKey, cancel))
             .Where(w => w.Holds(today) && (w.ModelKey == modelKey || found.Any(u => u.Tag == w.UnitTag)));
         return TypedResults.Ok(SheetViews.Of(
             sheet,
             state,
             [.. found.Select(u => new SheetUnitView(u.Tag, u.Tape, u.Place, u.Status))],
-            Findings.Views(RuleBook.Of(sheet), await decisions.AcceptedAsync(standardKey, modelKey, cancel), phrasing),
-            [.. waivers.Select(w => DecisionEndpoints.View(w, today))],
+            FindingViews.Of(RuleBook.Of(sheet), await decisions.AcceptedAsync(standardKey, modelKey, cancel), phrasing),
+            [.. waivers.Select(w => WaiverViews.Of(w, today))],
             phrasing));
     }
 }
@@ -67,9 +68,9 @@ internal sealed class SheetSource(StandardStore standards, ModelStore models)
     internal async Task<(Sheet Sheet, StandardState State)> GetAsync(string standardKey, string modelKey, int? version, string? when, CancellationToken cancel)
     {
         StoredStandard stored = (version is { } v ? await standards.GetAsync(standardKey, v, cancel) : await standards.InStateAsync(standardKey, StandardState.Approved, cancel))
-            ?? throw new RefusedException("not-found", "/standardKey", $"There is no {(version is null ? "approved " : "")}standard “{standardKey}”{(version is null ? "" : $" with version {version}")}. Go to the list of sheets.");
+            ?? throw new RefusedException(ProblemCode.NotFound, "/standardKey", $"There is no {(version is null ? "approved " : "")}standard “{standardKey}”{(version is null ? "" : $" with version {version}")}. Go to the list of sheets.");
         StoredModel model = await models.GetAsync(modelKey, cancel)
-            ?? throw new RefusedException("not-found", "/modelKey", $"There is no model “{modelKey}”. Go to the list of sheets.");
+            ?? throw new RefusedException(ProblemCode.NotFound, "/modelKey", $"There is no model “{modelKey}”. Go to the list of sheets.");
         Standard standard = StandardReader.ToStandard(stored.Document);
         Circumstances circumstances = standard.Circumstances;
         foreach (string word in (when ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Take(Enum.GetValues<Condition>().Length))

@@ -7,7 +7,7 @@ using GoldNotch.Core.Sheets.Coverage;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Web.Features.Coverage;
-using GoldNotch.Web.Features.Decisions;
+using GoldNotch.Web.Features.Findings;
 using GoldNotch.Web.Features.Standards;
 using GoldNotch.Web.Features.Wording;
 

@@ -7,6 +7,7 @@ using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
+using GoldNotch.Web.Features.Findings;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Wording;
 
@@ -33,7 +34,7 @@ internal static class Preview
         return new StandardPreview(
             null,
             [.. all.Select(m => Effect(standard, before, m, setting, phrasing))],
-            Findings.Views(RuleBook.Of(standard), accepted, phrasing),
+            FindingViews.Of(RuleBook.Of(standard), accepted, phrasing),
             Proposal(standard, all, phrasing),
             before is null ? [] : Views(StandardChange.Between(before, standard), phrasing));
     }

@@ -5,7 +5,7 @@ using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
-using GoldNotch.Web.Features.Sessions;
+using GoldNotch.Web.Features.Findings;
 using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -21,13 +21,14 @@ internal static class StandardEndpoints
         api.MapGet("/standards", ListAsync).WithName("listStandards");
         api.MapGet("/standards/{key}/versions/{version:int}", GetAsync).ProducesProblem(404).WithName("getStandard");
         api.MapGet("/standards/{key}/compare", CompareAsync).ProducesProblem(404).WithName("compareStandard");
-        RouteGroupBuilder write = api.MapGroup("").RequireAuthorization(Roles.Technician).ProducesProblem(403);
+        RouteGroupBuilder write = api.MapGroup("").Needs(Right.DefineStandards);
         write.MapPost("/standards", BeginNewAsync).ProducesProblem(409).WithName("beginStandard");
         write.MapPost("/standards/{key}/draft", BeginDraftAsync).ProducesProblem(404).ProducesProblem(409).WithName("beginDraft");
         write.MapPut("/standards/{key}/draft", PutDraftAsync).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428).WithName("putDraft");
         write.MapDelete("/standards/{key}/draft", DropDraftAsync).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428).WithName("dropDraft");
-        write.MapPost("/standards/{key}/draft/approve", ApproveAsync).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428).WithName("approveDraft");
-        write.MapPost("/standards/{key}/retire", RetireAsync).ProducesProblem(404).WithName("retireStandard");
+        RouteGroupBuilder approve = api.MapGroup("").Needs(Right.ApproveStandards);
+        approve.MapPost("/standards/{key}/draft/approve", ApproveAsync).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428).WithName("approveDraft");
+        approve.MapPost("/standards/{key}/retire", RetireAsync).ProducesProblem(404).WithName("retireStandard");
         write.MapPost("/standards/preview", PreviewAsync).WithName("previewStandard");
     }
 
@@ -50,14 +51,14 @@ internal static class StandardEndpoints
     {
         if (await standards.GetAsync(begin.Key, 1, cancel) is not null)
         {
-            throw new RefusedException("key-taken", "/key", $"There is a standard “{begin.Key}” already. Choose another key, or begin a draft of that one.");
+            throw new RefusedException(ProblemCode.KeyTaken, "/key", $"There is a standard “{begin.Key}” already. Choose another key, or begin a draft of that one.");
         }
 
         StandardDocument document = begin.CopyOf is { Length: > 0 } from
             ? (await standards.InStateAsync(from, StandardState.Approved, cancel) ?? await standards.InStateAsync(from, StandardState.Draft, cancel)
-                ?? throw new RefusedException("not-found", "/copyOf", $"There is no standard “{from}” to copy.")).Document
+                ?? throw new RefusedException(ProblemCode.NotFound, "/copyOf", $"There is no standard “{from}” to copy.")).Document
             : new StandardDocument("", "", 1, "draft", "What is it for?", new LightDocument("the light of the place", 5600, 60, "daylight"), []);
-        StoredStandard draft = await standards.BeginAsync(document with { Key = begin.Key, Name = begin.Name }, SessionEndpoints.Name(context.User), cancel);
+        StoredStandard draft = await standards.BeginAsync(document with { Key = begin.Key, Name = begin.Name }, SignedIn.Name(context.User), cancel);
         context.Response.Headers.ETag = ETags.Of(draft.Head.Revision);
         return TypedResults.Created($"/api/standards/{begin.Key}/versions/1", await WholeAsync(draft, standards, decisions, phrasing, cancel));
     }
@@ -67,8 +68,8 @@ internal static class StandardEndpoints
     {
         StoredStandard source = (from is { } version ? await standards.GetAsync(key, version, cancel)
                 : await standards.InStateAsync(key, StandardState.Approved, cancel) ?? await standards.InStateAsync(key, StandardState.Retired, cancel))
-            ?? throw new RefusedException("not-found", "/key", $"There is no version of “{key}” to begin from.");
-        StoredStandard draft = await standards.BeginAsync(source.Document, SessionEndpoints.Name(context.User), cancel);
+            ?? throw new RefusedException(ProblemCode.NotFound, "/key", $"There is no version of “{key}” to begin from.");
+        StoredStandard draft = await standards.BeginAsync(source.Document, SignedIn.Name(context.User), cancel);
         context.Response.Headers.ETag = ETags.Of(draft.Head.Revision);
         return TypedResults.Created($"/api/standards/{key}/versions/{draft.Head.Version}", await WholeAsync(draft, standards, decisions, phrasing, cancel));
     }
@@ -83,10 +84,10 @@ internal static class StandardEndpoints
 
         if (document.Key != key)
         {
-            throw new RefusedException("bad-value", "/key", "The key in the document is not the one in the address.");
+            throw new RefusedException(ProblemCode.BadValue, "/key", "The key in the document is not the one in the address.");
         }
 
-        StoredStandard? kept = await standards.ChangeDraftAsync(document, seen, SessionEndpoints.Name(context.User), cancel);
+        StoredStandard? kept = await standards.ChangeDraftAsync(document, seen, SignedIn.Name(context.User), cancel);
         if (kept is null)
         {
             return await MovedOnAsync(key, standards, cancel);
@@ -98,7 +99,7 @@ internal static class StandardEndpoints
 
     private static async Task<Results<NoContent, ProblemHttpResult>> DropDraftAsync(string key, HttpContext context, StandardStore standards, CancellationToken cancel) =>
         ETags.Seen(context.Request) is not { } seen ? TypedResults.Problem(ETags.Missing())
-        : await standards.DropDraftAsync(key, seen, SessionEndpoints.Name(context.User), cancel) ? TypedResults.NoContent()
+        : await standards.DropDraftAsync(key, seen, SignedIn.Name(context.User), cancel) ? TypedResults.NoContent()
         : await MovedOnAsync(key, standards, cancel);
 
     private static async Task<Results<Ok<StandardView>, ProblemHttpResult>> ApproveAsync(
@@ -109,14 +110,14 @@ internal static class StandardEndpoints
             return TypedResults.Problem(ETags.Missing());
         }
 
-        StoredStandard? approved = await standards.ApproveAsync(key, seen, SessionEndpoints.Name(context.User), cancel);
+        StoredStandard? approved = await standards.ApproveAsync(key, seen, SignedIn.Name(context.User), cancel);
         return approved is null ? await MovedOnAsync(key, standards, cancel) : TypedResults.Ok(await WholeAsync(approved, standards, decisions, phrasing, cancel));
     }
 
     private static async Task<NoContent> RetireAsync(string key, HttpContext context, StandardStore standards, CancellationToken cancel) =>
-        await standards.RetireAsync(key, SessionEndpoints.Name(context.User), cancel)
+        await standards.RetireAsync(key, SignedIn.Name(context.User), cancel)
             ? TypedResults.NoContent()
-            : throw new RefusedException("not-found", "/key", $"No version of “{key}” is in force.");
+            : throw new RefusedException(ProblemCode.NotFound, "/key", $"No version of “{key}” is in force.");
 
     private static async Task<Ok<CompareView>> CompareAsync(
         string key, int from, int to, StandardStore standards, ModelStore models, Phrasing phrasing, CancellationToken cancel)
@@ -152,21 +153,21 @@ internal static class StandardEndpoints
         return new StandardView(
             View(stored.Head),
             stored.Document,
-            Findings.Views(RuleBook.Of(StandardReader.ToStandard(stored.Document)), accepted, phrasing),
+            FindingViews.Of(RuleBook.Of(StandardReader.ToStandard(stored.Document)), accepted, phrasing),
             [.. heads.Where(h => h.Key == stored.Head.Key).Select(View)]);
     }
 
     private static async Task<StoredStandard> FindAsync(StandardStore standards, string key, int version, CancellationToken cancel) =>
         await standards.GetAsync(key, version, cancel)
-            ?? throw new RefusedException("not-found", "/version", $"There is no version {version} of a standard “{key}”. Go to the list of standards.");
+            ?? throw new RefusedException(ProblemCode.NotFound, "/version", $"There is no version {version} of a standard “{key}”. Go to the list of standards.");
 
     private static async Task<ProblemHttpResult> MovedOnAsync(string key, StandardStore standards, CancellationToken cancel)
     {
         StoredStandard? draft = await standards.InStateAsync(key, StandardState.Draft, cancel);
         return draft is null
-            ? TypedResults.Problem(ProblemHandler.Problem(404, "not-found", "/key", $"“{key}” has no draft: it was approved or dropped meanwhile."))
+            ? TypedResults.Problem(ProblemHandler.Problem(404, ProblemCode.NotFound, "/key", $"“{key}” has no draft: it was approved or dropped meanwhile."))
             : TypedResults.Problem(ProblemHandler.Problem(
-                412, "changed-meanwhile", "", $"{draft.Head.ChangedBy} changed this draft meanwhile. What you typed is still on the page; load the newer draft and decide.",
+                412, ProblemCode.ChangedMeanwhile, "", $"{draft.Head.ChangedBy} changed this draft meanwhile. What you typed is still on the page; load the newer draft and decide.",
                 new Dictionary<string, object?> { ["newest"] = draft.Document, ["revision"] = draft.Head.Revision }));
     }
 }

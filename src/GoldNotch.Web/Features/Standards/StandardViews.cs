@@ -3,6 +3,7 @@ using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Exchange;
+using GoldNotch.Web.Features.Findings;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Wording;
 
@@ -11,13 +12,6 @@ namespace GoldNotch.Web.Features.Standards;
 /// <summary>A version of a standard in a list.</summary>
 public sealed record StandardHeadView(
     string Key, int Version, string Name, StandardState State, int Revision, string ChangedBy, DateTimeOffset ChangedAt, string? ApprovedBy, DateTimeOffset? ApprovedAt);
-
-/// <summary>What a rule found; accepted is null while nobody has, and stale is true when it has come to say something else since.</summary>
-public sealed record FindingView(
-    string RuleId, string Rule, string Why, FindingGrade Grade, string? Setting, string SettingName, JudgementView Because, AcceptedView? Accepted, bool Stale);
-
-/// <summary>Who accepted a finding and why.</summary>
-public sealed record AcceptedView(string Reason, string By, DateTimeOffset At);
 
 /// <summary>A version whole: its document, what the rules find, and its place among the others.</summary>
 public sealed record StandardView(

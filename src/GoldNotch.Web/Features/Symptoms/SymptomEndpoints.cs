@@ -7,7 +7,6 @@ using GoldNotch.Core.Settings;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Checks;
-using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Units;
 using GoldNotch.Web.Features.Wording;
@@ -60,7 +59,7 @@ internal static class SymptomEndpoints
     {
         if (request.Text.Trim().Length > LongestAddition)
         {
-            throw new RefusedException("bad-value", "/says", $"Say it in at most {LongestAddition} characters. Nothing was kept.");
+            throw new RefusedException(ProblemCode.BadValue, "/says", $"Say it in at most {LongestAddition} characters. Nothing was kept.");
         }
 
         Symptom said = RefusedException.At("/symptom", () => SymptomBook.Parse(symptom));
@@ -69,14 +68,14 @@ internal static class SymptomEndpoints
         string? strange = request.Looked.Append(request.Cause).FirstOrDefault(key => key is not null && diagnosis.Causes.All(c => c.Cause.Key != key));
         if (strange is not null)
         {
-            throw new RefusedException("bad-value", request.Cause == strange ? "/cause" : "/looked", $"{diagnosis.Symptom.Text} has no cause of that name. Nothing was kept.");
+            throw new RefusedException(ProblemCode.BadValue, request.Cause == strange ? "/cause" : "/looked", $"{diagnosis.Symptom.Text} has no cause of that name. Nothing was kept.");
         }
 
         UnitNote note = request.Cause is { } cause ? Note("note", diagnosis.HarmlessInWords(cause, request.Text)) : Note("repair", Fault(diagnosis, request));
         await notes.AddAsync(unit.Tag, note, cancel);
         return TypedResults.Ok(new OutcomeView(note.Kind, note.Text));
 
-        UnitNote Note(string kind, string says) => new(id, kind, says, SessionEndpoints.Name(context.User), clock.GetUtcNow());
+        UnitNote Note(string kind, string says) => new(id, kind, says, SignedIn.Name(context.User), clock.GetUtcNow());
     }
 
     private static string Fault(Diagnosis diagnosis, OutcomeRequest request)
@@ -85,7 +84,7 @@ internal static class SymptomEndpoints
         return still.IsEmpty
             ? diagnosis.FaultInWords(request.Text)
             : throw new RefusedException(
-                "not-looked-at", "/looked", $"Look at this first: {string.Join(" ", still.Select(c => c.Cause.Look))} Most that seems broken is one of these. Nothing was kept.");
+                ProblemCode.NotLookedAt, "/looked", $"Look at this first: {string.Join(" ", still.Select(c => c.Cause.Look))} Most that seems broken is one of these. Nothing was kept.");
     }
 
     // The check that the page came from tells what was read; a check of another unit tells nothing of this one.
@@ -94,7 +93,7 @@ internal static class SymptomEndpoints
     {
         StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
         StoredModel card = await models.GetAsync(unit.ModelKey, cancel)
-            ?? throw new RefusedException("model-missing", "/tag", $"The card of {unit.ModelKey} is missing: import it first.");
+            ?? throw new RefusedException(ProblemCode.ModelMissing, "/tag", $"The card of {unit.ModelKey} is missing: import it first.");
         CameraModel model = ModelReader.ToModel(card.Document);
         if (check is not { } id)
         {
@@ -104,6 +103,6 @@ internal static class SymptomEndpoints
         WholeCheck whole = await checks.ReadingsAsync(id, cancel) ?? throw CheckEndpoints.NotFound(id);
         return whole.Check.UnitTag == unit.Tag
             ? (unit, model, await judge.VerdictsAsync(whole, cancel))
-            : throw new RefusedException("bad-value", "/check", $"That check is of {whole.Check.UnitTag}, not of {unit.Tag}.");
+            : throw new RefusedException(ProblemCode.BadValue, "/check", $"That check is of {whole.Check.UnitTag}, not of {unit.Tag}.");
     }
 }

@@ -1,7 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
-using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -25,19 +24,17 @@ internal static class UnitEndpoints
     {
         api.MapGet("/units", ListAsync).WithName("listUnits");
         api.MapGet("/units/{tag}", GetAsync).ProducesProblem(404).WithName("getUnit");
-        api.MapPut("/units/{tag}", PutAsync).RequireAuthorization(Roles.Technician)
+        api.MapPut("/units/{tag}", PutAsync).Needs(Right.ManageUnits)
             .ProducesProblem(403).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428).WithName("putUnit");
     }
 
     internal static UnitView View(StoredUnit unit, IReadOnlyDictionary<string, string> names) =>
         new(unit.Tag, unit.ModelKey, names.GetValueOrDefault(unit.ModelKey, unit.ModelKey), unit.Tape, unit.Place, unit.Status, unit.Version);
 
-    internal static Task<Dictionary<string, string>> ModelNamesAsync(ModelStore models, CancellationToken cancel) => models.NamesAsync(cancel);
-
     private static async Task<Ok<UnitPage>> ListAsync(string? after, string? find, UnitStore units, ModelStore models, CancellationToken cancel)
     {
         List<StoredUnit> rows = await units.ListAsync(after, find is { Length: > 0 and <= 80 } ? find : null, PageSize, cancel);
-        Dictionary<string, string> names = await ModelNamesAsync(models, cancel);
+        Dictionary<string, string> names = await models.NamesAsync(cancel);
         return TypedResults.Ok(new UnitPage([.. rows.Select(u => View(u, names))], rows.Count == PageSize ? rows[^1].Tag : null));
     }
 
@@ -45,7 +42,7 @@ internal static class UnitEndpoints
     {
         StoredUnit unit = await FindAsync(units, tag, cancel);
         context.Response.Headers.ETag = ETags.Of(unit.Version);
-        return TypedResults.Ok(View(unit, await ModelNamesAsync(models, cancel)));
+        return TypedResults.Ok(View(unit, await models.NamesAsync(cancel)));
     }
 
     private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> PutAsync(
@@ -59,13 +56,13 @@ internal static class UnitEndpoints
         UnitRules.Check(tag, edit.Tape, edit.Place, edit.Status, "");
         StoredUnit unit = await FindAsync(units, tag, cancel);
         StoredUnit wanted = unit with { Tape = edit.Tape.Trim(), Place = edit.Place.Trim(), Status = UnitStatuses.Parse(edit.Status), DueBack = edit.Status == "out" ? edit.DueBack : null, Version = seen };
-        Dictionary<string, string> names = await ModelNamesAsync(models, cancel);
-        if (await units.UpdateAsync(wanted, SessionEndpoints.Name(context.User), cancel) is not { } changed)
+        Dictionary<string, string> names = await models.NamesAsync(cancel);
+        if (await units.UpdateAsync(wanted, SignedIn.Name(context.User), cancel) is not { } changed)
         {
             StoredUnit theirs = await FindAsync(units, tag, cancel);
             return TypedResults.Problem(ProblemHandler.Problem(
                 412,
-                "changed-meanwhile",
+                ProblemCode.ChangedMeanwhile,
                 "",
                 $"Somebody else changed {tag} while you did. Nothing of yours was kept yet: look at both and choose.",
                 new Dictionary<string, object?> { ["yours"] = View(wanted, names), ["theirs"] = View(theirs, names) }));
@@ -77,5 +74,5 @@ internal static class UnitEndpoints
 
     internal static async Task<StoredUnit> FindAsync(UnitStore units, string tag, CancellationToken cancel) =>
         await units.GetAsync(tag, cancel)
-        ?? throw new RefusedException("not-found", "/tag", $"There is no unit {tag}. Look at the tag again, or find it by its tape or place.");
+        ?? throw new RefusedException(ProblemCode.NotFound, "/tag", $"There is no unit {tag}. Look at the tag again, or find it by its tape or place.");
 }

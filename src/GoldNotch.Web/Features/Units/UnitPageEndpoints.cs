@@ -5,7 +5,6 @@ using GoldNotch.Web.Features.Board;
 using GoldNotch.Web.Features.Checks;
 using GoldNotch.Web.Features.Drift;
 using GoldNotch.Web.Features.Printing;
-using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -44,8 +43,8 @@ internal static class UnitPageEndpoints
         api.MapGet("/units/{tag}/page", GetAsync).ProducesProblem(404).WithName("getUnitPage");
         api.MapGet("/units/{tag}/history.pdf", PrintAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printHistory");
         api.MapPut("/units/{tag}/notes/{id:guid}", PutNoteAsync).ProducesProblem(404).WithName("putUnitNote");
-        api.MapPut("/units/{tag}/measurements", MeasureAsync).RequireAuthorization(Roles.Technician).ProducesProblem(403).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428).WithName("measureUnit");
-        api.MapPost("/units/{tag}/rename", RenameAsync).RequireAuthorization(Roles.Technician).ProducesProblem(403).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428).WithName("renameUnit");
+        api.MapPut("/units/{tag}/measurements", MeasureAsync).Needs(Right.ManageUnits).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428).WithName("measureUnit");
+        api.MapPost("/units/{tag}/rename", RenameAsync).Needs(Right.ManageUnits).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428).WithName("renameUnit");
     }
 
     private static async Task<Ok<UnitPageView>> GetAsync(
@@ -59,7 +58,7 @@ internal static class UnitPageEndpoints
     private static async Task<FileContentHttpResult> PrintAsync(
         string tag, string? paper, UnitStore units, BoardStore board, CheckStore checks, DriftStore drift, UnitNoteStore notes, ModelStore models, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
     {
-        PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException("bad-value", "/paper", "The paper is a4 or letter.");
+        PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
         UnitPageView page = await PageAsync(tag, units, board, checks, drift, notes, models, phrasing, clock, cancel);
         return TypedResults.File(HistoryPdf.Of(page, size, clock.GetLocalNow()), "application/pdf", $"{page.Board.Tag}-history.pdf");
     }
@@ -89,10 +88,10 @@ internal static class UnitPageEndpoints
     {
         if (request.Kind is not ("note" or "repair"))
         {
-            throw new RefusedException("bad-value", "/kind", "A note is a note or a repair.");
+            throw new RefusedException(ProblemCode.BadValue, "/kind", "A note is a note or a repair.");
         }
 
-        await notes.AddAsync(tag, new UnitNote(id, request.Kind, Said(request.Text, "/says"), SessionEndpoints.Name(context.User), clock.GetUtcNow()), cancel);
+        await notes.AddAsync(tag, new UnitNote(id, request.Kind, Said(request.Text, "/says"), SignedIn.Name(context.User), clock.GetUtcNow()), cancel);
         return TypedResults.NoContent();
     }
 
@@ -109,12 +108,12 @@ internal static class UnitPageEndpoints
         if (await models.GetAsync(unit.ModelKey, cancel) is { } card
             && request.Filters.Select((f, i) => (f, i)).FirstOrDefault(f => ModelReader.ToModel(card.Document).Filters.All(p => p.Label != f.f.Label)) is { f: not null } strange)
         {
-            throw new RefusedException("bad-value", $"/filters/{strange.i}/label", $"{card.Document.Name} has no filter position “{strange.f.Label}”.");
+            throw new RefusedException(ProblemCode.BadValue, $"/filters/{strange.i}/label", $"{card.Document.Name} has no filter position “{strange.f.Label}”.");
         }
 
         string told = string.Join(", ", request.Filters.Select(f => $"filter {f.Label} {Core.Units.Notation.Number(f.Stops, 2)} stops")
             .Concat(request.ColourOffsetMired is { } offset ? [$"colour offset {Core.Units.Notation.Number(offset, 1, withPlus: true)} mired"] : []));
-        var note = new UnitNote(Guid.NewGuid(), "measured", $"{(told.Length > 0 ? told : "nothing is measured")}; {Said(request.How, "/how")}", SessionEndpoints.Name(context.User), clock.GetUtcNow());
+        var note = new UnitNote(Guid.NewGuid(), "measured", $"{(told.Length > 0 ? told : "nothing is measured")}; {Said(request.How, "/how")}", SignedIn.Name(context.User), clock.GetUtcNow());
         return await units.MeasureAsync(unit.Tag, request.Filters, request.ColourOffsetMired, seen, note, cancel) is null ? Meanwhile(tag) : TypedResults.NoContent();
     }
 
@@ -128,15 +127,15 @@ internal static class UnitPageEndpoints
         StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
         string newTag = request.NewTag.Trim().ToUpperInvariant();
         UnitRules.Check(newTag, unit.Tape, unit.Place, unit.Status.Word(), "");
-        return await units.RenameAsync(unit.Tag, newTag, seen, SessionEndpoints.Name(context.User), cancel) is { } renamed
-            ? TypedResults.Ok(UnitEndpoints.View(renamed, await UnitEndpoints.ModelNamesAsync(models, cancel)))
+        return await units.RenameAsync(unit.Tag, newTag, seen, SignedIn.Name(context.User), cancel) is { } renamed
+            ? TypedResults.Ok(UnitEndpoints.View(renamed, await models.NamesAsync(cancel)))
             : Meanwhile(tag);
     }
 
     private static ProblemHttpResult Meanwhile(string tag) =>
-        TypedResults.Problem(ProblemHandler.Problem(412, "changed-meanwhile", "", $"Somebody else changed {tag} while you did. Nothing of yours was kept yet: look at it again."));
+        TypedResults.Problem(ProblemHandler.Problem(412, ProblemCode.ChangedMeanwhile, "", $"Somebody else changed {tag} while you did. Nothing of yours was kept yet: look at it again."));
 
     private static string Said(string text, string at) => text.Trim() is { Length: >= 3 and <= 900 } said
         ? said
-        : throw new RefusedException("bad-value", at, "Say it in 3 to 900 characters. Nothing was kept.");
+        : throw new RefusedException(ProblemCode.BadValue, at, "Say it in 3 to 900 characters. Nothing was kept.");
 }

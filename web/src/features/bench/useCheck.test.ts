@@ -79,6 +79,7 @@ describe('useCheck', () => {
       login: 'mara',
       name: 'Mara Quill',
       role: 'operator',
+      rights: [],
       notation: { iris: 'dial', whiteBalance: 'kelvin' },
       writeToken: 't',
     };
@@ -246,6 +247,7 @@ describe('useCheck', () => {
       login: 'joss',
       name: 'Joss Penhale',
       role: 'operator',
+      rights: [],
       notation: { iris: 'dial', whiteBalance: 'kelvin' },
       writeToken: 't',
     };
@@ -258,6 +260,7 @@ describe('useCheck', () => {
       login: 'mara',
       name: 'Mara Quill',
       role: 'operator',
+      rights: [],
       notation: { iris: 'dial', whiteBalance: 'kelvin' },
       writeToken: 't',
     };

@@ -93,11 +93,11 @@ const check = (letter: string) =>
     <p class="acts">
       <button class="act quiet" type="button" @click="again">Use again</button>
       <template v-if="dropping">
-        <span>Throw this line-up away? The trail keeps it.</span>
-        <button class="act" type="button" @click="drop">Throw away</button>
+        <span>Delete this line-up? The audit log keeps it.</span>
+        <button class="act" type="button" @click="drop">Delete</button>
         <button class="link" type="button" @click="dropping = false">No</button>
       </template>
-      <button v-else class="link" type="button" @click="dropping = true">Throw it away</button>
+      <button v-else class="link" type="button" @click="dropping = true">Delete line-up</button>
     </p>
   </section>
 </template>

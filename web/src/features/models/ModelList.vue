@@ -5,7 +5,7 @@ import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask } from '../../app/client';
 import { keyOf } from '../../app/keyOf';
-import { session } from '../../app/session';
+import { can } from '../../app/session';
 import { useVocabulary } from '../standards/useVocabulary';
 import ImportFile from '../sheets/ImportFile.vue';
 
@@ -13,7 +13,6 @@ const { data, isPending, error, refetch } = useQuery({
   queryKey: ['models'],
   queryFn: () => ask(api.GET('/api/models')),
 });
-const technician = computed(() => session.value?.role === 'technician');
 const router = useRouter();
 const queries = useQueryClient();
 const beginning = ref(false);
@@ -55,7 +54,11 @@ async function begin(): Promise<void> {
     </div>
     <p v-else-if="!data?.length">
       No camera model yet.
-      {{ technician ? 'Begin one below, or bring cards in from a file.' : 'Ask a technician to add one.' }}
+      {{
+        can('defineModels')
+          ? 'Begin one below, or import specifications from a file.'
+          : 'Ask a technician to add one.'
+      }}
     </p>
     <div v-else class="scroll" tabindex="0" role="region" aria-label="Table">
       <table class="plain-table">
@@ -89,7 +92,7 @@ async function begin(): Promise<void> {
         </tbody>
       </table>
     </div>
-    <div v-if="technician" class="new no-print">
+    <div v-if="can('defineModels')" class="new no-print">
       <button v-if="!beginning" class="act quiet" type="button" @click="beginning = true">New model</button>
       <form v-else class="fields" @submit.prevent="begin">
         <label>Name <InputText v-model="name" maxlength="80" required autofocus /></label>

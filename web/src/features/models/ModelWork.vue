@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import type { Views } from '../../app/client';
 import { day } from '../../app/dates';
-import { session } from '../../app/session';
+import { can } from '../../app/session';
 import ThreeZones from '../../app/ThreeZones.vue';
 import { plain } from '../../instruments/fractions';
 import FindingList from '../standards/FindingList.vue';
@@ -16,7 +16,7 @@ import { useSpecification } from './useSpecification';
 const props = defineProps<{ whole: Views['ModelView']; words: Views['VocabularyView'] }>();
 const emit = defineEmits<{ reload: [] }>();
 const queries = useQueryClient();
-const editable = computed(() => session.value?.role === 'technician');
+const editable = computed(() => can('defineModels'));
 const { card, preview, changed, restored, problem, busy, keep, discard, undo, past } = useSpecification(
   props.whole.document,
 );

@@ -12,7 +12,8 @@ const { data, isPending, error, refetch } = useQuery({
 const said = ref('');
 const wrong = ref('');
 const adding = ref(false);
-const fresh = () => ({ login: '', name: '', role: 'operator', password: '' });
+const ROLES: Views['Role'][] = ['operator', 'technician'];
+const fresh = (): Views['PersonBegin'] => ({ login: '', name: '', role: 'operator', password: '' });
 const person = ref(fresh());
 const passwordFor = ref('');
 const password = ref('');
@@ -92,10 +93,9 @@ async function give(p: Views['PersonView']): Promise<void> {
               <select
                 :value="p.role"
                 :aria-label="`Role of ${p.name}`"
-                @change="change(p, { role: ($event.target as HTMLSelectElement).value })"
+                @change="change(p, { role: ($event.target as HTMLSelectElement).value as Views['Role'] })"
               >
-                <option>technician</option>
-                <option>operator</option>
+                <option v-for="role in ROLES" :key="role">{{ role }}</option>
               </select>
             </td>
             <td>
@@ -138,8 +138,7 @@ async function give(p: Views['PersonView']): Promise<void> {
         <label
           >Role
           <select v-model="person.role">
-            <option>operator</option>
-            <option>technician</option>
+            <option v-for="role in ROLES" :key="role">{{ role }}</option>
           </select></label
         >
         <label

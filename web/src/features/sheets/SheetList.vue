@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Views } from '../../app/client';
-import { session } from '../../app/session';
+import { can } from '../../app/session';
 import { plain } from '../../instruments/fractions';
 import ImportFile from './ImportFile.vue';
 
@@ -30,7 +30,7 @@ const groups = computed(() => {
     </div>
     <p v-else-if="!groups.length">
       There are no sheets yet: they need a standard and a camera model.
-      {{ session?.role === 'technician' ? 'Bring both in below.' : 'Ask a technician to bring both in.' }}
+      {{ can('importFiles') ? 'Bring both in below.' : 'Ask a technician to bring both in.' }}
     </p>
     <section v-for="rows in groups" v-else :key="rows[0]!.standardKey">
       <h2>
@@ -75,7 +75,7 @@ const groups = computed(() => {
         </tbody>
       </table>
     </section>
-    <ImportFile v-if="session?.role === 'technician' && !isPending" class="no-print" />
+    <ImportFile v-if="can('importFiles') && !isPending" class="no-print" />
   </div>
 </template>
 

@@ -18,11 +18,12 @@ const finding = (ruleId: string, over: Partial<Views['FindingView']> = {}): View
   stale: false,
   ...over,
 });
-const open = (findings: Views['FindingView'][], role = 'technician') => {
+const open = (findings: Views['FindingView'][], rights: Views['Right'][] = ['acceptFindings']) => {
   session.value = {
     login: 'i',
     name: 'Ines',
-    role,
+    role: 'technician',
+    rights,
     notation: { iris: 'dial', whiteBalance: 'kelvin' },
     writeToken: '',
   };
@@ -82,7 +83,7 @@ describe('FindingList', () => {
   });
 
   it('lets only a technician decide, and leads everybody to the notch', async () => {
-    const list = open([finding('A')], 'operator');
+    const list = open([finding('A')], []);
     expect(list.findAll('button').map((b) => b.text())).toEqual(['Gain']);
     await press(list, 'Gain');
     expect(list.emitted('go')).toEqual([['gain']]);

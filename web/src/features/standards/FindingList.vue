@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query';
 import Textarea from 'primevue/textarea';
 import { computed, ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
-import { session } from '../../app/session';
+import { can } from '../../app/session';
 import { plain } from '../../instruments/fractions';
 
 const props = defineProps<{
@@ -25,7 +25,6 @@ const queries = useQueryClient();
 const asked = ref('');
 const reason = ref('');
 const wrong = ref('');
-const technician = computed(() => session.value?.role === 'technician');
 const keyOf = (f: Views['FindingView']) => `${f.ruleId} ${f.setting ?? ''}`;
 const open = computed(() => props.findings.filter((f) => !f.accepted || f.stale));
 const accepted = computed(() => props.findings.filter((f) => f.accepted && !f.stale));
@@ -80,7 +79,7 @@ async function decide(finding: Views['FindingView'], accept: boolean): Promise<v
           It was accepted by {{ finding.accepted.by }} when it said something else:
           {{ finding.accepted.reason }}
         </p>
-        <template v-if="technician">
+        <template v-if="can('acceptFindings')">
           <form v-if="asked === keyOf(finding)" @submit.prevent="decide(finding, true)">
             <label>
               <span class="small">Why it is accepted</span>
@@ -102,7 +101,7 @@ async function decide(finding: Views['FindingView'], accept: boolean): Promise<v
         <li v-for="finding in accepted" :key="keyOf(finding)">
           <p>{{ plain(finding.because.sentence) }}</p>
           <p class="small">“{{ finding.accepted!.reason }}” {{ finding.accepted!.by }}</p>
-          <button v-if="technician" class="link" type="button" @click="decide(finding, false)">
+          <button v-if="can('acceptFindings')" class="link" type="button" @click="decide(finding, false)">
             Open it again
           </button>
         </li>

@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask, type Views } from '../../app/client';
+import { can } from '../../app/session';
 import type { useDraft } from './useDraft';
 
 /** What can be done with a version as a whole. What destroys is asked once more; everything else can be undone. */
@@ -62,7 +63,7 @@ async function beginDraft(): Promise<void> {
 <template>
   <p class="acts no-print">
     <template v-if="state === 'draft'">
-      <button class="act" type="button" @click="approve">Approve</button>
+      <button v-if="can('approveStandards')" class="act" type="button" @click="approve">Approve</button>
       <button class="act quiet" type="button" :disabled="!draft.canUndo.value" @click="draft.undo">
         Undo
       </button>
@@ -70,10 +71,17 @@ async function beginDraft(): Promise<void> {
         Redo
       </button>
     </template>
-    <button v-else-if="!hasDraft" class="act quiet" type="button" @click="beginDraft">
+    <button
+      v-else-if="!hasDraft && can('defineStandards')"
+      class="act quiet"
+      type="button"
+      @click="beginDraft"
+    >
       Begin a draft from this
     </button>
-    <template v-if="state !== 'retired'">
+    <template
+      v-if="state === 'draft' ? can('defineStandards') : state === 'approved' && can('approveStandards')"
+    >
       <button v-if="!confirming" class="link" type="button" @click="confirming = true">
         {{ state === 'draft' ? 'Drop the draft' : 'Retire it' }}
       </button>

@@ -2,7 +2,7 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue';
 import type { Views } from '../../app/client';
 import { day } from '../../app/dates';
-import { session } from '../../app/session';
+import { can } from '../../app/session';
 import ThreeZones from '../../app/ThreeZones.vue';
 import { plain } from '../../instruments/fractions';
 import AboutStandard from './AboutStandard.vue';
@@ -29,7 +29,6 @@ const setting = computed(() =>
 const draft = useDraft(props.whole, setting);
 const { doc, preview, state, problem, editable, newest } = draft;
 const { chapters, add } = useNotches(doc, props.words.settings);
-const technician = computed(() => session.value?.role === 'technician');
 const nameOf = (key: string) => props.words.settings.find((s) => s.key === key)?.name ?? key;
 const walk = computed(() => [ABOUT, POLICIES, ...chapters.value.flatMap((c) => c.notches.map((n) => n.at))]);
 
@@ -119,7 +118,12 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys));
           does not change</template
         >
       </p>
-      <StandardActs v-if="technician" :whole="whole" :draft="draft" @reload="emit('reload')">
+      <StandardActs
+        v-if="can('defineStandards') || can('approveStandards')"
+        :whole="whole"
+        :draft="draft"
+        @reload="emit('reload')"
+      >
         <button class="link" type="button" @click="open = DIFFERENCE">Differences, waivers, audit log</button>
       </StandardActs>
       <p v-else>

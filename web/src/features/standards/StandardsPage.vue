@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router';
 import { api, ask, type Views } from '../../app/client';
 import { day } from '../../app/dates';
 import { keyOf } from '../../app/keyOf';
-import { session } from '../../app/session';
+import { can } from '../../app/session';
 import CoverageGrid from '../../instruments/CoverageGrid.vue';
 import ImportFile from '../sheets/ImportFile.vue';
 
@@ -14,7 +14,6 @@ const grid = useQuery({ queryKey: ['coverage'], queryFn: () => ask(api.GET('/api
 const heads = useQuery({ queryKey: ['standards'], queryFn: () => ask(api.GET('/api/standards')) });
 const router = useRouter();
 const queries = useQueryClient();
-const technician = computed(() => session.value?.role === 'technician');
 
 const byKey = computed(() => {
   const all = new Map<string, Views['StandardHeadView'][]>();
@@ -59,8 +58,8 @@ const beginDraft = (of: string) =>
       </div>
       <nav class="beside no-print" aria-label="What standards rest on">
         <RouterLink to="/models">Camera models</RouterLink>
-        <RouterLink v-if="technician" to="/people">People</RouterLink>
-        <RouterLink v-if="technician" to="/trail">Trail</RouterLink>
+        <RouterLink v-if="can('managePeople')" to="/people">People</RouterLink>
+        <RouterLink v-if="can('readAuditLog')" to="/audit-log">Audit log</RouterLink>
       </nav>
     </header>
 
@@ -73,7 +72,7 @@ const beginDraft = (of: string) =>
       <p v-if="!grid.data.value.standards.length || !grid.data.value.models.length">
         The grid needs a standard and a camera model.
         {{
-          technician
+          can('importFiles')
             ? 'Begin a standard below, add a model, or bring both in from a file.'
             : 'Ask a technician to bring both in.'
         }}
@@ -117,7 +116,7 @@ const beginDraft = (of: string) =>
               </td>
               <td>
                 <button
-                  v-if="technician && !versions.some((v) => v.state === 'draft')"
+                  v-if="can('defineStandards') && !versions.some((v) => v.state === 'draft')"
                   class="link"
                   type="button"
                   @click="beginDraft(versions[0]!.key)"
@@ -129,7 +128,7 @@ const beginDraft = (of: string) =>
           </tbody>
         </table>
       </div>
-      <div v-if="technician" class="new no-print">
+      <div v-if="can('defineStandards')" class="new no-print">
         <button v-if="!beginning" class="act quiet" type="button" @click="beginning = true">
           New standard
         </button>
@@ -161,7 +160,7 @@ const beginDraft = (of: string) =>
         <a href="/api/export/units.csv" download>Units as CSV</a>
         <a href="/api/export/units.json" download>Units as JSON</a>
       </p>
-      <ImportFile v-if="technician" />
+      <ImportFile v-if="can('importFiles')" />
     </section>
   </div>
 </template>

@@ -4,12 +4,11 @@ import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
 import { moment } from '../../app/dates';
-import { session } from '../../app/session';
+import { can } from '../../app/session';
 import { plain } from '../../instruments/fractions';
 
 const props = defineProps<{ whole: Views['StandardView']; words: Views['VocabularyView'] }>();
 const key = props.whole.head.key;
-const technician = computed(() => session.value?.role === 'technician');
 const queries = useQueryClient();
 
 const before = ref(
@@ -38,7 +37,7 @@ const waivers = useQuery({
 const trail = useQuery({
   queryKey: ['audit', key],
   queryFn: () => ask(api.GET('/api/audit', { params: { query: { subject: `standard ${key}` } } })),
-  enabled: technician,
+  enabled: can('readAuditLog'),
 });
 const models = useQuery({ queryKey: ['models'], queryFn: () => ask(api.GET('/api/models')) });
 
@@ -151,14 +150,19 @@ async function end(waiver: string): Promise<void> {
           </td>
           <td>{{ waiver.author }}</td>
           <td>
-            <button v-if="technician && waiver.holds" class="link" type="button" @click="end(waiver.id)">
+            <button
+              v-if="can('giveWaivers') && waiver.holds"
+              class="link"
+              type="button"
+              @click="end(waiver.id)"
+            >
               End it
             </button>
           </td>
         </tr>
       </tbody>
     </table>
-    <template v-if="technician">
+    <template v-if="can('giveWaivers')">
       <button v-if="!giving" class="act quiet" type="button" @click="giving = true">Give a waiver</button>
       <form v-else class="fields" @submit.prevent="give">
         <label>
@@ -187,7 +191,7 @@ async function end(waiver: string): Promise<void> {
       </form>
     </template>
 
-    <template v-if="technician">
+    <template v-if="can('readAuditLog')">
       <h2>Trail</h2>
       <ul v-if="trail.data.value" class="trail">
         <li v-for="entry in trail.data.value.entries" :key="entry.id">

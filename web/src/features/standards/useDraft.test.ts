@@ -2,6 +2,7 @@ import { flushPromises, mount } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { defineComponent, nextTick, ref } from 'vue';
 import type { Views } from '../../app/client';
+import { session } from '../../app/session';
 import { json, stubSite, type Asked } from '../../testing/site';
 import { useDraft } from './useDraft';
 
@@ -26,6 +27,7 @@ const whole = (state = 'draft') =>
 const preview = { wrong: null, effects: [], findings: [], proposal: null, changes: [] };
 
 function open(state = 'draft') {
+  session.value = { rights: ['defineStandards'] } as never;
   let draft!: ReturnType<typeof useDraft>;
   const setting = ref('gain');
   const wrapper = mount(

@@ -1,5 +1,6 @@
 import { watch, type Ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
+import { can } from '../../app/session';
 import { useKeptDocument } from '../../app/useKeptDocument';
 
 /** A draft of a standard: what it would do to a setting on every model is asked while typing. */
@@ -7,7 +8,7 @@ export function useDraft(first: Views['StandardView'], setting: Ref<string>) {
   const draft = useKeptDocument<Views['StandardDocument'], Views['StandardPreview']>({
     document: first.document,
     revision: first.head.revision,
-    editable: first.head.state === 'draft',
+    editable: first.head.state === 'draft' && can('defineStandards'),
     preview: (body, signal) =>
       ask(
         api.POST('/api/standards/preview', { params: { query: { setting: setting.value } }, body, signal }),

@@ -6,7 +6,7 @@ import { api, ask } from '../../app/client';
 import { day, moment } from '../../app/dates';
 import { useLive } from '../../app/live';
 import Loading from '../../app/Loading.vue';
-import { session } from '../../app/session';
+import { can } from '../../app/session';
 import { plain } from '../../instruments/fractions';
 import StateMark from '../board/StateMark.vue';
 import DriftTable from '../drift/DriftTable.vue';
@@ -21,7 +21,6 @@ const { data, isPending, error, refetch } = useQuery({
   queryKey: key,
   queryFn: () => ask(api.GET('/api/units/{tag}/page', { params: { path: { tag: props.tag } } })),
 });
-const technician = computed(() => session.value?.role === 'technician');
 useLive((unit) => (!unit || unit === props.tag) && void refetch());
 
 const says = ref('');
@@ -132,8 +131,8 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
           <DriftTable :settings="data.modelDrift" caption="What drifts on this model" short />
         </div>
         <aside>
-          <UnitForm v-if="technician" :unit="data" @changed="changed" />
-          <UnitMeasured :unit="data" :may-measure="technician" @changed="changed(tag)" />
+          <UnitForm v-if="can('manageUnits')" :unit="data" @changed="changed" />
+          <UnitMeasured :unit="data" :may-measure="can('manageUnits')" @changed="changed(tag)" />
           <h2>Repairs and notes</h2>
           <form class="note no-print" @submit.prevent="note">
             <label for="unit-note">Write it down for the next person</label>

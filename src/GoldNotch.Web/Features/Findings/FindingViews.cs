@@ -4,17 +4,23 @@ using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Data;
-using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Wording;
 
-namespace GoldNotch.Web.Features.Standards;
+namespace GoldNotch.Web.Features.Findings;
+
+/// <summary>What a rule found; accepted is null while nobody has, and stale is true when it has come to say something else since.</summary>
+public sealed record FindingView(
+    string RuleId, string Rule, string Why, FindingGrade Grade, string? Setting, string SettingName, JudgementView Because, AcceptedView? Accepted, bool Stale);
+
+/// <summary>Who accepted a finding and why.</summary>
+public sealed record AcceptedView(string Reason, string By, DateTimeOffset At);
 
 /// <summary>Findings with what people decided about them.</summary>
-internal static class Findings
+internal static class FindingViews
 {
     private static readonly ImmutableDictionary<string, BookRule> Rules = RuleBook.All.ToImmutableDictionary(r => r.Id);
 
-    internal static IReadOnlyList<FindingView> Views(IEnumerable<RuleFinding> findings, IReadOnlyList<AcceptedFinding> accepted, Phrasing phrasing) =>
+    internal static IReadOnlyList<FindingView> Of(IEnumerable<RuleFinding> findings, IReadOnlyList<AcceptedFinding> accepted, Phrasing phrasing) =>
         [.. findings.Select(f => View(f, accepted.FirstOrDefault(a => a.RuleId == f.RuleId && a.Setting == KeyOf(f.Setting)), phrasing))];
 
     internal static string KeyOf(Setting? setting) => setting is { } s ? SettingDefinition.Of(s).Key : "";

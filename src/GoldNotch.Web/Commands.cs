@@ -1,9 +1,11 @@
 using GoldNotch.Data;
+using GoldNotch.Data.Migrations;
 using GoldNotch.Exchange;
+using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Identity;
 using Npgsql;
 
-namespace GoldNotch.Web.Hosting;
+namespace GoldNotch.Web;
 
 /// <summary>What the start script asks before it starts the site: <c>migrate</c>, <c>people</c>, <c>import [--if-empty] FILE…</c>, <c>seed UNITS READINGS</c>.</summary>
 internal static class Commands
@@ -61,15 +63,15 @@ internal static class Commands
         var people = new PersonStore(source);
         while (await Console.In.ReadLineAsync() is { } line)
         {
-            if (line.Split('\t') is not [var login, { Length: >= 8 } password, Roles.Technician or Roles.Operator, var name])
+            if (line.Split('\t') is not [var login, { Length: >= Passwords.Shortest } password, var word, var name] || !Roles.TryParse(word, out Role role))
             {
-                await Console.Error.WriteLineAsync("A line needs login, password of 8 characters or more, technician or operator, and name.");
+                await Console.Error.WriteLineAsync($"A line needs login, password of 8 characters or more, one of {string.Join(", ", Roles.Words)}, and name.");
                 return 1;
             }
 
             if (await people.GetAsync(login, CancellationToken.None) is null)
             {
-                var person = new StoredPerson(login, name, line.Split('\t')[2], "", 0, null);
+                var person = new StoredPerson(login, name, role, "", 0, null);
                 string hash = new PasswordHasher<StoredPerson>().HashPassword(person, password);
                 await people.PutAsync(person with { PasswordHash = hash }, CancellationToken.None);
             }
@@ -77,14 +79,4 @@ internal static class Commands
 
         return 0;
     }
-}
-
-/// <summary>The two roles.</summary>
-internal static class Roles
-{
-    /// <summary>Defines, approves, administers.</summary>
-    internal const string Technician = "technician";
-
-    /// <summary>Checks, plans, practises.</summary>
-    internal const string Operator = "operator";
 }

@@ -25,6 +25,7 @@ using GoldNotch.Web.Features.Standards;
 using GoldNotch.Web.Features.Symptoms;
 using GoldNotch.Web.Features.Units;
 using GoldNotch.Web.Features.Wording;
+using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
@@ -32,10 +33,11 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.AspNetCore.ResponseCompression;
 using Serilog;
+using Serilog.Core;
 using Serilog.Events;
 using Serilog.Formatting.Compact;
 
-namespace GoldNotch.Web.Hosting;
+namespace GoldNotch.Web;
 
 /// <summary>Puts the site together: services, pipeline, endpoints; and the few commands the start script gives.</summary>
 internal static class Site
@@ -52,7 +54,9 @@ internal static class Site
         return 0;
     }
 
-    internal static WebApplication Build(string[] args)
+    /// <param name="args">Configuration from the command line.</param>
+    /// <param name="alsoLog">Where the log goes beside the console.</param>
+    internal static WebApplication Build(string[] args, ILogEventSink? alsoLog = null)
     {
         WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
         builder.WebHost.ConfigureKestrel(kestrel =>
@@ -60,10 +64,20 @@ internal static class Site
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = 256 * 1024;
         });
-        builder.Services.AddSerilog(log => log
-            .MinimumLevel.Is(builder.Configuration.GetValue("GOLDNOTCH_LOG", LogEventLevel.Information))
-            .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
-            .WriteTo.Console(new CompactJsonFormatter()));
+        LogEventLevel level = builder.Configuration.GetValue("GOLDNOTCH_LOG", LogEventLevel.Information);
+        builder.Services.AddSerilog(log =>
+        {
+            log
+                .MinimumLevel.Is(alsoLog is null || level < LogEventLevel.Information ? level : LogEventLevel.Information)
+                .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
+                // The handler logs a fault once, with its request; the driver would log it again without.
+                .MinimumLevel.Override("Npgsql", LogEventLevel.Fatal)
+                .WriteTo.Console(new CompactJsonFormatter(), level);
+            if (alsoLog is not null)
+            {
+                log.WriteTo.Sink(alsoLog);
+            }
+        });
 
         IServiceCollection services = builder.Services;
         services.AddNpgsqlDataSource(Connection.String(builder.Configuration));
@@ -71,7 +85,7 @@ internal static class Site
         services.AddSingleton<StandardStore>().AddSingleton<ModelStore>().AddSingleton<CoverageStore>().AddSingleton<DecisionStore>().AddSingleton<AuditStore>();
         services.AddSingleton<ExchangeImporter>().AddScoped<CheckJudge>().AddSingleton<SheetSource>().AddScoped<CoverageGrid>().AddSingleton<LineUpStore>().AddScoped<LineUpSource>().AddSingleton<ICameraLink, HttpCameraLink>();
         services.AddSingleton<BoardStore>().AddSingleton<DriftStore>().AddSingleton<EvidenceStore>().AddSingleton<UnitNoteStore>();
-        services.AddHttpContextAccessor().AddScoped(s => new Phrasing(SessionEndpoints.Notation(s.GetRequiredService<IHttpContextAccessor>().HttpContext))).AddScoped<CurrentFindings>();
+        services.AddHttpContextAccessor().AddScoped(s => new Phrasing(SignedIn.Notation(s.GetRequiredService<IHttpContextAccessor>().HttpContext))).AddScoped<CurrentFindings>();
         services.AddMemoryCache(cache => cache.SizeLimit = 2000);
         services.AddSignalR();
         services.AddHostedService<LiveFeed>();
@@ -87,9 +101,10 @@ internal static class Site
         services.AddRateLimiter(limits => Limit(limits, builder.Configuration));
 
         WebApplication app = builder.Build();
+        // Outermost, so that it sees what was answered and not the exception, which the handler has logged already.
+        app.UseSerilogRequestLogging(log => log.GetLevel = (_, _, _) => LogEventLevel.Information);
         app.UseExceptionHandler();
         app.UseStatusCodePages(ProblemHandler.WriteStatusAsync);
-        app.UseSerilogRequestLogging(log => log.EnrichDiagnosticContext = (_, _) => { });
         app.Use(SecurityHeaders);
         app.UseResponseCompression();
         app.UseDefaultFiles().UseStaticFiles(new StaticFileOptions { OnPrepareResponse = CacheHashedFiles });
@@ -130,6 +145,7 @@ internal static class Site
 
     internal static void Configure(JsonSerializerOptions json)
     {
+        json.Converters.Add(new ProblemCodeConverter());
         json.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase));
         json.NumberHandling = JsonNumberHandling.Strict;
         json.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
@@ -151,7 +167,7 @@ internal static class Site
             cookie.Events.OnRedirectToLogin = context => Status(context.Response, 401);
             cookie.Events.OnRedirectToAccessDenied = context => Status(context.Response, 403);
         });
-        services.AddAuthorizationBuilder().AddPolicy(Roles.Technician, policy => policy.RequireRole(Roles.Technician));
+        services.AddRights();
         services.AddAntiforgery(forgery =>
         {
             forgery.HeaderName = AntiforgeryOnWrites.Header;

@@ -1,6 +1,4 @@
-using GoldNotch.Core.Units;
-
-namespace GoldNotch.Core.Media;
+namespace GoldNotch.Core.Units;
 
 /// <summary>A speed class printed on a card: C4, U3, V30. It promises a sustained write speed.</summary>
 public readonly record struct CardClass
