@@ -43,6 +43,9 @@ public class SheetBenchmarks
         return Consequences.Of(_sheet, verdicts);
     }
 
+    [Benchmark]
+    public ImmutableArray<Verdict> VerdictsOnly() => CheckEvaluator.Evaluate(_sheet, _readings);
+
     private static ExchangeDocument Read(string file)
     {
         string? folder = AppContext.BaseDirectory;

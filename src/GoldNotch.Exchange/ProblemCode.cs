@@ -97,9 +97,6 @@ public enum ProblemCode
     /// <summary>Nobody would be left who can administer.</summary>
     LastTechnician,
 
-    /// <summary>There is nothing to make readings from.</summary>
-    NothingToSeed,
-
     /// <summary>Nobody is signed in.</summary>
     SignIn,
 

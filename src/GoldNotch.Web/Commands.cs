@@ -7,7 +7,7 @@ using Npgsql;
 
 namespace GoldNotch.Web;
 
-/// <summary>What the start script asks before it starts the site: <c>migrate</c>, <c>people</c>, <c>import [--if-empty] FILE…</c>, <c>seed UNITS READINGS</c>.</summary>
+/// <summary>What the start script asks before it starts the site: <c>migrate</c>, <c>people</c>, <c>import [--if-empty] FILE…</c>.</summary>
 internal static class Commands
 {
     internal static async Task<int> RunAsync(string[] args)
@@ -28,12 +28,8 @@ internal static class Commands
                     return await ImportAsync(source, files);
                 case ["people"]:
                     return await PeopleAsync(source);
-                case ["seed", var units, var readings]
-                    when int.TryParse(units, System.Globalization.CultureInfo.InvariantCulture, out int howMany) && int.TryParse(readings, System.Globalization.CultureInfo.InvariantCulture, out int about):
-                    Console.WriteLine($"{await new SeedStore(source).SeedAsync(howMany, about, CancellationToken.None)} readings added");
-                    return 0;
                 default:
-                    await Console.Error.WriteLineAsync("migrate | import [--if-empty] FILE… | seed UNITS READINGS | people (lines of login, password, role and name on standard input, parted by tabs)");
+                    await Console.Error.WriteLineAsync("migrate | import [--if-empty] FILE… | people (lines of login, password, role and name on standard input, parted by tabs)");
                     return 2;
             }
         }

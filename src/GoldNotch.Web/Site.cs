@@ -44,7 +44,7 @@ internal static class Site
 {
     internal static async Task<int> RunAsync(string[] args)
     {
-        if (args is ["migrate" or "import" or "people" or "seed", ..])
+        if (args is ["migrate" or "import" or "people", ..])
         {
             return await Commands.RunAsync(args);
         }

@@ -1,4 +1,4 @@
-using GoldNotch.Data;
+using GoldNotch.Seed;
 using GoldNotch.Web.Tests.Hosting;
 using Npgsql;
 
@@ -15,7 +15,7 @@ public sealed class SeedTests : IClassFixture<TestSite>
     public async Task A_seeded_fleet_stands_on_the_board_page_by_page_and_its_counts_are_those_of_its_checks()
     {
         await using NpgsqlDataSource source = NpgsqlDataSource.Create(_site.ConnectionString);
-        long added = await new SeedStore(source).SeedAsync(260, 2000, CancellationToken.None);
+        long added = await new SeedOfReadings(source).SeedAsync(260, 2000, CancellationToken.None);
         added.ShouldBeInRange(2000, 2600);
         using TestClient client = await _site.ClientAsync("mara");
 

@@ -55,13 +55,13 @@ internal static class ExposureTerms
         {
             Setting setting = line.Setting;
             var definition = SettingDefinition.Of(setting);
-            if (line.Target is not { } target || definition.Brighter(target, target) is null)
+            if (!definition.Exposes || line.Target is not { } target)
             {
                 continue;
             }
 
             yield return found.IsAutomatic(setting) ? new ExposureTerm(setting, Stops.Zero, TermSource.Automatic)
-                : found.Value(setting) is { } seen ? new ExposureTerm(setting, definition.Brighter(seen, target)!.Value, TermSource.Read)
+                : found.Value(setting) is { } seen ? new ExposureTerm(setting, definition.Brighter(seen, target), TermSource.Read)
                 : new ExposureTerm(setting, Stops.Zero, TermSource.Assumed);
         }
     }

@@ -7,6 +7,8 @@ namespace GoldNotch.Core.Judgements;
 /// <summary>A figure of a judgement: a quantity, a name or a value as its control shows it, never a piece of a sentence.</summary>
 public abstract record FigureValue
 {
+    private static readonly ImmutableArray<Name> Names = [.. Enum.GetValues<Setting>().Select(s => new Name(s))];
+
     private FigureValue()
     {
     }
@@ -76,7 +78,7 @@ public abstract record FigureValue
     public static implicit operator FigureValue(string text) => new Word(text);
 
     /// <summary>A setting's name.</summary>
-    public static implicit operator FigureValue(Setting setting) => new Name(setting);
+    public static implicit operator FigureValue(Setting setting) => Names[(int)setting];
 
     /// <summary>A value as its control shows it.</summary>
     public static implicit operator FigureValue(SettingValue value) => new Shown(value);

@@ -1,6 +1,7 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Reflection;
+using System.Runtime.InteropServices;
 using GoldNotch.Core.Cameras;
 
 namespace GoldNotch.Core.Judgements;
@@ -19,6 +20,9 @@ internal sealed record Hole(string Figure, string Form, string IfPositive = "", 
 /// </remarks>
 public sealed class Template
 {
+    // Without figures there is only one judgement of a case.
+    private Judgement? _bare;
+
     /// <summary>Makes the template of a case.</summary>
     /// <param name="ruleId">The rule's id.</param>
     /// <param name="case">The case, unique within the rule.</param>
@@ -52,27 +56,46 @@ public sealed class Template
     /// <exception cref="ArgumentException">A figure of the template is missing.</exception>
     public Judgement Of(Setting? setting, params ReadOnlySpan<(string Name, FigureValue Value)> figures)
     {
-        var given = ImmutableArray.CreateBuilder<Figure>(figures.Length);
-        foreach ((string name, FigureValue value) in figures)
+        if (figures.IsEmpty && setting is null && Names.IsEmpty)
         {
-            given.Add(new Figure(name, value));
+            return _bare ??= new Judgement(RuleId, Case, null, []);
         }
 
+        var given = new Figure[figures.Length];
+        for (int i = 0; i < figures.Length; i++)
+        {
+            given[i] = new Figure(figures[i].Name, figures[i].Value);
+        }
+
+        // Judgements are made by the hundred while a person types: no enumerators here.
         foreach (string name in Names)
         {
-            if (!given.Any(f => f.Name == name))
+            if (!Has(given, name))
             {
                 throw new ArgumentException($"{RuleId}/{Case} needs the figure {name}.", nameof(figures));
             }
         }
 
-        return new Judgement(RuleId, Case, setting, given.MoveToImmutable());
+        return new Judgement(RuleId, Case, setting, ImmutableCollectionsMarshal.AsImmutableArray(given));
     }
 
     /// <summary>A judgement of this case about no setting in particular.</summary>
     /// <param name="figures">At least the figures that the template names.</param>
     /// <exception cref="ArgumentException">A figure of the template is missing.</exception>
     public Judgement Of(params ReadOnlySpan<(string Name, FigureValue Value)> figures) => Of(null, figures);
+
+    private static bool Has(Figure[] figures, string name)
+    {
+        foreach (Figure figure in figures)
+        {
+            if (figure.Name == name)
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
 
     private static ImmutableArray<object> Parse(string text)
     {

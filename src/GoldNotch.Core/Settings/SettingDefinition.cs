@@ -128,8 +128,11 @@ public abstract class SettingDefinition
     public virtual bool HasAutomatic(CameraModel model) =>
         (model.Choices.GetValueOrDefault(Setting)?.HasAutomatic ?? false) || (model.Levels.GetValueOrDefault(Setting)?.HasAutomatic ?? false);
 
-    /// <summary>How much brighter the picture is with what was read than with what the sheet sets; null where the setting does not expose.</summary>
-    public virtual Stops? Brighter(SettingValue read, SettingValue target) => null;
+    /// <summary>Whether it lets light through or amplifies it.</summary>
+    public virtual bool Exposes => false;
+
+    /// <summary>How much brighter the picture is with what was read than with what the sheet sets; none where the setting does not expose.</summary>
+    public virtual Stops Brighter(SettingValue read, SettingValue target) => Stops.Zero;
 
     /// <summary>The places where the control of a model stops, in the order of its line.</summary>
     internal abstract IEnumerable<Detent> Detents(ControlSource control);

@@ -13,7 +13,9 @@ internal sealed class GainSetting() : ComputedSetting(
 
     public override bool HasAutomatic(CameraModel model) => model.Gain.HasAutomatic;
 
-    public override Stops? Brighter(SettingValue read, SettingValue target) =>
+    public override bool Exposes => true;
+
+    public override Stops Brighter(SettingValue read, SettingValue target) =>
         (read, target) is (SettingValue.GainAt s, SettingValue.GainAt t) ? (s.Gain - t.Gain).ToStops() : Stops.Zero;
 
     internal override IEnumerable<Detent> Detents(ControlSource control) => control.Model.Gain.PositionsOn(control.BaseWord).Select(p => new Detent(

@@ -13,7 +13,9 @@ internal sealed class IrisSetting() : ComputedSetting(
 
     public override bool HasAutomatic(CameraModel model) => model.Iris.Automatic;
 
-    public override Stops? Brighter(SettingValue read, SettingValue target) =>
+    public override bool Exposes => true;
+
+    public override Stops Brighter(SettingValue read, SettingValue target) =>
         (read, target) is (SettingValue.Iris s, SettingValue.Iris t) ? s.Number.OpennessFrom(t.Number) : Stops.Zero;
 
     // A ring is continuous: the two ends are positions, and between them the third-stop marks are drawn.

@@ -13,7 +13,9 @@ internal sealed class NeutralDensitySetting() : ComputedSetting(
 
     public override ImmutableArray<Setting> Moves { get; } = [Setting.WhiteBalance];
 
-    public override Stops? Brighter(SettingValue read, SettingValue target) =>
+    public override bool Exposes => true;
+
+    public override Stops Brighter(SettingValue read, SettingValue target) =>
         (read, target) is (SettingValue.Filter s, SettingValue.Filter t) ? t.Position.Loss - s.Position.Loss : Stops.Zero;
 
     internal override IEnumerable<Detent> Detents(ControlSource control) => control.Model.FilterPositions().Select(f => new Detent(

@@ -12,7 +12,9 @@ internal sealed class ShutterSetting() : ComputedSetting(
 
     public override bool HasAutomatic(CameraModel model) => model.HasFullAuto;
 
-    public override Stops? Brighter(SettingValue read, SettingValue target) =>
+    public override bool Exposes => true;
+
+    public override Stops Brighter(SettingValue read, SettingValue target) =>
         (read, target) is (SettingValue.Speed s, SettingValue.Speed t) ? s.Time.LongerThan(t.Time) : Stops.Zero;
 
     // An angle is a time only once the rate is known.

@@ -2,13 +2,14 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
+using GoldNotch.Data;
 using GoldNotch.Exchange;
 using Npgsql;
 
-namespace GoldNotch.Data;
+namespace GoldNotch.Seed;
 
-/// <summary>Fills a database with made-up units and checks, to see how the pages bear it: <c>seed UNITS READINGS</c>. Never for one that is in use.</summary>
-public sealed class SeedStore(NpgsqlDataSource source)
+/// <summary>Fills a database with made-up units and checks, to see how the pages bear it. Never for one that is in use.</summary>
+public sealed class SeedOfReadings(NpgsqlDataSource source)
 {
     private const string Person = "the seed";
 
@@ -25,7 +26,7 @@ public sealed class SeedStore(NpgsqlDataSource source)
         List<string> cards = await transaction.Command("SELECT DISTINCT ON (key) specification FROM camera_model ORDER BY key, version DESC").ListAsync(r => r.GetString(0), cancel);
         if (standard is null || cards.Count == 0)
         {
-            throw new RefusedException(ProblemCode.NothingToSeed, "", "There are no camera models or no approved standard: import some first.");
+            throw new InvalidOperationException("There are no camera models or no approved standard: import some first.");
         }
 
         Standard intention = StandardReader.ToStandard(StandardStore.ReadDocument(standard));
@@ -85,7 +86,6 @@ public sealed class SeedStore(NpgsqlDataSource source)
                 """)
             .With("who", Person).With("model", model.Key).With("each", each).With("settings", lines.Select(l => SettingDefinition.Of(l.Setting).Key).ToArray())
             .With("typed", lines.Select(l => l.Target!.Label).ToArray()).With("values", lines.Select(l => System.Text.Json.JsonSerializer.Serialize(ValueDocument.Of(l.Target!), ExchangeJson.Default.ValueDocument)).ToArray());
-        insert.CommandTimeout = 900;
         int added = await insert.RunAsync(cancel);
         await transaction.Command(
                 """
@@ -123,9 +123,7 @@ public sealed class SeedStore(NpgsqlDataSource source)
         ];
         foreach (string statement in statements)
         {
-            NpgsqlCommand command = transaction.Command(statement).With("who", Person);
-            command.CommandTimeout = 900;
-            await command.RunAsync(cancel);
+            await transaction.Command(statement).With("who", Person).RunAsync(cancel);
         }
     }
 }
