@@ -23,8 +23,24 @@ public class GridBenchmarks
     {
         CameraModel[] models = [.. Read("01-cameras.json").Models!.Select(m => ModelReader.ToModel(m))];
         StandardDocument[] standards = [.. Read("02-standards.json").Standards!.Where(s => s.State == "approved")];
-        _models = [.. Enumerable.Range(0, Size).Select(i => models[i % models.Length] with { Key = $"m{i}", Gain = models[i % models.Length].Gain with { Cap = new Decibels(i % 13) } })];
-        _standards = [.. Enumerable.Range(0, Size).Select(i => StandardReader.ToStandard(standards[i % standards.Length] with { Key = $"s{i}", PlannedMinutes = 10 + i }))];
+        _models =
+        [
+            .. Enumerable
+                .Range(0, Size)
+                .Select(i =>
+                    models[i % models.Length] with
+                    {
+                        Key = $"m{i}",
+                        Gain = models[i % models.Length].Gain with { Cap = new Decibels(i % 13) },
+                    }
+                ),
+        ];
+        _standards =
+        [
+            .. Enumerable
+                .Range(0, Size)
+                .Select(i => StandardReader.ToStandard(standards[i % standards.Length] with { Key = $"s{i}", PlannedMinutes = 10 + i })),
+        ];
     }
 
     /// <summary>The whole grid, compiled and summed up with its findings.</summary>
@@ -45,7 +61,8 @@ public class GridBenchmarks
 
     /// <summary>What one changed notch does on sixty models: compiled before and after, and compared.</summary>
     [Benchmark]
-    public int OneNotch() => _models.Sum(m => StandardChange.Between(SheetCompiler.Compile(_standards[0], m), SheetCompiler.Compile(_standards[1], m)).Length);
+    public int OneNotch() =>
+        _models.Sum(m => StandardChange.Between(SheetCompiler.Compile(_standards[0], m), SheetCompiler.Compile(_standards[1], m)).Length);
 
     /// <summary>One whole sheet of seventy lines.</summary>
     [Benchmark]

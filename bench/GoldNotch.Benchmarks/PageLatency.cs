@@ -16,10 +16,16 @@ internal static class PageLatency
         (_, JsonElement board) = await client.SendAsync(HttpMethod.Get, "/api/board");
         JsonElement[] rows = [.. board.GetProperty("rows").EnumerateArray()];
         string tag = rows[rows.Length / 2].GetProperty("tag").GetString()!;
-        foreach ((string what, string path) in new[]
-        {
-            ("board", "/api/board"), ("board, found by tape", "/api/board?tape=blue"), ("unit page", $"/api/units/{tag}/page"), ("drift", "/api/drift?months=12"), ("log", "/api/checks"),
-        })
+        foreach (
+            (string what, string path) in new[]
+            {
+                ("board", "/api/board"),
+                ("board, found by tape", "/api/board?tape=blue"),
+                ("unit page", $"/api/units/{tag}/page"),
+                ("drift", "/api/drift?months=12"),
+                ("log", "/api/checks"),
+            }
+        )
         {
             List<double> times = [];
             for (int i = 0; i < Asked + WarmUp; i++)
@@ -39,7 +45,7 @@ internal static class PageLatency
             }
 
             times.Sort();
-            Console.WriteLine($"{what,-22} median {times[Asked / 2],6:F1} ms, 95th percentile {times[Asked * 95 / 100],6:F1} ms");
+            Console.WriteLine($"{what, -22} median {times[Asked / 2], 6:F1} ms, 95th percentile {times[Asked * 95 / 100], 6:F1} ms");
         }
 
         return 0;

@@ -12,8 +12,12 @@ namespace GoldNotch.Benchmarks;
 public class PlannerBenchmarks
 {
     private static readonly PlanScene Scene = new(
-        MeteredLight.FromLux(new Lux(9000)), new Stops(4), new Stops(3), Stops.Zero,
-        [.. Enumerable.Range(1, 4).Select(i => new FrontFilter(new FilterPosition($"{i + 1}", new Stops(i + 1)), 1))]);
+        MeteredLight.FromLux(new Lux(9000)),
+        new Stops(4),
+        new Stops(3),
+        Stops.Zero,
+        [.. Enumerable.Range(1, 4).Select(i => new FrontFilter(new FilterPosition($"{i + 1}", new Stops(i + 1)), 1))]
+    );
 
     private ImmutableArray<PlanCamera> _eight;
     private ImmutableArray<PlanCamera> _many;
@@ -40,17 +44,33 @@ public class PlannerBenchmarks
     private static PlanCamera Camera(int i)
     {
         bool large = i % 2 == 0;
-        ImmutableArray<Decibels> gains = large ? [.. Enumerable.Range(-3, 31).Select(g => new Decibels(g))] : [.. Enumerable.Range(-1, 10).Select(g => new Decibels(3 * g))];
-        BaseGains Base(string name, double iso, double penalty) => new(
-            new SensitivityBase(name, new Iso(iso), gains[0], gains[^1], new Decibels(penalty)), gains, new Latitude(new Stops(6), new Stops(7)));
+        ImmutableArray<Decibels> gains = large
+            ? [.. Enumerable.Range(-3, 31).Select(g => new Decibels(g))]
+            : [.. Enumerable.Range(-1, 10).Select(g => new Decibels(3 * g))];
+        BaseGains Base(string name, double iso, double penalty) =>
+            new(
+                new SensitivityBase(name, new Iso(iso), gains[0], gains[^1], new Decibels(penalty)),
+                gains,
+                new Latitude(new Stops(6), new Stops(7))
+            );
         return new PlanCamera(
-            $"{(char)('A' + i)}", ExposureTime.OneOver(60),
-            SensitivityStates.Of(large ? [Base("low", 500, 0), Base("high", 2500, 4)] : [Base("", 320 + (10 * i), 0)], new Decibels(8), new Decibels(14), false),
-            large
-                ? VariableFilterPositions.Of(new Stops(1), new Stops(6), new Stops(1.0 / 3))
-                : i % 4 == 1 ? [new FilterPosition("clear", Stops.Zero)] : [.. Enumerable.Range(0, 4).Select(f => new FilterPosition($"1/{1 << (2 * f)}", new Stops(2 * f)))],
+            $"{(char)('A' + i)}",
+            ExposureTime.OneOver(60),
+            SensitivityStates.Of(
+                large ? [Base("low", 500, 0), Base("high", 2500, 4)] : [Base("", 320 + (10 * i), 0)],
+                new Decibels(8),
+                new Decibels(14),
+                false
+            ),
+            large ? VariableFilterPositions.Of(new Stops(1), new Stops(6), new Stops(1.0 / 3))
+                : i % 4 == 1 ? [new FilterPosition("clear", Stops.Zero)]
+                : [.. Enumerable.Range(0, 4).Select(f => new FilterPosition($"1/{1 << (2 * f)}", new Stops(2 * f)))],
             new IrisTravel(new FNumber(2), new FNumber(22), large ? Stops.Zero : new Stops(1.0 / 3), Stops.Zero, false),
-            i % 3 == 0 ? new IrisRequirement.Fixed(FNumber.Parse("4")) : new IrisRequirement.Range(FNumber.Parse("2.8"), FNumber.Parse("5.6")),
-            new Standpoint(new Millimetres(35), new Metres(4), new Millimetres(24), new Millimetres(0.018)), new FNumber(16));
+            i % 3 == 0
+                ? new IrisRequirement.Fixed(FNumber.Parse("4"))
+                : new IrisRequirement.Range(FNumber.Parse("2.8"), FNumber.Parse("5.6")),
+            new Standpoint(new Millimetres(35), new Metres(4), new Millimetres(24), new Millimetres(0.018)),
+            new FNumber(16)
+        );
     }
 }

@@ -20,7 +20,10 @@ internal static class PreviewLatency
         JsonElement view = await session.Content.ReadFromJsonAsync<JsonElement>();
         http.DefaultRequestHeaders.Add("X-Gold-Notch-Token", view.GetProperty("writeToken").GetString());
         var id = Guid.NewGuid();
-        using HttpResponseMessage begun = await http.PutAsJsonAsync($"/api/checks/{id}", new { unit = "OBG-106", standard = "lecture-room" });
+        using HttpResponseMessage begun = await http.PutAsJsonAsync(
+            $"/api/checks/{id}",
+            new { unit = "OBG-106", standard = "lecture-room" }
+        );
         begun.EnsureSuccessStatusCode();
 
         string[] typed = ["H", "L", "+3", "nonsense"];
@@ -28,7 +31,10 @@ internal static class PreviewLatency
         for (int i = 0; i < WarmUp + Asked; i++)
         {
             long from = Stopwatch.GetTimestamp();
-            using HttpResponseMessage answer = await http.PostAsJsonAsync($"/api/checks/{id}/preview", new { setting = "gain", text = typed[i % typed.Length] });
+            using HttpResponseMessage answer = await http.PostAsJsonAsync(
+                $"/api/checks/{id}/preview",
+                new { setting = "gain", text = typed[i % typed.Length] }
+            );
             answer.EnsureSuccessStatusCode();
             await answer.Content.ReadAsByteArrayAsync();
             if (i >= WarmUp)
@@ -42,7 +48,9 @@ internal static class PreviewLatency
         // The plan of the first line-up that is kept, with its light typed anew each time.
         JsonElement list = await http.GetFromJsonAsync<JsonElement>("/api/line-ups");
         string first = list.GetProperty("lineUps")[0].GetProperty("id").GetString()!;
-        JsonNode document = JsonNode.Parse((await http.GetFromJsonAsync<JsonElement>($"/api/line-ups/{first}")).GetProperty("document").GetRawText())!;
+        JsonNode document = JsonNode.Parse(
+            (await http.GetFromJsonAsync<JsonElement>($"/api/line-ups/{first}")).GetProperty("document").GetRawText()
+        )!;
         times.Clear();
         for (int i = 0; i < WarmUp + Asked; i++)
         {
@@ -64,6 +72,8 @@ internal static class PreviewLatency
     private static void Told(string what, List<double> times)
     {
         times.Sort();
-        Console.WriteLine($"{Asked} previews of a {what}: median {times[Asked / 2]:F1} ms, 95th percentile {times[Asked * 95 / 100]:F1} ms, worst {times[^1]:F1} ms");
+        Console.WriteLine(
+            $"{Asked} previews of a {what}: median {times[Asked / 2]:F1} ms, 95th percentile {times[Asked * 95 / 100]:F1} ms, worst {times[^1]:F1} ms"
+        );
     }
 }

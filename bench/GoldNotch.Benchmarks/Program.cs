@@ -12,7 +12,13 @@ switch (args)
     case ["pages", var address2, var login2, var password2]:
         return await PageLatency.RunAsync(new Uri(address2), login2, password2);
     case ["crowd", var address3, var login3, var password3, var people, var seconds]:
-        return await Crowd.RunAsync(new Uri(address3), login3, password3, int.Parse(people, CultureInfo.InvariantCulture), int.Parse(seconds, CultureInfo.InvariantCulture));
+        return await Crowd.RunAsync(
+            new Uri(address3),
+            login3,
+            password3,
+            int.Parse(people, CultureInfo.InvariantCulture),
+            int.Parse(seconds, CultureInfo.InvariantCulture)
+        );
     case ["stream", var address4, var login4, var password4, var stopFile]:
         return await ReadingStream.RunAsync(new Uri(address4), login4, password4, stopFile);
 }

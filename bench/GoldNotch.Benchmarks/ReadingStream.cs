@@ -14,9 +14,13 @@ internal static class ReadingStream
 
     internal static async Task<int> RunAsync(Uri address, string login, string password, string stopFile)
     {
-        (int Acknowledged, int Wrong)[] all = await Task.WhenAll(Enumerable.Range(0, Writers).Select(_ => OneAsync(address, login, password, stopFile)));
+        (int Acknowledged, int Wrong)[] all = await Task.WhenAll(
+            Enumerable.Range(0, Writers).Select(_ => OneAsync(address, login, password, stopFile))
+        );
         int wrong = all.Sum(a => a.Wrong);
-        Console.WriteLine($"{all.Sum(a => a.Acknowledged)} readings acknowledged; {(wrong == 0 ? "every one is there, none twice" : $"{wrong} are not as they were acknowledged")}");
+        Console.WriteLine(
+            $"{all.Sum(a => a.Acknowledged)} readings acknowledged; {(wrong == 0 ? "every one is there, none twice" : $"{wrong} are not as they were acknowledged")}"
+        );
         return wrong;
     }
 
@@ -24,7 +28,13 @@ internal static class ReadingStream
     {
         using SiteClient client = await AgainAsync(() => SiteClient.SignInAsync(address, login, password));
         var id = Guid.NewGuid();
-        await AgainAsync(async () => (await client.SendAsync(HttpMethod.Put, $"/api/checks/{id}", new { unit = "OBG-106", standard = "lecture-room" })).Status is HttpStatusCode.Created or HttpStatusCode.OK ? client : throw new HttpRequestException("not begun"));
+        await AgainAsync(async () =>
+            (await client.SendAsync(HttpMethod.Put, $"/api/checks/{id}", new { unit = "OBG-106", standard = "lecture-room" })).Status
+                is HttpStatusCode.Created
+                    or HttpStatusCode.OK
+                ? client
+                : throw new HttpRequestException("not begun")
+        );
         int acknowledged = 0;
         while (!File.Exists(stopFile))
         {
@@ -33,7 +43,12 @@ internal static class ReadingStream
             var receipt = Guid.NewGuid();
             await AgainAsync(async () =>
             {
-                (HttpStatusCode status, JsonElement json) = await client.SendAsync(HttpMethod.Put, $"/api/checks/{id}/readings/gain", new { read, receipt }, acknowledged);
+                (HttpStatusCode status, JsonElement json) = await client.SendAsync(
+                    HttpMethod.Put,
+                    $"/api/checks/{id}/readings/gain",
+                    new { read, receipt },
+                    acknowledged
+                );
                 return status == HttpStatusCode.OK ? client
                     : (int)status >= 500 || status == HttpStatusCode.TooManyRequests ? throw new HttpRequestException($"{status}")
                     : throw new InvalidOperationException($"{status} {json}");
@@ -47,8 +62,12 @@ internal static class ReadingStream
             (HttpStatusCode status, check) = await client.SendAsync(HttpMethod.Get, $"/api/checks/{id}");
             return status == HttpStatusCode.OK ? client : throw new HttpRequestException("not there yet");
         });
-        JsonElement gain = check.GetProperty("lines").EnumerateArray().First(l => l.GetProperty("line").GetProperty("setting").GetString() == "gain");
-        bool right = gain.GetProperty("foundVersion").GetInt32() == acknowledged
+        JsonElement gain = check
+            .GetProperty("lines")
+            .EnumerateArray()
+            .First(l => l.GetProperty("line").GetProperty("setting").GetString() == "gain");
+        bool right =
+            gain.GetProperty("foundVersion").GetInt32() == acknowledged
             && gain.GetProperty("reading").GetProperty("typed").GetString() == Typed[(acknowledged - 1) % Typed.Length]
             && gain.GetProperty("rivals").GetArrayLength() == 0;
         return (acknowledged, right ? 0 : 1);

@@ -54,6 +54,9 @@ public class SheetBenchmarks
             folder = Path.GetDirectoryName(folder);
         }
 
-        return JsonSerializer.Deserialize(File.ReadAllText(Path.Combine(folder!, "tests", "fixtures", file)), ExchangeJson.Default.ExchangeDocument)!;
+        return JsonSerializer.Deserialize(
+            File.ReadAllText(Path.Combine(folder!, "tests", "fixtures", file)),
+            ExchangeJson.Default.ExchangeDocument
+        )!;
     }
 }

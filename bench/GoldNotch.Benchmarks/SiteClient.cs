@@ -13,7 +13,11 @@ internal sealed class SiteClient : IDisposable
 
     internal static async Task<SiteClient> SignInAsync(Uri address, string login, string password)
     {
-        var http = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer(), UseProxy = false }) { BaseAddress = address, Timeout = TimeSpan.FromSeconds(15) };
+        var http = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer(), UseProxy = false })
+        {
+            BaseAddress = address,
+            Timeout = TimeSpan.FromSeconds(15),
+        };
         using HttpResponseMessage session = await http.PostAsJsonAsync("/api/session", new { login, password });
         session.EnsureSuccessStatusCode();
         JsonElement view = await session.Content.ReadFromJsonAsync<JsonElement>();
@@ -21,7 +25,12 @@ internal sealed class SiteClient : IDisposable
         return new SiteClient(http);
     }
 
-    internal async Task<(HttpStatusCode Status, JsonElement Json)> SendAsync(HttpMethod method, string path, object? body = null, int? seen = null)
+    internal async Task<(HttpStatusCode Status, JsonElement Json)> SendAsync(
+        HttpMethod method,
+        string path,
+        object? body = null,
+        int? seen = null
+    )
     {
         using var request = new HttpRequestMessage(method, path) { Content = body is null ? null : JsonContent.Create(body) };
         if (seen is { } version)
@@ -31,7 +40,12 @@ internal sealed class SiteClient : IDisposable
 
         using HttpResponseMessage answer = await _http.SendAsync(request);
         byte[] bytes = await answer.Content.ReadAsByteArrayAsync();
-        return (answer.StatusCode, bytes.Length > 0 && answer.Content.Headers.ContentType?.MediaType?.Contains("json", StringComparison.Ordinal) == true ? JsonDocument.Parse(bytes).RootElement : default);
+        return (
+            answer.StatusCode,
+            bytes.Length > 0 && answer.Content.Headers.ContentType?.MediaType?.Contains("json", StringComparison.Ordinal) == true
+                ? JsonDocument.Parse(bytes).RootElement
+                : default
+        );
     }
 
     public void Dispose() => _http.Dispose();

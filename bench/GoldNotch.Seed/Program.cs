@@ -2,12 +2,16 @@ using System.Globalization;
 using GoldNotch.Seed;
 using Npgsql;
 
-if (args is not [var units, var readings]
+if (
+    args is not [var units, var readings]
     || !int.TryParse(units, CultureInfo.InvariantCulture, out int howMany)
     || !int.TryParse(readings, CultureInfo.InvariantCulture, out int about)
-    || Environment.GetEnvironmentVariable("GOLDNOTCH_DB") is not { Length: > 0 } database)
+    || Environment.GetEnvironmentVariable("GOLDNOTCH_DB") is not { Length: > 0 } database
+)
 {
-    await Console.Error.WriteLineAsync("UNITS READINGS, and the database in GOLDNOTCH_DB. It has to be migrated and to have models and standards.");
+    await Console.Error.WriteLineAsync(
+        "UNITS READINGS, and the database in GOLDNOTCH_DB. It has to be migrated and to have models and standards."
+    );
     return 2;
 }
 

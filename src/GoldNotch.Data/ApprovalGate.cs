@@ -17,14 +17,18 @@ internal static class ApprovalGate
     /// <exception cref="RefusedException">A fault of it is neither corrected nor accepted as it now reads.</exception>
     internal static async Task PassAsync(NpgsqlTransaction transaction, StandardDocument standard, string at, CancellationToken cancel)
     {
-        List<Judgement> accepted = await transaction.Command("SELECT judgement FROM accepted_finding WHERE standard_key = @key AND model_key = ''")
-            .With("key", standard.Key).ListAsync(r => JudgementDocument.Read(r.GetString(0)), cancel);
+        List<Judgement> accepted = await transaction
+            .Command("SELECT judgement FROM accepted_finding WHERE standard_key = @key AND model_key = ''")
+            .With("key", standard.Key)
+            .ListAsync(r => JudgementDocument.Read(r.GetString(0)), cancel);
         ImmutableArray<RuleFinding> open = RuleBook.OpenFaults(StandardReader.ToStandard(standard, at), accepted);
         if (!open.IsEmpty)
         {
             throw new RefusedException(
-                ProblemCode.OpenFaults, $"{at}/notches",
-                $"{(open.Length == 1 ? "One fault is" : $"{open.Length} faults are")} open: {JudgementText.Of(open[0].Because)} Correct it, or accept it with a reason while the standard is a draft.");
+                ProblemCode.OpenFaults,
+                $"{at}/notches",
+                $"{(open.Length == 1 ? "One fault is" : $"{open.Length} faults are")} open: {JudgementText.Of(open[0].Because)} Correct it, or accept it with a reason while the standard is a draft."
+            );
         }
     }
 }

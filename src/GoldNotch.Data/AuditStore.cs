@@ -21,15 +21,27 @@ public sealed class AuditStore(NpgsqlDataSource source)
     /// <param name="limit">Most rows, 1 to 200.</param>
     /// <param name="cancel">Cancels.</param>
     public Task<List<AuditEntry>> ListAsync(string? subject, long? before, int limit, CancellationToken cancel) =>
-        source.CreateCommand(
+        source
+            .CreateCommand(
                 """
                 SELECT id, at, who, what, subject, before, after FROM audit_entry
                 WHERE (@subject::text IS NULL OR subject = @subject) AND (@before::bigint IS NULL OR id < @before)
                 ORDER BY id DESC LIMIT @limit
-                """)
-            .With("subject", subject).With("before", before).With("limit", limit)
+                """
+            )
+            .With("subject", subject)
+            .With("before", before)
+            .With("limit", limit)
             .ListAsync(
                 r => new AuditEntry(
-                    r.GetInt64(0), r.GetFieldValue<DateTimeOffset>(1), r.GetString(2), r.GetString(3), r.GetString(4), r.IsDBNull(5) ? null : r.GetString(5), r.IsDBNull(6) ? null : r.GetString(6)),
-                cancel);
+                    r.GetInt64(0),
+                    r.GetFieldValue<DateTimeOffset>(1),
+                    r.GetString(2),
+                    r.GetString(3),
+                    r.GetString(4),
+                    r.IsDBNull(5) ? null : r.GetString(5),
+                    r.IsDBNull(6) ? null : r.GetString(6)
+                ),
+                cancel
+            );
 }

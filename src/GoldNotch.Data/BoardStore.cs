@@ -17,7 +17,16 @@ namespace GoldNotch.Data;
 /// <param name="LastCheckId">That check.</param>
 /// <param name="Open">A check of it that is begun and not signed; null where there is none.</param>
 public sealed record BoardUnit(
-    string Tag, string ModelKey, string Tape, string Place, UnitStatus Status, DateOnly? DueBack, LastCheck? Last, Guid? LastCheckId, OpenCheck? Open);
+    string Tag,
+    string ModelKey,
+    string Tape,
+    string Place,
+    UnitStatus Status,
+    DateOnly? DueBack,
+    LastCheck? Last,
+    Guid? LastCheckId,
+    OpenCheck? Open
+);
 
 /// <summary>A check that is begun and not signed.</summary>
 /// <param name="Id">The check.</param>
@@ -33,7 +42,8 @@ public sealed class BoardStore(NpgsqlDataSource source)
     /// <param name="tag">One unit, or null for all.</param>
     /// <param name="cancel">Cancels.</param>
     public Task<List<BoardUnit>> ListAsync(string? tag, CancellationToken cancel) =>
-        source.CreateCommand(
+        source
+            .CreateCommand(
                 """
                 SELECT u.tag, u.model_key, u.tape, u.place, u.status, u.due_back, s.check_id, s.signed_at, CASE WHEN s.wrong <> '{}' THEN s.wrong END,
                        coalesce(now.name, was.name), coalesce(now.interval_days, was.interval_days), o.id, o.started_by, o.started_at, o.unread_count
@@ -46,22 +56,28 @@ public sealed class BoardStore(NpgsqlDataSource source)
                     WHERE signed_at IS NULL ORDER BY unit_tag, started_at DESC) o ON o.unit_tag = u.tag
                 WHERE @tag::text IS NULL OR u.tag = @tag
                 ORDER BY u.tag
-                """)
+                """
+            )
             .With("tag", tag)
             .ListAsync(Read, cancel);
 
-    private static BoardUnit Read(NpgsqlDataReader r) => new(
-        r.GetString(0),
-        r.GetString(1),
-        r.GetString(2),
-        r.GetString(3),
-        UnitStatuses.Parse(r.GetString(4)),
-        r.IsDBNull(5) ? null : r.GetFieldValue<DateOnly>(5),
-        r.IsDBNull(6) ? null : new LastCheck(
-            DateOnly.FromDateTime(r.GetFieldValue<DateTimeOffset>(7).UtcDateTime),
-            r.GetString(9),
-            r.IsDBNull(10) ? null : r.GetInt32(10),
-            r.IsDBNull(8) ? [] : [.. r.GetFieldValue<string[]>(8).Select(SettingDefinition.Parse)]),
-        r.IsDBNull(6) ? null : r.GetGuid(6),
-        r.IsDBNull(11) ? null : new OpenCheck(r.GetGuid(11), r.GetString(12), r.GetFieldValue<DateTimeOffset>(13), r.GetInt32(14)));
+    private static BoardUnit Read(NpgsqlDataReader r) =>
+        new(
+            r.GetString(0),
+            r.GetString(1),
+            r.GetString(2),
+            r.GetString(3),
+            UnitStatuses.Parse(r.GetString(4)),
+            r.IsDBNull(5) ? null : r.GetFieldValue<DateOnly>(5),
+            r.IsDBNull(6)
+                ? null
+                : new LastCheck(
+                    DateOnly.FromDateTime(r.GetFieldValue<DateTimeOffset>(7).UtcDateTime),
+                    r.GetString(9),
+                    r.IsDBNull(10) ? null : r.GetInt32(10),
+                    r.IsDBNull(8) ? [] : [.. r.GetFieldValue<string[]>(8).Select(SettingDefinition.Parse)]
+                ),
+            r.IsDBNull(6) ? null : r.GetGuid(6),
+            r.IsDBNull(11) ? null : new OpenCheck(r.GetGuid(11), r.GetString(12), r.GetFieldValue<DateTimeOffset>(13), r.GetInt32(14))
+        );
 }

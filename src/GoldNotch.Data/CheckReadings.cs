@@ -25,9 +25,18 @@ public static class CheckReadings
     public static IReadOnlyList<StoredReading> ReadAll(Sheet sheet, IReadOnlyList<ReadingDocument> typed, string at)
     {
         var inOrder = typed
-            .Select((one, i) => (One: one ?? throw new RefusedException(ProblemCode.BadValue, $"{at}/{i}", "Nothing is given here; leave it out."), At: $"{at}/{i}", Place: i, Setting: RefusedException.At($"{at}/{i}/setting", () => SettingDefinition.Parse(one.Setting))))
+            .Select(
+                (one, i) =>
+                    (
+                        One: one ?? throw new RefusedException(ProblemCode.BadValue, $"{at}/{i}", "Nothing is given here; leave it out."),
+                        At: $"{at}/{i}",
+                        Place: i,
+                        Setting: RefusedException.At($"{at}/{i}/setting", () => SettingDefinition.Parse(one.Setting))
+                    )
+            )
             .Select(r => (r.One, r.At, r.Place, r.Setting, Stage: StageOf(r.One.Stage, $"{r.At}/stage")))
-            .OrderBy(r => r.Stage).ThenBy(r => r.Setting);
+            .OrderBy(r => r.Stage)
+            .ThenBy(r => r.Setting);
         Dictionary<Setting, Reading> readings = [];
         HashSet<(CheckStage, Setting)> seen = [];
         List<(int Place, StoredReading Reading)> kept = [];
@@ -35,7 +44,11 @@ public static class CheckReadings
         {
             if (!seen.Add((stage, setting)))
             {
-                throw new RefusedException(ProblemCode.BadValue, $"{where}/setting", $"{one.Setting} is read twice in this check; keep one.");
+                throw new RefusedException(
+                    ProblemCode.BadValue,
+                    $"{where}/setting",
+                    $"{one.Setting} is read twice in this check; keep one."
+                );
             }
 
             Reading reading = RefusedException.At($"{where}/read", () => ReadingParser.Parse(setting, sheet, one.Read, readings));
@@ -48,12 +61,13 @@ public static class CheckReadings
 
     /// <summary>The stage of a word.</summary>
     /// <exception cref="RefusedException">Neither <c>found</c> nor <c>left</c>.</exception>
-    public static CheckStage StageOf(string? word, string at) => word switch
-    {
-        null or "found" => CheckStage.Found,
-        "left" => CheckStage.Left,
-        _ => throw new RefusedException(ProblemCode.BadValue, at, "A reading is of the stage found, or left after correcting."),
-    };
+    public static CheckStage StageOf(string? word, string at) =>
+        word switch
+        {
+            null or "found" => CheckStage.Found,
+            "left" => CheckStage.Left,
+            _ => throw new RefusedException(ProblemCode.BadValue, at, "A reading is of the stage found, or left after correcting."),
+        };
 
     /// <summary>Kept readings as the core judges them: each stage in the order of the work, since an angle and a bit rate depend on the format.</summary>
     public static IReadOnlyList<StampedReading> ToCore(Sheet sheet, IEnumerable<StoredReading> kept)
@@ -85,18 +99,43 @@ public static class CheckReadings
     {
         StoredCheck c = whole.Check;
         return new CheckDocument(
-            c.Id, c.UnitTag, c.StandardKey, c.StandardVersion, c.StartedBy, c.StartedAt,
+            c.Id,
+            c.UnitTag,
+            c.StandardKey,
+            c.StandardVersion,
+            c.StartedBy,
+            c.StartedAt,
             [
-                .. whole.Readings.Where(r => r.Kind != ReadingKind.Unread).Select(r => new ReadingDocument(
-                    SettingDefinition.Of(r.Setting).Key, r.Kind switch { ReadingKind.Automatic => "auto", ReadingKind.NotFitted => ReadingParser.NotFitted, _ => r.Typed }, r.By, r.At, r.Stage == CheckStage.Left ? "left" : "found", r.FromCamera)),
+                .. whole
+                    .Readings.Where(r => r.Kind != ReadingKind.Unread)
+                    .Select(r => new ReadingDocument(
+                        SettingDefinition.Of(r.Setting).Key,
+                        r.Kind switch
+                        {
+                            ReadingKind.Automatic => "auto",
+                            ReadingKind.NotFitted => ReadingParser.NotFitted,
+                            _ => r.Typed,
+                        },
+                        r.By,
+                        r.At,
+                        r.Stage == CheckStage.Left ? "left" : "found",
+                        r.FromCamera
+                    )),
             ],
-            c.SignedBy, c.SignedAt, c.Note);
+            c.SignedBy,
+            c.SignedAt,
+            c.Note
+        );
     }
 
     // An angle stays an angle: its time is that of the rate the camera is at.
     private static SettingValue AtRate(SettingValue value, Sheet sheet, Dictionary<Setting, Reading> readings)
     {
-        SettingValue.Format? format = (readings.GetValueOrDefault(Setting.RecordFormat) as Reading.Of)?.Value as SettingValue.Format ?? sheet.Target<SettingValue.Format>(Setting.RecordFormat);
-        return value is SettingValue.Speed { Angle: { } angle } && format is not null ? new SettingValue.Speed(angle.At(format.Rate.Frames), angle) : value;
+        SettingValue.Format? format =
+            (readings.GetValueOrDefault(Setting.RecordFormat) as Reading.Of)?.Value as SettingValue.Format
+            ?? sheet.Target<SettingValue.Format>(Setting.RecordFormat);
+        return value is SettingValue.Speed { Angle: { } angle } && format is not null
+            ? new SettingValue.Speed(angle.At(format.Rate.Frames), angle)
+            : value;
     }
 }

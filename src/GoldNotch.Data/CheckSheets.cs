@@ -25,14 +25,22 @@ public static class CheckSheets
     /// <param name="check">The check.</param>
     /// <param name="waivers">The waivers of its standard.</param>
     /// <param name="now">Now.</param>
-    public static Sheet WithWaivers(Sheet sheet, StoredCheck check, IEnumerable<Waiver> waivers, DateTimeOffset now) => sheet with
-    {
-        Waived =
-        [
-            .. waivers.Where(w => Counts(w, check, sheet.Model.Key, now))
-                .Select(w => new WaivedNotch(SettingDefinition.Parse(w.Setting), w.UnitTag ?? sheet.Model.Name, w.Reason, w.Author, w.ExpiresOn)),
-        ],
-    };
+    public static Sheet WithWaivers(Sheet sheet, StoredCheck check, IEnumerable<Waiver> waivers, DateTimeOffset now) =>
+        sheet with
+        {
+            Waived =
+            [
+                .. waivers
+                    .Where(w => Counts(w, check, sheet.Model.Key, now))
+                    .Select(w => new WaivedNotch(
+                        SettingDefinition.Parse(w.Setting),
+                        w.UnitTag ?? sheet.Model.Name,
+                        w.Reason,
+                        w.Author,
+                        w.ExpiresOn
+                    )),
+            ],
+        };
 
     private static bool Counts(Waiver waiver, StoredCheck check, string model, DateTimeOffset now) =>
         (waiver.ModelKey == model || waiver.UnitTag == check.UnitTag)

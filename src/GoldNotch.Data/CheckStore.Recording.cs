@@ -16,7 +16,12 @@ public sealed partial class CheckStore
     /// <param name="cancel">Cancels.</param>
     /// <returns>The worst that came of one of them, and the check as it now stands.</returns>
     public async Task<(RecordOutcome Outcome, WholeCheck? Now)> RecordAsync(
-        Guid id, IReadOnlyList<StoredReading> readings, Guid? receipt, Func<WholeCheck, JudgedCheck> judge, CancellationToken cancel)
+        Guid id,
+        IReadOnlyList<StoredReading> readings,
+        Guid? receipt,
+        Func<WholeCheck, JudgedCheck> judge,
+        CancellationToken cancel
+    )
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -25,7 +30,14 @@ public sealed partial class CheckStore
             return (RecordOutcome.Missing, null);
         }
 
-        if (receipt is { } sent && await transaction.Command("SELECT id::text FROM reading_receipt WHERE id = @id").With("id", sent).FirstAsync(r => r.GetString(0), cancel) is not null)
+        if (
+            receipt is { } sent
+            && await transaction
+                .Command("SELECT id::text FROM reading_receipt WHERE id = @id")
+                .With("id", sent)
+                .FirstAsync(r => r.GetString(0), cancel)
+                is not null
+        )
         {
             return (RecordOutcome.Recorded, whole);
         }
@@ -45,7 +57,11 @@ public sealed partial class CheckStore
         await WriteSummaryAsync(transaction, after, cancel);
         if (receipt is { } taken)
         {
-            await transaction.Command("INSERT INTO reading_receipt (id, check_id) VALUES (@id, @check)").With("id", taken).With("check", id).RunAsync(cancel);
+            await transaction
+                .Command("INSERT INTO reading_receipt (id, check_id) VALUES (@id, @check)")
+                .With("id", taken)
+                .With("check", id)
+                .RunAsync(cancel);
         }
 
         await Live.TellAsync(transaction, after.Check.UnitTag, id, cancel);
@@ -63,7 +79,14 @@ public sealed partial class CheckStore
     /// <param name="cancel">Cancels.</param>
     /// <returns>What came of it: a conflict where there is no such second reading.</returns>
     public async Task<(RecordOutcome Outcome, WholeCheck? Now)> DecideAsync(
-        Guid id, Setting setting, CheckStage stage, (string By, ReadingKind Kind, string Typed)? chosen, string who, Func<WholeCheck, JudgedCheck> judge, CancellationToken cancel)
+        Guid id,
+        Setting setting,
+        CheckStage stage,
+        (string By, ReadingKind Kind, string Typed)? chosen,
+        string who,
+        Func<WholeCheck, JudgedCheck> judge,
+        CancellationToken cancel
+    )
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -95,9 +118,21 @@ public sealed partial class CheckStore
             await recording.TakeAsync(rival with { Version = seen });
         }
 
-        await transaction.Command("DELETE FROM check_rival WHERE (check_id, stage, setting) = (@id, @stage, @setting)")
-            .With("id", id).With("stage", Word(stage)).With("setting", SettingDefinition.Of(setting).Key).RunAsync(cancel);
-        await Audit.WriteAsync(transaction, who, "reading decided", $"{id} {SettingDefinition.Of(setting).Key}", rivals, whole.Readings.FirstOrDefault(r => r.Setting == setting && r.Stage == stage), cancel);
+        await transaction
+            .Command("DELETE FROM check_rival WHERE (check_id, stage, setting) = (@id, @stage, @setting)")
+            .With("id", id)
+            .With("stage", Word(stage))
+            .With("setting", SettingDefinition.Of(setting).Key)
+            .RunAsync(cancel);
+        await Audit.WriteAsync(
+            transaction,
+            who,
+            "reading decided",
+            $"{id} {SettingDefinition.Of(setting).Key}",
+            rivals,
+            whole.Readings.FirstOrDefault(r => r.Setting == setting && r.Stage == stage),
+            cancel
+        );
         WholeCheck after = recording.Now with { Rivals = [.. recording.Now.Rivals.Where(r => r.Setting != setting || r.Stage != stage)] };
         after = after with { Check = after.Check.With(judge(after)) };
         await WriteSummaryAsync(transaction, after, cancel);
@@ -140,25 +175,49 @@ public sealed partial class CheckStore
             StoredReading next = reading with { Version = reading.Version + 1, Order = await NextOrderAsync() };
             Now = Now with { Readings = Sorted(Now.Readings.Where(r => !r.IsOfTheSameAs(reading)).Append(next)) };
             await WriteReadingAsync(transaction, Now.Check.Id, next, cancel);
-            await Audit.WriteAsync(transaction, reading.By, reading.Stage == CheckStage.Left ? "corrected" : "reading", $"{Now.Check.Id} {SettingDefinition.Of(reading.Setting).Key}", there, next, cancel);
+            await Audit.WriteAsync(
+                transaction,
+                reading.By,
+                reading.Stage == CheckStage.Left ? "corrected" : "reading",
+                $"{Now.Check.Id} {SettingDefinition.Of(reading.Setting).Key}",
+                there,
+                next,
+                cancel
+            );
         }
 
         // Nothing that was read is lost: a person decides between the two.
         private async Task KeepBesideAsync(StoredReading reading)
         {
             Now = Now with { Rivals = [.. Now.Rivals.Where(r => !(r.IsTheSameAs(reading) && r.By == reading.By)), reading] };
-            await transaction.Command(
+            await transaction
+                .Command(
                     """
                     INSERT INTO check_rival (check_id, stage, setting, kind, typed, read_by, read_at, from_camera, value)
                     VALUES (@id, @stage, @setting, @kind, @typed, @by, @at, @camera, @value) ON CONFLICT DO NOTHING
-                    """)
-                .With("id", Now.Check.Id).With("stage", Word(reading.Stage)).With("setting", SettingDefinition.Of(reading.Setting).Key).With("kind", reading.Kind.Word())
-                .With("typed", reading.Typed).With("by", reading.By).With("at", reading.At.ToUniversalTime()).With("camera", reading.FromCamera).WithJson("value", JsonOf(reading)).RunAsync(cancel);
+                    """
+                )
+                .With("id", Now.Check.Id)
+                .With("stage", Word(reading.Stage))
+                .With("setting", SettingDefinition.Of(reading.Setting).Key)
+                .With("kind", reading.Kind.Word())
+                .With("typed", reading.Typed)
+                .With("by", reading.By)
+                .With("at", reading.At.ToUniversalTime())
+                .With("camera", reading.FromCamera)
+                .WithJson("value", JsonOf(reading))
+                .RunAsync(cancel);
         }
 
-        private async Task<int> NextOrderAsync() => int.Parse(
-            (await transaction.Command("UPDATE check_run SET reading_count = reading_count + 1 WHERE id = @id RETURNING reading_count::text")
-                .With("id", Now.Check.Id).FirstAsync(r => r.GetString(0), cancel))!,
-            System.Globalization.CultureInfo.InvariantCulture);
+        private async Task<int> NextOrderAsync() =>
+            int.Parse(
+                (
+                    await transaction
+                        .Command("UPDATE check_run SET reading_count = reading_count + 1 WHERE id = @id RETURNING reading_count::text")
+                        .With("id", Now.Check.Id)
+                        .FirstAsync(r => r.GetString(0), cancel)
+                )!,
+                System.Globalization.CultureInfo.InvariantCulture
+            );
     }
 }

@@ -11,8 +11,7 @@ namespace GoldNotch.Data;
 /// <summary>Checks and their readings.</summary>
 public sealed partial class CheckStore(NpgsqlDataSource source)
 {
-    private const string Columns =
-        """
+    private const string Columns = """
         id, unit_tag, standard_key, standard_version, started_by, started_at, signed_by, signed_at, note,
         on_target_count, within_tolerance_count, off_target_count, automatic_count, unread_count, headline,
         (SELECT s.name FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version)) AS standard_name,
@@ -28,17 +27,28 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
     /// <param name="openOnly">Only what nobody has signed.</param>
     /// <param name="limit">Most rows, 1 to 200.</param>
     /// <param name="cancel">Cancels.</param>
-    public Task<List<StoredCheck>> ListAsync((DateTimeOffset StartedAt, Guid Id)? before, string? unitTag, bool openOnly, int limit, CancellationToken cancel) =>
-        source.CreateCommand(
+    public Task<List<StoredCheck>> ListAsync(
+        (DateTimeOffset StartedAt, Guid Id)? before,
+        string? unitTag,
+        bool openOnly,
+        int limit,
+        CancellationToken cancel
+    ) =>
+        source
+            .CreateCommand(
                 $"""
                 SELECT {Columns} FROM check_run
                 WHERE (@at::timestamptz IS NULL OR (started_at, id) < (@at, @id))
                   AND (@unit::text IS NULL OR unit_tag = @unit)
                   AND (NOT @open OR signed_at IS NULL)
                 ORDER BY started_at DESC, id DESC LIMIT @limit
-                """)
-            .With("at", before?.StartedAt.ToUniversalTime()).With("id", before?.Id ?? Guid.Empty)
-            .With("unit", unitTag).With("open", openOnly).With("limit", limit)
+                """
+            )
+            .With("at", before?.StartedAt.ToUniversalTime())
+            .With("id", before?.Id ?? Guid.Empty)
+            .With("unit", unitTag)
+            .With("open", openOnly)
+            .With("limit", limit)
             .ListAsync(ReadCheck, cancel);
 
     /// <summary>The newest checks whole, for files.</summary>
@@ -47,20 +57,37 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
     /// <param name="cancel">Cancels.</param>
     public async Task<List<WholeCheck>> WholeAsync(string? unitTag, int limit, CancellationToken cancel)
     {
-        List<WholeCheck> heads = await source.CreateCommand(
-                $"SELECT {Columns}, '{{}}', NULL FROM check_run WHERE @unit::text IS NULL OR unit_tag = @unit ORDER BY started_at DESC, id DESC LIMIT @limit")
-            .With("unit", unitTag).With("limit", limit).ListAsync(ReadWhole, cancel);
-        List<(Guid Check, StoredReading Reading)> readings = await source.CreateCommand($"SELECT {ReadingColumns}, check_id FROM check_reading WHERE check_id = ANY(@ids)")
-            .With("ids", heads.Select(h => h.Check.Id).ToArray()).ListAsync(r => (r.GetGuid(10), ReadReading(r)), cancel);
+        List<WholeCheck> heads = await source
+            .CreateCommand(
+                $"SELECT {Columns}, '{{}}', NULL FROM check_run WHERE @unit::text IS NULL OR unit_tag = @unit ORDER BY started_at DESC, id DESC LIMIT @limit"
+            )
+            .With("unit", unitTag)
+            .With("limit", limit)
+            .ListAsync(ReadWhole, cancel);
+        List<(Guid Check, StoredReading Reading)> readings = await source
+            .CreateCommand($"SELECT {ReadingColumns}, check_id FROM check_reading WHERE check_id = ANY(@ids)")
+            .With("ids", heads.Select(h => h.Check.Id).ToArray())
+            .ListAsync(r => (r.GetGuid(10), ReadReading(r)), cancel);
         ILookup<Guid, StoredReading> of = readings.ToLookup(r => r.Check, r => r.Reading);
-        return [.. heads.Select(h => h with { Readings = [.. of[h.Check.Id].OrderBy(r => r.Order).ThenBy(r => r.Stage).ThenBy(r => r.Setting)] })];
+        return
+        [
+            .. heads.Select(h =>
+                h with
+                {
+                    Readings = [.. of[h.Check.Id].OrderBy(r => r.Order).ThenBy(r => r.Stage).ThenBy(r => r.Setting)],
+                }
+            ),
+        ];
     }
 
     /// <summary>One check whole, or null.</summary>
     public async Task<WholeCheck?> GetAsync(Guid id, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
-        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(
+            System.Data.IsolationLevel.RepeatableRead,
+            cancel
+        );
         return await GetAsync(transaction, id, "", cancel);
     }
 
@@ -68,7 +95,10 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
     public async Task<WholeCheck?> ReadingsAsync(Guid id, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
-        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(
+            System.Data.IsolationLevel.RepeatableRead,
+            cancel
+        );
         return await HeadAsync(transaction, id, "", cancel);
     }
 
@@ -88,7 +118,14 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
     /// <summary>Signs an open check with a note; a signed one stays as it is. What it found goes into the counts of drift.</summary>
     /// <returns>The check as it now stands, or null when there is none.</returns>
     /// <exception cref="RefusedException">Two readings of a notch wait for a decision.</exception>
-    public async Task<WholeCheck?> SignAsync(Guid id, string who, DateTimeOffset at, string note, Func<WholeCheck, JudgedCheck> judge, CancellationToken cancel)
+    public async Task<WholeCheck?> SignAsync(
+        Guid id,
+        string who,
+        DateTimeOffset at,
+        string note,
+        Func<WholeCheck, JudgedCheck> judge,
+        CancellationToken cancel
+    )
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -100,7 +137,10 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         if (whole.Rivals is [var open, ..])
         {
             throw new RefusedException(
-                ProblemCode.Undecided, "", $"{SettingDefinition.Of(open.Setting).Name} was read in two ways, by {open.By} too. Choose which one stands, then sign. Nothing was lost.");
+                ProblemCode.Undecided,
+                "",
+                $"{SettingDefinition.Of(open.Setting).Name} was read in two ways, by {open.By} too. Choose which one stands, then sign. Nothing was lost."
+            );
         }
 
         // A clock that ran backwards must not make a check end before it began.
@@ -115,20 +155,35 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         return after;
     }
 
-    internal static async Task<bool> InsertAsync(NpgsqlTransaction transaction, WholeCheck whole, JudgedCheck judged, string who, CancellationToken cancel)
+    internal static async Task<bool> InsertAsync(
+        NpgsqlTransaction transaction,
+        WholeCheck whole,
+        JudgedCheck judged,
+        string who,
+        CancellationToken cancel
+    )
     {
         StoredCheck check = whole.Check;
         int inserted;
         try
         {
-            inserted = await transaction.Command(
+            inserted = await transaction
+                .Command(
                     """
                     INSERT INTO check_run (id, unit_tag, standard_key, standard_version, model_specification, started_by, started_at, note, shoot, shoot_name)
                     VALUES (@id, @unit, @standard, @version, @card, @by, @at, @note, @shoot, @shoot_name) ON CONFLICT (id) DO NOTHING
-                    """)
-                .With("id", check.Id).With("unit", check.UnitTag).With("standard", check.StandardKey).With("version", check.StandardVersion)
-                .WithJson("card", whole.ModelSpecification).With("by", check.StartedBy).With("at", check.StartedAt.ToUniversalTime()).With("note", check.Note)
-                .WithJson("shoot", whole.Shoot is { } shoot ? JsonSerializer.Serialize(shoot, ExchangeJson.Default.ShootDocument) : null).With("shoot_name", check.ShootName)
+                    """
+                )
+                .With("id", check.Id)
+                .With("unit", check.UnitTag)
+                .With("standard", check.StandardKey)
+                .With("version", check.StandardVersion)
+                .WithJson("card", whole.ModelSpecification)
+                .With("by", check.StartedBy)
+                .With("at", check.StartedAt.ToUniversalTime())
+                .With("note", check.Note)
+                .WithJson("shoot", whole.Shoot is { } shoot ? JsonSerializer.Serialize(shoot, ExchangeJson.Default.ShootDocument) : null)
+                .With("shoot_name", check.ShootName)
                 .RunAsync(cancel);
         }
         catch (PostgresException missing) when (missing.SqlState == PostgresErrorCodes.ForeignKeyViolation)
@@ -137,8 +192,11 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
             throw new RefusedException(
                 unit ? ProblemCode.UnitMissing : ProblemCode.StandardMissing,
                 unit ? "/unit" : "/standard",
-                unit ? $"There is no unit {check.UnitTag}. Choose one from the list, or add it first." : $"There is no standard {check.StandardKey} version {check.StandardVersion}.",
-                missing);
+                unit
+                    ? $"There is no unit {check.UnitTag}. Choose one from the list, or add it first."
+                    : $"There is no standard {check.StandardKey} version {check.StandardVersion}.",
+                missing
+            );
         }
 
         if (inserted == 0)
@@ -158,13 +216,28 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
             await WriteSignatureAsync(transaction, whole, judged, cancel);
         }
 
-        await Audit.WriteAsync(transaction, who, "check begun", check.Id.ToString(), null, new { check.UnitTag, check.StandardKey, check.StandardVersion }, cancel);
+        await Audit.WriteAsync(
+            transaction,
+            who,
+            "check begun",
+            check.Id.ToString(),
+            null,
+            new
+            {
+                check.UnitTag,
+                check.StandardKey,
+                check.StandardVersion,
+            },
+            cancel
+        );
         return true;
     }
 
     private static async Task<WholeCheck?> HeadAsync(NpgsqlTransaction transaction, Guid id, string locking, CancellationToken cancel)
     {
-        WholeCheck? head = await transaction.Command($"SELECT {Columns}, model_specification, shoot FROM check_run WHERE id = @id {locking}").With("id", id)
+        WholeCheck? head = await transaction
+            .Command($"SELECT {Columns}, model_specification, shoot FROM check_run WHERE id = @id {locking}")
+            .With("id", id)
             .FirstAsync(ReadWhole, cancel);
         if (head is null)
         {
@@ -172,7 +245,8 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         }
 
         List<StoredReading> readings = await transaction
-            .Command($"SELECT {ReadingColumns} FROM check_reading WHERE check_id = @id").With("id", id)
+            .Command($"SELECT {ReadingColumns} FROM check_reading WHERE check_id = @id")
+            .With("id", id)
             .ListAsync(ReadReading, cancel);
         return head with { Readings = Sorted(readings) };
     }
@@ -185,70 +259,155 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         }
 
         List<StoredReading> rivals = await transaction
-            .Command("SELECT setting, kind, typed, read_by, read_at, 0, stage, from_camera, 0, value FROM check_rival WHERE check_id = @id ORDER BY read_at").With("id", id)
+            .Command(
+                "SELECT setting, kind, typed, read_by, read_at, 0, stage, from_camera, 0, value FROM check_rival WHERE check_id = @id ORDER BY read_at"
+            )
+            .With("id", id)
             .ListAsync(ReadReading, cancel);
         List<StoredPhoto> photos = await transaction
-            .Command("SELECT id, setting, taken_by, taken_at, width, height FROM check_photo WHERE check_id = @id ORDER BY taken_at, id").With("id", id)
-            .ListAsync(r => new StoredPhoto(r.GetGuid(0), SettingOf(r, 1), r.GetString(2), r.GetFieldValue<DateTimeOffset>(3), r.GetInt32(4), r.GetInt32(5)), cancel);
-        List<StoredAddition> additions = head.Check.SignedAt is null ? [] : await transaction
-            .Command("SELECT id, setting, text, added_by, added_at FROM check_addition WHERE check_id = @id ORDER BY added_at, id").With("id", id)
-            .ListAsync(r => new StoredAddition(r.GetGuid(0), SettingOf(r, 1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4)), cancel);
-        string? signed = head.Check.SignedAt is null ? null : await transaction
-            .Command("SELECT document FROM signed_check WHERE check_id = @id").With("id", id).FirstAsync(r => r.GetString(0), cancel);
-        return head with { Rivals = rivals, Photos = photos, Additions = additions, Signed = signed is null ? null : SignedDocument.Read(signed) };
+            .Command("SELECT id, setting, taken_by, taken_at, width, height FROM check_photo WHERE check_id = @id ORDER BY taken_at, id")
+            .With("id", id)
+            .ListAsync(
+                r => new StoredPhoto(
+                    r.GetGuid(0),
+                    SettingOf(r, 1),
+                    r.GetString(2),
+                    r.GetFieldValue<DateTimeOffset>(3),
+                    r.GetInt32(4),
+                    r.GetInt32(5)
+                ),
+                cancel
+            );
+        List<StoredAddition> additions = head.Check.SignedAt is null
+            ? []
+            : await transaction
+                .Command("SELECT id, setting, text, added_by, added_at FROM check_addition WHERE check_id = @id ORDER BY added_at, id")
+                .With("id", id)
+                .ListAsync(
+                    r => new StoredAddition(
+                        r.GetGuid(0),
+                        SettingOf(r, 1),
+                        r.GetString(2),
+                        r.GetString(3),
+                        r.GetFieldValue<DateTimeOffset>(4)
+                    ),
+                    cancel
+                );
+        string? signed = head.Check.SignedAt is null
+            ? null
+            : await transaction
+                .Command("SELECT document FROM signed_check WHERE check_id = @id")
+                .With("id", id)
+                .FirstAsync(r => r.GetString(0), cancel);
+        return head with
+        {
+            Rivals = rivals,
+            Photos = photos,
+            Additions = additions,
+            Signed = signed is null ? null : SignedDocument.Read(signed),
+        };
     }
 
-    private static List<StoredReading> Sorted(IEnumerable<StoredReading> readings) => [.. readings.OrderBy(r => r.Stage).ThenBy(r => r.Setting)];
+    private static List<StoredReading> Sorted(IEnumerable<StoredReading> readings) =>
+        [.. readings.OrderBy(r => r.Stage).ThenBy(r => r.Setting)];
 
-    private static Setting? SettingOf(NpgsqlDataReader r, int column) => r.IsDBNull(column) ? null : SettingDefinition.Parse(r.GetString(column));
+    private static Setting? SettingOf(NpgsqlDataReader r, int column) =>
+        r.IsDBNull(column) ? null : SettingDefinition.Parse(r.GetString(column));
 
     private static string Word(CheckStage stage) => stage == CheckStage.Left ? "left" : "found";
 
     private static Task WriteReadingAsync(NpgsqlTransaction transaction, Guid id, StoredReading reading, CancellationToken cancel) =>
-        transaction.Command(
+        transaction
+            .Command(
                 """
                 INSERT INTO check_reading (check_id, stage, setting, kind, typed, read_by, read_at, version, from_camera, reading_order, value)
                 VALUES (@id, @stage, @setting, @kind, @typed, @by, @at, @version, @camera, @order, @value)
                 ON CONFLICT (check_id, stage, setting) DO UPDATE
                 SET kind = @kind, typed = @typed, read_by = @by, read_at = @at, version = @version, from_camera = @camera, reading_order = @order, value = @value
-                """)
-            .With("id", id).With("stage", Word(reading.Stage)).With("setting", SettingDefinition.Of(reading.Setting).Key).With("kind", reading.Kind.Word())
-            .With("typed", reading.Typed).With("by", reading.By).With("at", reading.At.ToUniversalTime()).With("version", reading.Version)
-            .With("camera", reading.FromCamera).With("order", reading.Order).WithJson("value", JsonOf(reading)).RunAsync(cancel);
+                """
+            )
+            .With("id", id)
+            .With("stage", Word(reading.Stage))
+            .With("setting", SettingDefinition.Of(reading.Setting).Key)
+            .With("kind", reading.Kind.Word())
+            .With("typed", reading.Typed)
+            .With("by", reading.By)
+            .With("at", reading.At.ToUniversalTime())
+            .With("version", reading.Version)
+            .With("camera", reading.FromCamera)
+            .With("order", reading.Order)
+            .WithJson("value", JsonOf(reading))
+            .RunAsync(cancel);
 
     private static Task WriteSummaryAsync(NpgsqlTransaction transaction, WholeCheck whole, CancellationToken cancel)
     {
         StoredCheck check = whole.Check;
-        return transaction.Command(
+        return transaction
+            .Command(
                 """
                 UPDATE check_run SET on_target_count = @on, within_tolerance_count = @tolerance, off_target_count = @off, automatic_count = @automatic, unread_count = @unread,
                        headline = @headline, found_off_target_count = @found_off, found_automatic_count = @found_automatic, found_headline = @found_headline,
                        reading_count = greatest(reading_count, @count)
                 WHERE id = @id
-                """)
-            .With("id", check.Id).With("on", check.Summary.OnTarget).With("tolerance", check.Summary.WithinTolerance).With("off", check.Summary.OffTarget)
-            .With("automatic", check.Summary.Automatic).With("unread", check.Summary.Unread).WithJson("headline", JudgementDocument.WriteAll(check.Summary.Headline))
-            .With("found_off", check.FoundOffTarget).With("found_automatic", check.FoundAutomatic).WithJson("found_headline", JudgementDocument.WriteAll(check.FoundHeadline))
-            .With("count", whole.Readings.Count).RunAsync(cancel);
+                """
+            )
+            .With("id", check.Id)
+            .With("on", check.Summary.OnTarget)
+            .With("tolerance", check.Summary.WithinTolerance)
+            .With("off", check.Summary.OffTarget)
+            .With("automatic", check.Summary.Automatic)
+            .With("unread", check.Summary.Unread)
+            .WithJson("headline", JudgementDocument.WriteAll(check.Summary.Headline))
+            .With("found_off", check.FoundOffTarget)
+            .With("found_automatic", check.FoundAutomatic)
+            .WithJson("found_headline", JudgementDocument.WriteAll(check.FoundHeadline))
+            .With("count", whole.Readings.Count)
+            .RunAsync(cancel);
     }
 
-    private static async Task WriteSignatureAsync(NpgsqlTransaction transaction, WholeCheck whole, JudgedCheck judged, CancellationToken cancel)
+    private static async Task WriteSignatureAsync(
+        NpgsqlTransaction transaction,
+        WholeCheck whole,
+        JudgedCheck judged,
+        CancellationToken cancel
+    )
     {
-        await transaction.Command("UPDATE check_run SET signed_by = @by, signed_at = @at, note = @note WHERE id = @id")
-            .With("id", whole.Check.Id).With("by", whole.Check.SignedBy).With("at", whole.Check.SignedAt!.Value.ToUniversalTime()).With("note", whole.Check.Note).RunAsync(cancel);
-        await transaction.Command("INSERT INTO signed_check (check_id, rules_version, document) VALUES (@id, @rules, @document)")
-            .With("id", whole.Check.Id).With("rules", judged.RulesVersion).WithJson("document", SignedDocument.Of(judged).Write()).RunAsync(cancel);
+        await transaction
+            .Command("UPDATE check_run SET signed_by = @by, signed_at = @at, note = @note WHERE id = @id")
+            .With("id", whole.Check.Id)
+            .With("by", whole.Check.SignedBy)
+            .With("at", whole.Check.SignedAt!.Value.ToUniversalTime())
+            .With("note", whole.Check.Note)
+            .RunAsync(cancel);
+        await transaction
+            .Command("INSERT INTO signed_check (check_id, rules_version, document) VALUES (@id, @rules, @document)")
+            .With("id", whole.Check.Id)
+            .With("rules", judged.RulesVersion)
+            .WithJson("document", SignedDocument.Of(judged).Write())
+            .RunAsync(cancel);
         await SignedCounts.WriteAsync(transaction, whole, judged, cancel);
     }
 
     private static string? JsonOf(StoredReading reading) =>
         reading.Value is { } value ? JsonSerializer.Serialize(ValueDocument.Of(value), ExchangeJson.Default.ValueDocument) : null;
 
-    private static WholeCheck ReadWhole(NpgsqlDataReader r) => new(
-        ReadCheck(r), r.GetString(21), [], r.IsDBNull(22) ? null : JsonSerializer.Deserialize(r.GetString(22), ExchangeJson.Default.ShootDocument));
+    private static WholeCheck ReadWhole(NpgsqlDataReader r) =>
+        new(
+            ReadCheck(r),
+            r.GetString(21),
+            [],
+            r.IsDBNull(22) ? null : JsonSerializer.Deserialize(r.GetString(22), ExchangeJson.Default.ShootDocument)
+        );
 
     private static StoredReading ReadReading(NpgsqlDataReader r) =>
-        new(SettingDefinition.Parse(r.GetString(0)), ReadingKinds.Parse(r.GetString(1)), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4), r.GetInt32(5))
+        new(
+            SettingDefinition.Parse(r.GetString(0)),
+            ReadingKinds.Parse(r.GetString(1)),
+            r.GetString(2),
+            r.GetString(3),
+            r.GetFieldValue<DateTimeOffset>(4),
+            r.GetInt32(5)
+        )
         {
             Stage = r.GetString(6) == "left" ? CheckStage.Left : CheckStage.Found,
             FromCamera = r.GetBoolean(7),
@@ -258,9 +417,26 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
 
     private static StoredCheck ReadCheck(NpgsqlDataReader r) =>
         new(
-            r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetInt32(3), r.GetString(15), r.GetString(4), r.GetFieldValue<DateTimeOffset>(5),
-            r.IsDBNull(6) ? null : r.GetString(6), r.IsDBNull(7) ? null : r.GetFieldValue<DateTimeOffset>(7), r.GetString(8),
-            new CheckSummary(r.GetInt32(9), r.GetInt32(10), r.GetInt32(11), r.GetInt32(12), r.GetInt32(13), JudgementDocument.ReadAll(r.GetString(14))), r.GetString(16))
+            r.GetGuid(0),
+            r.GetString(1),
+            r.GetString(2),
+            r.GetInt32(3),
+            r.GetString(15),
+            r.GetString(4),
+            r.GetFieldValue<DateTimeOffset>(5),
+            r.IsDBNull(6) ? null : r.GetString(6),
+            r.IsDBNull(7) ? null : r.GetFieldValue<DateTimeOffset>(7),
+            r.GetString(8),
+            new CheckSummary(
+                r.GetInt32(9),
+                r.GetInt32(10),
+                r.GetInt32(11),
+                r.GetInt32(12),
+                r.GetInt32(13),
+                JudgementDocument.ReadAll(r.GetString(14))
+            ),
+            r.GetString(16)
+        )
         {
             FoundOffTarget = r.GetInt32(17),
             FoundAutomatic = r.GetInt32(18),

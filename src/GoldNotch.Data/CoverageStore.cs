@@ -27,20 +27,34 @@ public sealed class CoverageStore(NpgsqlDataSource source)
     /// <summary>Every cell that is kept for versions in view.</summary>
     public async Task<Dictionary<CellKey, CoverageCell>> AllAsync(CancellationToken cancel)
     {
-        var rows = await source.CreateCommand(
+        var rows = await source
+            .CreateCommand(
                 """
                 SELECT c.standard_key, c.standard_version, c.standard_revision, c.model_key, c.model_version,
                        exact, compromise, not_possible, check_by_eye, findings, matters_setting, light_left, notable
                 FROM coverage_cell c
                 JOIN standard_version s ON (s.key, s.version, s.revision) = (c.standard_key, c.standard_version, c.standard_revision) AND s.state <> 'retired'
                 WHERE c.made_by = @build
-                """).With("build", Build)
+                """
+            )
+            .With("build", Build)
             .ListAsync(
-                r => (
-                    new CellKey(r.GetString(0), r.GetInt32(1), r.GetInt32(2), r.GetString(3), r.GetInt32(4)),
-                    new CoverageCell(
-                        r.GetInt32(5), r.GetInt32(6), r.GetInt32(7), r.GetInt32(8), r.GetInt32(9), r.GetString(10) is { Length: > 0 } key ? SettingDefinition.Parse(key) : null, new Stops(r.GetDouble(11)), JudgementDocument.ReadAll(r.GetString(12)))),
-                cancel);
+                r =>
+                    (
+                        new CellKey(r.GetString(0), r.GetInt32(1), r.GetInt32(2), r.GetString(3), r.GetInt32(4)),
+                        new CoverageCell(
+                            r.GetInt32(5),
+                            r.GetInt32(6),
+                            r.GetInt32(7),
+                            r.GetInt32(8),
+                            r.GetInt32(9),
+                            r.GetString(10) is { Length: > 0 } key ? SettingDefinition.Parse(key) : null,
+                            new Stops(r.GetDouble(11)),
+                            JudgementDocument.ReadAll(r.GetString(12))
+                        )
+                    ),
+                cancel
+            );
         return rows.ToDictionary(r => r.Item1, r => r.Item2);
     }
 
@@ -56,7 +70,8 @@ public sealed class CoverageStore(NpgsqlDataSource source)
             SET (standard_revision, exact, compromise, not_possible, check_by_eye, findings, matters_setting, light_left, notable, made_by) =
                 (EXCLUDED.standard_revision, EXCLUDED.exact, EXCLUDED.compromise, EXCLUDED.not_possible, EXCLUDED.check_by_eye, EXCLUDED.findings,
                  EXCLUDED.matters_setting, EXCLUDED.light_left, EXCLUDED.notable, EXCLUDED.made_by)
-            """);
+            """
+        );
         command.With("build", Build);
         Texts("standard", c => c.Key.StandardKey);
         Numbers("version", c => c.Key.StandardVersion);
@@ -69,7 +84,11 @@ public sealed class CoverageStore(NpgsqlDataSource source)
         Numbers("by_eye", c => c.Cell.CheckByEye);
         Numbers("findings", c => c.Cell.Findings);
         Texts("setting", c => c.Cell.Matters is { } m ? SettingDefinition.Of(m).Key : "");
-        command.Parameters.AddWithValue("light", NpgsqlDbType.Array | NpgsqlDbType.Double, cells.Select(c => c.Cell.LightLeft.Value).ToArray());
+        command.Parameters.AddWithValue(
+            "light",
+            NpgsqlDbType.Array | NpgsqlDbType.Double,
+            cells.Select(c => c.Cell.LightLeft.Value).ToArray()
+        );
         Texts("notable", c => JudgementDocument.WriteAll(c.Cell.Notable));
         return command.RunAsync(cancel);
 

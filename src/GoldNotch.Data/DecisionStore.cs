@@ -14,7 +14,15 @@ namespace GoldNotch.Data;
 /// <param name="By">Who accepted it.</param>
 /// <param name="At">When.</param>
 public sealed record AcceptedFinding(
-    string StandardKey, string ModelKey, string RuleId, string Setting, Judgement Because, string Reason, string By, DateTimeOffset At);
+    string StandardKey,
+    string ModelKey,
+    string RuleId,
+    string Setting,
+    Judgement Because,
+    string Reason,
+    string By,
+    DateTimeOffset At
+);
 
 /// <summary>A waiver: for one model or one unit a notch does not count, until a day.</summary>
 /// <param name="Id">Id made by the client.</param>
@@ -29,8 +37,18 @@ public sealed record AcceptedFinding(
 /// <param name="EndedBy">Who ended it early; null while nobody has.</param>
 /// <param name="EndedAt">When; null while nobody has.</param>
 public sealed record Waiver(
-    Guid Id, string StandardKey, string Setting, string? ModelKey, string? UnitTag, string Reason, string Author, DateTimeOffset MadeAt, DateOnly ExpiresOn,
-    string? EndedBy = null, DateTimeOffset? EndedAt = null)
+    Guid Id,
+    string StandardKey,
+    string Setting,
+    string? ModelKey,
+    string? UnitTag,
+    string Reason,
+    string Author,
+    DateTimeOffset MadeAt,
+    DateOnly ExpiresOn,
+    string? EndedBy = null,
+    DateTimeOffset? EndedAt = null
+)
 {
     /// <summary>Whether it holds on a day.</summary>
     public bool Holds(DateOnly day) => EndedAt is null && day <= ExpiresOn;
@@ -39,45 +57,92 @@ public sealed record Waiver(
 /// <summary>Decisions of people that the rules respect: accepted findings and waivers.</summary>
 public sealed class DecisionStore(NpgsqlDataSource source)
 {
-    private const string Waivers = "id, standard_key, setting, model_key, unit_tag, reason, author, made_at, expires_on, ended_by, ended_at";
+    private const string Waivers =
+        "id, standard_key, setting, model_key, unit_tag, reason, author, made_at, expires_on, ended_by, ended_at";
 
     /// <summary>Findings accepted for a standard, a model, or both together.</summary>
     public Task<List<AcceptedFinding>> AcceptedAsync(string standardKey, string modelKey, CancellationToken cancel) =>
-        source.CreateCommand(
+        source
+            .CreateCommand(
                 """
                 SELECT standard_key, model_key, rule_id, setting, judgement, reason, accepted_by, accepted_at FROM accepted_finding
                 WHERE standard_key = @standard AND model_key = @model
-                """)
-            .With("standard", standardKey).With("model", modelKey).ListAsync(ReadAccepted, cancel);
+                """
+            )
+            .With("standard", standardKey)
+            .With("model", modelKey)
+            .ListAsync(ReadAccepted, cancel);
 
     /// <summary>Accepts a finding as it reads now.</summary>
     public async Task AcceptAsync(AcceptedFinding finding, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        await transaction.Command(
+        await transaction
+            .Command(
                 """
                 INSERT INTO accepted_finding (standard_key, model_key, rule_id, setting, judgement, reason, accepted_by)
                 VALUES (@standard, @model, @rule, @setting, @judgement, @reason, @by)
                 ON CONFLICT (standard_key, model_key, rule_id, setting) DO UPDATE SET judgement = @judgement, reason = @reason, accepted_by = @by, accepted_at = now()
-                """)
-            .With("standard", finding.StandardKey).With("model", finding.ModelKey).With("rule", finding.RuleId).With("setting", finding.Setting)
-            .WithJson("judgement", JudgementDocument.Write(finding.Because)).With("reason", finding.Reason).With("by", finding.By).RunAsync(cancel);
-        await Audit.WriteAsync(transaction, finding.By, "finding accepted", Subject(finding.StandardKey, finding.ModelKey), null, new { finding.RuleId, finding.Setting, finding.Reason }, cancel);
+                """
+            )
+            .With("standard", finding.StandardKey)
+            .With("model", finding.ModelKey)
+            .With("rule", finding.RuleId)
+            .With("setting", finding.Setting)
+            .WithJson("judgement", JudgementDocument.Write(finding.Because))
+            .With("reason", finding.Reason)
+            .With("by", finding.By)
+            .RunAsync(cancel);
+        await Audit.WriteAsync(
+            transaction,
+            finding.By,
+            "finding accepted",
+            Subject(finding.StandardKey, finding.ModelKey),
+            null,
+            new
+            {
+                finding.RuleId,
+                finding.Setting,
+                finding.Reason,
+            },
+            cancel
+        );
         await transaction.CommitAsync(cancel);
     }
 
     /// <summary>Opens an accepted finding again.</summary>
-    public async Task<bool> ReopenAsync(string standardKey, string modelKey, string ruleId, string setting, string who, CancellationToken cancel)
+    public async Task<bool> ReopenAsync(
+        string standardKey,
+        string modelKey,
+        string ruleId,
+        string setting,
+        string who,
+        CancellationToken cancel
+    )
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        int gone = await transaction.Command(
-                "DELETE FROM accepted_finding WHERE standard_key = @standard AND model_key = @model AND rule_id = @rule AND setting = @setting")
-            .With("standard", standardKey).With("model", modelKey).With("rule", ruleId).With("setting", setting).RunAsync(cancel);
+        int gone = await transaction
+            .Command(
+                "DELETE FROM accepted_finding WHERE standard_key = @standard AND model_key = @model AND rule_id = @rule AND setting = @setting"
+            )
+            .With("standard", standardKey)
+            .With("model", modelKey)
+            .With("rule", ruleId)
+            .With("setting", setting)
+            .RunAsync(cancel);
         if (gone > 0)
         {
-            await Audit.WriteAsync(transaction, who, "finding opened again", Subject(standardKey, modelKey), new { RuleId = ruleId, Setting = setting }, null, cancel);
+            await Audit.WriteAsync(
+                transaction,
+                who,
+                "finding opened again",
+                Subject(standardKey, modelKey),
+                new { RuleId = ruleId, Setting = setting },
+                null,
+                cancel
+            );
             await transaction.CommitAsync(cancel);
         }
 
@@ -86,29 +151,55 @@ public sealed class DecisionStore(NpgsqlDataSource source)
 
     /// <summary>Waivers of a standard, the newest first, ended ones too.</summary>
     public Task<List<Waiver>> WaiversAsync(string standardKey, CancellationToken cancel) =>
-        source.CreateCommand($"SELECT {Waivers} FROM waiver WHERE standard_key = @standard ORDER BY made_at DESC, id LIMIT 500")
-            .With("standard", standardKey).ListAsync(ReadWaiver, cancel);
+        source
+            .CreateCommand($"SELECT {Waivers} FROM waiver WHERE standard_key = @standard ORDER BY made_at DESC, id LIMIT 500")
+            .With("standard", standardKey)
+            .ListAsync(ReadWaiver, cancel);
 
     /// <summary>Gives a waiver; the same one again changes nothing.</summary>
     public async Task<Waiver> GiveAsync(Waiver waiver, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        int added = await transaction.Command(
+        int added = await transaction
+            .Command(
                 """
                 INSERT INTO waiver (id, standard_key, setting, model_key, unit_tag, reason, author, expires_on)
                 VALUES (@id, @standard, @setting, @model, @unit, @reason, @author, @expires) ON CONFLICT (id) DO NOTHING
-                """)
-            .With("id", waiver.Id).With("standard", waiver.StandardKey).With("setting", waiver.Setting).With("model", waiver.ModelKey).With("unit", waiver.UnitTag)
-            .With("reason", waiver.Reason).With("author", waiver.Author).With("expires", waiver.ExpiresOn).RunAsync(cancel);
+                """
+            )
+            .With("id", waiver.Id)
+            .With("standard", waiver.StandardKey)
+            .With("setting", waiver.Setting)
+            .With("model", waiver.ModelKey)
+            .With("unit", waiver.UnitTag)
+            .With("reason", waiver.Reason)
+            .With("author", waiver.Author)
+            .With("expires", waiver.ExpiresOn)
+            .RunAsync(cancel);
         if (added > 0)
         {
             await Audit.WriteAsync(
-                transaction, waiver.Author, "waiver given", StandardStore.Subject(waiver.StandardKey), null,
-                new { waiver.Setting, For = waiver.ModelKey ?? waiver.UnitTag, waiver.Reason, waiver.ExpiresOn }, cancel);
+                transaction,
+                waiver.Author,
+                "waiver given",
+                StandardStore.Subject(waiver.StandardKey),
+                null,
+                new
+                {
+                    waiver.Setting,
+                    For = waiver.ModelKey ?? waiver.UnitTag,
+                    waiver.Reason,
+                    waiver.ExpiresOn,
+                },
+                cancel
+            );
         }
 
-        Waiver kept = await transaction.Command($"SELECT {Waivers} FROM waiver WHERE id = @id").With("id", waiver.Id).FirstAsync(ReadWaiver, cancel)
+        Waiver kept = await transaction
+            .Command($"SELECT {Waivers} FROM waiver WHERE id = @id")
+            .With("id", waiver.Id)
+            .FirstAsync(ReadWaiver, cancel)
             ?? throw new InvalidOperationException("A waiver vanished in its own transaction.");
         await transaction.CommitAsync(cancel);
         return kept;
@@ -120,11 +211,22 @@ public sealed class DecisionStore(NpgsqlDataSource source)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        Waiver? ended = await transaction.Command($"UPDATE waiver SET ended_by = @who, ended_at = now() WHERE id = @id AND ended_at IS NULL RETURNING {Waivers}")
-            .With("id", id).With("who", who).FirstAsync(ReadWaiver, cancel);
+        Waiver? ended = await transaction
+            .Command($"UPDATE waiver SET ended_by = @who, ended_at = now() WHERE id = @id AND ended_at IS NULL RETURNING {Waivers}")
+            .With("id", id)
+            .With("who", who)
+            .FirstAsync(ReadWaiver, cancel);
         if (ended is not null)
         {
-            await Audit.WriteAsync(transaction, who, "waiver ended", StandardStore.Subject(ended.StandardKey), new { ended.Setting, For = ended.ModelKey ?? ended.UnitTag }, null, cancel);
+            await Audit.WriteAsync(
+                transaction,
+                who,
+                "waiver ended",
+                StandardStore.Subject(ended.StandardKey),
+                new { ended.Setting, For = ended.ModelKey ?? ended.UnitTag },
+                null,
+                cancel
+            );
             await transaction.CommitAsync(cancel);
         }
 
@@ -134,19 +236,30 @@ public sealed class DecisionStore(NpgsqlDataSource source)
     private static string Subject(string standardKey, string modelKey) =>
         standardKey.Length > 0 ? StandardStore.Subject(standardKey) : $"model {modelKey}";
 
-    private static AcceptedFinding ReadAccepted(NpgsqlDataReader r) => new(
-        r.GetString(0), r.GetString(1), r.GetString(2), r.GetString(3), JudgementDocument.Read(r.GetString(4)), r.GetString(5), r.GetString(6), r.GetFieldValue<DateTimeOffset>(7));
+    private static AcceptedFinding ReadAccepted(NpgsqlDataReader r) =>
+        new(
+            r.GetString(0),
+            r.GetString(1),
+            r.GetString(2),
+            r.GetString(3),
+            JudgementDocument.Read(r.GetString(4)),
+            r.GetString(5),
+            r.GetString(6),
+            r.GetFieldValue<DateTimeOffset>(7)
+        );
 
-    private static Waiver ReadWaiver(NpgsqlDataReader r) => new(
-        r.GetGuid(0),
-        r.GetString(1),
-        r.GetString(2),
-        r.IsDBNull(3) ? null : r.GetString(3),
-        r.IsDBNull(4) ? null : r.GetString(4),
-        r.GetString(5),
-        r.GetString(6),
-        r.GetFieldValue<DateTimeOffset>(7),
-        r.GetFieldValue<DateOnly>(8),
-        r.IsDBNull(9) ? null : r.GetString(9),
-        r.IsDBNull(10) ? null : r.GetFieldValue<DateTimeOffset>(10));
+    private static Waiver ReadWaiver(NpgsqlDataReader r) =>
+        new(
+            r.GetGuid(0),
+            r.GetString(1),
+            r.GetString(2),
+            r.IsDBNull(3) ? null : r.GetString(3),
+            r.IsDBNull(4) ? null : r.GetString(4),
+            r.GetString(5),
+            r.GetString(6),
+            r.GetFieldValue<DateTimeOffset>(7),
+            r.GetFieldValue<DateOnly>(8),
+            r.IsDBNull(9) ? null : r.GetString(9),
+            r.IsDBNull(10) ? null : r.GetFieldValue<DateTimeOffset>(10)
+        );
 }

@@ -18,23 +18,34 @@ public sealed class DriftStore(NpgsqlDataSource source)
 {
     /// <summary>Counts of one unit.</summary>
     public Task<List<DriftCount>> OfUnitAsync(string tag, CancellationToken cancel) =>
-        source.CreateCommand("SELECT '', setting, looked, wrong, automatic, last_wrong FROM unit_drift WHERE unit_tag = @tag")
-            .With("tag", tag).ListAsync(Read, cancel);
+        source
+            .CreateCommand("SELECT '', setting, looked, wrong, automatic, last_wrong FROM unit_drift WHERE unit_tag = @tag")
+            .With("tag", tag)
+            .ListAsync(Read, cancel);
 
     /// <summary>Counts of each model since a month; of one model where its key is given.</summary>
     /// <param name="modelKey">One model, or null for all.</param>
     /// <param name="since">The first day that counts; its whole month does.</param>
     /// <param name="cancel">Cancels.</param>
     public Task<List<DriftCount>> ByModelAsync(string? modelKey, DateOnly since, CancellationToken cancel) =>
-        source.CreateCommand(
+        source
+            .CreateCommand(
                 """
                 SELECT model_key, setting, sum(looked)::int, sum(wrong)::int, sum(automatic)::int, NULL::timestamptz FROM model_drift
                 WHERE month >= date_trunc('month', @since::date) AND (@model::text IS NULL OR model_key = @model)
                 GROUP BY model_key, setting
-                """)
-            .With("model", modelKey).With("since", since).ListAsync(Read, cancel);
+                """
+            )
+            .With("model", modelKey)
+            .With("since", since)
+            .ListAsync(Read, cancel);
 
-    private static DriftCount Read(NpgsqlDataReader r) => new(
-        r.GetString(0), SettingDefinition.Parse(r.GetString(1)), new Frequency(r.GetInt32(3), r.GetInt32(2)), new Frequency(r.GetInt32(4), r.GetInt32(2)),
-        r.IsDBNull(5) ? null : r.GetFieldValue<DateTimeOffset>(5));
+    private static DriftCount Read(NpgsqlDataReader r) =>
+        new(
+            r.GetString(0),
+            SettingDefinition.Parse(r.GetString(1)),
+            new Frequency(r.GetInt32(3), r.GetInt32(2)),
+            new Frequency(r.GetInt32(4), r.GetInt32(2)),
+            r.IsDBNull(5) ? null : r.GetFieldValue<DateTimeOffset>(5)
+        );
 }

@@ -19,26 +19,55 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         string tag = await LockedAsync(transaction, check, signed: false, cancel);
-        int there = (await transaction.Command("SELECT id FROM check_photo WHERE check_id = @check").With("check", check).ListAsync(r => r.GetGuid(0), cancel)).Count(id => id != photo.Id);
+        int there = (
+            await transaction
+                .Command("SELECT id FROM check_photo WHERE check_id = @check")
+                .With("check", check)
+                .ListAsync(r => r.GetGuid(0), cancel)
+        ).Count(id => id != photo.Id);
         if (there >= MostPhotos)
         {
-            throw new RefusedException(ProblemCode.TooMany, "/photo", $"A check keeps {MostPhotos} photographs, and this one has them. Take one away first.");
+            throw new RefusedException(
+                ProblemCode.TooMany,
+                "/photo",
+                $"A check keeps {MostPhotos} photographs, and this one has them. Take one away first."
+            );
         }
 
-        NpgsqlCommand insert = transaction.Command(
+        NpgsqlCommand insert = transaction
+            .Command(
                 """
                 INSERT INTO check_photo (id, check_id, setting, taken_by, taken_at, width, height, jpeg)
                 VALUES (@id, @check, @setting, @by, @at, @width, @height, @jpeg) ON CONFLICT (id) DO NOTHING
-                """)
-            .With("id", photo.Id).With("check", check).With("setting", photo.Setting is { } s ? SettingDefinition.Of(s).Key : null).With("by", photo.By)
-            .With("at", photo.At.ToUniversalTime()).With("width", photo.Width).With("height", photo.Height);
+                """
+            )
+            .With("id", photo.Id)
+            .With("check", check)
+            .With("setting", photo.Setting is { } s ? SettingDefinition.Of(s).Key : null)
+            .With("by", photo.By)
+            .With("at", photo.At.ToUniversalTime())
+            .With("width", photo.Width)
+            .With("height", photo.Height);
         insert.Parameters.AddWithValue("jpeg", NpgsqlDbType.Bytea, jpeg);
         if (await insert.RunAsync(cancel) == 0)
         {
             return;
         }
 
-        await Audit.WriteAsync(transaction, photo.By, "photograph kept", check.ToString(), null, new { photo.Id, photo.Width, photo.Height }, cancel);
+        await Audit.WriteAsync(
+            transaction,
+            photo.By,
+            "photograph kept",
+            check.ToString(),
+            null,
+            new
+            {
+                photo.Id,
+                photo.Width,
+                photo.Height,
+            },
+            cancel
+        );
         await Live.TellAsync(transaction, tag, check, cancel);
         await transaction.CommitAsync(cancel);
     }
@@ -50,7 +79,13 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         string tag = await LockedAsync(transaction, check, signed: false, cancel);
-        if (await transaction.Command("DELETE FROM check_photo WHERE (id, check_id) = (@id, @check)").With("id", photo).With("check", check).RunAsync(cancel) > 0)
+        if (
+            await transaction
+                .Command("DELETE FROM check_photo WHERE (id, check_id) = (@id, @check)")
+                .With("id", photo)
+                .With("check", check)
+                .RunAsync(cancel) > 0
+        )
         {
             await Audit.WriteAsync(transaction, who, "photograph taken away", check.ToString(), new { photo }, null, cancel);
             await Live.TellAsync(transaction, tag, check, cancel);
@@ -61,7 +96,10 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
 
     /// <summary>The picture as JPEG, or null.</summary>
     public Task<byte[]?> PhotoAsync(Guid check, Guid photo, CancellationToken cancel) =>
-        source.CreateCommand("SELECT jpeg FROM check_photo WHERE (id, check_id) = (@id, @check)").With("id", photo).With("check", check)
+        source
+            .CreateCommand("SELECT jpeg FROM check_photo WHERE (id, check_id) = (@id, @check)")
+            .With("id", photo)
+            .With("check", check)
             .FirstAsync(r => r.GetFieldValue<byte[]>(0), cancel);
 
     /// <summary>Text something beside a signed check; the same id again changes nothing.</summary>
@@ -71,10 +109,17 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         string tag = await LockedAsync(transaction, check, signed: true, cancel);
-        int kept = await transaction.Command(
-                "INSERT INTO check_addition (id, check_id, setting, text, added_by, added_at) VALUES (@id, @check, @setting, @text, @by, @at) ON CONFLICT (id) DO NOTHING")
-            .With("id", addition.Id).With("check", check).With("setting", addition.Setting is { } s ? SettingDefinition.Of(s).Key : null)
-            .With("text", addition.Text).With("by", addition.By).With("at", addition.At.ToUniversalTime()).RunAsync(cancel);
+        int kept = await transaction
+            .Command(
+                "INSERT INTO check_addition (id, check_id, setting, text, added_by, added_at) VALUES (@id, @check, @setting, @text, @by, @at) ON CONFLICT (id) DO NOTHING"
+            )
+            .With("id", addition.Id)
+            .With("check", check)
+            .With("setting", addition.Setting is { } s ? SettingDefinition.Of(s).Key : null)
+            .With("text", addition.Text)
+            .With("by", addition.By)
+            .With("at", addition.At.ToUniversalTime())
+            .RunAsync(cancel);
         if (kept == 0)
         {
             return;
@@ -87,13 +132,26 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
 
     private static async Task<string> LockedAsync(NpgsqlTransaction transaction, Guid check, bool signed, CancellationToken cancel)
     {
-        (string Tag, bool Signed)[] rows = [.. await transaction.Command("SELECT unit_tag, signed_at IS NOT NULL FROM check_run WHERE id = @id FOR UPDATE").With("id", check)
-            .ListAsync(r => (r.GetString(0), r.GetBoolean(1)), cancel)];
+        (string Tag, bool Signed)[] rows =
+        [
+            .. await transaction
+                .Command("SELECT unit_tag, signed_at IS NOT NULL FROM check_run WHERE id = @id FOR UPDATE")
+                .With("id", check)
+                .ListAsync(r => (r.GetString(0), r.GetBoolean(1)), cancel),
+        ];
         return rows switch
         {
             [] => throw new RefusedException(ProblemCode.NotFound, "/id", $"There is no check {check}. Look in the log."),
-            [{ Signed: true }] when !signed => throw new RefusedException(ProblemCode.Immutable, "", "This check is signed and stays as it is. Say what was wrong beside it, or begin a new check of this unit."),
-            [{ Signed: false }] when signed => throw new RefusedException(ProblemCode.NotSigned, "", "This check is still open: record it there."),
+            [{ Signed: true }] when !signed => throw new RefusedException(
+                ProblemCode.Immutable,
+                "",
+                "This check is signed and stays as it is. Say what was wrong beside it, or begin a new check of this unit."
+            ),
+            [{ Signed: false }] when signed => throw new RefusedException(
+                ProblemCode.NotSigned,
+                "",
+                "This check is still open: record it there."
+            ),
             [var row, ..] => row.Tag,
         };
     }

@@ -36,7 +36,9 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         var import = new Import(file, transaction, placesFrom is null, cancel);
         await import.EachAsync("models", ExchangeJson.Default.ModelDocument, (m, at) => PutModelAsync(transaction, m, at, cancel));
-        await import.EachAsync("standards", ExchangeJson.Default.StandardDocument, (s, at) => PutStandardAsync(transaction, s, at, who, cancel));
+        await import.EachAsync("standards", ExchangeJson.Default.StandardDocument, (s, at) =>
+            PutStandardAsync(transaction, s, at, who, cancel)
+        );
         await import.EachAsync("units", ExchangeJson.Default.UnitDocument, (u, at) => PutUnitAsync(transaction, u, at, cancel));
         await import.EachAsync("checks", ExchangeJson.Default.CheckDocument, (c, at) => PutCheckAsync(transaction, c, at, who, cancel));
         await import.EachAsync("sheets", ExchangeJson.Default.SheetDocument, (s, at) => CompareSheetAsync(transaction, s, at, cancel));
@@ -44,12 +46,28 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         if (import.Faults is [var first, ..] && !keepGood)
         {
             string more = import.Faults.Count > 1 ? $" {import.Faults.Count} entries cannot be kept." : "";
-            throw new RefusedException(first.Code, first.Pointer, $"{first.Message}{more} Nothing was imported.") { Faults = [.. import.Faults.Take(MostFaults)] };
+            throw new RefusedException(first.Code, first.Pointer, $"{first.Message}{more} Nothing was imported.")
+            {
+                Faults = [.. import.Faults.Take(MostFaults)],
+            };
         }
 
         if (import.Added > 0)
         {
-            await Audit.WriteAsync(transaction, who, "import", "exchange", null, new { added = import.Added, unchanged = import.Unchanged, leftOut = import.Faults.Count }, cancel);
+            await Audit.WriteAsync(
+                transaction,
+                who,
+                "import",
+                "exchange",
+                null,
+                new
+                {
+                    added = import.Added,
+                    unchanged = import.Unchanged,
+                    leftOut = import.Faults.Count,
+                },
+                cancel
+            );
         }
 
         await transaction.CommitAsync(cancel);
@@ -93,12 +111,23 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
                     (long line, long column) = file.PlaceOf(refused.Pointer);
                     Faults.Add(new ImportFault(refused.Pointer, line, column, refused.Code, At(line, column, refused.Message)));
                 }
-                catch (PostgresException beyond) when (beyond.SqlState.StartsWith("22", StringComparison.Ordinal) || beyond.SqlState.StartsWith("23", StringComparison.Ordinal))
+                catch (PostgresException beyond)
+                    when (beyond.SqlState.StartsWith("22", StringComparison.Ordinal)
+                        || beyond.SqlState.StartsWith("23", StringComparison.Ordinal)
+                    )
                 {
                     // The database says the same as the core does; what only it refuses is told as it is.
                     await transaction.RollbackAsync(Entry, cancel);
                     (long line, long column) = file.PlaceOf(item.Pointer);
-                    Faults.Add(new ImportFault(item.Pointer, line, column, ProblemCode.BadValue, At(line, column, $"the database refuses this entry ({beyond.ConstraintName ?? beyond.SqlState}).")));
+                    Faults.Add(
+                        new ImportFault(
+                            item.Pointer,
+                            line,
+                            column,
+                            ProblemCode.BadValue,
+                            At(line, column, $"the database refuses this entry ({beyond.ConstraintName ?? beyond.SqlState}).")
+                        )
+                    );
                 }
             }
         }
@@ -109,38 +138,70 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         _ = ModelReader.ToModel(model, at);
         string json = JsonSerializer.Serialize(model, ExchangeJson.Default.ModelDocument);
         return await PutVersionAsync(
-            transaction.Command("INSERT INTO camera_model (key, version, name, specification) VALUES (@key, @version, @name, @json) ON CONFLICT DO NOTHING"),
+            transaction.Command(
+                "INSERT INTO camera_model (key, version, name, specification) VALUES (@key, @version, @name, @json) ON CONFLICT DO NOTHING"
+            ),
             transaction.Command("SELECT specification FROM camera_model WHERE key = @key AND version = @version"),
             kept => JsonSerializer.Serialize(ModelStore.ReadSpecification(kept), ExchangeJson.Default.ModelDocument),
-            model.Key, model.Version, model.Name, null, json, at, cancel);
+            model.Key,
+            model.Version,
+            model.Name,
+            null,
+            json,
+            at,
+            cancel
+        );
     }
 
-    private static async Task<bool> PutStandardAsync(NpgsqlTransaction transaction, StandardDocument standard, string at, string who, CancellationToken cancel)
+    private static async Task<bool> PutStandardAsync(
+        NpgsqlTransaction transaction,
+        StandardDocument standard,
+        string at,
+        string who,
+        CancellationToken cancel
+    )
     {
         _ = StandardReader.ToStandard(standard, at);
         if (!StandardStates.Words.Contains(standard.State))
         {
-            throw new RefusedException(ProblemCode.BadValue, $"{at}/state", $"The state is one of {string.Join(", ", StandardStates.Words)}.");
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                $"{at}/state",
+                $"The state is one of {string.Join(", ", StandardStates.Words)}."
+            );
         }
 
         // A newer approved version retires the one before it, so that one is in force at a time.
         if (standard.State == StandardState.Approved.Word())
         {
-            await transaction.Command("UPDATE standard_version SET state = 'retired' WHERE key = @key AND state = 'approved' AND version < @version")
-                .With("key", standard.Key).With("version", standard.Version).RunAsync(cancel);
+            await transaction
+                .Command("UPDATE standard_version SET state = 'retired' WHERE key = @key AND state = 'approved' AND version < @version")
+                .With("key", standard.Key)
+                .With("version", standard.Version)
+                .RunAsync(cancel);
         }
 
         string json = JsonSerializer.Serialize(standard, ExchangeJson.Default.StandardDocument);
         bool added = await PutVersionAsync(
-            transaction.Command(
-                """
-                INSERT INTO standard_version (key, version, name, state, document, changed_by, approved_by, approved_at)
-                VALUES (@key, @version, @name, @state, @json, @who, CASE WHEN @state = 'draft' THEN NULL ELSE @who END, CASE WHEN @state = 'draft' THEN NULL ELSE now() END)
-                ON CONFLICT DO NOTHING
-                """).With("who", who),
+            transaction
+                .Command(
+                    """
+                    INSERT INTO standard_version (key, version, name, state, document, changed_by, approved_by, approved_at)
+                    VALUES (@key, @version, @name, @state, @json, @who, CASE WHEN @state = 'draft' THEN NULL ELSE @who END, CASE WHEN @state = 'draft' THEN NULL ELSE now() END)
+                    ON CONFLICT DO NOTHING
+                    """
+                )
+                .With("who", who),
             transaction.Command("SELECT document FROM standard_version WHERE key = @key AND version = @version"),
             kept => JsonSerializer.Serialize(StandardStore.ReadDocument(kept), ExchangeJson.Default.StandardDocument),
-            standard.Key, standard.Version, standard.Name, standard.State, json, at, cancel);
+            standard.Key,
+            standard.Version,
+            standard.Name,
+            standard.State,
+            json,
+            at,
+            cancel
+        );
         if (added && standard.State == StandardState.Approved.Word())
         {
             await ApprovalGate.PassAsync(transaction, standard, at, cancel);
@@ -151,7 +212,17 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
 
     // Kept documents are read and written again before they are compared, so that a field the format gained since does not make them differ.
     private static async Task<bool> PutVersionAsync(
-        NpgsqlCommand insert, NpgsqlCommand read, Func<string, string> again, string key, int version, string name, string? state, string json, string at, CancellationToken cancel)
+        NpgsqlCommand insert,
+        NpgsqlCommand read,
+        Func<string, string> again,
+        string key,
+        int version,
+        string name,
+        string? state,
+        string json,
+        string at,
+        CancellationToken cancel
+    )
     {
         insert.With("key", key).With("version", version).With("name", name).WithJson("json", json);
         if (state is not null)
@@ -167,85 +238,209 @@ public sealed class ExchangeImporter(NpgsqlDataSource source)
         string? kept = await read.With("key", key).With("version", version).FirstAsync(r => r.GetString(0), cancel);
         return kept is not null && again(kept) == json
             ? false
-            : throw new RefusedException(ProblemCode.VersionExists, $"{at}/version", $"{name} version {version} is kept already and says something else, or a newer one is in force. Give this one the next version number.");
+            : throw new RefusedException(
+                ProblemCode.VersionExists,
+                $"{at}/version",
+                $"{name} version {version} is kept already and says something else, or a newer one is in force. Give this one the next version number."
+            );
     }
 
     private static async Task<bool> PutUnitAsync(NpgsqlTransaction transaction, UnitDocument unit, string at, CancellationToken cancel)
     {
         UnitRules.Check(unit, at);
-        if (await transaction.Command("SELECT key FROM camera_model WHERE key = @key LIMIT 1").With("key", unit.Model).FirstAsync(r => r.GetString(0), cancel) is null)
+        if (
+            await transaction
+                .Command("SELECT key FROM camera_model WHERE key = @key LIMIT 1")
+                .With("key", unit.Model)
+                .FirstAsync(r => r.GetString(0), cancel)
+            is null
+        )
         {
-            throw new RefusedException(ProblemCode.ModelMissing, $"{at}/model", $"There is no model {unit.Model}. Import its card first, or in the same file.");
+            throw new RefusedException(
+                ProblemCode.ModelMissing,
+                $"{at}/model",
+                $"There is no model {unit.Model}. Import its card first, or in the same file."
+            );
         }
 
-        return await transaction.Command(
-                """
-                INSERT INTO camera_unit AS u (tag, model_key, tape, place, status, filters, colour_offset_mired, due_back)
-                VALUES (@tag, @model, @tape, @place, @status, @filters, @offset, @due)
-                ON CONFLICT (tag) DO UPDATE SET tape = @tape, place = @place, status = @status, filters = @filters,
-                    colour_offset_mired = @offset, due_back = @due, version = u.version + 1
-                WHERE u.model_key = @model
-                  AND (u.tape, u.place, u.status, u.filters, u.colour_offset_mired, u.due_back)
-                      IS DISTINCT FROM (@tape, @place, @status, @filters, @offset, @due)
-                """)
-            .With("tag", unit.Tag).With("model", unit.Model).With("tape", unit.Tape).With("place", unit.Place).With("status", unit.Status)
-            .WithJson("filters", unit.Filters is { Count: > 0 } measured ? JsonSerializer.Serialize(measured, ExchangeJson.Default.IReadOnlyListFilterDocument) : null)
-            .With("offset", unit.ColourOffsetMired).With("due", unit.DueBack)
-            .RunAsync(cancel) > 0;
+        return await transaction
+                .Command(
+                    """
+                    INSERT INTO camera_unit AS u (tag, model_key, tape, place, status, filters, colour_offset_mired, due_back)
+                    VALUES (@tag, @model, @tape, @place, @status, @filters, @offset, @due)
+                    ON CONFLICT (tag) DO UPDATE SET tape = @tape, place = @place, status = @status, filters = @filters,
+                        colour_offset_mired = @offset, due_back = @due, version = u.version + 1
+                    WHERE u.model_key = @model
+                      AND (u.tape, u.place, u.status, u.filters, u.colour_offset_mired, u.due_back)
+                          IS DISTINCT FROM (@tape, @place, @status, @filters, @offset, @due)
+                    """
+                )
+                .With("tag", unit.Tag)
+                .With("model", unit.Model)
+                .With("tape", unit.Tape)
+                .With("place", unit.Place)
+                .With("status", unit.Status)
+                .WithJson(
+                    "filters",
+                    unit.Filters is { Count: > 0 } measured
+                        ? JsonSerializer.Serialize(measured, ExchangeJson.Default.IReadOnlyListFilterDocument)
+                        : null
+                )
+                .With("offset", unit.ColourOffsetMired)
+                .With("due", unit.DueBack)
+                .RunAsync(cancel) > 0;
     }
 
     // The one that comes in stands: a line-up has no versions to choose from, and the trail keeps the one before.
-    private static async Task<bool> PutLineUpAsync(NpgsqlTransaction transaction, LineUpDocument lineUp, string at, string who, CancellationToken cancel)
+    private static async Task<bool> PutLineUpAsync(
+        NpgsqlTransaction transaction,
+        LineUpDocument lineUp,
+        string at,
+        string who,
+        CancellationToken cancel
+    )
     {
         LineUpReader.Check(lineUp, at);
-        if (await transaction.Command("SELECT key FROM standard_version WHERE key = @key AND state = 'approved'").With("key", lineUp.Standard).FirstAsync(r => r.GetString(0), cancel) is null)
+        if (
+            await transaction
+                .Command("SELECT key FROM standard_version WHERE key = @key AND state = 'approved'")
+                .With("key", lineUp.Standard)
+                .FirstAsync(r => r.GetString(0), cancel)
+            is null
+        )
         {
-            throw new RefusedException(ProblemCode.StandardMissing, $"{at}/standard", $"There is no approved standard {lineUp.Standard}. Import it first, or in the same file.");
+            throw new RefusedException(
+                ProblemCode.StandardMissing,
+                $"{at}/standard",
+                $"There is no approved standard {lineUp.Standard}. Import it first, or in the same file."
+            );
         }
 
-        int[] kept = [.. await transaction.Command("SELECT version FROM line_up WHERE id = @id").With("id", lineUp.Id).ListAsync(r => r.GetInt32(0), cancel)];
+        int[] kept =
+        [
+            .. await transaction
+                .Command("SELECT version FROM line_up WHERE id = @id")
+                .With("id", lineUp.Id)
+                .ListAsync(r => r.GetInt32(0), cancel),
+        ];
         StoredLineUp after = await LineUpStore.PutAsync(transaction, lineUp, kept.FirstOrDefault(), who, cancel)
-            ?? throw new RefusedException(ProblemCode.ChangedMeanwhile, $"{at}/id", "Somebody changed this line-up in the same moment. Import it again.");
+            ?? throw new RefusedException(
+                ProblemCode.ChangedMeanwhile,
+                $"{at}/id",
+                "Somebody changed this line-up in the same moment. Import it again."
+            );
         return after.Version != kept.FirstOrDefault();
     }
 
-    private static async Task<bool> PutCheckAsync(NpgsqlTransaction transaction, CheckDocument check, string at, string who, CancellationToken cancel)
+    private static async Task<bool> PutCheckAsync(
+        NpgsqlTransaction transaction,
+        CheckDocument check,
+        string at,
+        string who,
+        CancellationToken cancel
+    )
     {
-        string? card = await transaction.Command(
+        string? card = await transaction
+            .Command(
                 """
                 SELECT m.specification FROM camera_unit u JOIN camera_model m ON m.key = u.model_key
                 WHERE u.tag = @tag ORDER BY m.version DESC LIMIT 1
-                """).With("tag", check.Unit).FirstAsync(r => r.GetString(0), cancel)
-            ?? throw new RefusedException(ProblemCode.UnitMissing, $"{at}/unit", $"There is no unit {check.Unit}. Import it first, or in the same file.");
-        string standard = await transaction.Command("SELECT document FROM standard_version WHERE key = @key AND version = @version")
-            .With("key", check.Standard).With("version", check.StandardVersion).FirstAsync(r => r.GetString(0), cancel)
-            ?? throw new RefusedException(ProblemCode.StandardMissing, $"{at}/standard", $"There is no standard {check.Standard} version {check.StandardVersion}.");
-        Sheet sheet = SheetCompiler.Compile(StandardReader.ToStandard(StandardStore.ReadDocument(standard)), ModelReader.ToModel(ModelStore.ReadSpecification(card)));
+                """
+            )
+            .With("tag", check.Unit)
+            .FirstAsync(r => r.GetString(0), cancel)
+            ?? throw new RefusedException(
+                ProblemCode.UnitMissing,
+                $"{at}/unit",
+                $"There is no unit {check.Unit}. Import it first, or in the same file."
+            );
+        string standard = await transaction
+            .Command("SELECT document FROM standard_version WHERE key = @key AND version = @version")
+            .With("key", check.Standard)
+            .With("version", check.StandardVersion)
+            .FirstAsync(r => r.GetString(0), cancel)
+            ?? throw new RefusedException(
+                ProblemCode.StandardMissing,
+                $"{at}/standard",
+                $"There is no standard {check.Standard} version {check.StandardVersion}."
+            );
+        Sheet sheet = SheetCompiler.Compile(
+            StandardReader.ToStandard(StandardStore.ReadDocument(standard)),
+            ModelReader.ToModel(ModelStore.ReadSpecification(card))
+        );
 
         IReadOnlyList<StoredReading> kept = CheckReadings.ReadAll(sheet, check.Readings, $"{at}/readings");
         var stored = new StoredCheck(
-            check.Id, check.Unit, check.Standard, check.StandardVersion, "", check.StartedBy, check.StartedAt,
-            check.SignedBy, check.SignedAt, check.Note, CheckSummary.None);
-        return await CheckStore.InsertAsync(transaction, new WholeCheck(stored, card, kept), JudgedCheck.Of(sheet, CheckReadings.ToCore(sheet, kept)), who, cancel);
+            check.Id,
+            check.Unit,
+            check.Standard,
+            check.StandardVersion,
+            "",
+            check.StartedBy,
+            check.StartedAt,
+            check.SignedBy,
+            check.SignedAt,
+            check.Note,
+            CheckSummary.None
+        );
+        return await CheckStore.InsertAsync(
+            transaction,
+            new WholeCheck(stored, card, kept),
+            JudgedCheck.Of(sheet, CheckReadings.ToCore(sheet, kept)),
+            who,
+            cancel
+        );
     }
 
     // A sheet says what it was made from; made from the same again it must come out the same, or one of the two is not what it says.
-    private static async Task<bool> CompareSheetAsync(NpgsqlTransaction transaction, SheetDocument sheet, string at, CancellationToken cancel)
+    private static async Task<bool> CompareSheetAsync(
+        NpgsqlTransaction transaction,
+        SheetDocument sheet,
+        string at,
+        CancellationToken cancel
+    )
     {
-        string standard = await transaction.Command("SELECT document FROM standard_version WHERE key = @key AND version = @version")
-            .With("key", sheet.Standard).With("version", sheet.StandardVersion).FirstAsync(r => r.GetString(0), cancel)
-            ?? throw new RefusedException(ProblemCode.StandardMissing, $"{at}/standard", $"There is no standard {sheet.Standard} version {sheet.StandardVersion}.");
-        string card = await transaction.Command("SELECT specification FROM camera_model WHERE key = @key AND version = @version")
-            .With("key", sheet.Model).With("version", sheet.ModelVersion).FirstAsync(r => r.GetString(0), cancel)
-            ?? throw new RefusedException(ProblemCode.ModelMissing, $"{at}/model", $"There is no card of {sheet.Model} version {sheet.ModelVersion}.");
+        string standard = await transaction
+            .Command("SELECT document FROM standard_version WHERE key = @key AND version = @version")
+            .With("key", sheet.Standard)
+            .With("version", sheet.StandardVersion)
+            .FirstAsync(r => r.GetString(0), cancel)
+            ?? throw new RefusedException(
+                ProblemCode.StandardMissing,
+                $"{at}/standard",
+                $"There is no standard {sheet.Standard} version {sheet.StandardVersion}."
+            );
+        string card = await transaction
+            .Command("SELECT specification FROM camera_model WHERE key = @key AND version = @version")
+            .With("key", sheet.Model)
+            .With("version", sheet.ModelVersion)
+            .FirstAsync(r => r.GetString(0), cancel)
+            ?? throw new RefusedException(
+                ProblemCode.ModelMissing,
+                $"{at}/model",
+                $"There is no card of {sheet.Model} version {sheet.ModelVersion}."
+            );
         Circumstances circumstances = RefusedException.At($"{at}/circumstances", sheet.InCircumstances);
-        SheetDocument now = SheetDocument.Of(SheetCompiler.Compile(StandardReader.ToStandard(StandardStore.ReadDocument(standard)), ModelReader.ToModel(ModelStore.ReadSpecification(card)), circumstances));
+        SheetDocument now = SheetDocument.Of(
+            SheetCompiler.Compile(
+                StandardReader.ToStandard(StandardStore.ReadDocument(standard)),
+                ModelReader.ToModel(ModelStore.ReadSpecification(card)),
+                circumstances
+            )
+        );
         for (int i = 0; i < Math.Max(now.Lines.Count, sheet.Lines.Count); i++)
         {
             if (i >= now.Lines.Count || i >= sheet.Lines.Count || !now.Lines[i].SaysTheSameAs(sheet.Lines[i]))
             {
-                string differs = i < now.Lines.Count ? $"{now.Lines[i].Setting} comes to “{now.Lines[i].Target}” here" : "it has lines that this sheet has not";
-                throw new RefusedException(ProblemCode.SheetDiffers, $"{at}/lines/{i}", $"This sheet is not what its versions come to: {differs}.");
+                string differs =
+                    i < now.Lines.Count
+                        ? $"{now.Lines[i].Setting} comes to “{now.Lines[i].Target}” here"
+                        : "it has lines that this sheet has not";
+                throw new RefusedException(
+                    ProblemCode.SheetDiffers,
+                    $"{at}/lines/{i}",
+                    $"This sheet is not what its versions come to: {differs}."
+                );
             }
         }
 

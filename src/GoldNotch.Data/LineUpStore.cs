@@ -31,12 +31,16 @@ public sealed class LineUpStore(NpgsqlDataSource source)
     /// <param name="limit">Most rows, 1 to 200.</param>
     /// <param name="cancel">Cancels.</param>
     public Task<List<StoredLineUp>> ListAsync((DateTimeOffset ChangedAt, Guid Id)? before, int limit, CancellationToken cancel) =>
-        source.CreateCommand(
+        source
+            .CreateCommand(
                 $"""
                 SELECT {Columns} FROM line_up WHERE (@at::timestamptz IS NULL OR (changed_at, id) < (@at, @id))
                 ORDER BY changed_at DESC, id DESC LIMIT @limit
-                """)
-            .With("at", before?.ChangedAt.ToUniversalTime()).With("id", before?.Id ?? Guid.Empty).With("limit", limit)
+                """
+            )
+            .With("at", before?.ChangedAt.ToUniversalTime())
+            .With("id", before?.Id ?? Guid.Empty)
+            .With("limit", limit)
             .ListAsync(Read, cancel);
 
     /// <summary>One line-up, or null.</summary>
@@ -45,14 +49,19 @@ public sealed class LineUpStore(NpgsqlDataSource source)
 
     /// <summary>Other line-ups whose call is within eight hours and that want one of these units.</summary>
     public Task<List<Booking>> BookingsAsync(Guid id, IReadOnlyList<string> units, DateTimeOffset call, CancellationToken cancel) =>
-        source.CreateCommand(
+        source
+            .CreateCommand(
                 """
                 SELECT c.unit_tag, l.id, l.name, l.call_at FROM line_up_camera c JOIN line_up l ON l.id = c.line_up_id
                 WHERE c.unit_tag = ANY(@units) AND l.id <> @id
                   AND l.call_at > @call - make_interval(hours => @hours) AND l.call_at < @call + make_interval(hours => @hours)
                 ORDER BY c.unit_tag, l.call_at
-                """)
-            .With("units", units.ToArray()).With("id", id).With("call", call.ToUniversalTime()).With("hours", HoursApart)
+                """
+            )
+            .With("units", units.ToArray())
+            .With("id", id)
+            .With("call", call.ToUniversalTime())
+            .With("hours", HoursApart)
             .ListAsync(r => new Booking(r.GetString(0), r.GetGuid(1), r.GetString(2), r.GetFieldValue<DateTimeOffset>(3)), cancel);
 
     /// <summary>Keeps a line-up: new where the version seen is 0, else changed if nobody else has since.</summary>
@@ -75,8 +84,11 @@ public sealed class LineUpStore(NpgsqlDataSource source)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        StoredLineUp? dropped = await transaction.Command($"DELETE FROM line_up WHERE id = @id AND version = @seen RETURNING {Columns}")
-            .With("id", id).With("seen", seen).FirstAsync(Read, cancel);
+        StoredLineUp? dropped = await transaction
+            .Command($"DELETE FROM line_up WHERE id = @id AND version = @seen RETURNING {Columns}")
+            .With("id", id)
+            .With("seen", seen)
+            .FirstAsync(Read, cancel);
         if (dropped is null)
         {
             return false;
@@ -87,9 +99,18 @@ public sealed class LineUpStore(NpgsqlDataSource source)
         return true;
     }
 
-    internal static async Task<StoredLineUp?> PutAsync(NpgsqlTransaction transaction, LineUpDocument document, int seen, string who, CancellationToken cancel)
+    internal static async Task<StoredLineUp?> PutAsync(
+        NpgsqlTransaction transaction,
+        LineUpDocument document,
+        int seen,
+        string who,
+        CancellationToken cancel
+    )
     {
-        StoredLineUp? before = await transaction.Command($"SELECT {Columns} FROM line_up WHERE id = @id FOR UPDATE").With("id", document.Id).FirstAsync(Read, cancel);
+        StoredLineUp? before = await transaction
+            .Command($"SELECT {Columns} FROM line_up WHERE id = @id FOR UPDATE")
+            .With("id", document.Id)
+            .FirstAsync(Read, cancel);
         string json = Json(document);
         if (before is not null && Json(before.Document) == json)
         {
@@ -102,25 +123,46 @@ public sealed class LineUpStore(NpgsqlDataSource source)
         }
 
         // Two who begin the same one at once: the second finds it there and is told so.
-        StoredLineUp? after = await transaction.Command(
+        StoredLineUp? after = await transaction
+            .Command(
                 $"""
                 INSERT INTO line_up (id, name, place, call_at, document, changed_by) VALUES (@id, @name, @place, @call, @json, @who)
                 ON CONFLICT (id) DO UPDATE SET name = @name, place = @place, call_at = @call, document = @json, changed_by = @who, changed_at = now(), version = line_up.version + 1
                 WHERE line_up.version = @seen
                 RETURNING {Columns}
-                """)
-            .With("id", document.Id).With("name", document.Name).With("place", document.Place).With("call", document.Call?.ToUniversalTime())
-            .WithJson("json", json).With("who", who).With("seen", seen).FirstAsync(Read, cancel);
+                """
+            )
+            .With("id", document.Id)
+            .With("name", document.Name)
+            .With("place", document.Place)
+            .With("call", document.Call?.ToUniversalTime())
+            .WithJson("json", json)
+            .With("who", who)
+            .With("seen", seen)
+            .FirstAsync(Read, cancel);
         if (after is null)
         {
             return null;
         }
 
         await transaction.Command("DELETE FROM line_up_camera WHERE line_up_id = @id").With("id", document.Id).RunAsync(cancel);
-        await transaction.Command("INSERT INTO line_up_camera (line_up_id, letter, unit_tag) SELECT @id, c.letter, c.tag FROM unnest(@letters, @tags) AS c (letter, tag)")
-            .With("id", document.Id).With("letters", document.Cameras.Select(c => c.Letter).ToArray()).With("tags", document.Cameras.Select(c => c.Unit).ToArray())
+        await transaction
+            .Command(
+                "INSERT INTO line_up_camera (line_up_id, letter, unit_tag) SELECT @id, c.letter, c.tag FROM unnest(@letters, @tags) AS c (letter, tag)"
+            )
+            .With("id", document.Id)
+            .With("letters", document.Cameras.Select(c => c.Letter).ToArray())
+            .With("tags", document.Cameras.Select(c => c.Unit).ToArray())
             .RunAsync(cancel);
-        await Audit.WriteAsync(transaction, who, before is null ? "line-up begun" : "line-up changed", Subject(document.Id), before?.Document, document, cancel);
+        await Audit.WriteAsync(
+            transaction,
+            who,
+            before is null ? "line-up begun" : "line-up changed",
+            Subject(document.Id),
+            before?.Document,
+            document,
+            cancel
+        );
         return after;
     }
 
@@ -128,7 +170,12 @@ public sealed class LineUpStore(NpgsqlDataSource source)
 
     private static string Json(LineUpDocument document) => JsonSerializer.Serialize(document, ExchangeJson.Default.LineUpDocument);
 
-    private static StoredLineUp Read(NpgsqlDataReader r) => new(
-        JsonSerializer.Deserialize(r.GetString(0), ExchangeJson.Default.LineUpDocument) ?? throw new InvalidOperationException("A stored line-up is empty."),
-        r.GetInt32(1), r.GetString(2), r.GetFieldValue<DateTimeOffset>(3));
+    private static StoredLineUp Read(NpgsqlDataReader r) =>
+        new(
+            JsonSerializer.Deserialize(r.GetString(0), ExchangeJson.Default.LineUpDocument)
+                ?? throw new InvalidOperationException("A stored line-up is empty."),
+            r.GetInt32(1),
+            r.GetString(2),
+            r.GetFieldValue<DateTimeOffset>(3)
+        );
 }

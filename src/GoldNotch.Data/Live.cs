@@ -11,6 +11,9 @@ public static class Live
 
     /// <summary>A unit changed, or a check of it: <c>tag check-id</c>, the id empty where no check changed.</summary>
     internal static Task TellAsync(NpgsqlTransaction transaction, string unitTag, Guid? check, CancellationToken cancel) =>
-        transaction.Command("SELECT pg_notify(@channel, @says)")
-            .With("channel", Channel).With("says", string.Create(CultureInfo.InvariantCulture, $"{unitTag} {check}")).RunAsync(cancel);
+        transaction
+            .Command("SELECT pg_notify(@channel, @says)")
+            .With("channel", Channel)
+            .With("says", string.Create(CultureInfo.InvariantCulture, $"{unitTag} {check}"))
+            .RunAsync(cancel);
 }

@@ -15,18 +15,26 @@ public sealed class ModelStore(NpgsqlDataSource source)
 {
     /// <summary>The name of each model, by its key; the cards are not unpacked for it.</summary>
     public async Task<Dictionary<string, string>> NamesAsync(CancellationToken cancel) =>
-        (await source.CreateCommand("SELECT DISTINCT ON (key) key, name FROM camera_model ORDER BY key, version DESC")
-            .ListAsync(r => (Key: r.GetString(0), Name: r.GetString(1)), cancel)).ToDictionary(m => m.Key, m => m.Name);
+        (
+            await source
+                .CreateCommand("SELECT DISTINCT ON (key) key, name FROM camera_model ORDER BY key, version DESC")
+                .ListAsync(r => (Key: r.GetString(0), Name: r.GetString(1)), cancel)
+        ).ToDictionary(m => m.Key, m => m.Name);
 
     /// <summary>The newest card of every model, by name.</summary>
     public Task<List<StoredModel>> NewestAsync(CancellationToken cancel) =>
-        source.CreateCommand("SELECT specification, changed_by, changed_at FROM (SELECT DISTINCT ON (key) * FROM camera_model ORDER BY key, version DESC) newest ORDER BY name, key")
+        source
+            .CreateCommand(
+                "SELECT specification, changed_by, changed_at FROM (SELECT DISTINCT ON (key) * FROM camera_model ORDER BY key, version DESC) newest ORDER BY name, key"
+            )
             .ListAsync(Read, cancel);
 
     /// <summary>The newest card of one model, or null.</summary>
     public Task<StoredModel?> GetAsync(string key, CancellationToken cancel) =>
-        source.CreateCommand("SELECT specification, changed_by, changed_at FROM camera_model WHERE key = @key ORDER BY version DESC LIMIT 1")
-            .With("key", key).FirstAsync(Read, cancel);
+        source
+            .CreateCommand("SELECT specification, changed_by, changed_at FROM camera_model WHERE key = @key ORDER BY version DESC LIMIT 1")
+            .With("key", key)
+            .FirstAsync(Read, cancel);
 
     /// <summary>Keeps a card as the next version, if the newest is still the one that was read.</summary>
     /// <param name="card">The card; its version is set here.</param>
@@ -41,8 +49,10 @@ public sealed class ModelStore(NpgsqlDataSource source)
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         await transaction.Command("SELECT pg_advisory_xact_lock(hashtext(@key))").With("key", "model " + card.Key).RunAsync(cancel);
-        StoredModel? newest = await transaction.Command("SELECT specification, changed_by, changed_at FROM camera_model WHERE key = @key ORDER BY version DESC LIMIT 1")
-            .With("key", card.Key).FirstAsync(Read, cancel);
+        StoredModel? newest = await transaction
+            .Command("SELECT specification, changed_by, changed_at FROM camera_model WHERE key = @key ORDER BY version DESC LIMIT 1")
+            .With("key", card.Key)
+            .FirstAsync(Read, cancel);
         if ((newest?.Document.Version ?? 0) != seen)
         {
             return null;
@@ -54,23 +64,40 @@ public sealed class ModelStore(NpgsqlDataSource source)
             return newest;
         }
 
-        StoredModel kept = await transaction.Command(
+        StoredModel kept = await transaction
+            .Command(
                 """
                 INSERT INTO camera_model (key, version, name, specification, changed_by) VALUES (@key, @version, @name, @json, @who)
                 RETURNING specification, changed_by, changed_at
-                """)
-            .With("key", next.Key).With("version", next.Version).With("name", next.Name).WithJson("json", json).With("who", who)
-            .FirstAsync(Read, cancel) ?? throw new InvalidOperationException("An insert returned nothing.");
-        await Audit.WriteAsync(transaction, who, "specification changed", $"model {next.Key}", new { Version = seen }, new { next.Version }, cancel);
+                """
+            )
+            .With("key", next.Key)
+            .With("version", next.Version)
+            .With("name", next.Name)
+            .WithJson("json", json)
+            .With("who", who)
+            .FirstAsync(Read, cancel)
+            ?? throw new InvalidOperationException("An insert returned nothing.");
+        await Audit.WriteAsync(
+            transaction,
+            who,
+            "specification changed",
+            $"model {next.Key}",
+            new { Version = seen },
+            new { next.Version },
+            cancel
+        );
         await transaction.CommitAsync(cancel);
         return kept;
     }
 
     /// <summary>A kept card, read again.</summary>
     public static ModelDocument ReadSpecification(string json) =>
-        JsonSerializer.Deserialize(json, ExchangeJson.Default.ModelDocument) ?? throw new InvalidOperationException("A stored card is empty.");
+        JsonSerializer.Deserialize(json, ExchangeJson.Default.ModelDocument)
+        ?? throw new InvalidOperationException("A stored card is empty.");
 
     private static string Json(ModelDocument card) => JsonSerializer.Serialize(card, ExchangeJson.Default.ModelDocument);
 
-    private static StoredModel Read(NpgsqlDataReader r) => new(ReadSpecification(r.GetString(0)), r.GetString(1), r.GetFieldValue<DateTimeOffset>(2));
+    private static StoredModel Read(NpgsqlDataReader r) =>
+        new(ReadSpecification(r.GetString(0)), r.GetString(1), r.GetFieldValue<DateTimeOffset>(2));
 }

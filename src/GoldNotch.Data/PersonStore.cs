@@ -15,7 +15,16 @@ namespace GoldNotch.Data;
 /// <param name="Active">Whether the person may sign in.</param>
 /// <param name="Version">Rises with each change.</param>
 public sealed record StoredPerson(
-    string Login, string Name, Role Role, string PasswordHash, int FailedCount, DateTimeOffset? LockedUntil, Guid Stamp = default, bool Active = true, int Version = 1)
+    string Login,
+    string Name,
+    Role Role,
+    string PasswordHash,
+    int FailedCount,
+    DateTimeOffset? LockedUntil,
+    Guid Stamp = default,
+    bool Active = true,
+    int Version = 1
+)
 {
     /// <summary>How the person reads quantities.</summary>
     public NotationPreferences Notation { get; init; } = NotationPreferences.Default;
@@ -24,7 +33,8 @@ public sealed record StoredPerson(
 /// <summary>People and the signing keys of their cookies.</summary>
 public sealed class PersonStore(NpgsqlDataSource source)
 {
-    private const string Columns = "login, name, role, password_hash, failed_count, locked_until, stamp, active, version, iris_style, white_balance_style, clock_style, date_order";
+    private const string Columns =
+        "login, name, role, password_hash, failed_count, locked_until, stamp, active, version, iris_style, white_balance_style, clock_style, date_order";
 
     /// <summary>One person, or null.</summary>
     public Task<StoredPerson?> GetAsync(string login, CancellationToken cancel) =>
@@ -40,13 +50,30 @@ public sealed class PersonStore(NpgsqlDataSource source)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        if (await transaction.Command("INSERT INTO person (login, name, role, password_hash) VALUES (@login, @name, @role, @hash) ON CONFLICT DO NOTHING")
-                .With("login", person.Login).With("name", person.Name).With("role", person.Role.Word()).With("hash", person.PasswordHash).RunAsync(cancel) == 0)
+        if (
+            await transaction
+                .Command(
+                    "INSERT INTO person (login, name, role, password_hash) VALUES (@login, @name, @role, @hash) ON CONFLICT DO NOTHING"
+                )
+                .With("login", person.Login)
+                .With("name", person.Name)
+                .With("role", person.Role.Word())
+                .With("hash", person.PasswordHash)
+                .RunAsync(cancel) == 0
+        )
         {
             return false;
         }
 
-        await Audit.WriteAsync(transaction, who, "person added", Subject(person.Login), null, new { person.Name, Role = person.Role.Word() }, cancel);
+        await Audit.WriteAsync(
+            transaction,
+            who,
+            "person added",
+            Subject(person.Login),
+            null,
+            new { person.Name, Role = person.Role.Word() },
+            cancel
+        );
         await transaction.CommitAsync(cancel);
         return true;
     }
@@ -61,28 +88,63 @@ public sealed class PersonStore(NpgsqlDataSource source)
 
         // Two technicians who demote each other at once would leave none: one of them waits here.
         await transaction.Command("SELECT pg_advisory_xact_lock(hashtext('people'))").RunAsync(cancel);
-        StoredPerson? before = await transaction.Command($"SELECT {Columns} FROM person WHERE login = @login FOR UPDATE").With("login", person.Login).FirstAsync(Read, cancel);
+        StoredPerson? before = await transaction
+            .Command($"SELECT {Columns} FROM person WHERE login = @login FOR UPDATE")
+            .With("login", person.Login)
+            .FirstAsync(Read, cancel);
         if (before is null || before.Version != person.Version)
         {
             return null;
         }
 
-        StoredPerson after = await transaction.Command(
+        StoredPerson after = await transaction
+            .Command(
                 $"""
                 UPDATE person SET name = @name, role = @role, active = @active, version = version + 1,
                        stamp = CASE WHEN (role, active) IS DISTINCT FROM (@role, @active) THEN gen_random_uuid() ELSE stamp END
                 WHERE login = @login RETURNING {Columns}
-                """)
-            .With("login", person.Login).With("name", person.Name).With("role", person.Role.Word()).With("active", person.Active)
-            .FirstAsync(Read, cancel) ?? throw new InvalidOperationException("A person vanished while held.");
-        if (await transaction.Command("SELECT login FROM person WHERE role = ANY(@roles) AND active LIMIT 1").With("roles", Roles.With(Right.ManagePeople)).FirstAsync(r => r.GetString(0), cancel) is null)
+                """
+            )
+            .With("login", person.Login)
+            .With("name", person.Name)
+            .With("role", person.Role.Word())
+            .With("active", person.Active)
+            .FirstAsync(Read, cancel)
+            ?? throw new InvalidOperationException("A person vanished while held.");
+        if (
+            await transaction
+                .Command("SELECT login FROM person WHERE role = ANY(@roles) AND active LIMIT 1")
+                .With("roles", Roles.With(Right.ManagePeople))
+                .FirstAsync(r => r.GetString(0), cancel)
+            is null
+        )
         {
-            throw new RefusedException(ProblemCode.LastTechnician, "/role", "Somebody must be able to administer: this is the last technician who can sign in. Make another one first.");
+            throw new RefusedException(
+                ProblemCode.LastTechnician,
+                "/role",
+                "Somebody must be able to administer: this is the last technician who can sign in. Make another one first."
+            );
         }
 
         await Audit.WriteAsync(
-            transaction, who, "person changed", Subject(person.Login),
-            new { before.Name, Role = before.Role.Word(), before.Active }, new { after.Name, Role = after.Role.Word(), after.Active }, cancel);
+            transaction,
+            who,
+            "person changed",
+            Subject(person.Login),
+            new
+            {
+                before.Name,
+                Role = before.Role.Word(),
+                before.Active,
+            },
+            new
+            {
+                after.Name,
+                Role = after.Role.Word(),
+                after.Active,
+            },
+            cancel
+        );
         await transaction.CommitAsync(cancel);
         return after;
     }
@@ -93,12 +155,16 @@ public sealed class PersonStore(NpgsqlDataSource source)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        StoredPerson? after = await transaction.Command(
+        StoredPerson? after = await transaction
+            .Command(
                 $"""
                 UPDATE person SET password_hash = @hash, stamp = gen_random_uuid(), failed_count = 0, locked_until = NULL, version = version + 1
                 WHERE login = @login RETURNING {Columns}
-                """)
-            .With("login", login).With("hash", hash).FirstAsync(Read, cancel);
+                """
+            )
+            .With("login", login)
+            .With("hash", hash)
+            .FirstAsync(Read, cancel);
         if (after is not null)
         {
             await Audit.WriteAsync(transaction, who, "password changed", Subject(login), null, null, cancel);
@@ -110,34 +176,55 @@ public sealed class PersonStore(NpgsqlDataSource source)
 
     /// <summary>Keeps how a person reads quantities.</summary>
     public Task ChangeNotationAsync(string login, NotationPreferences notation, CancellationToken cancel) =>
-        source.CreateCommand("UPDATE person SET iris_style = @iris, white_balance_style = @white, clock_style = @clock, date_order = @dates WHERE login = @login")
-            .With("login", login).With("iris", Word(notation.Iris)).With("white", Word(notation.WhiteBalance)).With("clock", Word(notation.Clock))
-            .With("dates", Word(notation.Dates)).RunAsync(cancel);
+        source
+            .CreateCommand(
+                "UPDATE person SET iris_style = @iris, white_balance_style = @white, clock_style = @clock, date_order = @dates WHERE login = @login"
+            )
+            .With("login", login)
+            .With("iris", Word(notation.Iris))
+            .With("white", Word(notation.WhiteBalance))
+            .With("clock", Word(notation.Clock))
+            .With("dates", Word(notation.Dates))
+            .RunAsync(cancel);
 
     /// <summary>Adds a person, or gives one a new name, role and password.</summary>
     public Task PutAsync(StoredPerson person, CancellationToken cancel) =>
-        source.CreateCommand(
+        source
+            .CreateCommand(
                 """
                 INSERT INTO person (login, name, role, password_hash) VALUES (@login, @name, @role, @hash)
                 ON CONFLICT (login) DO UPDATE SET name = @name, role = @role, password_hash = @hash, failed_count = 0, locked_until = NULL
-                """)
-            .With("login", person.Login).With("name", person.Name).With("role", person.Role.Word()).With("hash", person.PasswordHash)
+                """
+            )
+            .With("login", person.Login)
+            .With("name", person.Name)
+            .With("role", person.Role.Word())
+            .With("hash", person.PasswordHash)
             .RunAsync(cancel);
 
     /// <summary>Counts a failed try and locks from <paramref name="lockAt"/> tries on; both in one statement, so that many tries at once all count.</summary>
     public Task CountFailureAsync(string login, int lockAt, DateTimeOffset lockedUntil, CancellationToken cancel) =>
-        source.CreateCommand(
+        source
+            .CreateCommand(
                 """
                 UPDATE person SET failed_count = failed_count + 1,
                        locked_until = CASE WHEN failed_count + 1 >= @lockAt THEN @until ELSE locked_until END
                 WHERE login = @login
-                """)
-            .With("login", login).With("lockAt", lockAt).With("until", lockedUntil.ToUniversalTime()).RunAsync(cancel);
+                """
+            )
+            .With("login", login)
+            .With("lockAt", lockAt)
+            .With("until", lockedUntil.ToUniversalTime())
+            .RunAsync(cancel);
 
     /// <summary>Forgets failed tries after a success.</summary>
     public Task ClearFailuresAsync(string login, CancellationToken cancel) =>
-        source.CreateCommand("UPDATE person SET failed_count = 0, locked_until = NULL WHERE login = @login AND (failed_count > 0 OR locked_until IS NOT NULL)")
-            .With("login", login).RunAsync(cancel);
+        source
+            .CreateCommand(
+                "UPDATE person SET failed_count = 0, locked_until = NULL WHERE login = @login AND (failed_count > 0 OR locked_until IS NOT NULL)"
+            )
+            .With("login", login)
+            .RunAsync(cancel);
 
     /// <summary>The cookie keys, as the framework wrote them.</summary>
     public List<string> KeyRing()
@@ -156,8 +243,10 @@ public sealed class PersonStore(NpgsqlDataSource source)
     /// <summary>Keeps a cookie key.</summary>
     public void AddKey(string name, string xml)
     {
-        using NpgsqlCommand command = source.CreateCommand("INSERT INTO key_ring (name, xml) VALUES (@name, @xml) ON CONFLICT (name) DO UPDATE SET xml = @xml")
-            .With("name", name).With("xml", xml);
+        using NpgsqlCommand command = source
+            .CreateCommand("INSERT INTO key_ring (name, xml) VALUES (@name, @xml) ON CONFLICT (name) DO UPDATE SET xml = @xml")
+            .With("name", name)
+            .With("xml", xml);
         command.ExecuteNonQuery();
     }
 
@@ -166,19 +255,24 @@ public sealed class PersonStore(NpgsqlDataSource source)
 
     private static string Subject(string login) => $"person {login}";
 
-    private static StoredPerson Read(NpgsqlDataReader r) => new(
-        r.GetString(0),
-        r.GetString(1),
-        Roles.Parse(r.GetString(2)),
-        r.GetString(3),
-        r.GetInt32(4),
-        r.IsDBNull(5) ? null : r.GetFieldValue<DateTimeOffset>(5),
-        r.GetGuid(6),
-        r.GetBoolean(7),
-        r.GetInt32(8))
-    {
-        Notation = new NotationPreferences(
-            Enum.Parse<IrisStyle>(r.GetString(9), ignoreCase: true), Enum.Parse<WhiteBalanceStyle>(r.GetString(10), ignoreCase: true),
-            Enum.Parse<ClockStyle>(r.GetString(11), ignoreCase: true), Enum.Parse<DateOrder>(r.GetString(12), ignoreCase: true)),
-    };
+    private static StoredPerson Read(NpgsqlDataReader r) =>
+        new(
+            r.GetString(0),
+            r.GetString(1),
+            Roles.Parse(r.GetString(2)),
+            r.GetString(3),
+            r.GetInt32(4),
+            r.IsDBNull(5) ? null : r.GetFieldValue<DateTimeOffset>(5),
+            r.GetGuid(6),
+            r.GetBoolean(7),
+            r.GetInt32(8)
+        )
+        {
+            Notation = new NotationPreferences(
+                Enum.Parse<IrisStyle>(r.GetString(9), ignoreCase: true),
+                Enum.Parse<WhiteBalanceStyle>(r.GetString(10), ignoreCase: true),
+                Enum.Parse<ClockStyle>(r.GetString(11), ignoreCase: true),
+                Enum.Parse<DateOrder>(r.GetString(12), ignoreCase: true)
+            ),
+        };
 }

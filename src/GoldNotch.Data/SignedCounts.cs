@@ -16,17 +16,26 @@ internal static class SignedCounts
         DateTimeOffset signed = check.SignedAt!.Value.ToUniversalTime();
 
         // An old check that comes in late does not put a newer state back.
-        await transaction.Command(
+        await transaction
+            .Command(
                 """
                 INSERT INTO unit_state AS s (unit_tag, check_id, signed_at, signed_by, standard_key, standard_version, wrong, headline, unread)
                 VALUES (@unit, @id, @at, @by, @standard, @version, @wrong, @headline, @unread)
                 ON CONFLICT (unit_tag) DO UPDATE SET check_id = @id, signed_at = @at, signed_by = @by, standard_key = @standard,
                     standard_version = @version, wrong = @wrong, headline = @headline, unread = @unread
                 WHERE s.signed_at <= @at
-                """)
-            .With("unit", check.UnitTag).With("id", check.Id).With("at", signed).With("by", check.SignedBy).With("standard", check.StandardKey)
-            .With("version", check.StandardVersion).With("wrong", judged.Wrong.Select(s => SettingDefinition.Of(s).Key).ToArray())
-            .WithJson("headline", JudgementDocument.WriteAll(judged.Summary.Headline)).With("unread", judged.Summary.Unread).RunAsync(cancel);
+                """
+            )
+            .With("unit", check.UnitTag)
+            .With("id", check.Id)
+            .With("at", signed)
+            .With("by", check.SignedBy)
+            .With("standard", check.StandardKey)
+            .With("version", check.StandardVersion)
+            .With("wrong", judged.Wrong.Select(s => SettingDefinition.Of(s).Key).ToArray())
+            .WithJson("headline", JudgementDocument.WriteAll(judged.Summary.Headline))
+            .With("unread", judged.Summary.Unread)
+            .RunAsync(cancel);
         if (judged.FoundSettings.IsEmpty)
         {
             return;
@@ -34,30 +43,41 @@ internal static class SignedCounts
 
         // In one order everywhere, so that two signatures never wait for each other crosswise.
         FoundSetting[] found = [.. judged.FoundSettings.OrderBy(f => SettingDefinition.Of(f.Setting).Key, StringComparer.Ordinal)];
-        await transaction.Command(
+        await transaction
+            .Command(
                 """
                 INSERT INTO unit_drift AS d (unit_tag, setting, looked, wrong, automatic, last_wrong)
                 SELECT @unit, f.setting, 1, f.wrong::int, f.automatic::int, CASE WHEN f.wrong THEN @at END
                 FROM unnest(@settings, @wrong, @automatic) AS f (setting, wrong, automatic)
                 ON CONFLICT (unit_tag, setting) DO UPDATE SET looked = d.looked + 1, wrong = d.wrong + excluded.wrong,
                     automatic = d.automatic + excluded.automatic, last_wrong = greatest(d.last_wrong, excluded.last_wrong)
-                """)
-            .With("unit", check.UnitTag).WithTime("at", signed).WithFound(found).RunAsync(cancel);
-        await transaction.Command(
+                """
+            )
+            .With("unit", check.UnitTag)
+            .WithTime("at", signed)
+            .WithFound(found)
+            .RunAsync(cancel);
+        await transaction
+            .Command(
                 """
                 INSERT INTO model_drift AS d (model_key, month, setting, looked, wrong, automatic)
                 SELECT u.model_key, date_trunc('month', @at AT TIME ZONE 'UTC')::date, f.setting, 1, f.wrong::int, f.automatic::int
                 FROM camera_unit u, unnest(@settings, @wrong, @automatic) AS f (setting, wrong, automatic)
                 WHERE u.tag = @unit
                 ON CONFLICT (model_key, month, setting) DO UPDATE SET looked = d.looked + 1, wrong = d.wrong + excluded.wrong, automatic = d.automatic + excluded.automatic
-                """)
-            .With("unit", check.UnitTag).WithTime("at", signed).WithFound(found).RunAsync(cancel);
+                """
+            )
+            .With("unit", check.UnitTag)
+            .WithTime("at", signed)
+            .WithFound(found)
+            .RunAsync(cancel);
     }
 
-    private static NpgsqlCommand WithFound(this NpgsqlCommand command, FoundSetting[] found) => command
-        .With("settings", found.Select(f => SettingDefinition.Of(f.Setting).Key).ToArray())
-        .With("wrong", found.Select(f => f.Wrong).ToArray())
-        .With("automatic", found.Select(f => f.Automatic).ToArray());
+    private static NpgsqlCommand WithFound(this NpgsqlCommand command, FoundSetting[] found) =>
+        command
+            .With("settings", found.Select(f => SettingDefinition.Of(f.Setting).Key).ToArray())
+            .With("wrong", found.Select(f => f.Wrong).ToArray())
+            .With("automatic", found.Select(f => f.Automatic).ToArray());
 
     private static NpgsqlCommand WithTime(this NpgsqlCommand command, string name, DateTimeOffset at)
     {

@@ -16,7 +16,16 @@ namespace GoldNotch.Data;
 /// <param name="ApprovedBy">Who approved it; null for a draft.</param>
 /// <param name="ApprovedAt">When; null for a draft.</param>
 public sealed record StandardHead(
-    string Key, int Version, string Name, StandardState State, int Revision, string ChangedBy, DateTimeOffset ChangedAt, string? ApprovedBy, DateTimeOffset? ApprovedAt);
+    string Key,
+    int Version,
+    string Name,
+    StandardState State,
+    int Revision,
+    string ChangedBy,
+    DateTimeOffset ChangedAt,
+    string? ApprovedBy,
+    DateTimeOffset? ApprovedAt
+);
 
 /// <summary>A version with its document.</summary>
 /// <param name="Head">The head.</param>
@@ -34,20 +43,31 @@ public sealed class StandardStore(NpgsqlDataSource source)
 
     /// <summary>The versions in view: of each standard the approved one and the draft.</summary>
     public Task<List<StoredStandard>> InViewAsync(CancellationToken cancel) =>
-        source.CreateCommand($"SELECT {Columns}, document FROM standard_version WHERE state <> 'retired' ORDER BY name, key, version").ListAsync(Read, cancel);
+        source
+            .CreateCommand($"SELECT {Columns}, document FROM standard_version WHERE state <> 'retired' ORDER BY name, key, version")
+            .ListAsync(Read, cancel);
 
     /// <summary>The approved versions, by name.</summary>
-    public async Task<List<StoredStandard>> ApprovedAsync(CancellationToken cancel) => [.. (await InViewAsync(cancel)).Where(s => s.Head.State == StandardState.Approved)];
+    public async Task<List<StoredStandard>> ApprovedAsync(CancellationToken cancel) =>
+        [.. (await InViewAsync(cancel)).Where(s => s.Head.State == StandardState.Approved)];
 
     /// <summary>One version, or null.</summary>
     public Task<StoredStandard?> GetAsync(string key, int version, CancellationToken cancel) =>
-        source.CreateCommand($"SELECT {Columns}, document FROM standard_version WHERE key = @key AND version = @version")
-            .With("key", key).With("version", version).FirstAsync(Read, cancel);
+        source
+            .CreateCommand($"SELECT {Columns}, document FROM standard_version WHERE key = @key AND version = @version")
+            .With("key", key)
+            .With("version", version)
+            .FirstAsync(Read, cancel);
 
     /// <summary>The version in a state, or null: at most one draft and one approved.</summary>
     public Task<StoredStandard?> InStateAsync(string key, StandardState state, CancellationToken cancel) =>
-        source.CreateCommand($"SELECT {Columns}, document FROM standard_version WHERE key = @key AND state = @state ORDER BY version DESC LIMIT 1")
-            .With("key", key).With("state", state.Word()).FirstAsync(Read, cancel);
+        source
+            .CreateCommand(
+                $"SELECT {Columns}, document FROM standard_version WHERE key = @key AND state = @state ORDER BY version DESC LIMIT 1"
+            )
+            .With("key", key)
+            .With("state", state.Word())
+            .FirstAsync(Read, cancel);
 
     /// <summary>Begins a draft with the next version number.</summary>
     /// <param name="document">What it says; version and state are set here.</param>
@@ -61,21 +81,36 @@ public sealed class StandardStore(NpgsqlDataSource source)
 
         // Two people who begin at once would read the same number: the key is held while the next one is found.
         await transaction.Command("SELECT pg_advisory_xact_lock(hashtext(@key))").With("key", "standard " + document.Key).RunAsync(cancel);
-        var newest = await transaction.Command($"SELECT {Columns} FROM standard_version WHERE key = @key ORDER BY version DESC LIMIT 1")
-            .With("key", document.Key).FirstAsync(ReadHead, cancel);
-        var draft = await transaction.Command($"SELECT {Columns} FROM standard_version WHERE key = @key AND state = 'draft'")
-            .With("key", document.Key).FirstAsync(ReadHead, cancel);
+        var newest = await transaction
+            .Command($"SELECT {Columns} FROM standard_version WHERE key = @key ORDER BY version DESC LIMIT 1")
+            .With("key", document.Key)
+            .FirstAsync(ReadHead, cancel);
+        var draft = await transaction
+            .Command($"SELECT {Columns} FROM standard_version WHERE key = @key AND state = 'draft'")
+            .With("key", document.Key)
+            .FirstAsync(ReadHead, cancel);
         if (draft is not null)
         {
-            throw new RefusedException(ProblemCode.DraftExists, "", $"{draft.Name} has a draft already, version {draft.Version}, changed last by {draft.ChangedBy}. Go on with that one.");
+            throw new RefusedException(
+                ProblemCode.DraftExists,
+                "",
+                $"{draft.Name} has a draft already, version {draft.Version}, changed last by {draft.ChangedBy}. Go on with that one."
+            );
         }
 
         StandardDocument next = document with { Version = (newest?.Version ?? 0) + 1, State = StandardState.Draft.Word() };
         _ = StandardReader.ToStandard(next);
-        StandardHead head = await transaction.Command(
-                $"INSERT INTO standard_version (key, version, name, state, document, changed_by) VALUES (@key, @version, @name, 'draft', @json, @who) RETURNING {Columns}")
-            .With("key", next.Key).With("version", next.Version).With("name", next.Name).WithJson("json", Json(next)).With("who", who)
-            .FirstAsync(ReadHead, cancel) ?? throw new InvalidOperationException("An insert returned nothing.");
+        StandardHead head = await transaction
+            .Command(
+                $"INSERT INTO standard_version (key, version, name, state, document, changed_by) VALUES (@key, @version, @name, 'draft', @json, @who) RETURNING {Columns}"
+            )
+            .With("key", next.Key)
+            .With("version", next.Version)
+            .With("name", next.Name)
+            .WithJson("json", Json(next))
+            .With("who", who)
+            .FirstAsync(ReadHead, cancel)
+            ?? throw new InvalidOperationException("An insert returned nothing.");
         await Audit.WriteAsync(transaction, who, "draft begun", Subject(next.Key), null, new { next.Version }, cancel);
         await transaction.CommitAsync(cancel);
         return new StoredStandard(head, next);
@@ -88,23 +123,40 @@ public sealed class StandardStore(NpgsqlDataSource source)
         _ = StandardReader.ToStandard(document);
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        StandardHead? head = await transaction.Command(
+        StandardHead? head = await transaction
+            .Command(
                 $"""
                 UPDATE standard_version SET document = @json, name = @name, revision = revision + 1, changed_by = @who, changed_at = now()
                 WHERE key = @key AND version = @version AND state = 'draft' AND revision = @revision
                 RETURNING {Columns}
-                """)
-            .WithJson("json", Json(document with { State = StandardState.Draft.Word() })).With("name", document.Name).With("who", who)
-            .With("key", document.Key).With("version", document.Version).With("revision", revision)
+                """
+            )
+            .WithJson("json", Json(document with { State = StandardState.Draft.Word() }))
+            .With("name", document.Name)
+            .With("who", who)
+            .With("key", document.Key)
+            .With("version", document.Version)
+            .With("revision", revision)
             .FirstAsync(ReadHead, cancel);
         if (head is null)
         {
             return null;
         }
 
-        await transaction.Command("DELETE FROM coverage_cell WHERE standard_key = @key AND standard_version = @version")
-            .With("key", document.Key).With("version", document.Version).RunAsync(cancel);
-        await Audit.WriteAsync(transaction, who, "draft changed", Subject(document.Key), new { Revision = revision }, new { document.Version, head.Revision }, cancel);
+        await transaction
+            .Command("DELETE FROM coverage_cell WHERE standard_key = @key AND standard_version = @version")
+            .With("key", document.Key)
+            .With("version", document.Version)
+            .RunAsync(cancel);
+        await Audit.WriteAsync(
+            transaction,
+            who,
+            "draft changed",
+            Subject(document.Key),
+            new { Revision = revision },
+            new { document.Version, head.Revision },
+            cancel
+        );
         await transaction.CommitAsync(cancel);
         return new StoredStandard(head, document with { State = StandardState.Draft.Word() });
     }
@@ -114,9 +166,13 @@ public sealed class StandardStore(NpgsqlDataSource source)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        StoredStandard? dropped = await transaction.Command(
-                $"DELETE FROM standard_version WHERE key = @key AND state = 'draft' AND revision = @revision RETURNING {Columns}, document")
-            .With("key", key).With("revision", revision).FirstAsync(Read, cancel);
+        StoredStandard? dropped = await transaction
+            .Command(
+                $"DELETE FROM standard_version WHERE key = @key AND state = 'draft' AND revision = @revision RETURNING {Columns}, document"
+            )
+            .With("key", key)
+            .With("revision", revision)
+            .FirstAsync(Read, cancel);
         if (dropped is null)
         {
             return false;
@@ -135,23 +191,34 @@ public sealed class StandardStore(NpgsqlDataSource source)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        StoredStandard? draft = await transaction.Command($"SELECT {Columns}, document FROM standard_version WHERE key = @key AND state = 'draft' FOR UPDATE")
-            .With("key", key).FirstAsync(Read, cancel);
+        StoredStandard? draft = await transaction
+            .Command($"SELECT {Columns}, document FROM standard_version WHERE key = @key AND state = 'draft' FOR UPDATE")
+            .With("key", key)
+            .FirstAsync(Read, cancel);
         if (draft is null || draft.Head.Revision != revision)
         {
             return null;
         }
 
         await ApprovalGate.PassAsync(transaction, draft.Document, "", cancel);
-        await transaction.Command("UPDATE standard_version SET state = 'retired' WHERE key = @key AND state = 'approved'").With("key", key).RunAsync(cancel);
+        await transaction
+            .Command("UPDATE standard_version SET state = 'retired' WHERE key = @key AND state = 'approved'")
+            .With("key", key)
+            .RunAsync(cancel);
         StandardDocument approved = draft.Document with { State = StandardState.Approved.Word() };
-        StandardHead head = await transaction.Command(
+        StandardHead head = await transaction
+            .Command(
                 $"""
                 UPDATE standard_version SET state = 'approved', document = @json, approved_by = @who, approved_at = now()
                 WHERE key = @key AND version = @version RETURNING {Columns}
-                """)
-            .WithJson("json", Json(approved)).With("who", who).With("key", key).With("version", draft.Head.Version)
-            .FirstAsync(ReadHead, cancel) ?? throw new InvalidOperationException("The draft vanished while it was held.");
+                """
+            )
+            .WithJson("json", Json(approved))
+            .With("who", who)
+            .With("key", key)
+            .With("version", draft.Head.Version)
+            .FirstAsync(ReadHead, cancel)
+            ?? throw new InvalidOperationException("The draft vanished while it was held.");
         await Audit.WriteAsync(transaction, who, "approved", Subject(key), null, new { head.Version }, cancel);
         await transaction.CommitAsync(cancel);
         return new StoredStandard(head, approved);
@@ -162,7 +229,12 @@ public sealed class StandardStore(NpgsqlDataSource source)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        if (await transaction.Command("UPDATE standard_version SET state = 'retired' WHERE key = @key AND state = 'approved'").With("key", key).RunAsync(cancel) == 0)
+        if (
+            await transaction
+                .Command("UPDATE standard_version SET state = 'retired' WHERE key = @key AND state = 'approved'")
+                .With("key", key)
+                .RunAsync(cancel) == 0
+        )
         {
             return false;
         }
@@ -175,14 +247,18 @@ public sealed class StandardStore(NpgsqlDataSource source)
     /// <summary>How many checks were made against each version of a standard: all, and those still open.</summary>
     public async Task<Dictionary<int, (int All, int Open)>> ChecksByVersionAsync(string key, CancellationToken cancel)
     {
-        var rows = await source.CreateCommand(
-                "SELECT standard_version, count(*)::int, count(*) FILTER (WHERE signed_at IS NULL)::int FROM check_run WHERE standard_key = @key GROUP BY standard_version")
-            .With("key", key).ListAsync(r => (Version: r.GetInt32(0), All: r.GetInt32(1), Open: r.GetInt32(2)), cancel);
+        var rows = await source
+            .CreateCommand(
+                "SELECT standard_version, count(*)::int, count(*) FILTER (WHERE signed_at IS NULL)::int FROM check_run WHERE standard_key = @key GROUP BY standard_version"
+            )
+            .With("key", key)
+            .ListAsync(r => (Version: r.GetInt32(0), All: r.GetInt32(1), Open: r.GetInt32(2)), cancel);
         return rows.ToDictionary(r => r.Version, r => (r.All, r.Open));
     }
 
     internal static StandardDocument ReadDocument(string json) =>
-        JsonSerializer.Deserialize(json, ExchangeJson.Default.StandardDocument) ?? throw new InvalidOperationException("A stored standard is empty.");
+        JsonSerializer.Deserialize(json, ExchangeJson.Default.StandardDocument)
+        ?? throw new InvalidOperationException("A stored standard is empty.");
 
     internal static string Subject(string key) => $"standard {key}";
 
@@ -194,14 +270,16 @@ public sealed class StandardStore(NpgsqlDataSource source)
         return new StoredStandard(head, ReadDocument(r.GetString(9)) with { State = head.State.Word() });
     }
 
-    private static StandardHead ReadHead(NpgsqlDataReader r) => new(
-        r.GetString(0),
-        r.GetInt32(1),
-        r.GetString(2),
-        StandardStates.Parse(r.GetString(3)),
-        r.GetInt32(4),
-        r.GetString(5),
-        r.GetFieldValue<DateTimeOffset>(6),
-        r.IsDBNull(7) ? null : r.GetString(7),
-        r.IsDBNull(8) ? null : r.GetFieldValue<DateTimeOffset>(8));
+    private static StandardHead ReadHead(NpgsqlDataReader r) =>
+        new(
+            r.GetString(0),
+            r.GetInt32(1),
+            r.GetString(2),
+            StandardStates.Parse(r.GetString(3)),
+            r.GetInt32(4),
+            r.GetString(5),
+            r.GetFieldValue<DateTimeOffset>(6),
+            r.IsDBNull(7) ? null : r.GetString(7),
+            r.IsDBNull(8) ? null : r.GetFieldValue<DateTimeOffset>(8)
+        );
 }

@@ -29,7 +29,8 @@ public sealed record StoredReading(Setting Setting, ReadingKind Kind, string Typ
     public int Order { get; init; }
 
     /// <summary>Whether it says the same, whoever said it and whenever.</summary>
-    public bool IsTheSameAs(StoredReading other) => Setting == other.Setting && Stage == other.Stage && Kind == other.Kind && Typed == other.Typed;
+    public bool IsTheSameAs(StoredReading other) =>
+        Setting == other.Setting && Stage == other.Stage && Kind == other.Kind && Typed == other.Typed;
 
     /// <summary>Whether it is of the same notch in the same stage.</summary>
     public bool IsOfTheSameAs(StoredReading other) => Setting == other.Setting && Stage == other.Stage;
@@ -49,8 +50,19 @@ public sealed record StoredReading(Setting Setting, ReadingKind Kind, string Typ
 /// <param name="Summary">As it stands, in one line.</param>
 /// <param name="ShootName">The shoot whose plan it is checked by; empty where it is the standard alone.</param>
 public sealed record StoredCheck(
-    Guid Id, string UnitTag, string StandardKey, int StandardVersion, string StandardName, string StartedBy, DateTimeOffset StartedAt,
-    string? SignedBy, DateTimeOffset? SignedAt, string Note, CheckSummary Summary, string ShootName = "")
+    Guid Id,
+    string UnitTag,
+    string StandardKey,
+    int StandardVersion,
+    string StandardName,
+    string StartedBy,
+    DateTimeOffset StartedAt,
+    string? SignedBy,
+    DateTimeOffset? SignedAt,
+    string Note,
+    CheckSummary Summary,
+    string ShootName = ""
+)
 {
     /// <summary><c>approved</c>, or <c>retired</c> where that came since the check began; empty in a check that is not kept yet.</summary>
     public StandardState StandardState { get; init; }
@@ -65,13 +77,14 @@ public sealed record StoredCheck(
     public ImmutableArray<Judgement> FoundHeadline { get; init; } = [];
 
     /// <summary>The check summed up anew.</summary>
-    public StoredCheck With(JudgedCheck judged) => this with
-    {
-        Summary = judged.Summary,
-        FoundOffTarget = judged.FoundSummary.OffTarget,
-        FoundAutomatic = judged.FoundSummary.Automatic,
-        FoundHeadline = judged.FoundSummary.Headline,
-    };
+    public StoredCheck With(JudgedCheck judged) =>
+        this with
+        {
+            Summary = judged.Summary,
+            FoundOffTarget = judged.FoundSummary.OffTarget,
+            FoundAutomatic = judged.FoundSummary.Automatic,
+            FoundHeadline = judged.FoundSummary.Headline,
+        };
 }
 
 /// <summary>A photograph kept as evidence; the picture itself is asked for by its id.</summary>
@@ -96,14 +109,18 @@ public sealed record StoredAddition(Guid Id, Setting? Setting, string Text, stri
 /// <param name="ModelSpecification">The capability card as it was when the check began, JSON.</param>
 /// <param name="Readings">The readings, in the order of the work, as found before as left.</param>
 /// <param name="Shoot">What a plan puts in the place of the standard's notches; null where it is the standard alone.</param>
-public sealed record WholeCheck(StoredCheck Check, string ModelSpecification, IReadOnlyList<StoredReading> Readings, ShootDocument? Shoot = null)
+public sealed record WholeCheck(
+    StoredCheck Check,
+    string ModelSpecification,
+    IReadOnlyList<StoredReading> Readings,
+    ShootDocument? Shoot = null
+)
 {
     /// <summary>Second readings of a notch that nobody has decided between yet.</summary>
     public IReadOnlyList<StoredReading> Rivals { get; init; } = [];
 
     /// <summary>What the signature froze; null while the check is open.</summary>
     public SignedDocument? Signed { get; init; }
-
 
     /// <summary>Photographs.</summary>
     public IReadOnlyList<StoredPhoto> Photos { get; init; } = [];

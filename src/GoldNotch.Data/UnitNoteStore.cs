@@ -16,9 +16,16 @@ public sealed class UnitNoteStore(NpgsqlDataSource source)
 {
     /// <summary>The newest notes of a unit.</summary>
     public Task<List<UnitNote>> ListAsync(string tag, int limit, CancellationToken cancel) =>
-        source.CreateCommand("SELECT id, kind, text, made_by, made_at FROM unit_note WHERE unit_tag = @tag ORDER BY made_at DESC, id LIMIT @limit")
-            .With("tag", tag).With("limit", limit)
-            .ListAsync(r => new UnitNote(r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4)), cancel);
+        source
+            .CreateCommand(
+                "SELECT id, kind, text, made_by, made_at FROM unit_note WHERE unit_tag = @tag ORDER BY made_at DESC, id LIMIT @limit"
+            )
+            .With("tag", tag)
+            .With("limit", limit)
+            .ListAsync(
+                r => new UnitNote(r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4)),
+                cancel
+            );
 
     /// <summary>Keeps a note; the same id again changes nothing.</summary>
     /// <exception cref="RefusedException">There is no such unit.</exception>
@@ -34,8 +41,17 @@ public sealed class UnitNoteStore(NpgsqlDataSource source)
     {
         try
         {
-            int kept = await transaction.Command("INSERT INTO unit_note (id, unit_tag, kind, text, made_by, made_at) VALUES (@id, @tag, @kind, @text, @by, @at) ON CONFLICT (id) DO NOTHING")
-                .With("id", note.Id).With("tag", tag).With("kind", note.Kind).With("text", note.Text).With("by", note.By).With("at", note.At.ToUniversalTime()).RunAsync(cancel);
+            int kept = await transaction
+                .Command(
+                    "INSERT INTO unit_note (id, unit_tag, kind, text, made_by, made_at) VALUES (@id, @tag, @kind, @text, @by, @at) ON CONFLICT (id) DO NOTHING"
+                )
+                .With("id", note.Id)
+                .With("tag", tag)
+                .With("kind", note.Kind)
+                .With("text", note.Text)
+                .With("by", note.By)
+                .With("at", note.At.ToUniversalTime())
+                .RunAsync(cancel);
             if (kept == 0)
             {
                 return;
@@ -43,7 +59,12 @@ public sealed class UnitNoteStore(NpgsqlDataSource source)
         }
         catch (PostgresException missing) when (missing.SqlState == PostgresErrorCodes.ForeignKeyViolation)
         {
-            throw new RefusedException(ProblemCode.NotFound, "/tag", $"There is no unit {tag}. Look at the tag again, or find it by its tape or place.", missing);
+            throw new RefusedException(
+                ProblemCode.NotFound,
+                "/tag",
+                $"There is no unit {tag}. Look at the tag again, or find it by its tape or place.",
+                missing
+            );
         }
 
         await Audit.WriteAsync(transaction, note.By, "unit note", tag, null, new { note.Kind, note.Text }, cancel);

@@ -16,7 +16,16 @@ namespace GoldNotch.Data;
 /// <param name="ColourOffsetMired">What it needs to match the reference, mired; null where nobody measured it.</param>
 /// <param name="DueBack">When it is due back; null while it is in.</param>
 public sealed record StoredUnit(
-    string Tag, string ModelKey, string Tape, string Place, UnitStatus Status, int Version, IReadOnlyList<FilterDocument> Filters, double? ColourOffsetMired, DateOnly? DueBack)
+    string Tag,
+    string ModelKey,
+    string Tape,
+    string Place,
+    UnitStatus Status,
+    int Version,
+    IReadOnlyList<FilterDocument> Filters,
+    double? ColourOffsetMired,
+    DateOnly? DueBack
+)
 {
     /// <summary>The unit as an exchange file holds it.</summary>
     public UnitDocument Document => new(Tag, ModelKey, Tape, Place, Status.Word(), Filters, ColourOffsetMired, DueBack);
@@ -33,29 +42,40 @@ public sealed class UnitStore(NpgsqlDataSource source)
     /// <param name="limit">Most rows, 1 to 200.</param>
     /// <param name="cancel">Cancels.</param>
     public Task<List<StoredUnit>> ListAsync(string? after, string? find, int limit, CancellationToken cancel) =>
-        source.CreateCommand(
+        source
+            .CreateCommand(
                 $"""
                 SELECT {Columns} FROM camera_unit
                 WHERE (@after::text IS NULL OR tag > @after)
                   AND (@find::text IS NULL OR strpos(lower(concat_ws(' ', tag, tape, place, model_key)), lower(@find)) > 0)
                 ORDER BY tag LIMIT @limit
-                """)
-            .With("after", after).With("find", find).With("limit", limit)
+                """
+            )
+            .With("after", after)
+            .With("find", find)
+            .With("limit", limit)
             .ListAsync(Read, cancel);
 
     /// <summary>The first units of one model, by tag.</summary>
     public Task<List<StoredUnit>> OfModelAsync(string modelKey, int limit, CancellationToken cancel) =>
-        source.CreateCommand($"SELECT {Columns} FROM camera_unit WHERE model_key = @model ORDER BY tag LIMIT @limit")
-            .With("model", modelKey).With("limit", limit).ListAsync(Read, cancel);
+        source
+            .CreateCommand($"SELECT {Columns} FROM camera_unit WHERE model_key = @model ORDER BY tag LIMIT @limit")
+            .With("model", modelKey)
+            .With("limit", limit)
+            .ListAsync(Read, cancel);
 
     /// <summary>The units of some tags; one that is not there is left out.</summary>
     public Task<List<StoredUnit>> ByTagsAsync(IReadOnlyList<string> tags, CancellationToken cancel) =>
-        source.CreateCommand($"SELECT {Columns} FROM camera_unit WHERE tag = ANY(@tags) ORDER BY tag").With("tags", tags.ToArray()).ListAsync(Read, cancel);
+        source
+            .CreateCommand($"SELECT {Columns} FROM camera_unit WHERE tag = ANY(@tags) ORDER BY tag")
+            .With("tags", tags.ToArray())
+            .ListAsync(Read, cancel);
 
     /// <summary>How many units each model has.</summary>
     public async Task<Dictionary<string, int>> CountsByModelAsync(CancellationToken cancel)
     {
-        var rows = await source.CreateCommand("SELECT model_key, count(*)::int FROM camera_unit GROUP BY model_key")
+        var rows = await source
+            .CreateCommand("SELECT model_key, count(*)::int FROM camera_unit GROUP BY model_key")
             .ListAsync(r => (Key: r.GetString(0), Count: r.GetInt32(1)), cancel);
         return rows.ToDictionary(r => r.Key, r => r.Count);
     }
@@ -70,8 +90,10 @@ public sealed class UnitStore(NpgsqlDataSource source)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        StoredUnit? before = await transaction.Command($"SELECT {Columns} FROM camera_unit WHERE tag = @tag FOR UPDATE")
-            .With("tag", unit.Tag).FirstAsync(Read, cancel);
+        StoredUnit? before = await transaction
+            .Command($"SELECT {Columns} FROM camera_unit WHERE tag = @tag FOR UPDATE")
+            .With("tag", unit.Tag)
+            .FirstAsync(Read, cancel);
         if (before is null || before.Version != unit.Version)
         {
             return null;
@@ -83,8 +105,16 @@ public sealed class UnitStore(NpgsqlDataSource source)
         }
 
         StoredUnit after = unit with { Version = unit.Version + 1 };
-        await transaction.Command("UPDATE camera_unit SET tape = @tape, place = @place, status = @status, due_back = @due, version = @version WHERE tag = @tag").With("due", after.DueBack)
-            .With("tag", after.Tag).With("tape", after.Tape).With("place", after.Place).With("status", after.Status.Word()).With("version", after.Version)
+        await transaction
+            .Command(
+                "UPDATE camera_unit SET tape = @tape, place = @place, status = @status, due_back = @due, version = @version WHERE tag = @tag"
+            )
+            .With("due", after.DueBack)
+            .With("tag", after.Tag)
+            .With("tape", after.Tape)
+            .With("place", after.Place)
+            .With("status", after.Status.Word())
+            .With("version", after.Version)
             .RunAsync(cancel);
         await Audit.WriteAsync(transaction, who, "unit changed", after.Tag, before, after, cancel);
         await Live.TellAsync(transaction, after.Tag, null, cancel);
@@ -99,7 +129,10 @@ public sealed class UnitStore(NpgsqlDataSource source)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        StoredUnit? before = await transaction.Command($"SELECT {Columns} FROM camera_unit WHERE tag = @tag FOR UPDATE").With("tag", tag).FirstAsync(Read, cancel);
+        StoredUnit? before = await transaction
+            .Command($"SELECT {Columns} FROM camera_unit WHERE tag = @tag FOR UPDATE")
+            .With("tag", tag)
+            .FirstAsync(Read, cancel);
         if (before is null || before.Version != seen)
         {
             return null;
@@ -107,19 +140,37 @@ public sealed class UnitStore(NpgsqlDataSource source)
 
         try
         {
-            await transaction.Command("UPDATE camera_unit SET tag = @new, version = version + 1 WHERE tag = @tag").With("tag", tag).With("new", newTag).RunAsync(cancel);
-            await transaction.Command(
+            await transaction
+                .Command("UPDATE camera_unit SET tag = @new, version = version + 1 WHERE tag = @tag")
+                .With("tag", tag)
+                .With("new", newTag)
+                .RunAsync(cancel);
+            await transaction
+                .Command(
                     """
                     UPDATE line_up SET version = version + 1, document = jsonb_set(document, '{cameras}', (
                         SELECT jsonb_agg(CASE WHEN c->>'unit' = @tag THEN jsonb_set(c, '{unit}', to_jsonb(@new::text)) ELSE c END ORDER BY place)
                         FROM jsonb_array_elements(document->'cameras') WITH ORDINALITY AS cameras (c, place)))
                     WHERE id IN (SELECT line_up_id FROM line_up_camera WHERE unit_tag = @tag)
-                    """).With("tag", tag).With("new", newTag).RunAsync(cancel);
-            await transaction.Command("UPDATE line_up_camera SET unit_tag = @new WHERE unit_tag = @tag").With("tag", tag).With("new", newTag).RunAsync(cancel);
+                    """
+                )
+                .With("tag", tag)
+                .With("new", newTag)
+                .RunAsync(cancel);
+            await transaction
+                .Command("UPDATE line_up_camera SET unit_tag = @new WHERE unit_tag = @tag")
+                .With("tag", tag)
+                .With("new", newTag)
+                .RunAsync(cancel);
         }
         catch (PostgresException taken) when (taken.SqlState == PostgresErrorCodes.UniqueViolation)
         {
-            throw new RefusedException(ProblemCode.TagTaken, "/newTag", $"{newTag} is another unit's tag. Nothing was changed; choose another.", taken);
+            throw new RefusedException(
+                ProblemCode.TagTaken,
+                "/newTag",
+                $"{newTag} is another unit's tag. Nothing was changed; choose another.",
+                taken
+            );
         }
 
         await Audit.WriteAsync(transaction, who, "unit renamed", newTag, new { tag }, new { tag = newTag }, cancel);
@@ -136,22 +187,47 @@ public sealed class UnitStore(NpgsqlDataSource source)
     /// <param name="note">What is said of it.</param>
     /// <param name="cancel">Cancels.</param>
     /// <returns>The unit as changed, or null when its version has moved on.</returns>
-    public async Task<StoredUnit?> MeasureAsync(string tag, IReadOnlyList<FilterDocument> filters, double? colourOffsetMired, int seen, UnitNote note, CancellationToken cancel)
+    public async Task<StoredUnit?> MeasureAsync(
+        string tag,
+        IReadOnlyList<FilterDocument> filters,
+        double? colourOffsetMired,
+        int seen,
+        UnitNote note,
+        CancellationToken cancel
+    )
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        StoredUnit? before = await transaction.Command($"SELECT {Columns} FROM camera_unit WHERE tag = @tag FOR UPDATE").With("tag", tag).FirstAsync(Read, cancel);
+        StoredUnit? before = await transaction
+            .Command($"SELECT {Columns} FROM camera_unit WHERE tag = @tag FOR UPDATE")
+            .With("tag", tag)
+            .FirstAsync(Read, cancel);
         if (before is null || before.Version != seen)
         {
             return null;
         }
 
         StoredUnit after = before with { Filters = filters, ColourOffsetMired = colourOffsetMired, Version = seen + 1 };
-        await transaction.Command("UPDATE camera_unit SET filters = @filters, colour_offset_mired = @offset, version = @version WHERE tag = @tag")
-            .With("tag", tag).With("version", after.Version).With("offset", colourOffsetMired)
-            .WithJson("filters", filters.Count > 0 ? JsonSerializer.Serialize(filters, ExchangeJson.Default.IReadOnlyListFilterDocument) : null).RunAsync(cancel);
+        await transaction
+            .Command("UPDATE camera_unit SET filters = @filters, colour_offset_mired = @offset, version = @version WHERE tag = @tag")
+            .With("tag", tag)
+            .With("version", after.Version)
+            .With("offset", colourOffsetMired)
+            .WithJson(
+                "filters",
+                filters.Count > 0 ? JsonSerializer.Serialize(filters, ExchangeJson.Default.IReadOnlyListFilterDocument) : null
+            )
+            .RunAsync(cancel);
         await UnitNoteStore.AddAsync(transaction, tag, note, cancel);
-        await Audit.WriteAsync(transaction, note.By, "unit measured", tag, new { before.Filters, before.ColourOffsetMired }, new { filters, colourOffsetMired }, cancel);
+        await Audit.WriteAsync(
+            transaction,
+            note.By,
+            "unit measured",
+            tag,
+            new { before.Filters, before.ColourOffsetMired },
+            new { filters, colourOffsetMired },
+            cancel
+        );
         await transaction.CommitAsync(cancel);
         return after;
     }
@@ -166,5 +242,6 @@ public sealed class UnitStore(NpgsqlDataSource source)
             r.GetInt32(5),
             r.IsDBNull(6) ? [] : JsonSerializer.Deserialize(r.GetString(6), ExchangeJson.Default.IReadOnlyListFilterDocument) ?? [],
             r.IsDBNull(7) ? null : r.GetDouble(7),
-            r.IsDBNull(8) ? null : r.GetFieldValue<DateOnly>(8));
+            r.IsDBNull(8) ? null : r.GetFieldValue<DateOnly>(8)
+        );
 }

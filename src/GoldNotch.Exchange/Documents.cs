@@ -25,7 +25,8 @@ public sealed record ExchangeDocument(
     IReadOnlyList<UnitDocument>? Units = null,
     IReadOnlyList<CheckDocument>? Checks = null,
     IReadOnlyList<SheetDocument>? Sheets = null,
-    IReadOnlyList<LineUpDocument>? LineUps = null)
+    IReadOnlyList<LineUpDocument>? LineUps = null
+)
 {
     /// <summary>Name of the format.</summary>
     public const string FormatName = "gold-notch-exchange";
@@ -62,23 +63,34 @@ public sealed record StandardDocument(
     double? PlannedMinutes = null,
     IReadOnlyList<string>? Circumstances = null,
     IReadOnlyDictionary<string, string>? Policies = null,
-    int? IntervalDays = null);
+    int? IntervalDays = null
+);
 
 /// <summary>The light a standard is made for; <c>lux</c> is left out where it changes too much to say.</summary>
 public sealed record LightDocument(string Description, double TemperatureK, double MainsHz, string Lamp, double? Lux = null);
 
 /// <summary>A notch in the field's notation, e.g. setting <c>shutter</c>, want <c>180°</c>, tolerance <c>⅙ stop</c>; <c>when</c> names conditions.</summary>
 public sealed record NotchDocument(
-    string Setting, string Require, string Importance, string Reason, string Tolerance = "none", IReadOnlyList<string>? When = null)
+    string Setting,
+    string Require,
+    string Importance,
+    string Reason,
+    string Tolerance = "none",
+    IReadOnlyList<string>? When = null
+)
 {
     /// <summary>A notch as it is written in files: an iris between two marks with its digits, since a mark would round it.</summary>
-    public static NotchDocument Of(Notch notch) => new(
-        SettingDefinition.Of(notch.Setting).Key,
-        notch.Requirement is Requirement.Iris { Number: { Mark: null } number } iris ? number.Engraved() + (iris.TakesUpTheRest ? ", takes up the rest" : "") : notch.Requirement.Text,
-        Fields.Word(notch.Importance),
-        notch.Reason.Length > 400 ? notch.Reason[..399] + "…" : notch.Reason,
-        notch.Tolerance.Amount == 0 ? "none" : notch.Tolerance.ToleranceLabel(),
-        notch.When.IsEmpty ? null : [.. notch.When.Select(ConditionWords.Of)]);
+    public static NotchDocument Of(Notch notch) =>
+        new(
+            SettingDefinition.Of(notch.Setting).Key,
+            notch.Requirement is Requirement.Iris { Number: { Mark: null } number } iris
+                ? number.Engraved() + (iris.TakesUpTheRest ? ", takes up the rest" : "")
+                : notch.Requirement.Text,
+            Fields.Word(notch.Importance),
+            notch.Reason.Length > 400 ? notch.Reason[..399] + "…" : notch.Reason,
+            notch.Tolerance.Amount == 0 ? "none" : notch.Tolerance.ToleranceLabel(),
+            notch.When.IsEmpty ? null : [.. notch.When.Select(ConditionWords.Of)]
+        );
 }
 
 /// <summary>A unit of the pool; <c>filters</c> are what was measured on this very unit, <c>colourOffsetMired</c> what it needs to match the reference.</summary>
@@ -90,10 +102,19 @@ public sealed record UnitDocument(
     string Status = "in",
     IReadOnlyList<FilterDocument>? Filters = null,
     double? ColourOffsetMired = null,
-    DateOnly? DueBack = null);
+    DateOnly? DueBack = null
+);
 
 /// <summary>What a plan puts in the place of a standard's own notches for one camera, frozen with its check.</summary>
-public sealed record ShootDocument(Guid LineUp, string Name, string Letter, LightDocument Light, IReadOnlyList<NotchDocument> Notches, IReadOnlyList<string> Circumstances, string Lens = "");
+public sealed record ShootDocument(
+    Guid LineUp,
+    string Name,
+    string Letter,
+    LightDocument Light,
+    IReadOnlyList<NotchDocument> Notches,
+    IReadOnlyList<string> Circumstances,
+    string Lens = ""
+);
 
 /// <summary>A check with its readings; <c>signedBy</c> and <c>signedAt</c> are left out while it is open.</summary>
 public sealed record CheckDocument(
@@ -106,11 +127,19 @@ public sealed record CheckDocument(
     IReadOnlyList<ReadingDocument> Readings,
     string? SignedBy = null,
     DateTimeOffset? SignedAt = null,
-    string Note = "");
+    string Note = ""
+);
 
 /// <summary>A reading as it was typed; <c>auto</c> and <c>not fitted</c> are readings too. <c>stage</c> is <c>found</c>, or <c>left</c> for what was
 /// read after correcting; <c>fromCamera</c> where the camera reported it. They are in the order in which they were taken.</summary>
-public sealed record ReadingDocument(string Setting, string Read, string By, DateTimeOffset At, string Stage = "found", bool FromCamera = false);
+public sealed record ReadingDocument(
+    string Setting,
+    string Read,
+    string By,
+    DateTimeOffset At,
+    string Stage = "found",
+    bool FromCamera = false
+);
 
 /// <summary>Reads and writes the exchange format strictly: an unknown or missing field is refused.</summary>
 [JsonSourceGenerationOptions(
@@ -122,7 +151,8 @@ public sealed record ReadingDocument(string Setting, string Read, string By, Dat
     AllowDuplicateProperties = false,
     WriteIndented = true,
     UseStringEnumConverter = true,
-    DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull)]
+    DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull
+)]
 [JsonSerializable(typeof(ExchangeDocument))]
 [JsonSerializable(typeof(IReadOnlyList<FilterDocument>))]
 [JsonSerializable(typeof(ShootDocument))]

@@ -39,7 +39,11 @@ public sealed class ExchangeFile
         var file = new ExchangeFile(WithoutMark(bytes));
         if (!Utf8.IsValid(file._bytes))
         {
-            throw new RefusedException(ProblemCode.BadDocument, "", "This file is not written in UTF-8: it holds bytes that are no text. Save it as UTF-8 and try again. Nothing was imported.");
+            throw new RefusedException(
+                ProblemCode.BadDocument,
+                "",
+                "This file is not written in UTF-8: it holds bytes that are no text. Save it as UTF-8 and try again. Nothing was imported."
+            );
         }
 
         try
@@ -49,7 +53,12 @@ public sealed class ExchangeFile
         catch (JsonException wrong)
         {
             string at = $"Line {(wrong.LineNumber ?? 0) + 1}, column {(wrong.BytePositionInLine ?? 0) + 1}";
-            throw new RefusedException(ProblemCode.BadDocument, "", $"{at}: {(wrong.Message.Contains("maximum configured depth", StringComparison.Ordinal) ? "this is nested deeper than any exchange file." : "this cannot be read as JSON of the format.")} Nothing was imported.", wrong);
+            throw new RefusedException(
+                ProblemCode.BadDocument,
+                "",
+                $"{at}: {(wrong.Message.Contains("maximum configured depth", StringComparison.Ordinal) ? "this is nested deeper than any exchange file." : "this cannot be read as JSON of the format.")} Nothing was imported.",
+                wrong
+            );
         }
 
         return file;
@@ -70,7 +79,12 @@ public sealed class ExchangeFile
     public (long Line, long Column) PlaceOf(string pointer)
     {
         string[] parts = pointer.Split('/', StringSplitOptions.RemoveEmptyEntries);
-        if (parts.Length < 2 || !int.TryParse(parts[1], out int index) || _lists.GetValueOrDefault(parts[0]) is not { } ranges || index >= ranges.Count)
+        if (
+            parts.Length < 2
+            || !int.TryParse(parts[1], out int index)
+            || _lists.GetValueOrDefault(parts[0]) is not { } ranges
+            || index >= ranges.Count
+        )
         {
             return LineAt(0);
         }
@@ -97,7 +111,13 @@ public sealed class ExchangeFile
             string field = pointer + ToPointer(wrong.Path);
             // What was converted has other lines than the file: there the field names the place.
             (long line, long column) = _version == 1 ? PlaceOf(field) : LineAt(range.Start.Value + OffsetInside(json.Span, wrong));
-            return new(index, pointer, null, new ImportFault(field, line, column, ProblemCode.BadDocument, $"Line {line}, column {column}: {Plain(wrong)}"), json);
+            return new(
+                index,
+                pointer,
+                null,
+                new ImportFault(field, line, column, ProblemCode.BadDocument, $"Line {line}, column {column}: {Plain(wrong)}"),
+                json
+            );
         }
         catch (RefusedException mixed)
         {
@@ -129,7 +149,11 @@ public sealed class ExchangeFile
             reader.Read();
             if (!seen.Add(name))
             {
-                throw new RefusedException(ProblemCode.BadDocument, "/" + name, $"Line {line}, column {column}: the field “{name}” comes twice. Nothing was imported.");
+                throw new RefusedException(
+                    ProblemCode.BadDocument,
+                    "/" + name,
+                    $"Line {line}, column {column}: the field “{name}” comes twice. Nothing was imported."
+                );
             }
 
             switch (name)
@@ -146,7 +170,11 @@ public sealed class ExchangeFile
                     _lists[name] = ScanList(ref reader, name);
                     break;
                 default:
-                    throw new RefusedException(ProblemCode.BadDocument, "/" + name, $"Line {line}, column {column}: the field “{(name.Length > 40 ? name[..40] : name)}” is not part of the format. Nothing was imported.");
+                    throw new RefusedException(
+                        ProblemCode.BadDocument,
+                        "/" + name,
+                        $"Line {line}, column {column}: the field “{(name.Length > 40 ? name[..40] : name)}” is not part of the format. Nothing was imported."
+                    );
             }
         }
 
@@ -163,7 +191,11 @@ public sealed class ExchangeFile
 
         _version = version is >= 1 and <= ExchangeDocument.ThisVersion
             ? version.Value
-            : throw new RefusedException(ProblemCode.BadDocument, "/formatVersion", $"This file has format version {version?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "none"}; this site reads versions 1 to {ExchangeDocument.ThisVersion}. Nothing was imported.");
+            : throw new RefusedException(
+                ProblemCode.BadDocument,
+                "/formatVersion",
+                $"This file has format version {version?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "none"}; this site reads versions 1 to {ExchangeDocument.ThisVersion}. Nothing was imported."
+            );
     }
 
     private static List<Range> ScanList(ref Utf8JsonReader reader, string name)
@@ -190,15 +222,24 @@ public sealed class ExchangeFile
     }
 
     private static RefusedException NotExchange() =>
-        new(ProblemCode.BadDocument, "/format", "This is not an exchange file: its format must be gold-notch-exchange. Nothing was imported.");
+        new(
+            ProblemCode.BadDocument,
+            "/format",
+            "This is not an exchange file: its format must be gold-notch-exchange. Nothing was imported."
+        );
 
     // Editors put a mark before UTF-8; a file in another encoding is named for what it is.
-    private static byte[] WithoutMark(byte[] bytes) => bytes switch
-    {
-        [0xEF, 0xBB, 0xBF, .. byte[] rest] => rest,
-        [0xFF, 0xFE, ..] or [0xFE, 0xFF, ..] => throw new RefusedException(ProblemCode.BadDocument, "", "This file is written in UTF-16. Save it as UTF-8 and try again. Nothing was imported."),
-        _ => bytes,
-    };
+    private static byte[] WithoutMark(byte[] bytes) =>
+        bytes switch
+        {
+            [0xEF, 0xBB, 0xBF, .. byte[] rest] => rest,
+            [0xFF, 0xFE, ..] or [0xFE, 0xFF, ..] => throw new RefusedException(
+                ProblemCode.BadDocument,
+                "",
+                "This file is written in UTF-16. Save it as UTF-8 and try again. Nothing was imported."
+            ),
+            _ => bytes,
+        };
 
     private (long Line, long Column) LineAt(int offset)
     {
@@ -278,11 +319,15 @@ public sealed class ExchangeFile
     private static string Plain(JsonException wrong)
     {
         string message = wrong.InnerException?.Message ?? wrong.Message;
-        return message.Contains("could not be mapped", StringComparison.Ordinal) ? $"the field “{LastName(message)}” is not part of the format{(VersionOne.NewNameOf(LastName(message)) is { } now ? $" since version 2: it is “{now}” now" : "")}."
+        return message.Contains("could not be mapped", StringComparison.Ordinal)
+                ? $"the field “{LastName(message)}” is not part of the format{(VersionOne.NewNameOf(LastName(message)) is { } now ? $" since version 2: it is “{now}” now" : "")}."
             : message.Contains("uplicate", StringComparison.Ordinal) ? "a field comes twice; keep one."
-            : message.Contains("missing required", StringComparison.Ordinal) || message.Contains("required properties", StringComparison.Ordinal) ? $"a required field is missing: {message[(message.LastIndexOf(':') + 1)..].Trim().TrimEnd('.')}."
+            : message.Contains("missing required", StringComparison.Ordinal)
+            || message.Contains("required properties", StringComparison.Ordinal)
+                ? $"a required field is missing: {message[(message.LastIndexOf(':') + 1)..].Trim().TrimEnd('.')}."
             : message.Contains("maximum configured depth", StringComparison.Ordinal) ? "this is nested deeper than any exchange file."
-            : message.Contains("could not be converted", StringComparison.Ordinal) ? "this is another kind of value than the field takes: a number stands bare, a text in quotation marks."
+            : message.Contains("could not be converted", StringComparison.Ordinal)
+                ? "this is another kind of value than the field takes: a number stands bare, a text in quotation marks."
             : "this cannot be read as JSON of the format.";
     }
 
@@ -302,7 +347,14 @@ public sealed class ExchangeFile
         var pointer = new StringBuilder(path.Length);
         foreach (char c in path.AsSpan(1))
         {
-            pointer.Append(c switch { '.' or '[' => '/', ']' or '\'' => '\0', _ => c });
+            pointer.Append(
+                c switch
+                {
+                    '.' or '[' => '/',
+                    ']' or '\'' => '\0',
+                    _ => c,
+                }
+            );
         }
 
         return pointer.Replace("\0", "").ToString();

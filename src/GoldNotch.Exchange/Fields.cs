@@ -16,16 +16,29 @@ internal static class Fields
             }
         }
 
-        throw new RefusedException(ProblemCode.BadValue, at, $"“{(text.Length > 40 ? text[..40] : text)}” is none of {string.Join(", ", Enum.GetValues<T>().Select(Word))}.");
+        throw new RefusedException(
+            ProblemCode.BadValue,
+            at,
+            $"“{(text.Length > 40 ? text[..40] : text)}” is none of {string.Join(", ", Enum.GetValues<T>().Select(Word))}."
+        );
     }
 
     internal static string Word<T>(T value)
-        where T : struct, Enum => string.Concat(value.ToString().Select((c, i) => i > 0 && char.IsUpper(c) ? "-" + char.ToLowerInvariant(c) : char.ToLowerInvariant(c).ToString()));
+        where T : struct, Enum =>
+        string.Concat(
+            value
+                .ToString()
+                .Select((c, i) => i > 0 && char.IsUpper(c) ? "-" + char.ToLowerInvariant(c) : char.ToLowerInvariant(c).ToString())
+        );
 
     internal static string Key(string key, string at) =>
         key.Length is > 0 and <= 60 && key.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '-') && key[0] != '-'
             ? key
-            : throw new RefusedException(ProblemCode.BadValue, at, "A key is made of small letters, digits and hyphens, at most 60, like lecture-room.");
+            : throw new RefusedException(
+                ProblemCode.BadValue,
+                at,
+                "A key is made of small letters, digits and hyphens, at most 60, like lecture-room."
+            );
 
     internal static string Text(string text, int most, string at, bool mayBeEmpty = false) =>
         text.Length <= most && (mayBeEmpty || text.Trim().Length > 0) && !text.Contains('\0', StringComparison.Ordinal)
@@ -38,14 +51,24 @@ internal static class Fields
     internal static ImmutableArray<TOut> Each<TIn, TOut>(IReadOnlyList<TIn> list, string at, Func<TIn, string, TOut> read) =>
         list.Count > 500
             ? throw new RefusedException(ProblemCode.BadValue, at, "This list has more than 500 entries.")
-            : [.. list.Select((item, i) => item is null
-                ? throw new RefusedException(ProblemCode.BadValue, $"{at}/{i}", "Nothing is given here; leave it out.")
-                : read(item, $"{at}/{i}"))];
+            :
+            [
+                .. list.Select(
+                    (item, i) =>
+                        item is null
+                            ? throw new RefusedException(ProblemCode.BadValue, $"{at}/{i}", "Nothing is given here; leave it out.")
+                            : read(item, $"{at}/{i}")
+                ),
+            ];
 
     internal static double InRange(double value, double least, double most, string at, string what) =>
         double.IsFinite(value) && value >= least && value <= most
             ? value
-            : throw new RefusedException(ProblemCode.BadValue, at, FormattableString.Invariant($"The {what} lies between {least} and {most}."));
+            : throw new RefusedException(
+                ProblemCode.BadValue,
+                at,
+                FormattableString.Invariant($"The {what} lies between {least} and {most}.")
+            );
 
     /// <summary>Refuses a list in which something comes twice.</summary>
     internal static void Distinct<T>(IEnumerable<T> keys, string at, string what)

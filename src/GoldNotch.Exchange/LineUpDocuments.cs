@@ -35,14 +35,23 @@ public sealed record LineUpDocument(
     bool OneReading = true,
     IReadOnlyList<FloorThingDocument>? Floor = null,
     IReadOnlyList<RoomDocument>? Rooms = null,
-    UsedDocument? Used = null);
+    UsedDocument? Used = null
+);
 
 /// <summary>Another room of the day with the colour of its light.</summary>
 public sealed record RoomDocument(string Name, double TemperatureK);
 
 /// <summary>The light: <c>lux</c>, or one <c>reading</c>; <c>meter</c> is <c>dome</c> or <c>flat</c>. <c>dimStops</c> and <c>raiseStops</c> say how far it may move.</summary>
 public sealed record LineUpLightDocument(
-    double TemperatureK, double MainsHz, string Lamp, double? Lux = null, LightReadingDocument? Reading = null, string Meter = "dome", double DimStops = 0, double RaiseStops = 0);
+    double TemperatureK,
+    double MainsHz,
+    string Lamp,
+    double? Lux = null,
+    LightReadingDocument? Reading = null,
+    string Meter = "dome",
+    double DimStops = 0,
+    double RaiseStops = 0
+);
 
 /// <summary>A reading of a meter: <c>f/5.6⅓</c> at <c>1/60</c> and ISO 320.</summary>
 public sealed record LightReadingDocument(string Iris, string Time, double Iso);
@@ -85,11 +94,18 @@ public sealed record LineUpCameraDocument(
     double? AcrossM = null,
     double? AwayM = null,
     string LooksAt = "",
-    PinsDocument? Pins = null);
+    PinsDocument? Pins = null
+);
 
 /// <summary>What is held by hand; what is left out is free. <c>front</c> empty holds the front clear.</summary>
 public sealed record PinsDocument(
-    string? Base = null, double? GainDb = null, string? Filter = null, IReadOnlyList<string>? Front = null, string? Iris = null, string? Shutter = null);
+    string? Base = null,
+    double? GainDb = null,
+    string? Filter = null,
+    IReadOnlyList<string>? Front = null,
+    string? Iris = null,
+    string? Shutter = null
+);
 
 /// <summary>What was really used, camera by camera, and what to remember.</summary>
 public sealed record UsedDocument(string Note, IReadOnlyList<UsedCameraDocument> Cameras);

@@ -57,7 +57,8 @@ public sealed record ModelDocument(
     double? BufferGb = null,
     double? BlackReferenceMinutes = null,
     ResetDocument? Reset = null,
-    IReadOnlyList<DependencyDocument>? Dependencies = null);
+    IReadOnlyList<DependencyDocument>? Dependencies = null
+);
 
 /// <summary>A lens.</summary>
 public sealed record LensDocument(double ShortestMm, double LongestMm, string WidestAtShort, string WidestAtLong, string Smallest);
@@ -80,7 +81,8 @@ public sealed record FormatDocument(
     string Cost = "",
     double? WorstMbps = null,
     bool Raw = false,
-    IReadOnlyList<int>? BitDepths = null);
+    IReadOnlyList<int>? BitDepths = null
+);
 
 /// <summary>The gain control: <c>positions</c>, or <c>isos</c> where it shows ISO numbers; <c>isoAtZeroGain</c> is left out where the maker gives none.
 /// <c>fixedToBase</c> names the picture profiles that are recorded at base whatever the rating.</summary>
@@ -93,7 +95,8 @@ public sealed record GainDocument(
     double? CapDb = null,
     double? HighlightStops = null,
     double? ShadowStops = null,
-    IReadOnlyList<string>? FixedToBase = null);
+    IReadOnlyList<string>? FixedToBase = null
+);
 
 /// <summary>One of two bases, with its gains as a range or as ISO numbers.</summary>
 public sealed record BaseDocument(
@@ -104,7 +107,8 @@ public sealed record BaseDocument(
     IReadOnlyList<double>? Isos = null,
     double NoisePenaltyDb = 0,
     double? HighlightStops = null,
-    double? ShadowStops = null);
+    double? ShadowStops = null
+);
 
 /// <summary>Gains in equal steps.</summary>
 public sealed record GainRangeDocument(double FromDb, double ToDb, double StepDb);
@@ -126,7 +130,11 @@ public sealed record ModeDocument(bool Manual, bool Automatic);
 
 /// <summary>The white balance control; <c>dial</c> is left out where no number can be dialled.</summary>
 public sealed record WhiteBalanceDocument(
-    IReadOnlyList<double> PresetsK, IReadOnlyList<string> Memories, bool Automatic, KelvinDialDocument? Dial = null);
+    IReadOnlyList<double> PresetsK,
+    IReadOnlyList<string> Memories,
+    bool Automatic,
+    KelvinDialDocument? Dial = null
+);
 
 /// <summary>Numbers white can be dialled to, in steps of kelvin or of mired.</summary>
 public sealed record KelvinDialDocument(double LowestK, double HighestK, double? StepK = null, double? StepMired = null);
@@ -139,7 +147,13 @@ public sealed record PositionDocument(string Is, string Shown = "");
 
 /// <summary>A control with numbers: a list, or equal steps from one end to the other.</summary>
 public sealed record LevelDocument(
-    IReadOnlyList<double>? Values = null, double? From = null, double? To = null, double? Step = null, bool HasOff = false, bool Automatic = false);
+    IReadOnlyList<double>? Values = null,
+    double? From = null,
+    double? To = null,
+    double? Step = null,
+    bool HasOff = false,
+    bool Automatic = false
+);
 
 /// <summary>A slot for cards.</summary>
 public sealed record SlotDocument(string Name, string CardType, IReadOnlyList<string> FileSystems, string? SlowestClass = null);
@@ -158,4 +172,11 @@ public sealed record DependencyDocument(string When, string Is, string Then, str
 
 /// <summary>Where a control is.</summary>
 public sealed record ControlDocument(
-    string Side, double Across, double Down, string Name, string Path, string ManualSign = "", string Trap = "");
+    string Side,
+    double Across,
+    double Down,
+    string Name,
+    string Path,
+    string ManualSign = "",
+    string Trap = ""
+);

@@ -19,11 +19,14 @@ public static class Shoots
     {
         SceneLight light = lineUp.Light.AsScene(lineUp.Place.Length > 0 ? lineUp.Place : lineUp.Name);
         return new ShootDocument(
-            id, lineUp.Name, row.Plan.Camera.Name,
+            id,
+            lineUp.Name,
+            row.Plan.Camera.Name,
             new LightDocument(light.Description, light.Temperature.Value, light.MainsHz, Fields.Word(light.Lamp), light.Illuminance?.Value),
             [.. ShootSheet.Notches(lineUp, row, white).Select(NotchDocument.Of)],
             [.. CameraPreparation.Circumstances(lineUp, row.Prepared.Of).All.Select(ConditionWords.Of)],
-            row.Prepared.Of.LensName);
+            row.Prepared.Of.LensName
+        );
     }
 
     /// <summary>The sheet that a frozen plan makes of a standard.</summary>

@@ -17,13 +17,14 @@ public sealed record SignedReadingDocument(string Kind, ValueDocument? Value = n
     internal static SignedReadingDocument Of(Reading reading) =>
         new(ReadingKinds.Word(ReadingKinds.Of(reading)), reading is Reading.Of of ? ValueDocument.Of(of.Value) : null);
 
-    internal Reading ToReading() => ReadingKinds.Parse(Kind) switch
-    {
-        ReadingKind.Value when Value is not null => new Reading.Of(Value.ToValue()),
-        ReadingKind.Automatic => Reading.Automatic.Instance,
-        ReadingKind.NotFitted => Reading.NotFitted.Instance,
-        _ => Reading.Unread.Instance,
-    };
+    internal Reading ToReading() =>
+        ReadingKinds.Parse(Kind) switch
+        {
+            ReadingKind.Value when Value is not null => new Reading.Of(Value.ToValue()),
+            ReadingKind.Automatic => Reading.Automatic.Instance,
+            ReadingKind.NotFitted => Reading.NotFitted.Instance,
+            _ => Reading.Unread.Instance,
+        };
 }
 
 /// <summary>A verdict as it was signed.</summary>
@@ -31,17 +32,38 @@ public sealed record SignedVerdictDocument(VerdictKind Kind, SignedReadingDocume
 
 /// <summary>A line of the sheet and its verdicts as they were signed.</summary>
 public sealed record SignedLineDocument(
-    NotchDocument Notch, Fit Fit, double Size, double LightStops, JudgementDocument Because, SignedVerdictDocument Found, SignedVerdictDocument Now,
-    ValueDocument? Target = null, bool NothingToDo = false, bool Stale = false, string? AfterReset = null, bool? ResetIsRight = null);
+    NotchDocument Notch,
+    Fit Fit,
+    double Size,
+    double LightStops,
+    JudgementDocument Because,
+    SignedVerdictDocument Found,
+    SignedVerdictDocument Now,
+    ValueDocument? Target = null,
+    bool NothingToDo = false,
+    bool Stale = false,
+    string? AfterReset = null,
+    bool? ResetIsRight = null
+);
 
 /// <summary>A consequence as it was signed.</summary>
-public sealed record SignedConsequenceDocument(ConsequenceTopic Topic, Severity Severity, JudgementDocument Value, JudgementDocument Because);
+public sealed record SignedConsequenceDocument(
+    ConsequenceTopic Topic,
+    Severity Severity,
+    JudgementDocument Value,
+    JudgementDocument Because
+);
 
 /// <summary>A term of the exposure as it was signed.</summary>
 public sealed record SignedTermDocument(string Setting, double Stops, TermSource Source);
 
 /// <summary>Two settings whose errors cancelled.</summary>
-public sealed record SignedPairDocument(SignedTermDocument Brighter, SignedTermDocument Darker, double LeftStops, JudgementDocument Because);
+public sealed record SignedPairDocument(
+    SignedTermDocument Brighter,
+    SignedTermDocument Darker,
+    double LeftStops,
+    JudgementDocument Because
+);
 
 /// <summary>A correction that was open at the signature.</summary>
 public sealed record SignedStepDocument(string Setting, FigureDocument From, JudgementDocument To, JudgementDocument Reason);
@@ -56,7 +78,8 @@ public sealed record SignedDocument(
     IReadOnlyList<SignedPairDocument> Hidden,
     IReadOnlyList<SignedStepDocument> Order,
     IReadOnlyList<double>? Metered = null,
-    JudgementDocument? ResetFirst = null)
+    JudgementDocument? ResetFirst = null
+)
 {
     /// <summary>Freezes a judged check.</summary>
     public static SignedDocument Of(JudgedCheck check)
@@ -66,12 +89,36 @@ public sealed record SignedDocument(
             check.RulesVersion,
             [.. check.Sheet.Circumstances.All.Select(ConditionWords.Of)],
             [.. check.Sheet.Lines.Select((line, i) => Of(line, check.Found[i], check.Now[i], check.Stale.Contains(line.Setting)))],
-            [.. report.Items.Select(i => new SignedConsequenceDocument(i.Topic, i.Severity, JudgementDocument.Of(i.Value), JudgementDocument.Of(i.Because)))],
+            [
+                .. report.Items.Select(i => new SignedConsequenceDocument(
+                    i.Topic,
+                    i.Severity,
+                    JudgementDocument.Of(i.Value),
+                    JudgementDocument.Of(i.Because)
+                )),
+            ],
             [.. report.Terms.Select(Of)],
-            [.. report.Hidden.Select(h => new SignedPairDocument(Of(h.Brighter), Of(h.Darker), h.Left.Value, JudgementDocument.Of(h.Because)))],
-            [.. report.Order.Select(s => new SignedStepDocument(SettingDefinition.Of(s.Setting).Key, FigureDocument.Of(s.From), JudgementDocument.Of(s.To), JudgementDocument.Of(s.Reason)))],
-            report.Metered is { } m ? [m.Light.Value, m.Time.Value, m.Speed.Value, m.Iris.Value, m.Filters.Value, m.Lens.Value, m.Offset.Value] : null,
-            report.ResetFirst is { } reset ? JudgementDocument.Of(reset) : null);
+            [
+                .. report.Hidden.Select(h => new SignedPairDocument(
+                    Of(h.Brighter),
+                    Of(h.Darker),
+                    h.Left.Value,
+                    JudgementDocument.Of(h.Because)
+                )),
+            ],
+            [
+                .. report.Order.Select(s => new SignedStepDocument(
+                    SettingDefinition.Of(s.Setting).Key,
+                    FigureDocument.Of(s.From),
+                    JudgementDocument.Of(s.To),
+                    JudgementDocument.Of(s.Reason)
+                )),
+            ],
+            report.Metered is { } m
+                ? [m.Light.Value, m.Time.Value, m.Speed.Value, m.Iris.Value, m.Filters.Value, m.Lens.Value, m.Offset.Value]
+                : null,
+            report.ResetFirst is { } reset ? JudgementDocument.Of(reset) : null
+        );
     }
 
     /// <summary>What was signed, as the core's own records. Nothing is judged again.</summary>
@@ -86,24 +133,45 @@ public sealed record SignedDocument(
         int atBase = Array.FindIndex(notches, n => n.Setting == Setting.BaseIso);
         var control = new ControlSource(model, format, atBase < 0 ? null : (targets[atBase] as SettingValue.Choice)?.Word);
         ImmutableArray<SheetLine> lines = [.. Lines.Select((l, i) => LineOf(l, notches[i], targets[i], model, control))];
-        var sheet = new Sheet(standard, model, lines) { Circumstances = Core.Sheets.Circumstances.Of(Circumstances.Select(ConditionWords.Parse)) };
+        var sheet = new Sheet(standard, model, lines)
+        {
+            Circumstances = Core.Sheets.Circumstances.Of(Circumstances.Select(ConditionWords.Parse)),
+        };
         var report = new ConsequenceReport(
             [.. Consequences.Select(c => new Consequence(c.Topic, c.Severity, c.Value.ToJudgement(), c.Because.ToJudgement()))],
             [.. Terms.Select(TermOf)],
             Metered is [var light, var time, var speed, var iris, var filters, var lens, var offset]
-                ? new ExposureBalance(new Stops(light), new Stops(time), new Stops(speed), new Stops(iris), new Stops(filters), new Stops(lens), new Stops(offset))
+                ? new ExposureBalance(
+                    new Stops(light),
+                    new Stops(time),
+                    new Stops(speed),
+                    new Stops(iris),
+                    new Stops(filters),
+                    new Stops(lens),
+                    new Stops(offset)
+                )
                 : null,
             [.. Hidden.Select(h => new HiddenPair(TermOf(h.Brighter), TermOf(h.Darker), new Stops(h.LeftStops), h.Because.ToJudgement()))],
-            [.. Order.Select(s => new CorrectionStep(SettingDefinition.Parse(s.Setting), s.From.ToFigure(), s.To.ToJudgement(), s.Reason.ToJudgement()))])
+            [
+                .. Order.Select(s => new CorrectionStep(
+                    SettingDefinition.Parse(s.Setting),
+                    s.From.ToFigure(),
+                    s.To.ToJudgement(),
+                    s.Reason.ToJudgement()
+                )),
+            ]
+        )
         {
             ResetFirst = ResetFirst?.ToJudgement(),
         };
         return new JudgedCheck(
-            RulesVersion, sheet,
+            RulesVersion,
+            sheet,
             [.. Lines.Select((l, i) => VerdictOf(lines[i], l.Found))],
             [.. Lines.Select((l, i) => VerdictOf(lines[i], l.Now))],
             [.. Lines.Where(l => l.Stale).Select(l => SettingDefinition.Parse(l.Notch.Setting))],
-            report);
+            report
+        );
     }
 
     /// <summary>As JSON.</summary>
@@ -114,26 +182,53 @@ public sealed record SignedDocument(
     public static SignedDocument Read(string json) =>
         JsonSerializer.Deserialize(json, ExchangeJson.Default.SignedDocument) ?? throw new JsonException("A signed check is empty.");
 
-    private static SignedLineDocument Of(SheetLine line, Verdict found, Verdict now, bool stale) => new(
-        NotchDocument.Of(line.Notch), line.Fit, line.Size.Amount, line.Light.Value, JudgementDocument.Of(line.Because), Of(found), Of(now),
-        line.Target is { } target ? ValueDocument.Of(target) : null, line.NothingToDo, stale, line.AfterReset, line.ResetIsRight);
+    private static SignedLineDocument Of(SheetLine line, Verdict found, Verdict now, bool stale) =>
+        new(
+            NotchDocument.Of(line.Notch),
+            line.Fit,
+            line.Size.Amount,
+            line.Light.Value,
+            JudgementDocument.Of(line.Because),
+            Of(found),
+            Of(now),
+            line.Target is { } target ? ValueDocument.Of(target) : null,
+            line.NothingToDo,
+            stale,
+            line.AfterReset,
+            line.ResetIsRight
+        );
 
     private static SignedVerdictDocument Of(Verdict verdict) =>
         new(verdict.Kind, SignedReadingDocument.Of(verdict.Reading), verdict.Off.Amount, JudgementDocument.Of(verdict.Because));
 
     private static SignedTermDocument Of(ExposureTerm term) => new(SettingDefinition.Of(term.Setting).Key, term.Change.Value, term.Source);
 
-    private static ExposureTerm TermOf(SignedTermDocument term) => new(SettingDefinition.Parse(term.Setting), new Stops(term.Stops), term.Source);
+    private static ExposureTerm TermOf(SignedTermDocument term) =>
+        new(SettingDefinition.Parse(term.Setting), new Stops(term.Stops), term.Source);
 
-    private static SheetLine LineOf(SignedLineDocument line, Notch notch, SettingValue? target, CameraModel model, ControlSource control) => new(
-        notch, line.Fit, target, new Distance(line.Size, SettingDefinition.Of(notch.Setting).Unit), new Stops(line.LightStops), line.Because.ToJudgement(),
-        model.PlaceOf(notch.Setting), control)
-    {
-        NothingToDo = line.NothingToDo,
-        AfterReset = line.AfterReset,
-        ResetIsRight = line.ResetIsRight,
-    };
+    private static SheetLine LineOf(SignedLineDocument line, Notch notch, SettingValue? target, CameraModel model, ControlSource control) =>
+        new(
+            notch,
+            line.Fit,
+            target,
+            new Distance(line.Size, SettingDefinition.Of(notch.Setting).Unit),
+            new Stops(line.LightStops),
+            line.Because.ToJudgement(),
+            model.PlaceOf(notch.Setting),
+            control
+        )
+        {
+            NothingToDo = line.NothingToDo,
+            AfterReset = line.AfterReset,
+            ResetIsRight = line.ResetIsRight,
+        };
 
     private static Verdict VerdictOf(SheetLine line, SignedVerdictDocument verdict) =>
-        new(line, verdict.Reading.ToReading(), verdict.Kind, new Distance(verdict.Off, SettingDefinition.Of(line.Setting).Unit), verdict.Because.ToJudgement());
+        new(
+            line,
+            verdict.Reading.ToReading(),
+            verdict.Kind,
+            new Distance(verdict.Off, SettingDefinition.Of(line.Setting).Unit),
+            verdict.Because.ToJudgement()
+        );
 }

@@ -27,19 +27,26 @@ public static class StandardReader
         }
 
         return RefusedException.At($"{at}/notches", () => new Standard(
-            Key(standard.Key, $"{at}/key"),
-            Text(standard.Name, 80, $"{at}/name"),
-            Count(standard.Version, $"{at}/version"),
-            Text(standard.Purpose, 400, $"{at}/purpose"),
-            ToLight(standard.Light, $"{at}/light"),
-            notches)
-        {
-            Use = OneOf<FootageUse>(standard.Use, $"{at}/use"),
-            PlannedMinutes = standard.PlannedMinutes is { } minutes ? InRange(minutes, 0.1, MostMinutes, $"{at}/plannedMinutes", "planned time in minutes") : null,
-            Circumstances = RefusedException.At($"{at}/circumstances", () => Circumstances.Of(Conditions(standard.Circumstances, $"{at}/circumstances"))),
-            Policies = policies,
-            IntervalDays = standard.IntervalDays is { } days ? (int)InRange(days, 1, 3650, $"{at}/intervalDays", "interval between checks in days") : null,
-        });
+                Key(standard.Key, $"{at}/key"),
+                Text(standard.Name, 80, $"{at}/name"),
+                Count(standard.Version, $"{at}/version"),
+                Text(standard.Purpose, 400, $"{at}/purpose"),
+                ToLight(standard.Light, $"{at}/light"),
+                notches
+            )
+            {
+                Use = OneOf<FootageUse>(standard.Use, $"{at}/use"),
+                PlannedMinutes = standard.PlannedMinutes is { } minutes
+                    ? InRange(minutes, 0.1, MostMinutes, $"{at}/plannedMinutes", "planned time in minutes")
+                    : null,
+                Circumstances = RefusedException.At($"{at}/circumstances", () =>
+                    Circumstances.Of(Conditions(standard.Circumstances, $"{at}/circumstances"))
+                ),
+                Policies = policies,
+                IntervalDays = standard.IntervalDays is { } days
+                    ? (int)InRange(days, 1, 3650, $"{at}/intervalDays", "interval between checks in days")
+                    : null,
+            });
     }
 
     private static IEnumerable<Condition> Conditions(IReadOnlyList<string>? words, string at) =>
@@ -53,18 +60,25 @@ public static class StandardReader
             RefusedException.At($"{at}/require", () => Requirement.Parse(setting, notch.Require)),
             RefusedException.At($"{at}/tolerance", () => Distance.ParseTolerance(notch.Tolerance, SettingDefinition.Of(setting).Unit)),
             OneOf<Importance>(notch.Importance, $"{at}/importance"),
-            Text(notch.Reason, 400, $"{at}/reason"))
+            Text(notch.Reason, 400, $"{at}/reason")
+        )
         {
             When = [.. Conditions(notch.When, $"{at}/when").Distinct().Order()],
         };
     }
 
-    internal static SceneLight ToLight(LightDocument light, string at) => new(
-        Text(light.Description, 200, $"{at}/description"),
-        light.Lux is { } lux ? RefusedException.At($"{at}/lux", () => new Lux(lux)) : null,
-        RefusedException.At($"{at}/temperatureK", () => new Kelvin(light.TemperatureK)),
-        light.MainsHz is >= 10 and <= 1000
-            ? light.MainsHz
-            : throw new RefusedException(ProblemCode.BadValue, $"{at}/mainsHz", "The mains frequency is 50 or 60 Hz in most places; between 10 and 1000 is taken."),
-        OneOf<LampKind>(light.Lamp, $"{at}/lamp"));
+    internal static SceneLight ToLight(LightDocument light, string at) =>
+        new(
+            Text(light.Description, 200, $"{at}/description"),
+            light.Lux is { } lux ? RefusedException.At($"{at}/lux", () => new Lux(lux)) : null,
+            RefusedException.At($"{at}/temperatureK", () => new Kelvin(light.TemperatureK)),
+            light.MainsHz is >= 10 and <= 1000
+                ? light.MainsHz
+                : throw new RefusedException(
+                    ProblemCode.BadValue,
+                    $"{at}/mainsHz",
+                    "The mains frequency is 50 or 60 Hz in most places; between 10 and 1000 is taken."
+                ),
+            OneOf<LampKind>(light.Lamp, $"{at}/lamp")
+        );
 }

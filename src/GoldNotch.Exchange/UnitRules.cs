@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+
 namespace GoldNotch.Exchange;
 
 /// <summary>What a unit's fields may be.</summary>
@@ -33,7 +34,11 @@ public static class UnitRules
     {
         if (tag.Length is 0 or > 30 || !tag.All(c => char.IsAsciiLetterUpper(c) || char.IsAsciiDigit(c) || c == '-') || tag[0] == '-')
         {
-            throw new RefusedException(ProblemCode.BadValue, $"{at}/tag", "A tag is made of capital letters, digits and hyphens, at most 30, like OBG-101.");
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                $"{at}/tag",
+                "A tag is made of capital letters, digits and hyphens, at most 30, like OBG-101."
+            );
         }
 
         if (tape.Length > 30)
@@ -48,7 +53,11 @@ public static class UnitRules
 
         if (!UnitStatuses.Words.Contains(status))
         {
-            throw new RefusedException(ProblemCode.BadValue, $"{at}/status", $"The status is one of {string.Join(", ", UnitStatuses.Words)}.");
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                $"{at}/status",
+                $"The status is one of {string.Join(", ", UnitStatuses.Words)}."
+            );
         }
     }
 }

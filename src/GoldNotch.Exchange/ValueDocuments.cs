@@ -22,9 +22,7 @@ namespace GoldNotch.Exchange;
 [JsonDerivedType(typeof(WhiteMemory), "whiteMemory")]
 public abstract record ValueDocument
 {
-    private ValueDocument()
-    {
-    }
+    private ValueDocument() { }
 
     /// <summary>A switch.</summary>
     public sealed record Switch(bool On) : ValueDocument;
@@ -66,41 +64,43 @@ public abstract record ValueDocument
     public sealed record WhiteMemory(string Memory, double? ShowsK = null) : ValueDocument;
 
     /// <summary>A value as a document.</summary>
-    public static ValueDocument Of(SettingValue value) => value switch
-    {
-        SettingValue.Switch v => new Switch(v.On),
-        SettingValue.Format v => new Format(v.Size.Label(), v.Rate.Label()),
-        SettingValue.Bits v => new BitRate(v.Rate.Megabits),
-        SettingValue.Speed v => new Shutter(v.Time.Seconds, v.Angle?.Degrees),
-        SettingValue.Choice v => new Choice(v.Word, v.Shown),
-        SettingValue.Amount v => new Amount(v.Value, v.Unit),
-        SettingValue.Task v => new TaskDone(v.Yes),
-        SettingValue.GainAt v => new Gain(v.Gain.Value, v.Position),
-        SettingValue.Filter v => new Filter(v.Position.Label, v.Position.Loss.Value),
-        SettingValue.Mode v => new Mode(v.Manual),
-        SettingValue.Iris v => new Iris(v.Number.Value, v.Number.IsTransmission),
-        SettingValue.WhiteNumber v => new WhiteNumber(v.Temperature.Value),
-        SettingValue.WhiteMemory v => new WhiteMemory(v.Name, v.Shows?.Value),
-        _ => throw new ArgumentOutOfRangeException(nameof(value)),
-    };
+    public static ValueDocument Of(SettingValue value) =>
+        value switch
+        {
+            SettingValue.Switch v => new Switch(v.On),
+            SettingValue.Format v => new Format(v.Size.Label(), v.Rate.Label()),
+            SettingValue.Bits v => new BitRate(v.Rate.Megabits),
+            SettingValue.Speed v => new Shutter(v.Time.Seconds, v.Angle?.Degrees),
+            SettingValue.Choice v => new Choice(v.Word, v.Shown),
+            SettingValue.Amount v => new Amount(v.Value, v.Unit),
+            SettingValue.Task v => new TaskDone(v.Yes),
+            SettingValue.GainAt v => new Gain(v.Gain.Value, v.Position),
+            SettingValue.Filter v => new Filter(v.Position.Label, v.Position.Loss.Value),
+            SettingValue.Mode v => new Mode(v.Manual),
+            SettingValue.Iris v => new Iris(v.Number.Value, v.Number.IsTransmission),
+            SettingValue.WhiteNumber v => new WhiteNumber(v.Temperature.Value),
+            SettingValue.WhiteMemory v => new WhiteMemory(v.Name, v.Shows?.Value),
+            _ => throw new ArgumentOutOfRangeException(nameof(value)),
+        };
 
     /// <summary>The document as a value.</summary>
     /// <exception cref="QuantityException">A number that cannot be.</exception>
-    public SettingValue ToValue() => this switch
-    {
-        Switch v => new SettingValue.Switch(v.On),
-        Format v => new SettingValue.Format(FrameSize.Parse(v.Size), ScanRate.Parse(v.Rate)),
-        BitRate v => new SettingValue.Bits(new Core.Units.BitRate(v.Mbps)),
-        Shutter v => new SettingValue.Speed(new ExposureTime(v.Seconds), v.Degrees is { } degrees ? new ShutterAngle(degrees) : null),
-        Choice v => new SettingValue.Choice(v.Word, v.Shown),
-        Amount v => new SettingValue.Amount(v.Value, v.Unit),
-        TaskDone v => new SettingValue.Task(v.Done),
-        Gain v => new SettingValue.GainAt(new Decibels(v.GainDb), v.Position),
-        Filter v => new SettingValue.Filter(new FilterPosition(v.Label, new Stops(v.Stops))),
-        Mode v => new SettingValue.Mode(v.Manual),
-        Iris v => new SettingValue.Iris(new FNumber(v.Number, v.Transmission)),
-        WhiteNumber v => new SettingValue.WhiteNumber(new Kelvin(v.TemperatureK)),
-        WhiteMemory v => new SettingValue.WhiteMemory(v.Memory, v.ShowsK is { } shows ? new Kelvin(shows) : null),
-        _ => throw new InvalidOperationException("A value of no known kind."),
-    };
+    public SettingValue ToValue() =>
+        this switch
+        {
+            Switch v => new SettingValue.Switch(v.On),
+            Format v => new SettingValue.Format(FrameSize.Parse(v.Size), ScanRate.Parse(v.Rate)),
+            BitRate v => new SettingValue.Bits(new Core.Units.BitRate(v.Mbps)),
+            Shutter v => new SettingValue.Speed(new ExposureTime(v.Seconds), v.Degrees is { } degrees ? new ShutterAngle(degrees) : null),
+            Choice v => new SettingValue.Choice(v.Word, v.Shown),
+            Amount v => new SettingValue.Amount(v.Value, v.Unit),
+            TaskDone v => new SettingValue.Task(v.Done),
+            Gain v => new SettingValue.GainAt(new Decibels(v.GainDb), v.Position),
+            Filter v => new SettingValue.Filter(new FilterPosition(v.Label, new Stops(v.Stops))),
+            Mode v => new SettingValue.Mode(v.Manual),
+            Iris v => new SettingValue.Iris(new FNumber(v.Number, v.Transmission)),
+            WhiteNumber v => new SettingValue.WhiteNumber(new Kelvin(v.TemperatureK)),
+            WhiteMemory v => new SettingValue.WhiteMemory(v.Memory, v.ShowsK is { } shows ? new Kelvin(shows) : null),
+            _ => throw new InvalidOperationException("A value of no known kind."),
+        };
 }

@@ -47,8 +47,9 @@ public static class VersionOne
         ["iris"] = ["opening"],
     }.ToFrozenDictionary();
 
-    private static readonly FrozenDictionary<string, string> NewFields =
-        OldFields.SelectMany(f => f.Value.Select(old => (old, f.Key))).ToFrozenDictionary(f => f.old, f => f.Key);
+    private static readonly FrozenDictionary<string, string> NewFields = OldFields
+        .SelectMany(f => f.Value.Select(old => (old, f.Key)))
+        .ToFrozenDictionary(f => f.old, f => f.Key);
 
     /// <summary>The settings whose keys changed, as (version 1, version 2).</summary>
     public static IEnumerable<(string Old, string New)> RenamedSettings => Settings.Select(s => (s.Key, s.Value));
@@ -217,7 +218,11 @@ public static class VersionOne
     {
         if (owner?.ContainsKey(now) == true)
         {
-            throw new RefusedException(ProblemCode.BadDocument, "/" + now, $"the field “{now}” belongs to format version 2, and this file states version 1, where it is “{old}”. Use the words of one version.");
+            throw new RefusedException(
+                ProblemCode.BadDocument,
+                "/" + now,
+                $"the field “{now}” belongs to format version 2, and this file states version 1, where it is “{old}”. Use the words of one version."
+            );
         }
 
         RenameKeys(owner, new Dictionary<string, string> { [old] = now });
@@ -238,7 +243,8 @@ public static class VersionOne
         }
     }
 
-    private static JsonNode? Field(JsonObject? owner, string name) => owner is not null && owner.TryGetPropertyValue(name, out JsonNode? value) ? value : null;
+    private static JsonNode? Field(JsonObject? owner, string name) =>
+        owner is not null && owner.TryGetPropertyValue(name, out JsonNode? value) ? value : null;
 
     private static string? TextOf(JsonNode? node) => node is JsonValue value && value.TryGetValue(out string? text) ? text : null;
 }

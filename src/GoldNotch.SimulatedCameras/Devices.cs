@@ -9,7 +9,14 @@ using GoldNotch.Exchange;
 namespace GoldNotch.SimulatedCameras;
 
 /// <summary>What a camera says of itself.</summary>
-public sealed record IdentityAnswer(string Protocol, string Tag, string Model, IReadOnlyList<string> Reports, IReadOnlyList<string> Accepts, bool CanReset);
+public sealed record IdentityAnswer(
+    string Protocol,
+    string Tag,
+    string Model,
+    IReadOnlyList<string> Reports,
+    IReadOnlyList<string> Accepts,
+    bool CanReset
+);
 
 /// <summary>One setting as the display shows it.</summary>
 public sealed record ShownAnswer(string Setting, string Shows, bool Automatic);
@@ -47,8 +54,13 @@ internal sealed class Devices
     internal Devices(IEnumerable<ExchangeDocument> files)
     {
         ExchangeDocument[] all = [.. files];
-        _standards = [.. all.SelectMany(f => f.Standards ?? []).Where(s => s.State == "approved").Select(s => StandardReader.ToStandard(s))];
-        var models = all.SelectMany(f => f.Models ?? []).GroupBy(m => m.Key).ToDictionary(g => g.Key, g => ModelReader.ToModel(g.MaxBy(m => m.Version)!));
+        _standards =
+        [
+            .. all.SelectMany(f => f.Standards ?? []).Where(s => s.State == "approved").Select(s => StandardReader.ToStandard(s)),
+        ];
+        var models = all.SelectMany(f => f.Models ?? [])
+            .GroupBy(m => m.Key)
+            .ToDictionary(g => g.Key, g => ModelReader.ToModel(g.MaxBy(m => m.Version)!));
         foreach (UnitDocument unit in all.SelectMany(f => f.Units ?? []))
         {
             if (models.TryGetValue(unit.Model, out CameraModel? model))
@@ -78,56 +90,83 @@ internal sealed class Devices
     {
         app.MapGet("/cameras", () => new { cameras = All.Select(c => new { c.Tag, model = c.Model.Key }) });
         RouteGroupBuilder camera = app.MapGroup("/cameras/{tag}");
-        camera.AddEndpointFilter(async (call, next) =>
-        {
-            string tag = (string)call.HttpContext.GetRouteValue("tag")!;
-            return !_cameras.ContainsKey(tag) ? Results.NotFound()
-                : await Troubles.PlayAsync(_troubles.GetValueOrDefault(tag), call.HttpContext) ? Results.Empty
-                : await next(call);
-        });
-        camera.MapGet("", (string tag) => new IdentityAnswer(Protocol, _cameras[tag].Tag, _cameras[tag].Model.Key, Keys(_cameras[tag].Reports), Keys(_cameras[tag].Accepts), _cameras[tag].Reports.Count > 10));
+        camera.AddEndpointFilter(
+            async (call, next) =>
+            {
+                string tag = (string)call.HttpContext.GetRouteValue("tag")!;
+                return !_cameras.ContainsKey(tag) ? Results.NotFound()
+                    : await Troubles.PlayAsync(_troubles.GetValueOrDefault(tag), call.HttpContext) ? Results.Empty
+                    : await next(call);
+            }
+        );
+        camera.MapGet("", (string tag) =>
+            new IdentityAnswer(
+                Protocol,
+                _cameras[tag].Tag,
+                _cameras[tag].Model.Key,
+                Keys(_cameras[tag].Reports),
+                Keys(_cameras[tag].Accepts),
+                _cameras[tag].Reports.Count > 10
+            )
+        );
         camera.MapGet("/settings", (string tag, string? only) => Read(_cameras[tag], only));
-        camera.MapPut("/settings/{setting}", (string tag, string setting, SetOrder order) => Ordered(_cameras[tag], c =>
-            c.Accepts.Contains(Parsed(setting)) ? c.Set(Parsed(setting), order.Set) : throw new RefusedByCameraException("This is set by hand on the camera.")));
+        camera.MapPut("/settings/{setting}", (string tag, string setting, SetOrder order) =>
+            Ordered(_cameras[tag], c =>
+                c.Accepts.Contains(Parsed(setting))
+                    ? c.Set(Parsed(setting), order.Set)
+                    : throw new RefusedByCameraException("This is set by hand on the camera.")
+            )
+        );
         camera.MapPost("/reset", (string tag) => Ordered(_cameras[tag], c =>
-        {
-            c.Reset();
-            return c.Reports;
-        }));
+            {
+                c.Reset();
+                return c.Reports;
+            }));
         camera.MapPost("/balance", (string tag, BalanceOrder order) => Ordered(_cameras[tag], c =>
-        {
-            c.Balance(order.Memory);
-            return [Setting.WhiteBalance];
-        }));
+            {
+                c.Balance(order.Memory);
+                return [Setting.WhiteBalance];
+            }));
 
         // Nothing below is of the protocol: it plays the world around the camera.
-        RouteGroupBuilder standIn = app.MapGroup("/stand-in/{tag}").AddEndpointFilter(async (call, next) =>
-            _cameras.ContainsKey((string)call.HttpContext.GetRouteValue("tag")!) ? await next(call) : Results.NotFound());
+        RouteGroupBuilder standIn = app.MapGroup("/stand-in/{tag}")
+            .AddEndpointFilter(
+                async (call, next) =>
+                    _cameras.ContainsKey((string)call.HttpContext.GetRouteValue("tag")!) ? await next(call) : Results.NotFound()
+            );
         standIn.MapPut("/scene", (string tag, SceneOrder order) =>
         {
             _cameras[tag].Scene = new Scene(new Lux(order.Lux).Value, new Kelvin(order.LightK).Value);
             return Results.NoContent();
         });
-        standIn.MapPost("/borrowed", (string tag, BorrowOrder order) => new { changed = Keys([.. Borrower.Scramble(_cameras[tag], new Random(order.Seed))]) });
+        standIn.MapPost("/borrowed", (string tag, BorrowOrder order) =>
+            new { changed = Keys([.. Borrower.Scramble(_cameras[tag], new Random(order.Seed))]) }
+        );
         standIn.MapPut("/trouble", (string tag, TroubleOrder order) =>
         {
             _troubles[tag] = order.Trouble;
             return Results.NoContent();
         });
-        standIn.MapPut("/hand/{setting}", (string tag, string setting, SetOrder order) => Ordered(_cameras[tag], c => c.Set(Parsed(setting), order.Set)));
+        standIn.MapPut("/hand/{setting}", (string tag, string setting, SetOrder order) =>
+            Ordered(_cameras[tag], c => c.Set(Parsed(setting), order.Set))
+        );
     }
 
     private static SettingsAnswer Read(StandIn camera, string? only)
     {
-        HashSet<string>? wanted = only is null ? null : [.. only.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)];
+        HashSet<string>? wanted = only is null
+            ? null
+            : [.. only.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)];
         return Answer(camera, camera.Reports.Where(s => wanted?.Contains(SettingDefinition.Of(s).Key) != false));
     }
 
-    private static SettingsAnswer Answer(StandIn camera, IEnumerable<Setting> settings) => new(
-    [
-        .. settings.Select(s => (Setting: s, Shown: camera.Shown(s))).Where(s => s.Shown is not null)
-            .Select(s => new ShownAnswer(SettingDefinition.Of(s.Setting).Key, s.Shown!.Value.Shows, s.Shown.Value.Automatic)),
-    ]);
+    private static SettingsAnswer Answer(StandIn camera, IEnumerable<Setting> settings) =>
+        new([
+            .. settings
+                .Select(s => (Setting: s, Shown: camera.Shown(s)))
+                .Where(s => s.Shown is not null)
+                .Select(s => new ShownAnswer(SettingDefinition.Of(s.Setting).Key, s.Shown!.Value.Shows, s.Shown.Value.Automatic)),
+        ]);
 
     private static IResult Ordered(StandIn camera, Func<StandIn, IReadOnlyCollection<Setting>> order)
     {

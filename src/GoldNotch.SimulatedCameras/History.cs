@@ -24,20 +24,31 @@ internal static class History
     internal static ExchangeDocument Of(IReadOnlyList<ExchangeDocument> files, int seed, int each)
     {
         var chance = new Random(seed);
-        var models = files.SelectMany(f => f.Models ?? []).GroupBy(m => m.Key).ToDictionary(g => g.Key, g => ModelReader.ToModel(g.MaxBy(m => m.Version)!));
-        Standard[] standards = [.. files.SelectMany(f => f.Standards ?? []).Where(s => s.State == "approved").Select(s => StandardReader.ToStandard(s))];
+        var models = files
+            .SelectMany(f => f.Models ?? [])
+            .GroupBy(m => m.Key)
+            .ToDictionary(g => g.Key, g => ModelReader.ToModel(g.MaxBy(m => m.Version)!));
+        Standard[] standards =
+        [
+            .. files.SelectMany(f => f.Standards ?? []).Where(s => s.State == "approved").Select(s => StandardReader.ToStandard(s)),
+        ];
         List<CheckDocument> checks = [];
         foreach (UnitDocument unit in files.SelectMany(f => f.Units ?? []))
         {
             Sheet[] sheets = [.. Suited(standards, models[unit.Model]).Take(3)];
             for (int i = 0; i < each; i++)
             {
-                DateTimeOffset at = new DateTimeOffset(2026, 8, 10, 8, 0, 0, TimeSpan.Zero).AddDays(Math.Floor(i * 104.0 / each) + chance.Next(5)).AddMinutes(chance.Next(540));
+                DateTimeOffset at = new DateTimeOffset(2026, 8, 10, 8, 0, 0, TimeSpan.Zero)
+                    .AddDays(Math.Floor(i * 104.0 / each) + chance.Next(5))
+                    .AddMinutes(chance.Next(540));
                 checks.Add(Check(unit, sheets[chance.Next(sheets.Length)], at, chance));
             }
         }
 
-        return ExchangeDocument.Empty with { Checks = [.. checks.OrderBy(c => c.StartedAt)] };
+        return ExchangeDocument.Empty with
+        {
+            Checks = [.. checks.OrderBy(c => c.StartedAt)],
+        };
     }
 
     /// <summary>The sheets a model is lent with, the best suited first.</summary>
@@ -66,10 +77,22 @@ internal static class History
 
         foreach (CorrectionStep step in Consequences.Of(sheet, CheckEvaluator.Evaluate(sheet, found)).Order)
         {
-            if (sheet.LineOf(step.Setting)?.Target is { } target && chance.NextDouble() > LeftForLater && Parsed(step.Setting, sheet, target.Label, found) is { } now)
+            if (
+                sheet.LineOf(step.Setting)?.Target is { } target
+                && chance.NextDouble() > LeftForLater
+                && Parsed(step.Setting, sheet, target.Label, found) is { } now
+            )
             {
                 found[step.Setting] = now;
-                readings.Add(new ReadingDocument(SettingDefinition.Of(step.Setting).Key, target.Label, who, at.AddSeconds(4 * readings.Count), "left"));
+                readings.Add(
+                    new ReadingDocument(
+                        SettingDefinition.Of(step.Setting).Key,
+                        target.Label,
+                        who,
+                        at.AddSeconds(4 * readings.Count),
+                        "left"
+                    )
+                );
             }
         }
 

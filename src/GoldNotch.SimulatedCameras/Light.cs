@@ -26,18 +26,25 @@ internal static class Light
     }
 
     /// <summary>The gain that automatic gain goes to; null where the camera has none.</summary>
-    internal static SettingValue.GainAt? AutomaticGain(StandIn camera) => camera.Model.Gain.PositionsOn(camera.Control.BaseWord)
-        .Select(p => new SettingValue.GainAt(p.Gain, p.Name))
-        .MinBy(p => Math.Abs(Error(camera, p.Gain).Value));
+    internal static SettingValue.GainAt? AutomaticGain(StandIn camera) =>
+        camera
+            .Model.Gain.PositionsOn(camera.Control.BaseWord)
+            .Select(p => new SettingValue.GainAt(p.Gain, p.Name))
+            .MinBy(p => Math.Abs(Error(camera, p.Gain).Value));
 
-    private static Decibels GainOf(StandIn camera) => camera.IsAutomatic(Setting.Gain)
-        ? AutomaticGain(camera)?.Gain ?? new Decibels(0)
-        : camera.Value<SettingValue.GainAt>(Setting.Gain)?.Gain ?? new Decibels(0);
+    private static Decibels GainOf(StandIn camera) =>
+        camera.IsAutomatic(Setting.Gain)
+            ? AutomaticGain(camera)?.Gain ?? new Decibels(0)
+            : camera.Value<SettingValue.GainAt>(Setting.Gain)?.Gain ?? new Decibels(0);
 
-    private static Stops Error(StandIn camera, Decibels gain) => ExposureBalance.Of(
-        MeteredLight.FromLux(new Lux(camera.Scene.Lux)),
-        camera.Value<SettingValue.Speed>(Setting.Shutter)?.Time ?? ExposureTime.OneOver(60),
-        Sensitivity.IsoAtGain(camera.Model.Gain.IsoOn(camera.Control.BaseWord) ?? new Iso(UnstatedIso), gain),
-        camera.Value<SettingValue.Iris>(Setting.Iris)?.Number ?? camera.Model.Lens.WidestAtShort,
-        new Stops(camera.FilterStops)).Total;
+    private static Stops Error(StandIn camera, Decibels gain) =>
+        ExposureBalance
+            .Of(
+                MeteredLight.FromLux(new Lux(camera.Scene.Lux)),
+                camera.Value<SettingValue.Speed>(Setting.Shutter)?.Time ?? ExposureTime.OneOver(60),
+                Sensitivity.IsoAtGain(camera.Model.Gain.IsoOn(camera.Control.BaseWord) ?? new Iso(UnstatedIso), gain),
+                camera.Value<SettingValue.Iris>(Setting.Iris)?.Number ?? camera.Model.Lens.WidestAtShort,
+                new Stops(camera.FilterStops)
+            )
+            .Total;
 }

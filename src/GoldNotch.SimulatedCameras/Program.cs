@@ -15,7 +15,12 @@ switch (args)
 
         return 0;
     case ["serve", .. var rest]:
-        await StandInSite.Build([.. rest.Where(a => a.StartsWith("--", StringComparison.Ordinal))], Read(rest.Where(a => !a.StartsWith("--", StringComparison.Ordinal)))).RunAsync();
+        await StandInSite
+            .Build(
+                [.. rest.Where(a => a.StartsWith("--", StringComparison.Ordinal))],
+                Read(rest.Where(a => !a.StartsWith("--", StringComparison.Ordinal)))
+            )
+            .RunAsync();
         return 0;
     default:
         await Console.Error.WriteLineAsync("serve --urls=URL [--borrowed=SEED] FILE… | history SEED EACH FILE…");

@@ -65,19 +65,46 @@ public sealed class StandIn
     public int Clips { get; set; }
 
     /// <summary>What the camera tells over its link: everything it knows, a few things, or nothing at all.</summary>
-    public IReadOnlyCollection<Setting> Reports => Model.Kind switch
-    {
-        var kind when kind.Contains("small", StringComparison.Ordinal) => [],
-        var kind when kind.Contains("stills", StringComparison.Ordinal) || kind.Contains("high-speed", StringComparison.Ordinal) =>
-            [.. Known.Where(s => s is Setting.RecordFormat or Setting.Shutter or Setting.Gain or Setting.WhiteBalance or Setting.CardMinutes or Setting.RunningMinutes)],
-        _ => Known,
-    };
+    public IReadOnlyCollection<Setting> Reports =>
+        Model.Kind switch
+        {
+            var kind when kind.Contains("small", StringComparison.Ordinal) => [],
+            var kind when kind.Contains("stills", StringComparison.Ordinal) || kind.Contains("high-speed", StringComparison.Ordinal) =>
+            [
+                .. Known.Where(s =>
+                    s
+                        is Setting.RecordFormat
+                            or Setting.Shutter
+                            or Setting.Gain
+                            or Setting.WhiteBalance
+                            or Setting.CardMinutes
+                            or Setting.RunningMinutes
+                ),
+            ],
+            _ => Known,
+        };
 
     /// <summary>What can be set over the link: menus, not switches and rings that a hand has to move.</summary>
-    public IReadOnlyCollection<Setting> Accepts => [.. Reports.Where(s => SettingDefinition.Of(s).Kind != SettingKind.Task && !Physical(s) && s is not (Setting.CardMinutes or Setting.RunningMinutes or Setting.FileSystem or Setting.CardSpeed))];
+    public IReadOnlyCollection<Setting> Accepts =>
+        [
+            .. Reports.Where(s =>
+                SettingDefinition.Of(s).Kind != SettingKind.Task
+                && !Physical(s)
+                && s is not (Setting.CardMinutes or Setting.RunningMinutes or Setting.FileSystem or Setting.CardSpeed)
+            ),
+        ];
 
     // What the adapter on the wall stands at, no camera knows.
-    private Setting[] Known => [.. SettingDefinition.All.Select(n => n.Setting).Where(s => s != Setting.MainsAdapter && (SettingDefinition.Of(s).Kind != SettingKind.Task || s == Setting.Clock) && Shown(s) is not null)];
+    private Setting[] Known =>
+        [
+            .. SettingDefinition
+                .All.Select(n => n.Setting)
+                .Where(s =>
+                    s != Setting.MainsAdapter
+                    && (SettingDefinition.Of(s).Kind != SettingKind.Task || s == Setting.Clock)
+                    && Shown(s) is not null
+                ),
+        ];
 
     /// <summary>What the display shows for a setting; null where this camera shows nothing.</summary>
     public (string Shows, bool Automatic)? Shown(Setting setting)
@@ -102,7 +129,12 @@ public sealed class StandIn
             }
 
             bool floats = standing.Automatic || (FullAuto && Model.HasAutomatic(setting));
-            return (floats ? Automatic(setting, standing) : standing.Value is { } value ? Label(value) : "", floats);
+            return (
+                floats ? Automatic(setting, standing)
+                : standing.Value is { } value ? Label(value)
+                : "",
+                floats
+            );
         }
     }
 
@@ -133,7 +165,8 @@ public sealed class StandIn
                 return [setting];
             }
 
-            SettingValue value = ShownValue.TryOf(setting, Control, text) ?? throw new RefusedByCameraException($"{SettingDefinition.Of(setting).Name} cannot be {text}.");
+            SettingValue value = ShownValue.TryOf(setting, Control, text)
+                ?? throw new RefusedByCameraException($"{SettingDefinition.Of(setting).Name} cannot be {text}.");
             return setting == Setting.RecordFormat ? SetFormat((SettingValue.Format)value) : Put(setting, value);
         }
     }
@@ -143,7 +176,9 @@ public sealed class StandIn
     {
         lock (_gate)
         {
-            foreach (Setting setting in _standing.Keys.Where(s => SettingDefinition.Of(s).Kind != SettingKind.Task && !Mechanical(s)).ToArray())
+            foreach (
+                Setting setting in _standing.Keys.Where(s => SettingDefinition.Of(s).Kind != SettingKind.Task && !Mechanical(s)).ToArray()
+            )
             {
                 _standing[setting] = new Standing(First(setting));
             }
@@ -218,31 +253,40 @@ public sealed class StandIn
 
     internal bool FullAuto => Value<SettingValue.Switch>(Setting.FullAuto)?.On == true;
 
-    internal bool IsAutomatic(Setting setting) => _standing.GetValueOrDefault(setting).Automatic || (FullAuto && Model.HasAutomatic(setting));
+    internal bool IsAutomatic(Setting setting) =>
+        _standing.GetValueOrDefault(setting).Automatic || (FullAuto && Model.HasAutomatic(setting));
 
     internal double FilterStops => Value<SettingValue.Filter>(Setting.NeutralDensity)?.Position.Loss.Value ?? 0;
 
-    internal ControlSource Control => new(Model, Value<SettingValue.Format>(Setting.RecordFormat), Value<SettingValue.Choice>(Setting.BaseIso)?.Word);
+    internal ControlSource Control =>
+        new(Model, Value<SettingValue.Format>(Setting.RecordFormat), Value<SettingValue.Choice>(Setting.BaseIso)?.Word);
 
     // A menu asks for the size first, and each size begins at its own first rate: the rate has to be set after it.
     private List<Setting> SetFormat(SettingValue.Format wanted)
     {
         var before = Value<SettingValue.Format>(Setting.RecordFormat);
-        RecordFormat took = before is not null && before.Size != wanted.Size
-            ? Model.Formats.First(f => f.Size == wanted.Size)
-            : Model.FormatOf(wanted)!;
+        RecordFormat took =
+            before is not null && before.Size != wanted.Size ? Model.Formats.First(f => f.Size == wanted.Size) : Model.FormatOf(wanted)!;
         var now = new SettingValue.Format(took.Size, took.Rate);
         return [.. Put(Setting.RecordFormat, now), .. Fit(took)];
     }
 
     // Each format has its own bit rates and codecs, and an angle is another time at another rate.
     private List<Setting> Fit(RecordFormat format) =>
-    [
-        .. Refitted(Setting.BitRate, v => v is SettingValue.Bits bits && format.BitRates.Contains(bits.Rate) ? v : new SettingValue.Bits(format.BitRates[0])),
-        .. Refitted(Setting.BitDepth, v => v is SettingValue.Amount depth && format.BitDepths.Any(d => d == depth.Value) ? v : First(Setting.BitDepth)),
-        .. Refitted(Setting.Codec, v => format.Codecs.IsEmpty || format.Codecs.Contains(((SettingValue.Choice)v).Word) ? v : First(Setting.Codec)),
-        .. Refitted(Setting.Shutter, v => v is SettingValue.Speed { Angle: { } angle } ? new SettingValue.Speed(angle.At(format.Rate.Frames), angle) : v),
-    ];
+        [
+            .. Refitted(Setting.BitRate, v =>
+                v is SettingValue.Bits bits && format.BitRates.Contains(bits.Rate) ? v : new SettingValue.Bits(format.BitRates[0])
+            ),
+            .. Refitted(Setting.BitDepth, v =>
+                v is SettingValue.Amount depth && format.BitDepths.Any(d => d == depth.Value) ? v : First(Setting.BitDepth)
+            ),
+            .. Refitted(Setting.Codec, v =>
+                format.Codecs.IsEmpty || format.Codecs.Contains(((SettingValue.Choice)v).Word) ? v : First(Setting.Codec)
+            ),
+            .. Refitted(Setting.Shutter, v =>
+                v is SettingValue.Speed { Angle: { } angle } ? new SettingValue.Speed(angle.At(format.Rate.Frames), angle) : v
+            ),
+        ];
 
     private IEnumerable<Setting> Refitted(Setting setting, Func<SettingValue, SettingValue?> fit)
     {
@@ -269,17 +313,20 @@ public sealed class StandIn
         return moved;
     }
 
-    private string Automatic(Setting setting, Standing standing) => setting switch
-    {
-        Setting.Gain when Light.AutomaticGain(this) is { } gain => Label(gain),
-        Setting.WhiteBalance => Whole(Math.Round(Scene.LightK / 50) * 50),
-        _ => standing.Value is { } value ? Label(value) : "",
-    };
+    private string Automatic(Setting setting, Standing standing) =>
+        setting switch
+        {
+            Setting.Gain when Light.AutomaticGain(this) is { } gain => Label(gain),
+            Setting.WhiteBalance => Whole(Math.Round(Scene.LightK / 50) * 50),
+            _ => standing.Value is { } value ? Label(value) : "",
+        };
 
-    private BitRate? RateNow() => Value<SettingValue.Bits>(Setting.BitRate)?.Rate ?? Model.FormatOf(Value<SettingValue.Format>(Setting.RecordFormat))?.BitRates.Max();
+    private BitRate? RateNow() =>
+        Value<SettingValue.Bits>(Setting.BitRate)?.Rate ?? Model.FormatOf(Value<SettingValue.Format>(Setting.RecordFormat))?.BitRates.Max();
 
     // A wheel of filters and a ring stay where the last hand left them, whatever the menu resets.
-    private static bool Mechanical(Setting setting) => setting is Setting.NeutralDensity or Setting.Iris or Setting.LensFocus or Setting.ZoomMode;
+    private static bool Mechanical(Setting setting) =>
+        setting is Setting.NeutralDensity or Setting.Iris or Setting.LensFocus or Setting.ZoomMode;
 
     private bool Physical(Setting setting) => Mechanical(setting) || Model.PlaceOf(setting) is { Side: not BodySide.Screen };
 
@@ -290,27 +337,36 @@ public sealed class StandIn
         return setting switch
         {
             Setting.AudioPeakLevel => new SettingValue.Amount(-12, NaturalUnit.FullScale),
-            Setting.AutoExposureShift or Setting.Tint => dial.Detents.Select(d => d.Value).MinBy(v => v is SettingValue.Amount a ? Math.Abs(a.Value) : double.MaxValue),
+            Setting.AutoExposureShift or Setting.Tint => dial
+                .Detents.Select(d => d.Value)
+                .MinBy(v => v is SettingValue.Amount a ? Math.Abs(a.Value) : double.MaxValue),
             Setting.TimecodeHour => new SettingValue.Amount(0, NaturalUnit.Hours),
             Setting.Iris => new SettingValue.Iris(Model.Lens.WidestAtShort),
             Setting.IrisControl or Setting.FocusMode => new SettingValue.Mode(true),
             Setting.Gain => dial.Detents.Select(d => d.Value).OfType<SettingValue.GainAt>().MinBy(g => Math.Abs(g.Gain.Value)),
-            Setting.WhiteBalance => dial.Detents.Select(d => d.Value).OfType<SettingValue.WhiteNumber>().MinBy(w => Math.Abs(w.Temperature.Value - 5600)),
-            Setting.Shutter => dial.Detents.Select(d => d.Value).OfType<SettingValue.Speed>().MinBy(s => Math.Abs(Math.Log2(s.Time.Seconds * 60))),
+            Setting.WhiteBalance => dial
+                .Detents.Select(d => d.Value)
+                .OfType<SettingValue.WhiteNumber>()
+                .MinBy(w => Math.Abs(w.Temperature.Value - 5600)),
+            Setting.Shutter => dial
+                .Detents.Select(d => d.Value)
+                .OfType<SettingValue.Speed>()
+                .MinBy(s => Math.Abs(Math.Log2(s.Time.Seconds * 60))),
             Setting.Clock => new SettingValue.Task(false),
             _ when SettingDefinition.Of(setting).Kind == SettingKind.Task => null,
             _ => dial.Detents.IsEmpty ? null : dial.Detents[0].Value,
         };
     }
 
-    private static string Label(SettingValue value) => value switch
-    {
-        SettingValue.WhiteMemory memory => memory.Name,
-        SettingValue.GainAt { Position.Length: > 0 } gain => gain.Position,
-        SettingValue.Choice { Shown.Length: > 0 } choice => choice.Shown,
-        SettingValue.Filter filter => filter.Position.Label,
-        _ => value.Label,
-    };
+    private static string Label(SettingValue value) =>
+        value switch
+        {
+            SettingValue.WhiteMemory memory => memory.Name,
+            SettingValue.GainAt { Position.Length: > 0 } gain => gain.Position,
+            SettingValue.Choice { Shown.Length: > 0 } choice => choice.Shown,
+            SettingValue.Filter filter => filter.Position.Label,
+            _ => value.Label,
+        };
 
     private static string Whole(double number) => Notation.Number(Math.Floor(number));
 }

@@ -57,10 +57,19 @@ internal static class Troubles
                 return true;
             case Trouble.Hostile:
                 context.Response.ContentType = "application/json";
-                await context.Response.WriteAsync(string.Create(CultureInfo.InvariantCulture, $$"""
-                    {"settings":[{"setting":"gain","shows":"{{new string('9', 5000)}}","automatic":false},{"setting":"launch","shows":"now","automatic":false},
-                    {"setting":"nd","shows":"<script>alert(1)</script>","automatic":false}]}
-                    """), context.RequestAborted);
+                await context.Response.WriteAsync(
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $$"""
+                        {"settings":[{"setting":"gain","shows":"{{new string(
+                            '9',
+                            5000
+                        )}}","automatic":false},{"setting":"launch","shows":"now","automatic":false},
+                        {"setting":"nd","shows":"<script>alert(1)</script>","automatic":false}]}
+                        """
+                    ),
+                    context.RequestAborted
+                );
                 return true;
             default:
                 return false;

@@ -23,13 +23,17 @@ internal static class Commands
                     Database.Migrate(connection);
                     return 0;
                 case ["import", "--if-empty", .. var files]:
-                    return (await new ModelStore(source).NewestAsync(CancellationToken.None)).Count > 0 ? 0 : await ImportAsync(source, files);
+                    return (await new ModelStore(source).NewestAsync(CancellationToken.None)).Count > 0
+                        ? 0
+                        : await ImportAsync(source, files);
                 case ["import", .. var files]:
                     return await ImportAsync(source, files);
                 case ["people"]:
                     return await PeopleAsync(source);
                 default:
-                    await Console.Error.WriteLineAsync("migrate | import [--if-empty] FILE… | people (lines of login, password, role and name on standard input, parted by tabs)");
+                    await Console.Error.WriteLineAsync(
+                        "migrate | import [--if-empty] FILE… | people (lines of login, password, role and name on standard input, parted by tabs)"
+                    );
                     return 2;
             }
         }
@@ -59,9 +63,14 @@ internal static class Commands
         var people = new PersonStore(source);
         while (await Console.In.ReadLineAsync() is { } line)
         {
-            if (line.Split('\t') is not [var login, { Length: >= Passwords.Shortest } password, var word, var name] || !Roles.TryParse(word, out Role role))
+            if (
+                line.Split('\t') is not [var login, { Length: >= Passwords.Shortest } password, var word, var name]
+                || !Roles.TryParse(word, out Role role)
+            )
             {
-                await Console.Error.WriteLineAsync($"A line needs login, password of 8 characters or more, one of {string.Join(", ", Roles.Words)}, and name.");
+                await Console.Error.WriteLineAsync(
+                    $"A line needs login, password of 8 characters or more, one of {string.Join(", ", Roles.Words)}, and name."
+                );
                 return 1;
             }
 

@@ -67,8 +67,7 @@ internal static class Site
         LogEventLevel level = builder.Configuration.GetValue("GOLDNOTCH_LOG", LogEventLevel.Information);
         builder.Services.AddSerilog(log =>
         {
-            log
-                .MinimumLevel.Is(alsoLog is null || level < LogEventLevel.Information ? level : LogEventLevel.Information)
+            log.MinimumLevel.Is(alsoLog is null || level < LogEventLevel.Information ? level : LogEventLevel.Information)
                 .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
                 // The handler logs a fault once, with its request; the driver would log it again without.
                 .MinimumLevel.Override("Npgsql", LogEventLevel.Fatal)
@@ -82,10 +81,25 @@ internal static class Site
         IServiceCollection services = builder.Services;
         services.AddNpgsqlDataSource(Connection.String(builder.Configuration));
         services.AddSingleton<UnitStore>().AddSingleton<CheckStore>().AddSingleton<PersonStore>();
-        services.AddSingleton<StandardStore>().AddSingleton<ModelStore>().AddSingleton<CoverageStore>().AddSingleton<DecisionStore>().AddSingleton<AuditStore>();
-        services.AddSingleton<ExchangeImporter>().AddScoped<CheckJudge>().AddSingleton<SheetSource>().AddScoped<CoverageGrid>().AddSingleton<LineUpStore>().AddScoped<LineUpSource>().AddSingleton<ICameraLink, HttpCameraLink>();
+        services
+            .AddSingleton<StandardStore>()
+            .AddSingleton<ModelStore>()
+            .AddSingleton<CoverageStore>()
+            .AddSingleton<DecisionStore>()
+            .AddSingleton<AuditStore>();
+        services
+            .AddSingleton<ExchangeImporter>()
+            .AddScoped<CheckJudge>()
+            .AddSingleton<SheetSource>()
+            .AddScoped<CoverageGrid>()
+            .AddSingleton<LineUpStore>()
+            .AddScoped<LineUpSource>()
+            .AddSingleton<ICameraLink, HttpCameraLink>();
         services.AddSingleton<BoardStore>().AddSingleton<DriftStore>().AddSingleton<EvidenceStore>().AddSingleton<UnitNoteStore>();
-        services.AddHttpContextAccessor().AddScoped(s => new Phrasing(SignedIn.Notation(s.GetRequiredService<IHttpContextAccessor>().HttpContext))).AddScoped<CurrentFindings>();
+        services
+            .AddHttpContextAccessor()
+            .AddScoped(s => new Phrasing(SignedIn.Notation(s.GetRequiredService<IHttpContextAccessor>().HttpContext)))
+            .AddScoped<CurrentFindings>();
         services.AddMemoryCache(cache => cache.SizeLimit = 2000);
         services.AddSignalR();
         services.AddHostedService<LiveFeed>();
@@ -155,18 +169,20 @@ internal static class Site
 
     private static void AddSignIn(IServiceCollection services)
     {
-        services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(cookie =>
-        {
-            cookie.Cookie.Name = "gold-notch";
-            cookie.Cookie.HttpOnly = true;
-            cookie.Cookie.SameSite = SameSiteMode.Strict;
-            cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
-            cookie.ExpireTimeSpan = TimeSpan.FromDays(14);
-            cookie.SlidingExpiration = true;
-            cookie.Events.OnValidatePrincipal = SessionEndpoints.StillValidAsync;
-            cookie.Events.OnRedirectToLogin = context => Status(context.Response, 401);
-            cookie.Events.OnRedirectToAccessDenied = context => Status(context.Response, 403);
-        });
+        services
+            .AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme)
+            .AddCookie(cookie =>
+            {
+                cookie.Cookie.Name = "gold-notch";
+                cookie.Cookie.HttpOnly = true;
+                cookie.Cookie.SameSite = SameSiteMode.Strict;
+                cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+                cookie.ExpireTimeSpan = TimeSpan.FromDays(14);
+                cookie.SlidingExpiration = true;
+                cookie.Events.OnValidatePrincipal = SessionEndpoints.StillValidAsync;
+                cookie.Events.OnRedirectToLogin = context => Status(context.Response, 401);
+                cookie.Events.OnRedirectToAccessDenied = context => Status(context.Response, 403);
+            });
         services.AddRights();
         services.AddAntiforgery(forgery =>
         {
@@ -188,18 +204,31 @@ internal static class Site
     {
         int signIns = configuration.GetValue("GOLDNOTCH_SIGNINS_PER_MINUTE", 30);
         limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
-        limits.AddPolicy(SessionEndpoints.SignInLimit, context => RateLimitPartition.GetFixedWindowLimiter(
-            context.Connection.RemoteIpAddress?.ToString() ?? "", _ => new FixedWindowRateLimiterOptions { PermitLimit = signIns, Window = TimeSpan.FromMinutes(1) }));
-        limits.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context => RateLimitPartition.GetTokenBucketLimiter(
-            context.User.Identity?.Name ?? context.Connection.RemoteIpAddress?.ToString() ?? "",
-            _ => new TokenBucketRateLimiterOptions { TokenLimit = 600, TokensPerPeriod = 200, ReplenishmentPeriod = TimeSpan.FromSeconds(1) }));
+        limits.AddPolicy(SessionEndpoints.SignInLimit, context =>
+            RateLimitPartition.GetFixedWindowLimiter(
+                context.Connection.RemoteIpAddress?.ToString() ?? "",
+                _ => new FixedWindowRateLimiterOptions { PermitLimit = signIns, Window = TimeSpan.FromMinutes(1) }
+            )
+        );
+        limits.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context =>
+            RateLimitPartition.GetTokenBucketLimiter(
+                context.User.Identity?.Name ?? context.Connection.RemoteIpAddress?.ToString() ?? "",
+                _ => new TokenBucketRateLimiterOptions
+                {
+                    TokenLimit = 600,
+                    TokensPerPeriod = 200,
+                    ReplenishmentPeriod = TimeSpan.FromSeconds(1),
+                }
+            )
+        );
     }
 
     // The component library writes its theme into style elements; scripts come from our own files alone.
     private static Task SecurityHeaders(HttpContext context, RequestDelegate next)
     {
         IHeaderDictionary headers = context.Response.Headers;
-        headers.ContentSecurityPolicy = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
+        headers.ContentSecurityPolicy =
+            "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "same-origin";
         if (context.Request.Path.StartsWithSegments("/api"))

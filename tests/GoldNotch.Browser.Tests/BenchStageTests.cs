@@ -11,7 +11,15 @@ public class BenchStageTests(DemoBrowserSite site)
     [Fact]
     public async Task A_camera_fills_in_its_check_is_put_right_over_its_link_and_by_hand_and_signed()
     {
-        await HandAsync("OBG-102", ("full-auto", "off"), ("record-format", "1080 59.94i"), ("gain", "+12"), ("audio-level-control", "manual"), ("iris-control", "manual"), ("focus-mode", "manual"));
+        await HandAsync(
+            "OBG-102",
+            ("full-auto", "off"),
+            ("record-format", "1080 59.94i"),
+            ("gain", "+12"),
+            ("audio-level-control", "manual"),
+            ("iris-control", "manual"),
+            ("focus-mode", "manual")
+        );
         using Browser browser = BenchTests.Begin(site, "OBG-102", "Lecture room", first: "kit-counted");
         browser.See(".camera button").Click();
         browser.Read(".camera", "taken; the rest is read off");
@@ -72,7 +80,10 @@ public class BenchStageTests(DemoBrowserSite site)
         browser.Read(".camera", "taken; the rest is read off");
         browser.Click(".stages button", "Corrections");
         browser.Click(".camera button", "Send ");
-        browser.Until(() => browser.Verdict("record-format") == "onTarget" && browser.Verdict("digital-zoom") == "onTarget", "size, rate and digital zoom to be set over the link");
+        browser.Until(
+            () => browser.Verdict("record-format") == "onTarget" && browser.Verdict("digital-zoom") == "onTarget",
+            "size, rate and digital zoom to be set over the link"
+        );
         browser.Until(() => !browser.Has(".camera progress"), "the sending to end");
         browser.Verdict("gain").ShouldBe("offTarget");
     }
@@ -153,7 +164,10 @@ public class BenchStageTests(DemoBrowserSite site)
         browser.Read("tr[data-tag=OBG-104]", "Mara Quill is at it");
         (await mara.ReadAsync(id, "gain", "+12")).Expect(200);
         (await mara.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
-        browser.Until(() => browser.See("tr[data-tag=OBG-104]").GetDomAttribute("data-state") == "off", "the board to hear of the signature");
+        browser.Until(
+            () => browser.See("tr[data-tag=OBG-104]").GetDomAttribute("data-state") == "off",
+            "the board to hear of the signature"
+        );
         browser.Read("tr[data-tag=OBG-104]", "Gain");
 
         browser.See("tr[data-tag=OBG-104] th a").Click();
@@ -184,7 +198,9 @@ public class BenchStageTests(DemoBrowserSite site)
         browser.Read("[role=alert]", "There is no unit OBG-114");
         browser.Go("/units/OBG-101");
         browser.See(".measured summary").Click();
-        IWebElement offset = browser.All(".measured form input").First(i => i.GetDomAttribute("placeholder") is null && i.GetDomProperty("value") == "4");
+        IWebElement offset = browser
+            .All(".measured form input")
+            .First(i => i.GetDomAttribute("placeholder") is null && i.GetDomProperty("value") == "4");
         offset.Clear();
         offset.SendKeys("5.5");
         browser.All(".measured form input")[^1].SendKeys("grey card against the reference");

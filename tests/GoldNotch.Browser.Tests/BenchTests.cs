@@ -155,7 +155,10 @@ public class BenchTests(BrowserSite site)
             await site.Site.SetReachableAsync(true);
         }
 
-        browser.Until(() => browser.Verdict("record-format") == "offTarget" && browser.Verdict("full-auto") == "onTarget", "both readings to go up");
+        browser.Until(
+            () => browser.Verdict("record-format") == "offTarget" && browser.Verdict("full-auto") == "onTarget",
+            "both readings to go up"
+        );
         browser.Until(() => !browser.Has(".away"), "the warning to go");
     }
 
@@ -192,7 +195,21 @@ public class BenchTests(BrowserSite site)
     public void Ten_times_space_says_that_the_camera_is_as_the_sheet()
     {
         using Browser browser = Begin(site, "OBG-105", "Glasshouse talk");
-        foreach (string setting in new[] { "full-auto", "record-format", "bit-rate", "shutter", "gain", "nd", "iris-control", "iris", "white-balance", "focus-mode" })
+        foreach (
+            string setting in new[]
+            {
+                "full-auto",
+                "record-format",
+                "bit-rate",
+                "shutter",
+                "gain",
+                "nd",
+                "iris-control",
+                "iris",
+                "white-balance",
+                "focus-mode",
+            }
+        )
         {
             browser.AtNotch(setting);
             browser.Press(" ");
@@ -226,7 +243,9 @@ public class BenchTests(BrowserSite site)
     [Fact]
     public void A_technician_brings_in_a_file_and_is_told_the_line_of_what_is_wrong()
     {
-        string good = Temporary("""{"format":"gold-notch-exchange","formatVersion":1,"units":[{"tag":"OBG-150","model":"alder-20","tape":"violet","place":"Store"}]}""");
+        string good = Temporary(
+            """{"format":"gold-notch-exchange","formatVersion":1,"units":[{"tag":"OBG-150","model":"alder-20","tape":"violet","place":"Store"}]}"""
+        );
         string bad = Temporary("{\n\"format\":\"gold-notch-exchange\",\n\"formatVersion\":1,\n\"unitz\":[]}");
         using Browser browser = site.Open();
         browser.Attach("input[type=file]", bad);
@@ -245,15 +264,24 @@ public class BenchTests(BrowserSite site)
         return path;
     }
 
-    internal static Browser Begin(BrowserSite site, string tag, string standard, string login = "ines", int width = 1280, string theme = "light", string first = "full-auto") =>
-        site.Open(login, width, theme: theme).OrClosed(browser =>
-        {
-            browser.Go($"/bench?unit={tag}");
-            browser.Read("section[aria-labelledby=standards]", standard);
-            TabTo(browser, standard);
-            browser.Press(Keys.Enter);
-            browser.AtNotch(first);
-        });
+    internal static Browser Begin(
+        BrowserSite site,
+        string tag,
+        string standard,
+        string login = "ines",
+        int width = 1280,
+        string theme = "light",
+        string first = "full-auto"
+    ) =>
+        site.Open(login, width, theme: theme)
+            .OrClosed(browser =>
+            {
+                browser.Go($"/bench?unit={tag}");
+                browser.Read("section[aria-labelledby=standards]", standard);
+                TabTo(browser, standard);
+                browser.Press(Keys.Enter);
+                browser.AtNotch(first);
+            });
 
     internal static void GoTo(Browser browser, string setting)
     {

@@ -59,8 +59,17 @@ public sealed class Browser : IDisposable
         _address = address;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
-            "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", "--lang=en-GB");
+            "--headless=new",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--disable-dev-shm-usage",
+            "--lang=en-GB"
+        );
         _service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
         _service.SuppressInitialDiagnosticInformation = true;
         _driver = new ChromeDriver(_service, options);
@@ -69,9 +78,17 @@ public sealed class Browser : IDisposable
         Script($"localStorage.setItem('gold-notch.theme', '{theme}')");
     }
 
-    public void Resize(int width, int height) => _driver.ExecuteCdpCommand(
-        "Emulation.setDeviceMetricsOverride",
-        new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = width < 500 });
+    public void Resize(int width, int height) =>
+        _driver.ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new Dictionary<string, object?>
+            {
+                ["width"] = width,
+                ["height"] = height,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = width < 500,
+            }
+        );
 
     public void Go(string path) => _driver.Navigate().GoToUrl(new Uri(_address, path));
 
@@ -106,9 +123,16 @@ public sealed class Browser : IDisposable
     public IWebElement See(string css) => Wait(() => _driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed), css);
 
     /// <summary>Waits for an element that is shown, can be used and whose text begins so; found in the page, since asking for each text takes long.</summary>
-    public IWebElement SeeText(string css, string begins) => Wait(
-        () => Script("return [...document.querySelectorAll(arguments[0])].find(e => !e.disabled && e.offsetParent !== null && e.innerText.trim().startsWith(arguments[1])) ?? null", css, begins) as IWebElement,
-        $"“{begins}” in {css}");
+    public IWebElement SeeText(string css, string begins) =>
+        Wait(
+            () =>
+                Script(
+                    "return [...document.querySelectorAll(arguments[0])].find(e => !e.disabled && e.offsetParent !== null && e.innerText.trim().startsWith(arguments[1])) ?? null",
+                    css,
+                    begins
+                ) as IWebElement,
+            $"“{begins}” in {css}"
+        );
 
     /// <summary>Presses what <see cref="SeeText"/> finds, wherever on the page it is.</summary>
     public void Click(string css, string begins)
@@ -120,10 +144,14 @@ public sealed class Browser : IDisposable
 
     /// <summary>Waits until the text of an element holds something, and gives the whole text.</summary>
     public string Read(string css, string holding) =>
-        Wait(() => TextOf(css) is { } text && text.Contains(holding, StringComparison.OrdinalIgnoreCase) ? text : null, $"“{holding}” in {css}");
+        Wait(
+            () => TextOf(css) is { } text && text.Contains(holding, StringComparison.OrdinalIgnoreCase) ? text : null,
+            $"“{holding}” in {css}"
+        );
 
     /// <summary>Gives a file to a file field.</summary>
-    public void Attach(string css, string path) => Wait(() => _driver.FindElements(By.CssSelector(css)).FirstOrDefault(), css).SendKeys(path);
+    public void Attach(string css, string path) =>
+        Wait(() => _driver.FindElements(By.CssSelector(css)).FirstOrDefault(), css).SendKeys(path);
 
     /// <summary>As if the session had run out.</summary>
     public void ForgetCookies() => _driver.Manage().Cookies.DeleteAllCookies();
@@ -132,7 +160,16 @@ public sealed class Browser : IDisposable
     public void Offline(bool offline)
     {
         _driver.ExecuteCdpCommand("Network.enable", []);
-        _driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new Dictionary<string, object?> { ["offline"] = offline, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+        _driver.ExecuteCdpCommand(
+            "Network.emulateNetworkConditions",
+            new Dictionary<string, object?>
+            {
+                ["offline"] = offline,
+                ["latency"] = 0,
+                ["downloadThroughput"] = -1,
+                ["uploadThroughput"] = -1,
+            }
+        );
     }
 
     /// <summary>Takes the room that this browser has for the site away, or gives it back.</summary>
@@ -175,7 +212,12 @@ public sealed class Browser : IDisposable
 
     /// <summary>Drags an element by so many pixels.</summary>
     public void Drag(IWebElement element, int right, int down) =>
-        new OpenQA.Selenium.Interactions.Actions(_driver).ClickAndHold(element).MoveByOffset(right / 2, down / 2).MoveByOffset(right - (right / 2), down - (down / 2)).Release().Perform();
+        new OpenQA.Selenium.Interactions.Actions(_driver)
+            .ClickAndHold(element)
+            .MoveByOffset(right / 2, down / 2)
+            .MoveByOffset(right - (right / 2), down - (down / 2))
+            .Release()
+            .Perform();
 
     public object? Script(string script, params object[] with) => ((IJavaScriptExecutor)_driver).ExecuteScript(script, with);
 
@@ -225,7 +267,12 @@ public sealed class Browser : IDisposable
             if (DateTime.UtcNow > until)
             {
                 string seen = Tidy(_driver.FindElement(By.TagName("body")).Text) ?? "";
-                throw new TimeoutException(string.Create(CultureInfo.InvariantCulture, $"Never saw {what} at {_driver.Url}. The page says: {seen[..Math.Min(1500, seen.Length)]}"));
+                throw new TimeoutException(
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"Never saw {what} at {_driver.Url}. The page says: {seen[..Math.Min(1500, seen.Length)]}"
+                    )
+                );
             }
 
             Thread.Sleep(40);

@@ -72,8 +72,19 @@ public class LineUpBrowserTests(DemoBrowserSite site)
             }
             else
             {
-                browser.Until(() => browser.All("fieldset.camera option").Any(o => o.Text.StartsWith("24", StringComparison.Ordinal) || o.Text.StartsWith("12", StringComparison.Ordinal)), "the lenses");
-                browser.All("fieldset.camera select").First(s => s.Text.Contains("choose", StringComparison.Ordinal)).SendKeys(tag == "OBG-108" ? "35" : "25");
+                browser.Until(
+                    () =>
+                        browser
+                            .All("fieldset.camera option")
+                            .Any(o =>
+                                o.Text.StartsWith("24", StringComparison.Ordinal) || o.Text.StartsWith("12", StringComparison.Ordinal)
+                            ),
+                    "the lenses"
+                );
+                browser
+                    .All("fieldset.camera select")
+                    .First(s => s.Text.Contains("choose", StringComparison.Ordinal))
+                    .SendKeys(tag == "OBG-108" ? "35" : "25");
             }
         }
 
@@ -135,7 +146,10 @@ public class LineUpBrowserTests(DemoBrowserSite site)
         browser.Go(Orchid);
         browser.See(".floor .thing.camera");
         string before = Distance(browser, "B");
-        var camera = (IWebElement)browser.Script("return [...document.querySelectorAll('.floor .thing.camera')].find(g => g.textContent.trim() === 'B').querySelector('rect')")!;
+        var camera = (IWebElement)
+            browser.Script(
+                "return [...document.querySelectorAll('.floor .thing.camera')].find(g => g.textContent.trim() === 'B').querySelector('rect')"
+            )!;
         browser.Script("arguments[0].scrollIntoView({ block: 'center' })", camera);
         browser.Drag(camera, 40, 60);
         browser.Until(() => Distance(browser, "B") != before, "another distance");
@@ -161,15 +175,23 @@ public class LineUpBrowserTests(DemoBrowserSite site)
         browser.Read("main", "Orchid repotting, camera A");
     }
 
-    private static string Distance(Browser browser, string letter) => (string)browser.Script(
-        $"return [...document.querySelectorAll('.floor g')].filter(g => g.querySelector(':scope > .metres')).map(g => g.textContent.trim()).join(' ') + ' {letter}'")!;
+    private static string Distance(Browser browser, string letter) =>
+        (string)
+            browser.Script(
+                $"return [...document.querySelectorAll('.floor g')].filter(g => g.querySelector(':scope > .metres')).map(g => g.textContent.trim()).join(' ') + ' {letter}'"
+            )!;
 
     private static void Click(Browser browser, string text) => browser.Click("button", text);
 
     private static IWebElement Field(Browser browser, string within, string label)
     {
         IWebElement? found = null;
-        browser.Until(() => (found = browser.All($"{within} label.entry").FirstOrDefault(l => l.Text.StartsWith(label, StringComparison.Ordinal))) is not null, label);
+        browser.Until(
+            () =>
+                (found = browser.All($"{within} label.entry").FirstOrDefault(l => l.Text.StartsWith(label, StringComparison.Ordinal)))
+                    is not null,
+            label
+        );
         return found!.FindElement(By.CssSelector("input"));
     }
 

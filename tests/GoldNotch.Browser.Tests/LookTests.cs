@@ -8,7 +8,15 @@ namespace GoldNotch.Browser.Tests;
 [Collection(BrowserTests.Name)]
 public class LookTests(BrowserSite site)
 {
-    private static readonly string[] Views = ["/sheets", "/sheets/lecture-room/bracken-3", "/sheets/glasshouse-talk/alder-20", "/bench", "/history", "/history/5d9a2c1e-0b7f-4f6e-9a35-1f2e3d4c5b01"];
+    private static readonly string[] Views =
+    [
+        "/sheets",
+        "/sheets/lecture-room/bracken-3",
+        "/sheets/glasshouse-talk/alder-20",
+        "/bench",
+        "/history",
+        "/history/5d9a2c1e-0b7f-4f6e-9a35-1f2e3d4c5b01",
+    ];
     private static readonly string Axe = File.ReadAllText(Path.Combine(TestSite.Root, "web", "node_modules", "axe-core", "axe.min.js"));
 
     [Theory]
@@ -55,20 +63,25 @@ public class LookTests(BrowserSite site)
         browser.SignIn("mara");
         browser.See("tbody");
         double bytes = Convert.ToDouble(
-            browser.Script("return performance.getEntriesByType('resource').concat(performance.getEntriesByType('navigation')).reduce((s, e) => s + e.encodedBodySize, 0)"),
-            System.Globalization.CultureInfo.InvariantCulture);
+            browser.Script(
+                "return performance.getEntriesByType('resource').concat(performance.getEntriesByType('navigation')).reduce((s, e) => s + e.encodedBodySize, 0)"
+            ),
+            System.Globalization.CultureInfo.InvariantCulture
+        );
         bytes.ShouldBeInRange(20_000, 350_000);
     }
 
     internal static void Inspect(Browser browser, string view, int width)
     {
         browser.Script(Axe);
-        string found = (string)browser.ScriptAsync(
-            """
-            const done = arguments[arguments.length - 1];
-            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] })
-              .then(r => done(JSON.stringify(r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + n.failureSummary).join(' | ')))));
-            """)!;
+        string found = (string)
+            browser.ScriptAsync(
+                """
+                const done = arguments[arguments.length - 1];
+                axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] })
+                  .then(r => done(JSON.stringify(r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + n.failureSummary).join(' | ')))));
+                """
+            )!;
         JsonSerializer.Deserialize<string[]>(found)!.ShouldBeEmpty($"{view} at {width} px");
         long wide = (long)browser.Script("return document.documentElement.scrollWidth")!;
         wide.ShouldBeLessThanOrEqualTo(width, $"{view} is wider than the window");

@@ -12,7 +12,14 @@ public class OfflineTests(BrowserSite site)
     {
         using Browser browser = BenchTests.Begin(site, "OBG-105", "Lecture room");
         string path = browser.Path;
-        browser.Until(() => browser.ScriptAsync("const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then(k => done(k.some(n => n.startsWith('gold-notch-shell'))))") is true, "the application to be kept whole");
+        browser.Until(
+            () =>
+                browser.ScriptAsync(
+                    "const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then(k => done(k.some(n => n.startsWith('gold-notch-shell'))))"
+                )
+                    is true,
+            "the application to be kept whole"
+        );
         browser.Go("/sheets/lecture-room/bracken-3");
         browser.See("article[data-setting=gain]");
         browser.Go(path);
@@ -134,7 +141,14 @@ public class OfflineTests(BrowserSite site)
         using Browser browser = BenchTests.Begin(site, "OBG-105", "Lecture room");
         string path = browser.Path;
         string picture = Path.Combine(TestSite.Root, "docs", "screenshots", "history.png");
-        browser.Until(() => browser.ScriptAsync("const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then(k => done(k.some(n => n.startsWith('gold-notch-shell'))))") is true, "the application to be kept whole");
+        browser.Until(
+            () =>
+                browser.ScriptAsync(
+                    "const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then(k => done(k.some(n => n.startsWith('gold-notch-shell'))))"
+                )
+                    is true,
+            "the application to be kept whole"
+        );
         await site.Site.StopSiteAsync();
         try
         {
@@ -164,12 +178,17 @@ public class OfflineTests(BrowserSite site)
     public void The_application_can_be_installed()
     {
         using Browser browser = site.Open();
-        string manifest = (string)browser.ScriptAsync("const done = arguments[0]; fetch(document.querySelector('link[rel=manifest]').href).then(r => r.text()).then(done)")!;
+        string manifest = (string)
+            browser.ScriptAsync(
+                "const done = arguments[0]; fetch(document.querySelector('link[rel=manifest]').href).then(r => r.text()).then(done)"
+            )!;
         JsonElement app = JsonDocument.Parse(manifest).RootElement;
         app.GetProperty("display").GetString().ShouldBe("standalone");
         foreach (JsonElement icon in app.GetProperty("icons").EnumerateArray())
         {
-            browser.ScriptAsync($"const done = arguments[0]; fetch('{icon.GetProperty("src").GetString()}').then(r => done(r.ok))").ShouldBe(true);
+            browser
+                .ScriptAsync($"const done = arguments[0]; fetch('{icon.GetProperty("src").GetString()}').then(r => done(r.ok))")
+                .ShouldBe(true);
         }
     }
 }

@@ -147,7 +147,11 @@ public class OutboxTests(BrowserSite site)
         }
 
         browser.Script("return Object.keys(localStorage).join()").ShouldBe("gold-notch.theme");
-        browser.ScriptAsync("const done = arguments[0]; const ask = indexedDB.open('gold-notch-outbox'); ask.onsuccess = () => { const all = ask.result.transaction('entries').objectStore('entries').count(); all.onsuccess = () => done(all.result) }").ShouldBe(0L);
+        browser
+            .ScriptAsync(
+                "const done = arguments[0]; const ask = indexedDB.open('gold-notch-outbox'); ask.onsuccess = () => { const all = ask.result.transaction('entries').objectStore('entries').count(); all.onsuccess = () => done(all.result) }"
+            )
+            .ShouldBe(0L);
         browser.ScriptAsync("const done = arguments[0]; caches.has('gold-notch-read').then(done)").ShouldBe(false);
     }
 
@@ -155,7 +159,10 @@ public class OutboxTests(BrowserSite site)
     {
         BenchTests.GoTo(browser, setting);
         browser.Press(read, Keys.Enter);
-        browser.Until(() => browser.See($".queue [data-setting={setting}]").Text.Contains("saved here", StringComparison.Ordinal), $"{setting} to be saved here");
+        browser.Until(
+            () => browser.See($".queue [data-setting={setting}]").Text.Contains("saved here", StringComparison.Ordinal),
+            $"{setting} to be saved here"
+        );
     }
 
     private async Task<string?> KindAsync(Browser browser, string setting) =>

@@ -8,7 +8,13 @@ public class PhoneTests(DemoBrowserSite site)
     public void No_notch_of_a_check_is_wider_than_the_narrowest_phone()
     {
         using Browser browser = BenchTests.Begin(site, "OBG-106", "Lecture room", width: 360, first: "kit-counted");
-        string[] settings = [.. ((IEnumerable<object>)browser.Script("return [...document.querySelectorAll('.queue [data-setting]')].map(b => b.dataset.setting)")!).Cast<string>()];
+        string[] settings =
+        [
+            .. (
+                (IEnumerable<object>)
+                    browser.Script("return [...document.querySelectorAll('.queue [data-setting]')].map(b => b.dataset.setting)")!
+            ).Cast<string>(),
+        ];
         settings.Length.ShouldBeGreaterThan(40);
         List<string> wide = [];
         foreach (string setting in settings)

@@ -70,9 +70,26 @@ public class PictureTests
     private static async Task CorrectionsAsync(BrowserSite site)
     {
         using var http = new HttpClient();
-        foreach ((string setting, string value) in new[] { ("full-auto", "off"), ("record-format", "1080 29.97p"), ("gain", "+12"), ("white-balance", "5600"), ("nd", "1/4"), ("audio-level-control", "automatic"), ("iris-control", "manual"), ("focus-mode", "manual"), ("shutter", "1/60"), ("iris", "f/4") })
+        foreach (
+            (string setting, string value) in new[]
+            {
+                ("full-auto", "off"),
+                ("record-format", "1080 29.97p"),
+                ("gain", "+12"),
+                ("white-balance", "5600"),
+                ("nd", "1/4"),
+                ("audio-level-control", "automatic"),
+                ("iris-control", "manual"),
+                ("focus-mode", "manual"),
+                ("shutter", "1/60"),
+                ("iris", "f/4"),
+            }
+        )
         {
-            await http.PutAsync(new Uri(site.Site.Cameras, $"/stand-in/OBG-102/hand/{setting}"), System.Net.Http.Json.JsonContent.Create(new { set = value }));
+            await http.PutAsync(
+                new Uri(site.Site.Cameras, $"/stand-in/OBG-102/hand/{setting}"),
+                System.Net.Http.Json.JsonContent.Create(new { set = value })
+            );
         }
 
         using Browser browser = BenchTests.Begin(site, "OBG-102", "Lecture room", first: "kit-counted");
@@ -86,7 +103,14 @@ public class PictureTests
 
     private static void Bench(BrowserSite site)
     {
-        foreach ((string name, int width, int height, string theme) in new[] { ("bench", 1280, 800, "light"), ("troubleshoot", 1280, 800, "dark"), ("phone", 390, 844, "light") })
+        foreach (
+            (string name, int width, int height, string theme) in new[]
+            {
+                ("bench", 1280, 800, "light"),
+                ("troubleshoot", 1280, 800, "dark"),
+                ("phone", 390, 844, "light"),
+            }
+        )
         {
             using Browser bench = BenchTests.Begin(site, "OBG-106", "Lecture room", width: width, theme: theme, first: "kit-counted");
             bench.Resize(width, height);

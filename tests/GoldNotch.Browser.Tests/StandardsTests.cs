@@ -8,7 +8,15 @@ public class StandardsTests(DemoBrowserSite site)
 {
     private static readonly string[] Views =
     [
-        "/standards", "/standards/lecture-room/5", "/sheets", "/sheets/seed-portraits/elm-p", "/models", "/models/calla-d", "/people", "/account", "/trail",
+        "/standards",
+        "/standards/lecture-room/5",
+        "/sheets",
+        "/sheets/seed-portraits/elm-p",
+        "/models",
+        "/models/calla-d",
+        "/people",
+        "/account",
+        "/trail",
     ];
 
     [Theory]
@@ -32,12 +40,21 @@ public class StandardsTests(DemoBrowserSite site)
         using Browser browser = site.Open();
         browser.Go("/standards");
         browser.See("td a");
-        IWebElement cell = browser.All("td a").First(a => a.GetDomProperty("textContent")!.Contains("Night house watch on Calla D", StringComparison.Ordinal));
+        IWebElement cell = browser
+            .All("td a")
+            .First(a => a.GetDomProperty("textContent")!.Contains("Night house watch on Calla D", StringComparison.Ordinal));
         cell.GetDomProperty("textContent")!.ShouldContain("not possible");
         cell.Click();
         browser.Until(() => browser.Has("article.line[data-setting]"), "the sheet");
         browser.Script("return location.pathname + location.hash").ShouldBe("/sheets/night-house-watch/calla-d#iris-control");
-        browser.Until(() => (bool)browser.Script("const r = document.querySelector('[data-setting=iris-control]').getBoundingClientRect(); return r.top >= 0 && r.bottom <= innerHeight")!, "the notch on the screen");
+        browser.Until(
+            () =>
+                (bool)
+                    browser.Script(
+                        "const r = document.querySelector('[data-setting=iris-control]').getBoundingClientRect(); return r.top >= 0 && r.bottom <= innerHeight"
+                    )!,
+            "the notch on the screen"
+        );
     }
 
     [Fact]

@@ -27,7 +27,9 @@ public class BenchTests
         white.Because.RuleId.ShouldBe("READ-AGAIN");
 
         // Balanced again, it holds.
-        AsLeft.Of(Glass, Readings(Glass, ("white-balance", "A"), ("nd", "clear"), ("nd>", "1/4"), ("white-balance>", "A"))).Stale.ShouldBeEmpty();
+        AsLeft
+            .Of(Glass, Readings(Glass, ("white-balance", "A"), ("nd", "clear"), ("nd>", "1/4"), ("white-balance>", "A")))
+            .Stale.ShouldBeEmpty();
     }
 
     [Theory]
@@ -39,7 +41,10 @@ public class BenchTests
     [InlineData("gain", "0", "shutter", "1/50", "1/60", false)]
     public void What_a_change_moves_is_stale_and_nothing_else(string read, string value, string changed, string from, string to, bool stale)
     {
-        (string, string)[] order = SettingDefinition.Parse(changed) < SettingDefinition.Parse(read) ? [(changed, from), (read, value), (changed + ">", to)] : [(read, value), (changed, from), (changed + ">", to)];
+        (string, string)[] order =
+            SettingDefinition.Parse(changed) < SettingDefinition.Parse(read)
+                ? [(changed, from), (read, value), (changed + ">", to)]
+                : [(read, value), (changed, from), (changed + ">", to)];
         AsLeft.Of(Glass, Readings(Glass, order)).Stale.ContainsKey(SettingDefinition.Parse(read)).ShouldBe(stale);
     }
 
@@ -47,7 +52,10 @@ public class BenchTests
     public void A_factory_reset_after_the_readings_makes_all_of_them_stale_but_not_what_a_person_did()
     {
         Sheet sheet = WholeSheet();
-        CheckState state = AsLeft.Of(sheet, Readings(sheet, ("kit-counted", "done"), ("clock", "done"), ("gain", "0"), ("nd", "clear"), ("factory-reset>", "done")));
+        CheckState state = AsLeft.Of(
+            sheet,
+            Readings(sheet, ("kit-counted", "done"), ("clock", "done"), ("gain", "0"), ("nd", "clear"), ("factory-reset>", "done"))
+        );
         state.Stale.Keys.Order().ShouldBe([Setting.Clock, Setting.Gain, Setting.NeutralDensity]);
         state.Readings.Keys.ShouldContain(Setting.KitCounted);
     }
@@ -63,17 +71,28 @@ public class BenchTests
     [Fact]
     public void What_comes_of_a_check_is_told_as_found_and_as_left()
     {
-        JudgedCheck outcome = JudgedCheck.Of(Lecture, Readings(Lecture, ("full-auto", "off"), ("gain", "+12"), ("nd", "clear"), ("gain>", "0")));
+        JudgedCheck outcome = JudgedCheck.Of(
+            Lecture,
+            Readings(Lecture, ("full-auto", "off"), ("gain", "+12"), ("nd", "clear"), ("gain>", "0"))
+        );
         outcome.FoundSummary.OffTarget.ShouldBe(1);
         outcome.Summary.OffTarget.ShouldBe(0);
         outcome.Wrong.ShouldBeEmpty();
-        outcome.FoundSettings.Select(f => (f.Setting, f.Wrong)).ShouldBe([(Setting.FullAuto, false), (Setting.Gain, true), (Setting.NeutralDensity, false)]);
+        outcome
+            .FoundSettings.Select(f => (f.Setting, f.Wrong))
+            .ShouldBe([(Setting.FullAuto, false), (Setting.Gain, true), (Setting.NeutralDensity, false)]);
     }
 
     [Fact]
     public void No_step_of_putting_right_is_undone_by_a_later_one()
     {
-        Dictionary<Setting, Reading> readings = Ottermere.AsSheet(Glass, ("record-format", "1080 59.94i"), ("nd", "clear"), ("white-balance", "3200"), ("gain", "+6"));
+        Dictionary<Setting, Reading> readings = Ottermere.AsSheet(
+            Glass,
+            ("record-format", "1080 59.94i"),
+            ("nd", "clear"),
+            ("white-balance", "3200"),
+            ("gain", "+6")
+        );
         readings[Setting.Shutter] = Reading.Automatic.Instance;
         readings[Setting.BitRate] = new Reading.Of(new SettingValue.Bits(new BitRate(30)));
         ImmutableArray<CorrectionStep> order = Ottermere.Now(Glass, readings).Order;
@@ -88,31 +107,41 @@ public class BenchTests
     public void Random_faults_are_put_right_in_an_order_that_leaves_nothing_stale()
     {
         // Doing the steps one by one, in the order told, ends with every line read and on.
-        Gen.Int[0, int.MaxValue].Array[1, 8].Sample(
-            seeds =>
-            {
-                Dictionary<Setting, Reading> found = Ottermere.AsSheet(Glass);
-                foreach (int seed in seeds)
+        Gen.Int[0, int.MaxValue]
+            .Array[1, 8]
+            .Sample(
+                seeds =>
                 {
-                    SheetLine line = Glass.Lines[seed % Glass.Lines.Length];
-                    ImmutableArray<Detent> places = line.Dial.Detents;
-                    found[line.Setting] = new Reading.Of(places[seed / 7 % places.Length].Value);
-                }
+                    Dictionary<Setting, Reading> found = Ottermere.AsSheet(Glass);
+                    foreach (int seed in seeds)
+                    {
+                        SheetLine line = Glass.Lines[seed % Glass.Lines.Length];
+                        ImmutableArray<Detent> places = line.Dial.Detents;
+                        found[line.Setting] = new Reading.Of(places[seed / 7 % places.Length].Value);
+                    }
 
-                int order = 0;
-                List<StampedReading> all = [.. found.OrderBy(f => f.Key).Select(f => new StampedReading(f.Key, CheckStage.Found, f.Value, ++order))];
-                foreach (CorrectionStep step in Ottermere.Now(Glass, found).Order)
-                {
-                    all.RemoveAll(r => r.Setting == step.Setting && r.Stage == CheckStage.Left);
-                    all.Add(new StampedReading(step.Setting, CheckStage.Left, new Reading.Of(Glass.LineOf(step.Setting)!.Target!), ++order));
-                }
+                    int order = 0;
+                    List<StampedReading> all =
+                    [
+                        .. found.OrderBy(f => f.Key).Select(f => new StampedReading(f.Key, CheckStage.Found, f.Value, ++order)),
+                    ];
+                    foreach (CorrectionStep step in Ottermere.Now(Glass, found).Order)
+                    {
+                        all.RemoveAll(r => r.Setting == step.Setting && r.Stage == CheckStage.Left);
+                        all.Add(
+                            new StampedReading(step.Setting, CheckStage.Left, new Reading.Of(Glass.LineOf(step.Setting)!.Target!), ++order)
+                        );
+                    }
 
-                CheckState state = AsLeft.Of(Glass, all);
-                state.Stale.ShouldBeEmpty();
-                CheckEvaluator.Evaluate(Glass, state).ShouldAllBe(v => v.Kind == VerdictKind.OnTarget || v.Kind == VerdictKind.WithinTolerance);
-            },
-            iter: 400,
-            threads: 1);
+                    CheckState state = AsLeft.Of(Glass, all);
+                    state.Stale.ShouldBeEmpty();
+                    CheckEvaluator
+                        .Evaluate(Glass, state)
+                        .ShouldAllBe(v => v.Kind == VerdictKind.OnTarget || v.Kind == VerdictKind.WithinTolerance);
+                },
+                iter: 400,
+                threads: 1
+            );
     }
 
     [Fact]
@@ -120,12 +149,31 @@ public class BenchTests
     {
         CameraModel model = Ottermere.Alder with
         {
-            Reset = new ResetBehaviour("Menu, All to start", ImmutableDictionary<Setting, string>.Empty
-                .Add(Setting.FullAuto, "off").Add(Setting.Gain, "0").Add(Setting.NeutralDensity, "clear").Add(Setting.FocusMode, "manual").Add(Setting.WhiteBalance, "5600")),
+            Reset = new ResetBehaviour(
+                "Menu, All to start",
+                ImmutableDictionary<Setting, string>
+                    .Empty.Add(Setting.FullAuto, "off")
+                    .Add(Setting.Gain, "0")
+                    .Add(Setting.NeutralDensity, "clear")
+                    .Add(Setting.FocusMode, "manual")
+                    .Add(Setting.WhiteBalance, "5600")
+            ),
         };
         Sheet sheet = SheetCompiler.Compile(Ottermere.LectureRoom, model);
         Ottermere.Now(sheet, Ottermere.AsSheet(sheet, ("gain", "+6"), ("nd", "1/4"))).ResetFirst.ShouldBeNull();
-        Judgement reset = Ottermere.Now(sheet, Ottermere.AsSheet(sheet, ("full-auto", "on"), ("gain", "+6"), ("nd", "1/4"), ("focus-mode", "auto"), ("white-balance", "5600"))).ResetFirst!;
+        Judgement reset = Ottermere
+            .Now(
+                sheet,
+                Ottermere.AsSheet(
+                    sheet,
+                    ("full-auto", "on"),
+                    ("gain", "+6"),
+                    ("nd", "1/4"),
+                    ("focus-mode", "auto"),
+                    ("white-balance", "5600")
+                )
+            )
+            .ResetFirst!;
         (reset.Case, reset.Number("corrected"), reset.Number("wrong")).ShouldBe(("clean", 4, 5));
     }
 
@@ -173,7 +221,13 @@ public class BenchTests
         {
             Dictionary<Setting, Reading> readings = Ottermere.AsSheet(sheet, typed);
             readings.Remove(Setting.CardMinutes);
-            return Ottermere.Now(sheet, readings).Items.First(i => i.Topic == ConsequenceTopic.Card).Because.Whole().Select(j => j.Number("holds")).First(h => h is not null)!.Value;
+            return Ottermere
+                .Now(sheet, readings)
+                .Items.First(i => i.Topic == ConsequenceTopic.Card)
+                .Because.Whole()
+                .Select(j => j.Number("holds"))
+                .First(h => h is not null)!
+                .Value;
         }
 
         // 64 GB less 3 %: 184 minutes at 45 Mb/s, 59 at 140.
@@ -195,15 +249,19 @@ public class BenchTests
     }
 
     [Fact]
-    public void An_interval_holds_its_share_and_narrows_with_more_readings() => Gen.Select(Gen.Int[1, 2000], Gen.Double[0, 1]).Sample((of, share) =>
-    {
-        int times = (int)(of * share);
-        (double low, double high) = new Frequency(times, of).Interval;
-        low.ShouldBeLessThanOrEqualTo((double)times / of + 1e-12);
-        high.ShouldBeGreaterThanOrEqualTo((double)times / of - 1e-12);
-        (double closer, double nearer) = new Frequency(times * 4, of * 4).Interval;
-        (nearer - closer).ShouldBeLessThanOrEqualTo(high - low + 1e-12);
-    });
+    public void An_interval_holds_its_share_and_narrows_with_more_readings() =>
+        Gen.Select(Gen.Int[1, 2000], Gen.Double[0, 1])
+            .Sample(
+                (of, share) =>
+                {
+                    int times = (int)(of * share);
+                    (double low, double high) = new Frequency(times, of).Interval;
+                    low.ShouldBeLessThanOrEqualTo((double)times / of + 1e-12);
+                    high.ShouldBeGreaterThanOrEqualTo((double)times / of - 1e-12);
+                    (double closer, double nearer) = new Frequency(times * 4, of * 4).Interval;
+                    (nearer - closer).ShouldBeLessThanOrEqualTo(high - low + 1e-12);
+                }
+            );
 
     [Theory]
     [InlineData("gain", 2, 4, 0, BodySide.Left, DriftRemedy.TooFew)]
@@ -214,10 +272,22 @@ public class BenchTests
     [InlineData("digital-zoom", 20, 60, 0, BodySide.Screen, DriftRemedy.Lock)]
     [InlineData("clips-copied", 20, 60, 0, BodySide.Screen, DriftRemedy.Training)]
     [InlineData("running-minutes", 20, 60, 0, BodySide.Screen, DriftRemedy.Training)]
-    public void What_to_do_about_drift_follows_from_its_size_its_kind_and_its_place(string setting, int wrong, int looked, int automatic, BodySide side, DriftRemedy remedy)
+    public void What_to_do_about_drift_follows_from_its_size_its_kind_and_its_place(
+        string setting,
+        int wrong,
+        int looked,
+        int automatic,
+        BodySide side,
+        DriftRemedy remedy
+    )
     {
         var place = new ControlPlace(side, 0.5, 0.5, "THERE", "", "An A beside the number.", "");
-        DriftFinding finding = Drift.Of(SettingDefinition.Parse(setting), new Frequency(wrong, looked), new Frequency(automatic, looked), place);
+        DriftFinding finding = Drift.Of(
+            SettingDefinition.Parse(setting),
+            new Frequency(wrong, looked),
+            new Frequency(automatic, looked),
+            place
+        );
         finding.Remedy.ShouldBe(remedy);
         finding.Because.Text().ShouldContain(remedy == DriftRemedy.TooFew ? "too few" : " of ");
     }
@@ -233,7 +303,10 @@ public class BenchTests
         Sheet sheet = SheetCompiler.Compile(Ottermere.LectureRoom, fixedFocus);
         sheet.LineOf(Setting.FocusMode)!.Target.ShouldBeNull();
         Ottermere.Now(sheet, new() { [Setting.FocusMode] = new Reading.Of(new SettingValue.Mode(false)) }).Order.ShouldBeEmpty();
-        JudgedCheck outcome = JudgedCheck.Of(sheet, [new StampedReading(Setting.FocusMode, CheckStage.Found, new Reading.Of(new SettingValue.Mode(false)), 1)]);
+        JudgedCheck outcome = JudgedCheck.Of(
+            sheet,
+            [new StampedReading(Setting.FocusMode, CheckStage.Found, new Reading.Of(new SettingValue.Mode(false)), 1)]
+        );
         outcome.Wrong.ShouldBeEmpty();
         outcome.FoundSettings.ShouldBeEmpty();
     }
@@ -253,7 +326,12 @@ public class BenchTests
     [InlineData("in", null, ReadinessState.Due, "never checked")]
     public void A_unit_that_nobody_checked_stands_as_it_is(string status, string? dueBack, ReadinessState state, string inShort)
     {
-        Readiness now = Readiness.Of(UnitStatuses.Parse(status), dueBack is null ? null : DateOnly.Parse(dueBack, System.Globalization.CultureInfo.InvariantCulture), null, new DateOnly(2026, 11, 25));
+        Readiness now = Readiness.Of(
+            UnitStatuses.Parse(status),
+            dueBack is null ? null : DateOnly.Parse(dueBack, System.Globalization.CultureInfo.InvariantCulture),
+            null,
+            new DateOnly(2026, 11, 25)
+        );
         now.State.ShouldBe(state);
         (now.InShort?.Text() ?? "").ShouldBe(inShort);
         now.Overdue.ShouldBe(inShort.StartsWith("overdue", StringComparison.Ordinal));
@@ -267,11 +345,22 @@ public class BenchTests
     [InlineData(14, "gain", ReadinessState.Off, "gain", "2026-11-25")]
     [InlineData(14, "gain nd", ReadinessState.Off, "gain, ND filter", "2026-11-25")]
     [InlineData(14, "gain white-balance phantom-1 zebra", ReadinessState.Off, "gain, white balance and 2 more", "2026-11-20")]
-    public void A_checked_unit_is_ready_due_or_off(int? interval, string wrong, ReadinessState state, string inShort, string dayAfterFortnight)
+    public void A_checked_unit_is_ready_due_or_off(
+        int? interval,
+        string wrong,
+        ReadinessState state,
+        string inShort,
+        string dayAfterFortnight
+    )
     {
         DateOnly signed = DateOnly.Parse(dayAfterFortnight, System.Globalization.CultureInfo.InvariantCulture).AddDays(-13);
         ImmutableArray<Setting> off = [.. wrong.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(SettingDefinition.Parse)];
-        Readiness now = Readiness.Of(UnitStatus.In, null, new LastCheck(signed, "Lecture room", interval, off), new DateOnly(2026, 11, 24).AddDays(1));
+        Readiness now = Readiness.Of(
+            UnitStatus.In,
+            null,
+            new LastCheck(signed, "Lecture room", interval, off),
+            new DateOnly(2026, 11, 24).AddDays(1)
+        );
         now.State.ShouldBe(state);
         (now.InShort?.Text() ?? "").ShouldBe(inShort);
         now.Because.Text().ShouldContain("Lecture room");
@@ -292,7 +381,8 @@ public class BenchTests
         return all.ToImmutable();
     }
 
-    private static ConsequenceReport Now(Sheet sheet, params (string, string)[] typed) => Ottermere.Now(sheet, Ottermere.AsSheet(sheet, typed));
+    private static ConsequenceReport Now(Sheet sheet, params (string, string)[] typed) =>
+        Ottermere.Now(sheet, Ottermere.AsSheet(sheet, typed));
 
     /// <summary>A sheet that asks for kit, card, battery and sound too.</summary>
     internal static Sheet WholeSheet()
@@ -303,10 +393,30 @@ public class BenchTests
             Slots = [new MediaSlot("slot A", "SD", ["exFAT"], null)],
             Power = new PowerNeed(38, 9.5, 7.2, 0.9),
         };
-        Standard standard = Ottermere.Make("whole", Ottermere.LectureRoom.Light,
-            ("kit-counted", "done", null), ("battery-seated", "done", null), ("card-speed", "enough", null), ("file-system", "exFAT", null), ("card-cleared", "done", null),
-            ("card-minutes", "at least 60 min", null), ("factory-reset", "done", null), ("clock", "done", null), ("record-format", "1080 29.97p", null), ("bit-rate", "highest", null),
-            ("gain", "0 dB", null), ("nd", "clear", null), ("input-1", "microphone", null), ("phantom-1", "on", null), ("channel-2", "input 1", null), ("audio-level-control", "manual", null), ("audio-peak-level", "-12 dBFS", "3 dB"));
-        return SheetCompiler.Compile(new Standard("whole", "whole", 1, "for a test", standard.Light, standard.Notches) { PlannedMinutes = 60 }, model);
+        Standard standard = Ottermere.Make(
+            "whole",
+            Ottermere.LectureRoom.Light,
+            ("kit-counted", "done", null),
+            ("battery-seated", "done", null),
+            ("card-speed", "enough", null),
+            ("file-system", "exFAT", null),
+            ("card-cleared", "done", null),
+            ("card-minutes", "at least 60 min", null),
+            ("factory-reset", "done", null),
+            ("clock", "done", null),
+            ("record-format", "1080 29.97p", null),
+            ("bit-rate", "highest", null),
+            ("gain", "0 dB", null),
+            ("nd", "clear", null),
+            ("input-1", "microphone", null),
+            ("phantom-1", "on", null),
+            ("channel-2", "input 1", null),
+            ("audio-level-control", "manual", null),
+            ("audio-peak-level", "-12 dBFS", "3 dB")
+        );
+        return SheetCompiler.Compile(
+            new Standard("whole", "whole", 1, "for a test", standard.Light, standard.Notches) { PlannedMinutes = 60 },
+            model
+        );
     }
 }

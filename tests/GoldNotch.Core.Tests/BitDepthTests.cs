@@ -15,9 +15,18 @@ public class BitDepthTests
     {
         Formats =
         [
-            WholeSheetTests.Format("2160 29.97p", 90) with { BitDepths = [8] },
-            WholeSheetTests.Format("1080 29.97p", 45) with { BitDepths = [8, 10, 12] },
-            WholeSheetTests.Format("1080 59.94p", 45) with { BitDepths = [8] },
+            WholeSheetTests.Format("2160 29.97p", 90) with
+            {
+                BitDepths = [8],
+            },
+            WholeSheetTests.Format("1080 29.97p", 45) with
+            {
+                BitDepths = [8, 10, 12],
+            },
+            WholeSheetTests.Format("1080 59.94p", 45) with
+            {
+                BitDepths = [8],
+            },
             WholeSheetTests.Format("1080 23.976p", 45),
         ],
     };
@@ -31,7 +40,13 @@ public class BitDepthTests
     [InlineData("2160 29.97p", "at least 10 bit", Fit.Compromise, 8, -2)]
     [InlineData("1080 29.97p", "16 bit", Fit.Compromise, 12, -4)]
     [InlineData("1080 23.976p", "at least 10 bit", Fit.CheckByEye, 10, 0)]
-    public void A_format_gives_the_lowest_depth_that_is_enough_or_the_nearest_with_its_size(string format, string require, Fit fit, double target, double size)
+    public void A_format_gives_the_lowest_depth_that_is_enough_or_the_nearest_with_its_size(
+        string format,
+        string require,
+        Fit fit,
+        double target,
+        double size
+    )
     {
         SheetLine line = Sheet(("record-format", format), ("bit-depth", require)).LineOf(Setting.BitDepth)!;
         line.Fit.ShouldBe(fit);
@@ -49,13 +64,18 @@ public class BitDepthTests
     [Fact]
     public void The_rule_names_what_is_required_what_the_format_has_and_where_the_camera_has_it()
     {
-        RuleFinding found = RuleBook.Of(Sheet(("record-format", "2160 29.97p"), ("bit-depth", "at least 10 bit"))).Single(f => f.RuleId == "BIT-DEPTH-TOO-LOW");
+        RuleFinding found = RuleBook
+            .Of(Sheet(("record-format", "2160 29.97p"), ("bit-depth", "at least 10 bit")))
+            .Single(f => f.RuleId == "BIT-DEPTH-TOO-LOW");
         found.Grade.ShouldBe(FindingGrade.Warning);
         found.Because.Setting.ShouldBe(Setting.BitDepth);
         found.Because.Case.ShouldBe("too-low-here");
         (found.Because.Number("required"), found.Because.Number("depth")).ShouldBe((10, 8));
         found.Because["others"]!.Text().ShouldBe("1080 29.97p");
-        RuleBook.Of(Sheet(("record-format", "1080 59.94p"), ("bit-depth", "at least 10 bit"))).Single(f => f.RuleId == "BIT-DEPTH-TOO-LOW").Because.Case.ShouldBe("too-low");
+        RuleBook
+            .Of(Sheet(("record-format", "1080 59.94p"), ("bit-depth", "at least 10 bit")))
+            .Single(f => f.RuleId == "BIT-DEPTH-TOO-LOW")
+            .Because.Case.ShouldBe("too-low");
     }
 
     [Theory]
@@ -74,7 +94,9 @@ public class BitDepthTests
         Verdict verdict = CheckEvaluator.Evaluate(sheet, read).Single(v => v.Line.Setting == Setting.BitDepth);
         (verdict.Kind, verdict.Off).ShouldBe((VerdictKind.OffTarget, new Distance(-2, NaturalUnit.Bits)));
         Should.Throw<QuantityException>(() => Ottermere.Read(sheet, ("bit-depth", "9"))).Message.ShouldContain("8, 10, 12");
-        Dial.Of(Setting.BitDepth, Camera, new SettingValue.Format(FrameSize.Parse("2160"), ScanRate.Parse("29.97p"))).Detents.Select(d => d.At).ShouldBe([8]);
+        Dial.Of(Setting.BitDepth, Camera, new SettingValue.Format(FrameSize.Parse("2160"), ScanRate.Parse("29.97p")))
+            .Detents.Select(d => d.At)
+            .ShouldBe([8]);
     }
 
     [Fact]
@@ -82,5 +104,8 @@ public class BitDepthTests
         SettingDefinition.Of(Setting.RecordFormat).Moves.ShouldContain(Setting.BitDepth);
 
     private static Sheet Sheet(params (string Setting, string Require)[] notches) =>
-        SheetCompiler.Compile(Ottermere.Make("any", Ottermere.LectureRoom.Light, [.. notches.Select(n => (n.Setting, n.Require, (string?)null))]), Camera);
+        SheetCompiler.Compile(
+            Ottermere.Make("any", Ottermere.LectureRoom.Light, [.. notches.Select(n => (n.Setting, n.Require, (string?)null))]),
+            Camera
+        );
 }

@@ -57,7 +57,9 @@ public class CheckTests
 
     [Fact]
     public void A_novel_typed_into_a_field_is_refused_by_its_length_alone() =>
-        Should.Throw<QuantityException>(() => Ottermere.Read(LectureAlder, ("gain", new string('9', 10_000_000)))).Message.ShouldContain("10000000 characters");
+        Should
+            .Throw<QuantityException>(() => Ottermere.Read(LectureAlder, ("gain", new string('9', 10_000_000))))
+            .Message.ShouldContain("10000000 characters");
 
     [Fact]
     public void A_camera_without_iso_says_so_instead_of_guessing() =>
@@ -138,7 +140,10 @@ public class CheckTests
     [Fact]
     public void A_floating_iris_comes_first_and_makes_the_picture_unknown()
     {
-        ConsequenceReport now = Ottermere.Now(LectureBracken, Ottermere.AsSheet(LectureBracken, ("iris-control", "auto"), ("gain", "H"), ("nd", "1")));
+        ConsequenceReport now = Ottermere.Now(
+            LectureBracken,
+            Ottermere.AsSheet(LectureBracken, ("iris-control", "auto"), ("gain", "H"), ("nd", "1"))
+        );
         Item(now, ConsequenceTopic.Exposure).Severity.ShouldBe(Severity.Automatic);
         now.Order.Select(s => s.Setting).ShouldBe([Setting.IrisControl, Setting.Gain, Setting.NeutralDensity]);
         now.Metered.ShouldBeNull();
@@ -157,7 +162,8 @@ public class CheckTests
     public void A_moved_filter_asks_for_a_new_card_balance_even_when_the_memory_is_right()
     {
         ConsequenceReport now = Ottermere.Now(GlassBracken, Ottermere.AsSheet(GlassBracken, ("nd", "clear")));
-        now.Order.Select(s => (s.Setting, s.To.Text())).ShouldBe([(Setting.NeutralDensity, "1, 2.6\u202fstops"), (Setting.WhiteBalance, "balance again")]);
+        now.Order.Select(s => (s.Setting, s.To.Text()))
+            .ShouldBe([(Setting.NeutralDensity, "1, 2.6\u202fstops"), (Setting.WhiteBalance, "balance again")]);
     }
 
     [Fact]
@@ -190,7 +196,12 @@ public class CheckTests
     [Fact]
     public void An_automatic_the_standard_wants_is_on()
     {
-        Standard watch = Ottermere.Make("watch", Ottermere.LectureRoom.Light, ("focus-mode", "automatic", null), ("iris-control", "automatic", null));
+        Standard watch = Ottermere.Make(
+            "watch",
+            Ottermere.LectureRoom.Light,
+            ("focus-mode", "automatic", null),
+            ("iris-control", "automatic", null)
+        );
         Sheet sheet = SheetCompiler.Compile(watch, Ottermere.Alder);
         Judge(sheet, "focus-mode", "auto").Kind.ShouldBe(VerdictKind.OnTarget);
         Judge(sheet, "iris-control", "manual").Kind.ShouldBe(VerdictKind.OffTarget);
@@ -207,7 +218,8 @@ public class CheckTests
     [Fact]
     public void Slow_motion_left_on_is_told_by_how_much_slower() =>
         Item(Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("record-format", "1080 59.94p"))), ConsequenceTopic.Format)
-            .Because.Cases().ShouldContain("slower");
+            .Because.Cases()
+            .ShouldContain("slower");
 
     [Fact]
     public void The_sheets_shutter_at_another_rate_is_another_look()
@@ -220,7 +232,10 @@ public class CheckTests
     [Fact]
     public void A_shutter_longer_than_a_field_is_told_to_repeat_pictures()
     {
-        ConsequenceReport now = Ottermere.Now(LectureAlder, Ottermere.AsSheet(LectureAlder, ("record-format", "1080 59.94p"), ("shutter", "1/50")));
+        ConsequenceReport now = Ottermere.Now(
+            LectureAlder,
+            Ottermere.AsSheet(LectureAlder, ("record-format", "1080 59.94p"), ("shutter", "1/50"))
+        );
         Item(now, ConsequenceTopic.ShutterAngle).Because.Text().ShouldContain("repeats pictures");
     }
 

@@ -25,7 +25,8 @@ public class DialTests
     public void A_named_switch_is_labelled_by_its_name_and_told_by_its_gain()
     {
         Dial gain = Dial.Of(Setting.Gain, Ottermere.Bracken, null);
-        gain.Detents.Select(d => (d.Label, d.Detail, d.At)).ShouldBe([("L", "−3\u202fdB", -3), ("M", "+3\u202fdB", 3), ("H", "+12\u202fdB", 12)]);
+        gain.Detents.Select(d => (d.Label, d.Detail, d.At))
+            .ShouldBe([("L", "−3\u202fdB", -3), ("M", "+3\u202fdB", 3), ("H", "+12\u202fdB", 12)]);
     }
 
     [Fact]

@@ -18,7 +18,10 @@ internal static class LineUpOperations
             case "lens.angle":
                 return One("angle_deg", FieldOfView.AngleDegrees(Mm(x, "w_mm"), Mm(x, "focal_mm")));
             case "lens.width":
-                return One("width_mm", FieldOfView.WidthAt(Mm(x, "w_mm"), Mm(x, "focal_mm"), new Metres(Num(x, "distance_m"))).Value * 1000);
+                return One(
+                    "width_mm",
+                    FieldOfView.WidthAt(Mm(x, "w_mm"), Mm(x, "focal_mm"), new Metres(Num(x, "distance_m"))).Value * 1000
+                );
             case "lens.coc":
                 return One("coc_mm", FieldOfView.CircleOfConfusion(Mm(x, "w_mm"), Mm(x, "h_mm")).Value);
             case "lens.depth":
@@ -33,7 +36,13 @@ internal static class LineUpOperations
             case "lens.match_depth":
                 return MatchDepth(x);
             case "lens.ramp":
-                var lens = new Lens(Mm(x, "focal_wide_mm"), Mm(x, "focal_tele_mm"), new FNumber(Num(x, "n_wide")), new FNumber(Num(x, "n_tele")), new FNumber(22));
+                var lens = new Lens(
+                    Mm(x, "focal_wide_mm"),
+                    Mm(x, "focal_tele_mm"),
+                    new FNumber(Num(x, "n_wide")),
+                    new FNumber(Num(x, "n_tele")),
+                    new FNumber(22)
+                );
                 return One("n", lens.WidestAt(Mm(x, "focal_mm")).Value);
             case "curve.encode":
                 return One("v", Curve(x).Encode(Num(x, "x")));
@@ -45,11 +54,22 @@ internal static class LineUpOperations
                 ReadStops read = Curve(x).GreyStops(Num(x, "v"), x.TryGetProperty("clipped", out JsonElement c) && c.GetBoolean() ? 1 : 0);
                 return new() { ["stops"] = read.Value.Value, ["at_least"] = read.AtLeast };
             case "iris.quantise":
-                var travel = new IrisTravel(new FNumber(Num(x, "n_min")), new FNumber(Num(x, "n_max")), new Stops(Num(x, "step_stops")), Stops.Zero, false);
+                var travel = new IrisTravel(
+                    new FNumber(Num(x, "n_min")),
+                    new FNumber(Num(x, "n_max")),
+                    new Stops(Num(x, "step_stops")),
+                    Stops.Zero,
+                    false
+                );
                 return One("n", travel.Nearest(new FNumber(Num(x, "n"))).Value);
             case "lineup.spread":
                 var spread = Spread.Of(Known(x.GetProperty("a")), Known(x.GetProperty("b")));
-                return new() { ["u_stops"] = spread.Standard, ["twice"] = spread.Twice, ["check_on_card"] = spread.CheckOnCard };
+                return new()
+                {
+                    ["u_stops"] = spread.Standard,
+                    ["twice"] = spread.Twice,
+                    ["check_on_card"] = spread.CheckOnCard,
+                };
             case "lineup.plan":
                 return Told(Planned(x));
             default:
@@ -64,7 +84,11 @@ internal static class LineUpOperations
         return strategy switch
         {
             "move_light" => LineUpPlanner.PlanMovingLight(
-                cameras, scene, new Stops(x.GetProperty("lamp_range_stops")[0].GetDouble()), new Stops(x.GetProperty("lamp_range_stops")[1].GetDouble())),
+                cameras,
+                scene,
+                new Stops(x.GetProperty("lamp_range_stops")[0].GetDouble()),
+                new Stops(x.GetProperty("lamp_range_stops")[1].GetDouble())
+            ),
             "common_speed" => LineUpPlanner.PlanCommonSpeed(cameras, scene),
             "gain_last" => LineUpPlanner.Plan(cameras, scene, PlanStrategy.GainLast),
             _ => LineUpPlanner.Plan(cameras, scene),
@@ -88,16 +112,39 @@ internal static class LineUpOperations
             cameras.Add(Camera(camera, standard));
             if (camera.TryGetProperty("front", out JsonElement front))
             {
-                kit.AddRange(front.EnumerateArray().Select(f => new FrontFilter(new FilterPosition(Text(f, "label"), new Stops(Num(f, "stops"))), (int)Num(f, "count"))));
+                kit.AddRange(
+                    front
+                        .EnumerateArray()
+                        .Select(f => new FrontFilter(
+                            new FilterPosition(Text(f, "label"), new Stops(Num(f, "stops"))),
+                            (int)Num(f, "count")
+                        ))
+                );
             }
         }
 
         int owners = x.GetProperty("cameras").EnumerateArray().Count(c => c.TryGetProperty("front", out _));
         owners.ShouldBeLessThan(2, "the worked values give front filters to one camera only");
-        ImmutableArray<PlanCamera> told = [.. cameras.Zip(x.GetProperty("cameras").EnumerateArray(), (c, json) => c with { TakesFront = json.TryGetProperty("front", out _) })];
-        return (told, new PlanScene(
-            metered, new Stops(Num(standard, "brightest_stops", 0)), new Stops(Num(standard, "darkest_stops", 0)), new Stops(Num(standard, "offset_stops", 0)),
-            kit.ToImmutable(), (int)Num(standard, "max_front", 1)));
+        ImmutableArray<PlanCamera> told =
+        [
+            .. cameras.Zip(x.GetProperty("cameras").EnumerateArray(), (c, json) =>
+                c with
+                {
+                    TakesFront = json.TryGetProperty("front", out _),
+                }
+            ),
+        ];
+        return (
+            told,
+            new PlanScene(
+                metered,
+                new Stops(Num(standard, "brightest_stops", 0)),
+                new Stops(Num(standard, "darkest_stops", 0)),
+                new Stops(Num(standard, "offset_stops", 0)),
+                kit.ToImmutable(),
+                (int)Num(standard, "max_front", 1)
+            )
+        );
     }
 
     private static PlanCamera Camera(JsonElement x, JsonElement standard)
@@ -111,32 +158,54 @@ internal static class LineUpOperations
             : wide;
         bool fixedToBase = x.TryGetProperty("fixed_to_base", out JsonElement f) && f.GetBoolean();
         return new PlanCamera(
-            Text(x, "unit"), Time(x, standard),
+            Text(x, "unit"),
+            Time(x, standard),
             SensitivityStates.Of(
                 [.. x.GetProperty("bases").EnumerateArray().Select(Base)],
-                new Decibels(Num(standard, "switch_above_db", 8)), new Decibels(Num(standard, "cap_db", 14)), fixedToBase),
+                new Decibels(Num(standard, "switch_above_db", 8)),
+                new Decibels(Num(standard, "cap_db", 14)),
+                fixedToBase
+            ),
             Filters(x),
             new IrisTravel(widest, smallest, new Stops(Num(lens, "iris_step_stops", 0)), new Stops(Num(lens, "loss_stops", 0)), false),
             Requirement(x),
-            new Standpoint(focal, new Metres(Num(x, "distance_m")), Mm(x, "sensor_w_mm"), FieldOfView.CircleOfConfusion(Mm(x, "sensor_w_mm"), Mm(x, "sensor_h_mm"))),
-            x.TryGetProperty("diffraction_n", out _) ? new FNumber(Num(x, "diffraction_n")) : null);
+            new Standpoint(
+                focal,
+                new Metres(Num(x, "distance_m")),
+                Mm(x, "sensor_w_mm"),
+                FieldOfView.CircleOfConfusion(Mm(x, "sensor_w_mm"), Mm(x, "sensor_h_mm"))
+            ),
+            x.TryGetProperty("diffraction_n", out _) ? new FNumber(Num(x, "diffraction_n")) : null
+        );
     }
 
     private static BaseGains Base(JsonElement b)
     {
         double least = Num(b, "min_gain_db", 0);
         double most = Num(b, "max_gain_db", 0);
-        ImmutableArray<Decibels> gains = b.TryGetProperty("steps_db", out JsonElement steps)
-            ? [.. steps.EnumerateArray().Select(s => new Decibels(s.GetDouble()))]
+        ImmutableArray<Decibels> gains =
+            b.TryGetProperty("steps_db", out JsonElement steps) ? [.. steps.EnumerateArray().Select(s => new Decibels(s.GetDouble()))]
             : b.TryGetProperty("step_db", out JsonElement step)
-                ? [.. Enumerable.Range(0, (int)Math.Floor(((most - least) / step.GetDouble()) + 1e-9) + 1).Select(i => new Decibels(least + (i * step.GetDouble())))]
-                : [.. new[] { least, 0, most }.Distinct().Order().Select(g => new Decibels(g))];
+                ?
+                [
+                    .. Enumerable
+                        .Range(0, (int)Math.Floor(((most - least) / step.GetDouble()) + 1e-9) + 1)
+                        .Select(i => new Decibels(least + (i * step.GetDouble()))),
+                ]
+            : [.. new[] { least, 0, most }.Distinct().Order().Select(g => new Decibels(g))];
         return new BaseGains(
-            new SensitivityBase(Text(b, "name"), new Iso(Num(b, "iso_at_zero_gain")), new Decibels(least), new Decibels(most), new Decibels(Num(b, "noise_penalty_db", 0))),
+            new SensitivityBase(
+                Text(b, "name"),
+                new Iso(Num(b, "iso_at_zero_gain")),
+                new Decibels(least),
+                new Decibels(most),
+                new Decibels(Num(b, "noise_penalty_db", 0))
+            ),
             gains,
             new Latitude(new Stops(Num(b, "highlight_stops", 6)), new Stops(Num(b, "shadow_stops", 6))),
             b.TryGetProperty("h_curve_stops", out JsonElement h) ? new Stops(h.GetDouble()) : null,
-            b.TryGetProperty("s_curve_stops", out JsonElement s) ? new Stops(s.GetDouble()) : null);
+            b.TryGetProperty("s_curve_stops", out JsonElement s) ? new Stops(s.GetDouble()) : null
+        );
     }
 
     private static ImmutableArray<FilterPosition> Filters(JsonElement x)
@@ -147,8 +216,17 @@ internal static class LineUpOperations
         }
 
         return builtIn.ValueKind == JsonValueKind.Array
-            ? [.. builtIn.EnumerateArray().Select(p => new FilterPosition(Text(p, "label"), new Stops(Num(p, "measured_stops", Num(p, "stops")))))]
-            : VariableFilterPositions.Of(new Stops(Num(builtIn, "min_stops")), new Stops(Num(builtIn, "max_stops")), new Stops(Num(builtIn, "step_stops")));
+            ?
+            [
+                .. builtIn
+                    .EnumerateArray()
+                    .Select(p => new FilterPosition(Text(p, "label"), new Stops(Num(p, "measured_stops", Num(p, "stops"))))),
+            ]
+            : VariableFilterPositions.Of(
+                new Stops(Num(builtIn, "min_stops")),
+                new Stops(Num(builtIn, "max_stops")),
+                new Stops(Num(builtIn, "step_stops"))
+            );
     }
 
     private static IrisRequirement Requirement(JsonElement x)
@@ -176,54 +254,73 @@ internal static class LineUpOperations
         }
 
         var rate = new FrameRate((int)Num(standard, "rate_num"), (int)Num(standard, "rate_den", 1));
-        ShutterOption strategy = standard.TryGetProperty("school", out JsonElement s) && s.GetString() == "at_least_double" ? ShutterOption.AtLeastDouble : ShutterOption.Nearest;
-        return Shutter.Choose(
-            camera.GetProperty("shutters_den").EnumerateArray().Select(d => ExposureTime.OneOver(d.GetDouble())),
-            new ShutterAngle(Num(standard, "angle_deg", 180)).At(rate), new ScanRate(rate, Scan.Progressive), strategy).Time;
+        ShutterOption strategy =
+            standard.TryGetProperty("school", out JsonElement s) && s.GetString() == "at_least_double"
+                ? ShutterOption.AtLeastDouble
+                : ShutterOption.Nearest;
+        return Shutter
+            .Choose(
+                camera.GetProperty("shutters_den").EnumerateArray().Select(d => ExposureTime.OneOver(d.GetDouble())),
+                new ShutterAngle(Num(standard, "angle_deg", 180)).At(rate),
+                new ScanRate(rate, Scan.Progressive),
+                strategy
+            )
+            .Time;
     }
 
-    private static Dictionary<string, object?> Told(LineUpPlan plan) => new()
-    {
-        ["light_moved_stops"] = plan.Moved.Value,
-        ["lux"] = plan.Scene.Light.ToLux().Value,
-        ["common_iso"] = plan.CommonSpeed?.Value,
-        ["largest_exposure_difference"] = plan.LargestDifference.Value,
-        ["cameras"] = plan.Cameras.Select(c => new Dictionary<string, object?>
+    private static Dictionary<string, object?> Told(LineUpPlan plan) =>
+        new()
         {
-            ["unit"] = c.Camera.Name,
-            ["base"] = c.Chosen.State.Base,
-            ["gain_db"] = c.Chosen.State.Gain.Value,
-            ["builtin"] = c.Chosen.BuiltIn.Label,
-            ["front"] = c.Chosen.Front.Select(f => f.Label).ToArray(),
-            ["nd_stops"] = c.Chosen.Filters.Value,
-            ["n"] = c.Chosen.Iris.Value,
-            ["error_stops"] = c.Chosen.Error.Value,
-            ["wish_missed_stops"] = c.Chosen.IrisMissedBy.Value,
-            ["clip_margin_stops"] = c.Chosen.ClipMargin?.Value,
-            ["terms"] = c.Chosen.Terms.Select(t => (double)t).ToArray(),
-            ["decided_by"] = c.DecidedBy is { } term ? TermName(term) : c.Next.IsEmpty ? "only" : "tie",
-        }).ToArray(),
-    };
+            ["light_moved_stops"] = plan.Moved.Value,
+            ["lux"] = plan.Scene.Light.ToLux().Value,
+            ["common_iso"] = plan.CommonSpeed?.Value,
+            ["largest_exposure_difference"] = plan.LargestDifference.Value,
+            ["cameras"] = plan
+                .Cameras.Select(c => new Dictionary<string, object?>
+                {
+                    ["unit"] = c.Camera.Name,
+                    ["base"] = c.Chosen.State.Base,
+                    ["gain_db"] = c.Chosen.State.Gain.Value,
+                    ["builtin"] = c.Chosen.BuiltIn.Label,
+                    ["front"] = c.Chosen.Front.Select(f => f.Label).ToArray(),
+                    ["nd_stops"] = c.Chosen.Filters.Value,
+                    ["n"] = c.Chosen.Iris.Value,
+                    ["error_stops"] = c.Chosen.Error.Value,
+                    ["wish_missed_stops"] = c.Chosen.IrisMissedBy.Value,
+                    ["clip_margin_stops"] = c.Chosen.ClipMargin?.Value,
+                    ["terms"] = c.Chosen.Terms.Select(t => (double)t).ToArray(),
+                    ["decided_by"] =
+                        c.DecidedBy is { } term ? TermName(term)
+                        : c.Next.IsEmpty ? "only"
+                        : "tie",
+                })
+                .ToArray(),
+        };
 
-    private static string TermName(PlanTerm term) => term switch
-    {
-        PlanTerm.Rules => "rules",
-        PlanTerm.Exposure => "exposure",
-        PlanTerm.Highlights => "highlights",
-        PlanTerm.GainWithFilter => "gain_with_filter",
-        PlanTerm.IrisRequirement => "iris_wish_beyond",
-        PlanTerm.Noise => "noise_positive",
-        PlanTerm.Shadows => "shadows",
-        PlanTerm.FrontFilters => "front_filters",
-        PlanTerm.Diffraction => "diffraction",
-        PlanTerm.NegativeGain => "negative_gain",
-        _ => "filter_stops",
-    };
+    private static string TermName(PlanTerm term) =>
+        term switch
+        {
+            PlanTerm.Rules => "rules",
+            PlanTerm.Exposure => "exposure",
+            PlanTerm.Highlights => "highlights",
+            PlanTerm.GainWithFilter => "gain_with_filter",
+            PlanTerm.IrisRequirement => "iris_wish_beyond",
+            PlanTerm.Noise => "noise_positive",
+            PlanTerm.Shadows => "shadows",
+            PlanTerm.FrontFilters => "front_filters",
+            PlanTerm.Diffraction => "diffraction",
+            PlanTerm.NegativeGain => "negative_gain",
+            _ => "filter_stops",
+        };
 
     private static Dictionary<string, object?> MatchDepth(JsonElement x)
     {
         DepthOfField of = DepthOfField.Of(
-            Mm(x, "ref_focal_mm"), new FNumber(Num(x, "ref_n")), new Metres(Num(x, "ref_distance_m")), FieldOfView.CircleOfConfusion(Mm(x, "ref_w_mm"), Mm(x, "ref_h_mm")));
+            Mm(x, "ref_focal_mm"),
+            new FNumber(Num(x, "ref_n")),
+            new Metres(Num(x, "ref_distance_m")),
+            FieldOfView.CircleOfConfusion(Mm(x, "ref_w_mm"), Mm(x, "ref_h_mm"))
+        );
         Millimetres circle = FieldOfView.CircleOfConfusion(Mm(x, "w_mm"), Mm(x, "h_mm"));
         var distance = new Metres(Num(x, "distance_m"));
         FNumber wanted = DepthOfField.IrisFor(Mm(x, "focal_mm"), distance, circle, of.Depth);
@@ -249,16 +346,16 @@ internal static class LineUpOperations
         return new ToneCurve.Log(Num(p, "a"), Num(p, "b"), Num(p, "c"), Num(p, "d"), Num(p, "e"), Num(p, "f"), Num(p, "cut"));
     }
 
-    private static Millimetres Circle(JsonElement x) => x.TryGetProperty("coc_mm", out _)
-        ? Mm(x, "coc_mm")
-        : FieldOfView.CircleOfConfusion(Mm(x, "sensor_w_mm"), Mm(x, "sensor_h_mm"));
+    private static Millimetres Circle(JsonElement x) =>
+        x.TryGetProperty("coc_mm", out _) ? Mm(x, "coc_mm") : FieldOfView.CircleOfConfusion(Mm(x, "sensor_w_mm"), Mm(x, "sensor_h_mm"));
 
-    private static FilterKnowledge Known(JsonElement x) => Text(x, "filter") switch
-    {
-        "measured" => FilterKnowledge.Measured,
-        "nominal" => FilterKnowledge.Nominal,
-        _ => FilterKnowledge.Clear,
-    };
+    private static FilterKnowledge Known(JsonElement x) =>
+        Text(x, "filter") switch
+        {
+            "measured" => FilterKnowledge.Measured,
+            "nominal" => FilterKnowledge.Nominal,
+            _ => FilterKnowledge.Clear,
+        };
 
     private static Millimetres Mm(JsonElement x, string key) => new(Num(x, key));
 }

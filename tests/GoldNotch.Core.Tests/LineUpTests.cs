@@ -35,7 +35,10 @@ public class LineUpTests
         PairRow pair = report.Pairs.ShouldHaveSingleItem();
         pair.Spread.ShouldBe(Spread.Of(FilterKnowledge.Measured, FilterKnowledge.Nominal, oneReading: true));
         pair.Spread.CheckOnCard.ShouldBeFalse();
-        LineUpReport.Of(Of(Camera("A", "f/5.6"), Camera("B", "f/5.6")) with { OneReading = false }).Pairs[0].Spread.CheckOnCard.ShouldBeTrue();
+        LineUpReport
+            .Of(Of(Camera("A", "f/5.6"), Camera("B", "f/5.6")) with { OneReading = false })
+            .Pairs[0]
+            .Spread.CheckOnCard.ShouldBeTrue();
     }
 
     [Theory]
@@ -69,25 +72,37 @@ public class LineUpTests
     [Fact]
     public void A_camera_that_follows_one_that_is_left_out_is_left_out_too_and_says_so()
     {
-        LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Distance = null }, Camera("B", "as deep as A"), Camera("C", "as deep as B")));
+        LineUpReport report = LineUpReport.Of(
+            Of(Camera("A", "f/5.6") with { Distance = null }, Camera("B", "as deep as A"), Camera("C", "as deep as B"))
+        );
         report.Plan.ShouldBeNull();
-        report.Faults.Select(f => (f.Letter, f.Input)).ShouldBe([("A", LineUpInput.Distance), ("B", LineUpInput.Requirement), ("C", LineUpInput.Requirement)]);
+        report
+            .Faults.Select(f => (f.Letter, f.Input))
+            .ShouldBe([("A", LineUpInput.Distance), ("B", LineUpInput.Requirement), ("C", LineUpInput.Requirement)]);
     }
 
     [Fact]
     public void A_circle_of_depths_and_a_stranger_are_refused()
     {
-        Should.Throw<QuantityException>(() => LineUpReport.Of(Of(Camera("A", "as deep as B"), Camera("B", "as deep as A")))).Fault.ShouldBe(QuantityFault.Circle);
+        Should
+            .Throw<QuantityException>(() => LineUpReport.Of(Of(Camera("A", "as deep as B"), Camera("B", "as deep as A"))))
+            .Fault.ShouldBe(QuantityFault.Circle);
         Should.Throw<QuantityException>(() => LineUpReport.Of(Of(Camera("A", "as deep as Z")))).Fault.ShouldBe(QuantityFault.NoChoice);
-        Should.Throw<QuantityException>(() => LineUpReport.Of(Of(Camera("A", "open"), Camera("A", "open")))).Fault.ShouldBe(QuantityFault.BadLabel);
+        Should
+            .Throw<QuantityException>(() => LineUpReport.Of(Of(Camera("A", "open"), Camera("A", "open"))))
+            .Fault.ShouldBe(QuantityFault.BadLabel);
     }
 
     [Fact]
     public void The_same_depth_is_the_same_depth_or_says_that_it_cannot()
     {
-        LineUpReport same = LineUpReport.Of(Of(Camera("A", "f/4") with { Focal = new Millimetres(40) }, Camera("B", "as deep as A") with { Focal = new Millimetres(40) }));
+        LineUpReport same = LineUpReport.Of(
+            Of(Camera("A", "f/4") with { Focal = new Millimetres(40) }, Camera("B", "as deep as A") with { Focal = new Millimetres(40) })
+        );
         same.Cameras[1].Plan.Depth!.Depth!.Value.Value.ShouldBe(same.Cameras[0].Plan.Depth!.Depth!.Value.Value, 0.05);
-        LineUpReport cannot = LineUpReport.Of(Of(Camera("A", "f/4") with { Focal = new Millimetres(100) }, Camera("B", "as deep as A") with { Focal = new Millimetres(9) }));
+        LineUpReport cannot = LineUpReport.Of(
+            Of(Camera("A", "f/4") with { Focal = new Millimetres(100) }, Camera("B", "as deep as A") with { Focal = new Millimetres(9) })
+        );
         cannot.Cameras[1].RequirementMissed!.Text().ShouldContain("Pair them the other way round: A as deep as B");
     }
 
@@ -98,7 +113,10 @@ public class LineUpTests
         row.Plan.Chosen.BuiltIn.Label.ShouldBe("clear");
         row.PinCost!.Case.ShouldBe("cost");
         row.PinCost!.Text().ShouldContain("ND 1/4");
-        LineUpReport.Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { BuiltIn = "1/4" } })).Cameras[0].PinCost.ShouldBeNull("what is held is what would be chosen");
+        LineUpReport
+            .Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { BuiltIn = "1/4" } }))
+            .Cameras[0]
+            .PinCost.ShouldBeNull("what is held is what would be chosen");
         CameraRow iris = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { Iris = FNumber.Parse("8") } })).Cameras[0];
         iris.Plan.Chosen.Iris.ShouldBe(FNumber.Parse("8"));
     }
@@ -157,9 +175,15 @@ public class LineUpTests
         ImmutableArray<BalanceRow> rows = LineUpReport.Of(Of(a, b)).White;
         rows.Select(r => r.Method).ShouldBe([BalanceMethod.Number, BalanceMethod.Reference]);
         (rows[1].Memory, rows[1].Dial).ShouldBe(("A", null));
-        rows[0].Dial!.Value.Value.ShouldBe(WhiteBalance.Round(WhiteBalance.UnitNumber(new Kelvin(5400), new MiredShift(4)), Alder.White.Dial!).Value);
+        rows[0]
+            .Dial!.Value.Value.ShouldBe(
+                WhiteBalance.Round(WhiteBalance.UnitNumber(new Kelvin(5400), new MiredShift(4)), Alder.White.Dial!).Value
+            );
         LineUpReport.Of(Of(a, b) with { ColourReference = "A" }).White[0].Method.ShouldBe(BalanceMethod.Reference);
-        LineUpCamera presets = Camera("C", "f/5.6") with { Model = Alder with { White = new WhiteControl([new Kelvin(3200), new Kelvin(5600)], [], null, true) } };
+        LineUpCamera presets = Camera("C", "f/5.6") with
+        {
+            Model = Alder with { White = new WhiteControl([new Kelvin(3200), new Kelvin(5600)], [], null, true) },
+        };
         BalanceRow preset = LineUpReport.Of(Of(b, presets)).White[1];
         (preset.Method, preset.Dial!.Value.Value).ShouldBe((BalanceMethod.Preset, 5600));
         preset.Rest.Value.ShouldBe(WhiteBalance.Cast(new Kelvin(5400), new Kelvin(5600)).Value, 1e-9);
@@ -168,12 +192,18 @@ public class LineUpTests
     [Fact]
     public void Each_room_of_the_day_has_a_memory_of_its_own_then_a_number_then_a_preset_that_is_near_enough()
     {
-        ImmutableArray<Room> rooms = [new Room("lecture room", new Kelvin(3200)), new Room("shade", new Kelvin(7000)), new Room("hall", new Kelvin(5600))];
+        ImmutableArray<Room> rooms =
+        [
+            new Room("lecture room", new Kelvin(3200)),
+            new Room("shade", new Kelvin(7000)),
+            new Room("hall", new Kelvin(5600)),
+        ];
         CameraModel presets = Alder with { White = Alder.White with { Dial = null, Memories = ["A"] } };
         LineUp day = Of(Camera("A", "f/5.6"), Camera("B", "f/5.6") with { Model = presets }) with { Rooms = rooms, ColourReference = "A" };
         ImmutableArray<RoomBalance> whites = LineUpReport.Of(day).Rooms;
-        whites[0].Rooms.Select(r => (r.Room, r.How.Text().Replace(Notation.ThinSpace, " ", StringComparison.Ordinal))).ShouldBe(
-            [("glasshouse", "memory A"), ("lecture room", "memory B"), ("shade", "dial 7000 K"), ("hall", "dial 5600 K")]);
+        whites[0]
+            .Rooms.Select(r => (r.Room, r.How.Text().Replace(Notation.ThinSpace, " ", StringComparison.Ordinal)))
+            .ShouldBe([("glasshouse", "memory A"), ("lecture room", "memory B"), ("shade", "dial 7000 K"), ("hall", "dial 5600 K")]);
         string[] few = [.. whites[1].Rooms.Select(r => r.How.Text())];
         few[0].ShouldBe("memory A");
         few[1].ShouldStartWith("preset 3200");
@@ -186,10 +216,23 @@ public class LineUpTests
     {
         CameraModel squeezed = Alder with
         {
-            Choices = Alder.Choices.SetItem(Setting.Squeeze, new ChoiceControl([new ChoicePosition("off", ""), new ChoicePosition("1.33", "")], false)),
+            Choices = Alder.Choices.SetItem(
+                Setting.Squeeze,
+                new ChoiceControl([new ChoicePosition("off", ""), new ChoicePosition("1.33", "")], false)
+            ),
         };
-        Standard wide = Ottermere.Make("wide", Ottermere.Glasshouse.Light, ("record-format", "1080 29.97p", null), ("squeeze", "1.33", null), ("shutter", "180°", "⅙ stop"), ("gain", "0 dB", null));
-        PreparedCamera camera = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Model = squeezed }) with { Standard = wide }).Cameras[0].Prepared;
+        Standard wide = Ottermere.Make(
+            "wide",
+            Ottermere.Glasshouse.Light,
+            ("record-format", "1080 29.97p", null),
+            ("squeeze", "1.33", null),
+            ("shutter", "180°", "⅙ stop"),
+            ("gain", "0 dB", null)
+        );
+        PreparedCamera camera = LineUpReport
+            .Of(Of(Camera("A", "f/5.6") with { Model = squeezed }) with { Standard = wide })
+            .Cameras[0]
+            .Prepared;
         camera.PictureRatio!.Value.ShouldBe(1.33 * 16 / 9, 1e-9, "2.36, not 2.40");
         LineUpReport plain = LineUpReport.Of(Of(Camera("A", "f/5.6")));
         camera.FramedWidth.Value.ShouldBe(plain.Cameras[0].Prepared.FramedWidth.Value * 1.33, 1e-9);
@@ -199,9 +242,18 @@ public class LineUpTests
     public void Where_models_cannot_agree_the_best_common_rate_is_named_with_its_price()
     {
         CameraModel television = Alder with { Formats = [.. Alder.Formats.Where(f => f.Rate.Label() is "59.94i" or "23.976p")] };
-        Standard anyRate = Ottermere.Make("any", Ottermere.Glasshouse.Light, ("record-format", "1080 59.94i", null), ("shutter", "180°", "⅙ stop"), ("gain", "0 dB", null));
+        Standard anyRate = Ottermere.Make(
+            "any",
+            Ottermere.Glasshouse.Light,
+            ("record-format", "1080 59.94i", null),
+            ("shutter", "180°", "⅙ stop"),
+            ("gain", "0 dB", null)
+        );
         CameraModel plain = Alder with { Formats = [.. Alder.Formats.Where(f => f.Rate.Label() != "59.94i")] };
-        LineUp lineUp = Of(Camera("A", "f/5.6") with { Model = television }, Camera("B", "f/5.6") with { Model = plain }) with { Standard = anyRate };
+        LineUp lineUp = Of(Camera("A", "f/5.6") with { Model = television }, Camera("B", "f/5.6") with { Model = plain }) with
+        {
+            Standard = anyRate,
+        };
         LineUpReport report = LineUpReport.Of(lineUp);
         AgreementRow rate = report.Agreement.First(r => r.Matter == AgreementMatter.FrameRate);
         if (report.Cameras.Length == 2)
@@ -214,7 +266,9 @@ public class LineUpTests
             report.Faults.ShouldContain(f => f.Letter == "B" && f.Input == LineUpInput.Standard);
         }
 
-        LineUpReport.Of(Of(Camera("A", "f/5.6"), Camera("B", "f/4"))).Agreement.ShouldContain(r => r.Matter == AgreementMatter.FrameRate && r.Agrees);
+        LineUpReport
+            .Of(Of(Camera("A", "f/5.6"), Camera("B", "f/4")))
+            .Agreement.ShouldContain(r => r.Matter == AgreementMatter.FrameRate && r.Agrees);
     }
 
     [Fact]
@@ -238,14 +292,20 @@ public class LineUpTests
         LineUpReport framed = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Focal = null, Framed = new Metres(2) }));
         framed.Cameras[0].Prepared.FramedWidth.Value.ShouldBe(2, 1e-9);
         double focal = framed.Cameras[0].Plan.Camera.Standpoint!.Focal.Value;
-        LineUpReport.Of(Of(Camera("A", "f/5.6") with { Focal = new Millimetres(focal) })).Cameras[0].Prepared.FramedWidth.Value.ShouldBe(2, 1e-9);
+        LineUpReport
+            .Of(Of(Camera("A", "f/5.6") with { Focal = new Millimetres(focal) }))
+            .Cameras[0]
+            .Prepared.FramedWidth.Value.ShouldBe(2, 1e-9);
     }
 
     [Fact]
     public void A_hard_scene_names_the_camera_that_loses_first_and_an_easy_one_says_it_is()
     {
         CameraModel known = Alder with { Gain = Alder.Gain with { Latitude = new Latitude(new Stops(4.8), new Stops(6.2)) } };
-        LineUp hard = Of(Camera("A", "f/5.6") with { Model = known }) with { Marks = [new SceneMark("window", new Stops(6)), new SceneMark("lamp", new Stops(9), false)] };
+        LineUp hard = Of(Camera("A", "f/5.6") with { Model = known }) with
+        {
+            Marks = [new SceneMark("window", new Stops(6)), new SceneMark("lamp", new Stops(9), false)],
+        };
         ImmutableArray<string> told = [.. LineUpReport.Of(hard).SceneNotes.Select(Telling.Text)];
         told[0].ShouldContain("A loses");
         told[1].ShouldStartWith("A clips first");
@@ -261,7 +321,9 @@ public class LineUpTests
         Sheet sheet = ShootSheet.Of(report.LineUp, report.Cameras[0], report.White[0]);
         sheet.Target<SettingValue.Filter>(Setting.NeutralDensity)!.Position.Label.ShouldBe("1/4");
         sheet.Target<SettingValue.Iris>(Setting.Iris)!.Number.ShouldBe(report.Cameras[0].Plan.Chosen.Iris);
-        sheet.Lines.Select(l => l.Setting).ShouldBe(SheetCompiler.Compile(Ottermere.Glasshouse, Alder).Lines.Select(l => l.Setting), "the order of the work stays");
+        sheet
+            .Lines.Select(l => l.Setting)
+            .ShouldBe(SheetCompiler.Compile(Ottermere.Glasshouse, Alder).Lines.Select(l => l.Setting), "the order of the work stays");
         sheet.LineOf(Setting.Gain)!.Notch.Reason.ShouldStartWith("Planned for Orchids");
         Math.Abs(sheet.Predicted!.Error.Value).ShouldBeLessThan(0.2);
     }
@@ -287,7 +349,8 @@ public class LineUpTests
     [InlineData("0 m deep")]
     [InlineData("as deep as ")]
     [InlineData("")]
-    public void A_requirement_that_cannot_be_read_is_refused(string typed) => Should.Throw<QuantityException>(() => IrisRequirementNotation.Parse(typed));
+    public void A_requirement_that_cannot_be_read_is_refused(string typed) =>
+        Should.Throw<QuantityException>(() => IrisRequirementNotation.Parse(typed));
 
     [Fact]
     public void The_variants_differ_from_the_requirements_or_are_not_offered()
@@ -295,7 +358,11 @@ public class LineUpTests
         LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6"), Camera("B", "f/2.8") with { Focal = new Millimetres(60) }));
         ImmutableArray<PlanVariant> variants = report.Variants();
         variants[0].Name.Text().ShouldBe("as required");
-        variants.Select(v => string.Join(';', v.Cameras.Select(c => $"{c.Letter} {c.Spoken.Text()} {c.Depth?.Text()}"))).Distinct().Count().ShouldBe(variants.Length);
+        variants
+            .Select(v => string.Join(';', v.Cameras.Select(c => $"{c.Letter} {c.Spoken.Text()} {c.Depth?.Text()}")))
+            .Distinct()
+            .Count()
+            .ShouldBe(variants.Length);
         variants.ShouldContain(v => v.Name.Text() == "depth matched");
         LineUpReport.Of(Of(Camera("A", "f/5.6"))).Variants().ShouldBeEmpty();
     }
@@ -306,24 +373,52 @@ public class LineUpTests
         Metres from = FieldOfView.FromTape(new Metres(1), new Millimetres(50));
         double f = 0.05;
         (from.Value + (f * from.Value / (from.Value - f))).ShouldBe(1, 1e-9, "object and image distance make the tape");
-        Should.Throw<QuantityException>(() => FieldOfView.FromTape(new Metres(0.19), new Millimetres(50))).Fault.ShouldBe(QuantityFault.OutOfRange);
+        Should
+            .Throw<QuantityException>(() => FieldOfView.FromTape(new Metres(0.19), new Millimetres(50)))
+            .Fault.ShouldBe(QuantityFault.OutOfRange);
     }
 
     private static MeteredLight Moved(LineUpReport report, double stops) =>
         MeteredLight.FromLux(new Lux(report.Plan!.Scene.Light.LuxPerConstant * Math.Pow(2, stops)), 1);
 
-    private static LineUp Of(params ImmutableArray<LineUpCamera> cameras) => new(
-        "Orchids", "glasshouse", Ottermere.Glasshouse,
-        new LineUpLight(
-            MeteredLight.FromReading(FNumber.Parse("f/11 1/3"), ExposureTime.OneOver(60), new Iso(320)), MeteredLight.DomeConstant,
-            new Kelvin(5400), 60, LampKind.Daylight, Stops.Zero, Stops.Zero),
-        [], PlanStrategy.OwnBase, [], cameras);
+    private static LineUp Of(params ImmutableArray<LineUpCamera> cameras) =>
+        new(
+            "Orchids",
+            "glasshouse",
+            Ottermere.Glasshouse,
+            new LineUpLight(
+                MeteredLight.FromReading(FNumber.Parse("f/11 1/3"), ExposureTime.OneOver(60), new Iso(320)),
+                MeteredLight.DomeConstant,
+                new Kelvin(5400),
+                60,
+                LampKind.Daylight,
+                Stops.Zero,
+                Stops.Zero
+            ),
+            [],
+            PlanStrategy.OwnBase,
+            [],
+            cameras
+        );
 
-    private static LineUpLight Light(Lux lux) => new(
-        MeteredLight.FromLux(lux), MeteredLight.DomeConstant, new Kelvin(5400), 60, LampKind.Daylight, Stops.Zero, Stops.Zero);
+    private static LineUpLight Light(Lux lux) =>
+        new(MeteredLight.FromLux(lux), MeteredLight.DomeConstant, new Kelvin(5400), 60, LampKind.Daylight, Stops.Zero, Stops.Zero);
 
-    private static LineUpCamera Camera(string letter, string requirement) => new(
-        letter, $"OBG-{letter}", $"Alder {letter}", Alder, "", null, "", Watch.Fixed, new Millimetres(20), null, new Metres(3), IrisRequirementNotation.Parse(requirement));
+    private static LineUpCamera Camera(string letter, string requirement) =>
+        new(
+            letter,
+            $"OBG-{letter}",
+            $"Alder {letter}",
+            Alder,
+            "",
+            null,
+            "",
+            Watch.Fixed,
+            new Millimetres(20),
+            null,
+            new Metres(3),
+            IrisRequirementNotation.Parse(requirement)
+        );
 
     private static FilterPosition Filter(string label, double stops) => new(label, new Stops(stops));
 }

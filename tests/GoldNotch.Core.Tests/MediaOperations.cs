@@ -15,11 +15,19 @@ internal static class MediaOperations
             case "card.seconds":
                 return One("seconds", Seconds(x));
             case "card.needed":
-                return One("cards", Recording.Needed(Num(x, "planned_s"), x.TryGetProperty("each_s", out JsonElement each) ? each.GetDouble() : Seconds(x)));
+                return One(
+                    "cards",
+                    Recording.Needed(Num(x, "planned_s"), x.TryGetProperty("each_s", out JsonElement each) ? each.GetDouble() : Seconds(x))
+                );
             case "card.class":
                 CardClass printed = CardClass.Parse(Text(x, "class"));
                 BitRate worst = Bits(Num(x, "worst_bps"));
-                return new() { ["needed_mb_s"] = CardClass.NeededFor(worst), ["class_mb_s"] = printed.MegabytesPerSecond, ["ok"] = printed.KeepsUpWith(worst) };
+                return new()
+                {
+                    ["needed_mb_s"] = CardClass.NeededFor(worst),
+                    ["class_mb_s"] = printed.MegabytesPerSecond,
+                    ["ok"] = printed.KeepsUpWith(worst),
+                };
             case "raw.bps":
                 return One("bps", Recording.Raw(Size(x), Num(x, "bits"), Rate(x, "rate"), Num(x, "ratio", 1)).Megabits * 1e6);
             case "buffer.seconds":
@@ -29,10 +37,23 @@ internal static class MediaOperations
                 return new() { ["runtime_min"] = minutes, ["batteries"] = Power.BatteriesNeeded(Num(x, "planned_min"), minutes) };
             case "supply":
                 (double load, double limit, bool fits) = Power.Supply(
-                    x.GetProperty("watts").EnumerateArray().Select(w => w.GetDouble()), Num(x, "power_factor"), Num(x, "va"), Num(x, "need_v"), Num(x, "have_v"));
-                return new() { ["load_va"] = load, ["limit_va"] = limit, ["ok"] = fits };
+                    x.GetProperty("watts").EnumerateArray().Select(w => w.GetDouble()),
+                    Num(x, "power_factor"),
+                    Num(x, "va"),
+                    Num(x, "need_v"),
+                    Num(x, "have_v")
+                );
+                return new()
+                {
+                    ["load_va"] = load,
+                    ["limit_va"] = limit,
+                    ["ok"] = fits,
+                };
             case "copy.seconds":
-                return One("seconds", Recording.CopySeconds(Num(x, "bytes"), Num(x, "reader_bytes_s"), Num(x, "disk_bytes_s"), Num(x, "link_bytes_s")));
+                return One(
+                    "seconds",
+                    Recording.CopySeconds(Num(x, "bytes"), Num(x, "reader_bytes_s"), Num(x, "disk_bytes_s"), Num(x, "link_bytes_s"))
+                );
             case "card.clear":
                 return One("clear", Clearance.IsClear([.. x.GetProperty("clips").EnumerateArray().Select(OneClip)]));
             case "tc.frame":
@@ -42,7 +63,11 @@ internal static class MediaOperations
             case "tc.preset_hour":
                 return One("hour", Timecode.PresetHour((int)Num(x, "number")));
             case "tc.drift":
-                return new() { ["frames_per_hour"] = Timecode.FramesAnHour(Rate(x, "rate"), Num(x, "ppm")), ["rejam_hours"] = Timecode.RejamHours(Rate(x, "rate"), Num(x, "ppm")) };
+                return new()
+                {
+                    ["frames_per_hour"] = Timecode.FramesAnHour(Rate(x, "rate"), Num(x, "ppm")),
+                    ["rejam_hours"] = Timecode.RejamHours(Rate(x, "rate"), Num(x, "ppm")),
+                };
             default:
                 return null;
         }
@@ -55,8 +80,14 @@ internal static class MediaOperations
 
     private static FrameSize Size(JsonElement x) => new((int)Num(x, "width"), (int)Num(x, "height"));
 
-    private static Clip OneClip(JsonElement clip) => new(
-        clip.GetProperty("size").GetInt64(),
-        Text(clip, "sha256"),
-        [.. clip.GetProperty("copies").EnumerateArray().Select(c => new ClipCopy(Text(c, "volume"), c.GetProperty("size").GetInt64(), Text(c, "sha256"), Yes(c, "verified")))]);
+    private static Clip OneClip(JsonElement clip) =>
+        new(
+            clip.GetProperty("size").GetInt64(),
+            Text(clip, "sha256"),
+            [
+                .. clip.GetProperty("copies")
+                    .EnumerateArray()
+                    .Select(c => new ClipCopy(Text(c, "volume"), c.GetProperty("size").GetInt64(), Text(c, "sha256"), Yes(c, "verified"))),
+            ]
+        );
 }

@@ -12,12 +12,15 @@ public class MediaTests
 
     [Fact]
     public void Every_frame_of_a_day_has_a_label_of_its_own_that_leads_back_to_it() =>
-        Gen.Select(Gen.Int[0, 2_589_407], Gen.Bool, Gen.Bool).Sample((frame, drop, fast) =>
-        {
-            FrameRate rate = fast ? Double : Ntsc;
-            string label = Timecode.Label(frame, rate, drop);
-            Timecode.Frame(label, rate, drop).ShouldBe(frame, label);
-        });
+        Gen.Select(Gen.Int[0, 2_589_407], Gen.Bool, Gen.Bool)
+            .Sample(
+                (frame, drop, fast) =>
+                {
+                    FrameRate rate = fast ? Double : Ntsc;
+                    string label = Timecode.Label(frame, rate, drop);
+                    Timecode.Frame(label, rate, drop).ShouldBe(frame, label);
+                }
+            );
 
     [Fact]
     public void Drop_frame_stays_within_a_quarter_of_a_second_of_the_clock_all_day()
@@ -48,15 +51,18 @@ public class MediaTests
 
     [Fact]
     public void More_bits_never_hold_longer_and_more_cards_are_never_too_few() =>
-        Gen.Select(Gen.Double[1, 2000], Gen.Double[1, 1000], Gen.Double[1, 1000], Gen.Double[1, 600]).Sample((gigabytes, few, more, minutes) =>
-        {
-            double long_ = Recording.Seconds(gigabytes, new BitRate(Math.Min(few, more)));
-            double short_ = Recording.Seconds(gigabytes, new BitRate(Math.Max(few, more)));
-            short_.ShouldBeLessThanOrEqualTo(long_ + 1e-9);
-            int cards = Recording.Needed(minutes * 60, short_);
-            (cards * short_).ShouldBeGreaterThanOrEqualTo((minutes * 60 * 1.15) - 1e-6);
-            ((cards - 1) * short_).ShouldBeLessThan(minutes * 60 * 1.15);
-        });
+        Gen.Select(Gen.Double[1, 2000], Gen.Double[1, 1000], Gen.Double[1, 1000], Gen.Double[1, 600])
+            .Sample(
+                (gigabytes, few, more, minutes) =>
+                {
+                    double long_ = Recording.Seconds(gigabytes, new BitRate(Math.Min(few, more)));
+                    double short_ = Recording.Seconds(gigabytes, new BitRate(Math.Max(few, more)));
+                    short_.ShouldBeLessThanOrEqualTo(long_ + 1e-9);
+                    int cards = Recording.Needed(minutes * 60, short_);
+                    (cards * short_).ShouldBeGreaterThanOrEqualTo((minutes * 60 * 1.15) - 1e-6);
+                    ((cards - 1) * short_).ShouldBeLessThan(minutes * 60 * 1.15);
+                }
+            );
 
     [Fact]
     public void Every_class_is_read_by_its_name_and_keeps_up_with_just_what_it_promises()

@@ -11,7 +11,15 @@ public class PlannerPropertyTests
 {
     private static readonly double[] TermSteps = [1, 1.0 / 12, 1.0 / 6, 1, 1.0 / 3, 1, 1.0 / 3, 1, 1.0 / 3, 1, 1.0 / 12];
 
-    private sealed record Tried(PlanCamera Camera, SensitivityState State, FilterPosition BuiltIn, ImmutableArray<int> Front, double N, double Error, int[] Terms);
+    private sealed record Tried(
+        PlanCamera Camera,
+        SensitivityState State,
+        FilterPosition BuiltIn,
+        ImmutableArray<int> Front,
+        double N,
+        double Error,
+        int[] Terms
+    );
 
     public static TheoryData<int> Seeds() => [.. Enumerable.Range(1, 40)];
 
@@ -20,7 +28,10 @@ public class PlannerPropertyTests
     public void The_winner_is_the_best_of_everything_that_can_be_tried(int seed)
     {
         var random = new Random(seed);
-        ImmutableArray<PlanCamera> cameras = [.. Enumerable.Range(0, 1 + random.Next(3)).Select(i => RandomCamera(random, ((char)('A' + i)).ToString()))];
+        ImmutableArray<PlanCamera> cameras =
+        [
+            .. Enumerable.Range(0, 1 + random.Next(3)).Select(i => RandomCamera(random, ((char)('A' + i)).ToString())),
+        ];
         PlanScene scene = RandomScene(random);
         bool gainLast = random.Next(2) == 0;
         LineUpPlan plan = LineUpPlanner.Plan(cameras, scene, gainLast ? PlanStrategy.GainLast : PlanStrategy.OwnBase);
@@ -61,7 +72,14 @@ public class PlannerPropertyTests
         {
             PlanCandidate c = camera.Chosen;
             var again = ExposureBalance.Of(
-                scene.Light, camera.Camera.Time, c.State.Speed, c.Iris, c.Filters, camera.Camera.Iris.LossInExposure, scene.Offset);
+                scene.Light,
+                camera.Camera.Time,
+                c.State.Speed,
+                c.Iris,
+                c.Filters,
+                camera.Camera.Iris.LossInExposure,
+                scene.Offset
+            );
             again.Error.Value.ShouldBe(c.Error.Value, 1e-9);
             c.Iris.Value.ShouldBeInRange(camera.Camera.Iris.Widest.Value * (1 - 1e-9), camera.Camera.Iris.Smallest.Value * (1 + 1e-9));
             camera.Camera.Iris.Nearest(c.Iris).Value.ShouldBe(c.Iris.Value, 1e-9, "it is a position of the ring");
@@ -84,7 +102,10 @@ public class PlannerPropertyTests
             if (order == 0)
             {
                 int moved = (int)Math.Round(plan.Moved.Value * 6);
-                (Math.Abs(moved), moved).ShouldBe((Math.Min(Math.Abs(moved), Math.Abs(step)), Math.Abs(moved) < Math.Abs(step) ? moved : Math.Min(moved, step)), "the least moved, then the dimmer");
+                (Math.Abs(moved), moved).ShouldBe(
+                    (Math.Min(Math.Abs(moved), Math.Abs(step)), Math.Abs(moved) < Math.Abs(step) ? moved : Math.Min(moved, step)),
+                    "the least moved, then the dimmer"
+                );
             }
         }
     }
@@ -143,7 +164,8 @@ public class PlannerPropertyTests
 
                 if (rest.All(r => r >= 0))
                 {
-                    Tried one = Everything(cameras[camera], scene, moved, front, gainLast).Aggregate((a, b) => First([.. a.Terms], [.. b.Terms]).Order <= 0 ? a : b);
+                    Tried one = Everything(cameras[camera], scene, moved, front, gainLast)
+                        .Aggregate((a, b) => First([.. a.Terms], [.. b.Terms]).Order <= 0 ? a : b);
                     Fill(camera + 1, chosen.Add(one.Terms), rest);
                 }
             }
@@ -171,13 +193,21 @@ public class PlannerPropertyTests
             {
                 double filters = builtIn.Loss.Value + front.Sum(f => scene.Kit[f].Filter.Loss.Value);
                 MeteredLight light = MeteredLight.FromLux(new Lux(scene.Light.LuxPerConstant * Math.Pow(2, moved)), 1);
-                double exact = light.IrisAt(camera.Time, state.Speed).Value * Math.Pow(2, -(filters + scene.Offset.Value + camera.Iris.LossInExposure.Value) / 2);
+                double exact =
+                    light.IrisAt(camera.Time, state.Speed).Value
+                    * Math.Pow(2, -(filters + scene.Offset.Value + camera.Iris.LossInExposure.Value) / 2);
                 double asked = camera.Requirement is IrisRequirement.Range r ? Narrowed(exact, r, camera.Iris) : exact;
                 double n = Positions(camera.Iris, asked).MinBy(p => (Math.Round(Math.Abs(Math.Log2(p / asked)), 9), -p));
                 double error = -2 * Math.Log2(n / exact);
                 double missed = Missed(camera, n);
-                (Stops Clip, Stops Shadow)? room = state.Latitude?.Margins(scene.Brightest, scene.Darkest, new Stops(error + scene.Offset.Value));
-                double diffraction = camera.Diffraction is { } limit ? Math.Max(0, 2 * Math.Log2(camera.Iris.AsN(new FNumber(n)).Value / limit.Value)) : 0;
+                (Stops Clip, Stops Shadow)? room = state.Latitude?.Margins(
+                    scene.Brightest,
+                    scene.Darkest,
+                    new Stops(error + scene.Offset.Value)
+                );
+                double diffraction = camera.Diffraction is { } limit
+                    ? Math.Max(0, 2 * Math.Log2(camera.Iris.AsN(new FNumber(n)).Value / limit.Value))
+                    : 0;
                 double[] terms =
                 [
                     state.AboveCap ? 1 : 0,
@@ -193,7 +223,15 @@ public class PlannerPropertyTests
                     filters,
                 ];
                 int[] steps = [.. terms.Select((t, i) => (int)Math.Floor((t / TermSteps[i]) + 0.5 + 1e-9))];
-                yield return new Tried(camera, state, builtIn, front, n, error, gainLast ? [.. steps[..3], steps[5], steps[3], steps[4], .. steps[6..]] : steps);
+                yield return new Tried(
+                    camera,
+                    state,
+                    builtIn,
+                    front,
+                    n,
+                    error,
+                    gainLast ? [.. steps[..3], steps[5], steps[3], steps[4], .. steps[6..]] : steps
+                );
             }
         }
     }
@@ -225,21 +263,41 @@ public class PlannerPropertyTests
         }
     }
 
-    private static double Missed(PlanCamera camera, double n) => camera.Requirement switch
-    {
-        IrisRequirement.Open => 2 * Math.Log2(n / camera.Iris.Widest.Value),
-        IrisRequirement.Fixed f => Math.Abs(2 * Math.Log2(n / f.At.Value)),
-        IrisRequirement.Range r => Math.Max(0, Math.Max(2 * Math.Log2(r.Widest.Value / n), 2 * Math.Log2(n / r.Smallest.Value))),
-        IrisRequirement.Depth d => Math.Max(0, 2 * Math.Log2(camera.Iris.AsMarked(DepthOfField.IrisFor(camera.Standpoint!.Focal, camera.Standpoint.Distance, camera.Standpoint.Circle, d.AtLeast)).Value / n)),
-        _ => throw new NotSupportedException(),
-    };
+    private static double Missed(PlanCamera camera, double n) =>
+        camera.Requirement switch
+        {
+            IrisRequirement.Open => 2 * Math.Log2(n / camera.Iris.Widest.Value),
+            IrisRequirement.Fixed f => Math.Abs(2 * Math.Log2(n / f.At.Value)),
+            IrisRequirement.Range r => Math.Max(0, Math.Max(2 * Math.Log2(r.Widest.Value / n), 2 * Math.Log2(n / r.Smallest.Value))),
+            IrisRequirement.Depth d => Math.Max(
+                0,
+                2
+                    * Math.Log2(
+                        camera
+                            .Iris.AsMarked(
+                                DepthOfField.IrisFor(
+                                    camera.Standpoint!.Focal,
+                                    camera.Standpoint.Distance,
+                                    camera.Standpoint.Circle,
+                                    d.AtLeast
+                                )
+                            )
+                            .Value / n
+                    )
+            ),
+            _ => throw new NotSupportedException(),
+        };
 
     // Term by term over all cameras, worst camera first.
     private static int Compare(int[][] left, int[][] right)
     {
         for (int t = 0; t < TermSteps.Length; t++)
         {
-            int order = left.Select(l => l[t]).OrderDescending().Zip(right.Select(r => r[t]).OrderDescending()).Select(p => p.First.CompareTo(p.Second)).FirstOrDefault(c => c != 0);
+            int order = left.Select(l => l[t])
+                .OrderDescending()
+                .Zip(right.Select(r => r[t]).OrderDescending())
+                .Select(p => p.First.CompareTo(p.Second))
+                .FirstOrDefault(c => c != 0);
             if (order != 0)
             {
                 return order;
@@ -262,16 +320,24 @@ public class PlannerPropertyTests
         return (0, -1);
     }
 
-    private static bool Used(LineUpPlan plan, PlanScene scene) => scene.Kit.All(k =>
-        plan.Cameras.Sum(c => c.Chosen.Front.Count(f => f.Label == k.Filter.Label)) <= k.Count);
+    private static bool Used(LineUpPlan plan, PlanScene scene) =>
+        scene.Kit.All(k => plan.Cameras.Sum(c => c.Chosen.Front.Count(f => f.Label == k.Filter.Label)) <= k.Count);
 
     private static string Told(int[][] terms) => string.Join(" | ", terms.Select(t => string.Join(' ', t)));
 
-    private static PlanScene RandomScene(Random random) => new(
-        MeteredLight.FromLux(new Lux(Math.Round(Math.Pow(2, 3 + (random.NextDouble() * 13)), 1))),
-        new Stops(random.Next(0, 6)), new Stops(random.Next(0, 6)), new Stops(random.Next(3) == 0 ? 1 : 0),
-        [.. Enumerable.Range(1, random.Next(0, 4)).Select(i => new FrontFilter(new FilterPosition($"f{i}", new Stops(i + 1)), random.Next(1, 3)))],
-        random.Next(0, 3));
+    private static PlanScene RandomScene(Random random) =>
+        new(
+            MeteredLight.FromLux(new Lux(Math.Round(Math.Pow(2, 3 + (random.NextDouble() * 13)), 1))),
+            new Stops(random.Next(0, 6)),
+            new Stops(random.Next(0, 6)),
+            new Stops(random.Next(3) == 0 ? 1 : 0),
+            [
+                .. Enumerable
+                    .Range(1, random.Next(0, 4))
+                    .Select(i => new FrontFilter(new FilterPosition($"f{i}", new Stops(i + 1)), random.Next(1, 3))),
+            ],
+            random.Next(0, 3)
+        );
 
     private static PlanCamera RandomCamera(Random random, string name)
     {
@@ -279,9 +345,19 @@ public class PlannerPropertyTests
         bool room = random.Next(4) > 0;
         ImmutableArray<BaseGains> bases =
         [
-            .. Enumerable.Range(0, 1 + random.Next(2)).Select(b => new BaseGains(
-                new SensitivityBase(b == 0 ? "low" : "high", new Iso(random.Next(2, 9) * 100 * (b == 0 ? 1 : 5)), gains.Min(), gains.Max(), new Decibels(b * 4)),
-                [.. gains], room ? new Latitude(new Stops(4 + (random.NextDouble() * 3)), new Stops(5 + (random.NextDouble() * 3))) : null)),
+            .. Enumerable
+                .Range(0, 1 + random.Next(2))
+                .Select(b => new BaseGains(
+                    new SensitivityBase(
+                        b == 0 ? "low" : "high",
+                        new Iso(random.Next(2, 9) * 100 * (b == 0 ? 1 : 5)),
+                        gains.Min(),
+                        gains.Max(),
+                        new Decibels(b * 4)
+                    ),
+                    [.. gains],
+                    room ? new Latitude(new Stops(4 + (random.NextDouble() * 3)), new Stops(5 + (random.NextDouble() * 3))) : null
+                )),
         ];
         var focal = new Millimetres(random.Next(10, 90));
         double widest = Math.Round(1.4 + (random.NextDouble() * 3), 1);
@@ -294,12 +370,32 @@ public class PlannerPropertyTests
             _ => new IrisRequirement.Depth(new Metres(0.2 + random.NextDouble())),
         };
         return new PlanCamera(
-            name, ExposureTime.OneOver(random.Next(2) == 0 ? 48 : 60),
+            name,
+            ExposureTime.OneOver(random.Next(2) == 0 ? 48 : 60),
             SensitivityStates.Of(bases, new Decibels(8), new Decibels(12), random.Next(4) == 0),
-            [new FilterPosition("clear", Stops.Zero), .. Enumerable.Range(1, random.Next(0, 4)).Select(i => new FilterPosition($"1/{1 << (2 * i)}", new Stops((2 * i) + (random.NextDouble() * 0.3))))],
-            new IrisTravel(new FNumber(widest, inT), new FNumber(16 + random.Next(0, 7), inT), new Stops(random.Next(3) switch { 0 => 0, 1 => 0.5, _ => 1.0 / 3 }), new Stops(inT ? 0.3 : 0), inT),
+            [
+                new FilterPosition("clear", Stops.Zero),
+                .. Enumerable
+                    .Range(1, random.Next(0, 4))
+                    .Select(i => new FilterPosition($"1/{1 << (2 * i)}", new Stops((2 * i) + (random.NextDouble() * 0.3)))),
+            ],
+            new IrisTravel(
+                new FNumber(widest, inT),
+                new FNumber(16 + random.Next(0, 7), inT),
+                new Stops(
+                    random.Next(3) switch
+                    {
+                        0 => 0,
+                        1 => 0.5,
+                        _ => 1.0 / 3,
+                    }
+                ),
+                new Stops(inT ? 0.3 : 0),
+                inT
+            ),
             requirement,
             new Standpoint(focal, new Metres(1 + (random.NextDouble() * 5)), new Millimetres(24), new Millimetres(0.0184)),
-            random.Next(2) == 0 ? new FNumber(random.Next(8, 17)) : null);
+            random.Next(2) == 0 ? new FNumber(random.Next(8, 17)) : null
+        );
     }
 }

@@ -32,10 +32,36 @@ public class RandomModelTests
         {
             Shutters = [.. shutters.OrderBy(d => d).Select(d => ExposureTime.OneOver(d))],
             Gain = new GainControl([.. gains.Order().Select(g => new GainPosition("", new Decibels(g)))], automatic, new Iso(400)),
-            Filters = filters.Length == 0 ? [] : [new FilterPosition("clear", Stops.Zero), .. filters.Order().Select((f, i) => new FilterPosition($"{i + 1}", new Stops(f)))],
-            Formats = [.. rates.Take(count).Select(r => new RecordFormat(FrameSize.Parse("1080"), ScanRate.Parse(r), [new BitRate(20), new BitRate(50)]))],
-            Lens = new Lens(new Millimetres(10), new Millimetres(100), new FNumber(widest), new FNumber(widest * ramp), FNumber.Parse("22")),
-            White = Ottermere.Alder.White with { Presets = [.. presets.Order().Select(k => new Kelvin(k))], Memories = memories == 0 ? [] : memories == 1 ? ["A"] : ["A", "B"], Dial = null },
+            Filters =
+                filters.Length == 0
+                    ? []
+                    :
+                    [
+                        new FilterPosition("clear", Stops.Zero),
+                        .. filters.Order().Select((f, i) => new FilterPosition($"{i + 1}", new Stops(f))),
+                    ],
+            Formats =
+            [
+                .. rates
+                    .Take(count)
+                    .Select(r => new RecordFormat(FrameSize.Parse("1080"), ScanRate.Parse(r), [new BitRate(20), new BitRate(50)])),
+            ],
+            Lens = new Lens(
+                new Millimetres(10),
+                new Millimetres(100),
+                new FNumber(widest),
+                new FNumber(widest * ramp),
+                FNumber.Parse("22")
+            ),
+            White = Ottermere.Alder.White with
+            {
+                Presets = [.. presets.Order().Select(k => new Kelvin(k))],
+                Memories =
+                    memories == 0 ? []
+                    : memories == 1 ? ["A"]
+                    : ["A", "B"],
+                Dial = null,
+            },
             Focus = new ModeControl(manual, !manual || automatic),
         };
 
@@ -47,10 +73,20 @@ public class RandomModelTests
         from mark in Gen.Int[6, 21]
         from rest in Gen.Bool
         from white in AnyOf("card in memory A", "card in memory B", "preset nearest to 3200 K", "preset nearest to 5600 K")
-        select Ottermere.Make("any", Ottermere.LectureRoom.Light,
-            ("full-auto", "off", null), ("record-format", $"1080 {rate}", null), ("bit-rate", "at least 40 Mb/s", null),
-            ("shutter", faster ? "180° or faster" : "180°", null), ("gain", $"{gain} dB", null), ("nd", nd, null), ("iris-control", "manual", null),
-            ("iris", FNumber.AtMark(mark).Label() + (rest ? ", takes up the rest" : ""), null), ("white-balance", white, null), ("focus-mode", "manual", null));
+        select Ottermere.Make(
+            "any",
+            Ottermere.LectureRoom.Light,
+            ("full-auto", "off", null),
+            ("record-format", $"1080 {rate}", null),
+            ("bit-rate", "at least 40 Mb/s", null),
+            ("shutter", faster ? "180° or faster" : "180°", null),
+            ("gain", $"{gain} dB", null),
+            ("nd", nd, null),
+            ("iris-control", "manual", null),
+            ("iris", FNumber.AtMark(mark).Label() + (rest ? ", takes up the rest" : ""), null),
+            ("white-balance", white, null),
+            ("focus-mode", "manual", null)
+        );
 
     private static readonly Gen<Sheet> Sheets = Gen.Select(Standards, Models, SheetCompiler.Compile);
 
@@ -76,13 +112,19 @@ public class RandomModelTests
 
             foreach (Verdict verdict in CheckEvaluator.Evaluate(sheet, readings).Where(v => readings.ContainsKey(v.Line.Setting)))
             {
-                verdict.Kind.ShouldBe(VerdictKind.OnTarget, $"{verdict.Line.Setting} {verdict.Line.Target!.Label}: {verdict.Because.Text()}");
+                verdict.Kind.ShouldBe(
+                    VerdictKind.OnTarget,
+                    $"{verdict.Line.Setting} {verdict.Line.Target!.Label}: {verdict.Because.Text()}"
+                );
             }
         });
 
     [Fact]
     public void Same_input_same_sheet() =>
-        Gen.Select(Standards, Models).Sample((standard, model) => Told(SheetCompiler.Compile(standard, model)).ShouldBe(Told(SheetCompiler.Compile(standard, model))));
+        Gen.Select(Standards, Models)
+            .Sample(
+                (standard, model) => Told(SheetCompiler.Compile(standard, model)).ShouldBe(Told(SheetCompiler.Compile(standard, model)))
+            );
 
     [Fact]
     public void Exact_means_within_a_twentieth_of_a_stop_and_a_compromise_says_its_size() =>
@@ -107,7 +149,10 @@ public class RandomModelTests
     public void An_iris_that_takes_up_the_rest_leaves_a_sixth_unless_the_lens_ends() =>
         Sheets.Sample(sheet =>
         {
-            if (sheet.LineOf(Setting.Iris) is not { Notch.Requirement: Requirement.Iris { TakesUpTheRest: true }, Target: SettingValue.Iris { Number: var n } })
+            if (
+                sheet.LineOf(Setting.Iris)
+                is not { Notch.Requirement: Requirement.Iris { TakesUpTheRest: true }, Target: SettingValue.Iris { Number: var n } }
+            )
             {
                 return;
             }
@@ -132,7 +177,10 @@ public class RandomModelTests
     public void No_standard_ever_asks_for_a_shutter_longer_than_a_picture() =>
         Sheets.Sample(sheet =>
         {
-            if (sheet.Target<SettingValue.Speed>(Setting.Shutter) is { Time: var time } && sheet.Target<SettingValue.Format>(Setting.RecordFormat) is { Rate: var rate })
+            if (
+                sheet.Target<SettingValue.Speed>(Setting.Shutter) is { Time: var time }
+                && sheet.Target<SettingValue.Format>(Setting.RecordFormat) is { Rate: var rate }
+            )
             {
                 Shutter.RepeatsFrames(time, rate).ShouldBeFalse();
             }
@@ -140,32 +188,38 @@ public class RandomModelTests
 
     [Fact]
     public void The_picture_in_all_is_the_sum_of_its_terms_and_the_order_names_only_what_is_wrong() =>
-        Gen.Select(Sheets, Gen.Int[0, 30], Gen.Int[0, 30]).Sample((sheet, a, b) =>
-        {
-            Dictionary<Setting, Reading> readings = Ottermere.AsSheet(sheet);
-            Move(Setting.Gain, a);
-            Move(Setting.NeutralDensity, b);
-            ImmutableArray<Verdict> verdicts = CheckEvaluator.Evaluate(sheet, readings);
-            ConsequenceReport now = Consequences.Of(sheet, verdicts);
-            double sum = now.Terms.Sum(t => t.Change.Value);
-            double inAll = now.Items.Single(i => i.Topic == ConsequenceTopic.Exposure).Because.Number("total")!.Value;
-            inAll.ShouldBe(sum, 1e-9);
-            foreach (CorrectionStep step in now.Order.Where(s => s.To.Text() != "balance again"))
-            {
-                verdicts.Single(v => v.Line.Setting == step.Setting).Kind.ShouldBeOneOf(VerdictKind.OffTarget, VerdictKind.Automatic);
-            }
-
-            void Move(Setting setting, int to)
-            {
-                ImmutableArray<Detent> detents = sheet.LineOf(setting)!.Dial.Detents;
-                if (!detents.IsEmpty)
+        Gen.Select(Sheets, Gen.Int[0, 30], Gen.Int[0, 30])
+            .Sample(
+                (sheet, a, b) =>
                 {
-                    readings[setting] = new Reading.Of(detents[to % detents.Length].Value);
+                    Dictionary<Setting, Reading> readings = Ottermere.AsSheet(sheet);
+                    Move(Setting.Gain, a);
+                    Move(Setting.NeutralDensity, b);
+                    ImmutableArray<Verdict> verdicts = CheckEvaluator.Evaluate(sheet, readings);
+                    ConsequenceReport now = Consequences.Of(sheet, verdicts);
+                    double sum = now.Terms.Sum(t => t.Change.Value);
+                    double inAll = now.Items.Single(i => i.Topic == ConsequenceTopic.Exposure).Because.Number("total")!.Value;
+                    inAll.ShouldBe(sum, 1e-9);
+                    foreach (CorrectionStep step in now.Order.Where(s => s.To.Text() != "balance again"))
+                    {
+                        verdicts
+                            .Single(v => v.Line.Setting == step.Setting)
+                            .Kind.ShouldBeOneOf(VerdictKind.OffTarget, VerdictKind.Automatic);
+                    }
+
+                    void Move(Setting setting, int to)
+                    {
+                        ImmutableArray<Detent> detents = sheet.LineOf(setting)!.Dial.Detents;
+                        if (!detents.IsEmpty)
+                        {
+                            readings[setting] = new Reading.Of(detents[to % detents.Length].Value);
+                        }
+                    }
                 }
-            }
-        });
+            );
 
     private static Gen<string> AnyOf(params string[] choices) => Gen.Int[0, choices.Length - 1].Select(i => choices[i]);
 
-    private static string Told(Sheet sheet) => string.Join("\n", sheet.Lines.Select(l => $"{l.Setting} {l.Fit} {l.Target?.Label} {l.Size} {l.Because.Text()}"));
+    private static string Told(Sheet sheet) =>
+        string.Join("\n", sheet.Lines.Select(l => $"{l.Setting} {l.Fit} {l.Target?.Label} {l.Size} {l.Because.Text()}"));
 }

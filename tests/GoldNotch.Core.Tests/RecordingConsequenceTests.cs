@@ -21,7 +21,13 @@ public class RecordingConsequenceTests
     [InlineData("channel-2", "input 1", "built-in", "channel 2 source built-in", "it records the room")]
     [InlineData("channel-1", "input 1", "input 2", "channel 1 source input 2", "instead of input 1")]
     [InlineData("wireless-pair", "done", "not done", "wireless not checked", "channel, LEDs, batteries, receiver")]
-    public void A_sound_setting_that_stands_wrong_is_a_fault_and_says_what_would_be_heard(string setting, string want, string seen, string value, string says)
+    public void A_sound_setting_that_stands_wrong_is_a_fault_and_says_what_would_be_heard(
+        string setting,
+        string want,
+        string seen,
+        string value,
+        string says
+    )
     {
         Consequence sound = Now(Sheet((setting, want)), ConsequenceTopic.Audio, (setting, seen));
         (sound.Severity, sound.Value.Text()).ShouldBe((Severity.Fault, value));
@@ -51,7 +57,12 @@ public class RecordingConsequenceTests
     [Fact]
     public void An_automatic_level_comes_before_whatever_else_is_wrong_with_the_sound()
     {
-        Consequence sound = Now(Sheet(("phantom-1", "on"), ("audio-level-control", "manual")), ConsequenceTopic.Audio, ("phantom-1", "off"), ("audio-level-control", "automatic"));
+        Consequence sound = Now(
+            Sheet(("phantom-1", "on"), ("audio-level-control", "manual")),
+            ConsequenceTopic.Audio,
+            ("phantom-1", "off"),
+            ("audio-level-control", "automatic")
+        );
         (sound.Severity, sound.Value.Text()).ShouldBe((Severity.Automatic, "level automatic"));
     }
 
@@ -59,8 +70,13 @@ public class RecordingConsequenceTests
     public void Several_wrongs_of_the_sound_are_counted_and_all_of_them_told()
     {
         Consequence sound = Now(
-            Sheet(("input-1", "microphone"), ("phantom-1", "on"), ("channel-1", "input 1"), ("limiter", "on")), ConsequenceTopic.Audio,
-            ("input-1", "line"), ("phantom-1", "off"), ("channel-1", "input 2"), ("limiter", "off"));
+            Sheet(("input-1", "microphone"), ("phantom-1", "on"), ("channel-1", "input 1"), ("limiter", "on")),
+            ConsequenceTopic.Audio,
+            ("input-1", "line"),
+            ("phantom-1", "off"),
+            ("channel-1", "input 2"),
+            ("limiter", "off")
+        );
         sound.Value.Text().ShouldBe("input 1 at line, no 48 V on 1 and 2 more");
         sound.Severity.ShouldBe(Severity.Fault, "the worst of them");
         sound.Because.Text().ShouldContain("Limiter is off");
@@ -107,7 +123,11 @@ public class RecordingConsequenceTests
     [InlineData("V30", false)]
     public void A_card_that_is_slower_than_the_format_stops_in_the_middle(string seen, bool slow)
     {
-        Consequence card = Now(Sheet(("card-speed", "enough"), ("record-format", "1080 29.97p"), ("bit-rate", "highest")), ConsequenceTopic.Card, ("card-speed", seen));
+        Consequence card = Now(
+            Sheet(("card-speed", "enough"), ("record-format", "1080 29.97p"), ("bit-rate", "highest")),
+            ConsequenceTopic.Card,
+            ("card-speed", seen)
+        );
         card.Because.Cases().Contains("too-slow").ShouldBe(slow);
     }
 
@@ -130,7 +150,10 @@ public class RecordingConsequenceTests
         Now(sheet, ConsequenceTopic.Battery, ("running-minutes", "95")).Severity.ShouldBe(Severity.Fine);
         Consequence unread = Now(sheet, ConsequenceTopic.Battery);
         unread.Because.Text().ShouldContain("has not been read");
-        Consequence weak = Now(SheetCompiler.Compile(sheet.Standard, Model with { Power = new PowerNeed(9, 18, 7.2, 1) }), ConsequenceTopic.Battery);
+        Consequence weak = Now(
+            SheetCompiler.Compile(sheet.Standard, Model with { Power = new PowerNeed(9, 18, 7.2, 1) }),
+            ConsequenceTopic.Battery
+        );
         weak.Severity.ShouldBe(Severity.Slight);
         weak.Because.Text().ShouldContain("Bring a charged spare, or use mains");
     }
@@ -147,12 +170,47 @@ public class RecordingConsequenceTests
     [Fact]
     public void The_three_worst_come_first_whatever_part_they_are_of()
     {
-        Sheet sheet = Sheet(("record-format", "1080 29.97p"), ("gain", "0 dB"), ("white-balance", "preset nearest to 3200 K"), ("focus-mode", "manual"), ("phantom-1", "on"), ("card-cleared", "done"));
-        ConsequenceReport now = Ottermere.Now(sheet, Ottermere.Read(sheet,
-            ("card-cleared", "not done"), ("record-format", "1080 29.97p"), ("gain", "+6"), ("white-balance", "3200"), ("focus-mode", "auto"), ("phantom-1", "off")));
-        now.Items.Take(3).Select(i => (i.Topic, i.Severity)).ShouldBe(
-            [(ConsequenceTopic.Focus, Severity.Automatic), (ConsequenceTopic.Exposure, Severity.Fault), (ConsequenceTopic.Noise, Severity.Fault)]);
-        now.Items.Select(i => i.Severity).ShouldBe(now.Items.Select(i => i.Severity).OrderBy(s => s switch { Severity.Automatic => 0, Severity.Fault => 1, Severity.Slight => 2, Severity.Fine => 3, _ => 4 }));
+        Sheet sheet = Sheet(
+            ("record-format", "1080 29.97p"),
+            ("gain", "0 dB"),
+            ("white-balance", "preset nearest to 3200 K"),
+            ("focus-mode", "manual"),
+            ("phantom-1", "on"),
+            ("card-cleared", "done")
+        );
+        ConsequenceReport now = Ottermere.Now(
+            sheet,
+            Ottermere.Read(
+                sheet,
+                ("card-cleared", "not done"),
+                ("record-format", "1080 29.97p"),
+                ("gain", "+6"),
+                ("white-balance", "3200"),
+                ("focus-mode", "auto"),
+                ("phantom-1", "off")
+            )
+        );
+        now.Items.Take(3)
+            .Select(i => (i.Topic, i.Severity))
+            .ShouldBe([
+                (ConsequenceTopic.Focus, Severity.Automatic),
+                (ConsequenceTopic.Exposure, Severity.Fault),
+                (ConsequenceTopic.Noise, Severity.Fault),
+            ]);
+        now.Items.Select(i => i.Severity)
+            .ShouldBe(
+                now.Items.Select(i => i.Severity)
+                    .OrderBy(s =>
+                        s switch
+                        {
+                            Severity.Automatic => 0,
+                            Severity.Fault => 1,
+                            Severity.Slight => 2,
+                            Severity.Fine => 3,
+                            _ => 4,
+                        }
+                    )
+            );
     }
 
     private static Consequence Now(Sheet sheet, ConsequenceTopic topic, params (string, string)[] read) =>
@@ -160,7 +218,14 @@ public class RecordingConsequenceTests
 
     private static Sheet Sheet(params (string Setting, string Require)[] notches)
     {
-        Standard standard = Ottermere.Make("recording", Ottermere.LectureRoom.Light, [.. notches.OrderBy(n => SettingDefinition.Parse(n.Setting)).Select(n => (n.Setting, n.Require, (string?)null))]);
-        return SheetCompiler.Compile(new Standard("recording", "recording", 1, "for a test", standard.Light, standard.Notches) { PlannedMinutes = 60 }, Model);
+        Standard standard = Ottermere.Make(
+            "recording",
+            Ottermere.LectureRoom.Light,
+            [.. notches.OrderBy(n => SettingDefinition.Parse(n.Setting)).Select(n => (n.Setting, n.Require, (string?)null))]
+        );
+        return SheetCompiler.Compile(
+            new Standard("recording", "recording", 1, "for a test", standard.Light, standard.Notches) { PlannedMinutes = 60 },
+            Model
+        );
     }
 }

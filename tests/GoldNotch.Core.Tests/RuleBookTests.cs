@@ -33,12 +33,27 @@ public class RuleBookTests
     // What breaks a rule, and the nearest thing that keeps it.
     private static readonly Dictionary<string, (object Breaks, object Keeps)> Cases = new()
     {
-        ["BIT-DEPTH-TOO-LOW"] = (Sheet(Shallow, ("record-format", "1080 29.97p"), ("bit-depth", "at least 10 bit")), Sheet(Shallow, ("record-format", "1080 29.97p"), ("bit-depth", "at least 8 bit"))),
+        ["BIT-DEPTH-TOO-LOW"] = (
+            Sheet(Shallow, ("record-format", "1080 29.97p"), ("bit-depth", "at least 10 bit")),
+            Sheet(Shallow, ("record-format", "1080 29.97p"), ("bit-depth", "at least 8 bit"))
+        ),
         ["AUTO-AND-CUT"] = (S(Condition.CutWithOthers, ("iris-control", "automatic")), S(("iris-control", "automatic"))),
-        ["SHUTTER-LONGER"] = (S(("record-format", "1080 29.97p"), ("shutter", "1/8")), S(("record-format", "1080 29.97p"), ("shutter", "1/30"))),
+        ["SHUTTER-LONGER"] = (
+            S(("record-format", "1080 29.97p"), ("shutter", "1/8")),
+            S(("record-format", "1080 29.97p"), ("shutter", "1/30"))
+        ),
         ["ANGLE-REASON"] = (S(("shutter", "90°")), S(("shutter", "172.8°"))),
-        ["INTERLACED-SLOW"] = (S(("record-format", "1080 59.94i")) with { Use = FootageUse.SlowMotion }, S(("record-format", "1080 59.94i"))),
-        ["DROP-FRAME-RATE"] = (S(("record-format", "1080 23.976p"), ("timecode-count", "drop-frame")), S(("record-format", "1080 29.97p"), ("timecode-count", "drop-frame"))),
+        ["INTERLACED-SLOW"] = (
+            S(("record-format", "1080 59.94i")) with
+            {
+                Use = FootageUse.SlowMotion,
+            },
+            S(("record-format", "1080 59.94i"))
+        ),
+        ["DROP-FRAME-RATE"] = (
+            S(("record-format", "1080 23.976p"), ("timecode-count", "drop-frame")),
+            S(("record-format", "1080 29.97p"), ("timecode-count", "drop-frame"))
+        ),
         ["PRESET-AGAINST-LIGHT"] = (S(("white-balance", "preset nearest to 5600 K")), S(("white-balance", "preset nearest to 3300 K"))),
         ["CLOCK-UNSET"] = (S(("gain", "0 dB")), S(("clock", "done"))),
         ["RESET-MISSING"] = (S(("gain", "0 dB")), S(("factory-reset", "done"))),
@@ -47,7 +62,10 @@ public class RuleBookTests
         ["NO-HEADPHONES"] = (S(("audio-peak-level", "−12 dBFS")), S(("audio-peak-level", "−12 dBFS"), ("headphones", "done"))),
         ["FORMAT-BEFORE-CLEAR"] = (S(("card-formatted", "done")), S(("card-formatted", "done"), ("card-cleared", "done"))),
         ["PHANTOM-WRONG-INPUT"] = (S(("input-1", "wireless"), ("phantom-1", "on")), S(("input-1", "microphone"), ("phantom-1", "on"))),
-        ["NO-SPARE-CHANNEL"] = (S(("channel-1", "input 1"), ("channel-2", "input 1")), S(("channel-1", "input 1"), ("channel-2", "input 1, 10 dB lower"))),
+        ["NO-SPARE-CHANNEL"] = (
+            S(("channel-1", "input 1"), ("channel-2", "input 1")),
+            S(("channel-1", "input 1"), ("channel-2", "input 1, 10 dB lower"))
+        ),
         ["ZEBRA-ON-LOG"] = (S(("profile", "log"), ("zebra", "100 %")), S(("profile", "log"), ("zebra", "95 %"))),
         ["LUT-AND-PROFILE"] = (S(("profile", "department"), ("viewing-lut", "on")), S(("profile", "log"), ("viewing-lut", "on"))),
         ["DIGITAL-ZOOM"] = (S(("digital-zoom", "on")), S(("digital-zoom", "off"))),
@@ -56,17 +74,38 @@ public class RuleBookTests
         ["GAIN-WITH-ND"] = (S(("gain", "6 dB"), ("nd", "1 stop")), S(("gain", "6 dB"), ("nd", "clear"))),
         ["GAIN-LIMIT-OPEN"] = (S(("gain-limit", "at most 12 dB")), S(("gain-limit", "at most 6 dB"))),
         ["AUDIO-PEAK"] = (S(("audio-peak-level", "−3 dBFS")), S(("audio-peak-level", "−12 dBFS"))),
-        ["ASK-RECEIVER"] = (S(("record-format", "by the use")) with { Use = FootageUse.Live }, S(("record-format", "by the use")) with { Use = FootageUse.Web }),
+        ["ASK-RECEIVER"] = (
+            S(("record-format", "by the use")) with
+            {
+                Use = FootageUse.Live,
+            },
+            S(("record-format", "by the use")) with
+            {
+                Use = FootageUse.Web,
+            }
+        ),
         ["PAN-SLOWLY"] = (S(("record-format", "2160 23.976p")), S(("record-format", "2160 29.97p"))),
         ["NEVER-HOLDS"] = (When(Condition.Tripod, Condition.Hand), When(Condition.Tripod, Condition.Indoors)),
-        ["POLICY-UNUSED"] = (S(("zebra", "95 %")) with { Policies = Policies.Defaults.With("zebra", "skin") }, S(("zebra", "by policy")) with { Policies = Policies.Defaults.With("zebra", "skin") }),
+        ["POLICY-UNUSED"] = (
+            S(("zebra", "95 %")) with
+            {
+                Policies = Policies.Defaults.With("zebra", "skin"),
+            },
+            S(("zebra", "by policy")) with
+            {
+                Policies = Policies.Defaults.With("zebra", "skin"),
+            }
+        ),
         ["MAGNIFIER-ON"] = (S(("magnifier", "on")), S(("magnifier", "off"))),
         ["HIGH-RATE-LEFT"] = (S(("high-rate", "on")), S(("high-rate", "on"), ("reset-after", "done"))),
         ["TOLERANCE-WIDE"] = (Tolerance("1 stop"), Tolerance("⅓ stop")),
         ["UNATTENDED-POWER"] = (S(Condition.Unattended, ("gain", "0 dB")), S(Condition.Unattended, ("mains-adapter", "camera"))),
         ["REASON-MISSING"] = (Reason(""), Reason("because")),
         ["GAIN-UP-ND-IN"] = (Sheet(Alder, ("gain", "6 dB"), ("nd", "2 stops")), Sheet(Alder, ("gain", "0 dB"), ("nd", "2 stops"))),
-        ["FLICKER"] = (Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "1/50")), Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "180°"))),
+        ["FLICKER"] = (
+            Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "1/50")),
+            Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "180°"))
+        ),
         ["CARD-TOO-SLOW"] = (Sheet(Card("C4"), ("record-format", "1080 29.97p")), Sheet(Card("C6"), ("record-format", "1080 29.97p"))),
         ["CLIP-LIMIT"] = (Sheet(Limit(29.98), ("record-format", "1080 29.97p")), Sheet(Limit(90), ("record-format", "1080 29.97p"))),
         ["FILE-SYSTEM"] = (Sheet(Slots("FAT32"), ("gain", "0 dB")), Sheet(Slots("exFAT"), ("gain", "0 dB"))),
@@ -74,20 +113,65 @@ public class RuleBookTests
         ["NEGATIVE-GAIN"] = (Sheet(Alder, ("gain", "lowest")), Sheet(Alder, ("gain", "0 dB"))),
         ["ISO-WITHOUT-BASE"] = (Sheet(TwoBases, ("gain", "base")), Sheet(TwoBases, ("base-iso", "low"), ("gain", "base"))),
         ["ZOOM-RAMPS"] = (Sheet(Alder, ("iris", "f/2.8")), Sheet(Alder, ("iris", "f/5.6"))),
-        ["METER-DISAGREES"] = (Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris", "f/5.6")), Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris", "as metered"))),
-        ["WHITE-BALANCE-CAST"] = (Sheet(Ottermere.Bracken, ("white-balance", "preset nearest to 4300 K")), Sheet(Ottermere.Bracken, ("white-balance", "preset nearest to 3200 K"))),
-        ["DROP-FRAME-HERE"] = (Sheet(Drop, ("record-format", "1080 23.976p"), ("timecode-count", "drop-frame")), Sheet(Drop, ("record-format", "1080 29.97p"), ("timecode-count", "drop-frame"))),
-        ["BUFFER-FILLS"] = (Sheet(Alder with { BufferGb = 24 }, ("record-format", "1080 29.97p")), Sheet(Alder, ("record-format", "1080 29.97p"))),
+        ["METER-DISAGREES"] = (
+            Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris", "f/5.6")),
+            Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris", "as metered"))
+        ),
+        ["WHITE-BALANCE-CAST"] = (
+            Sheet(Ottermere.Bracken, ("white-balance", "preset nearest to 4300 K")),
+            Sheet(Ottermere.Bracken, ("white-balance", "preset nearest to 3200 K"))
+        ),
+        ["DROP-FRAME-HERE"] = (
+            Sheet(Drop, ("record-format", "1080 23.976p"), ("timecode-count", "drop-frame")),
+            Sheet(Drop, ("record-format", "1080 29.97p"), ("timecode-count", "drop-frame"))
+        ),
+        ["BUFFER-FILLS"] = (
+            Sheet(Alder with { BufferGb = 24 }, ("record-format", "1080 29.97p")),
+            Sheet(Alder, ("record-format", "1080 29.97p"))
+        ),
         ["MUST-NOT-POSSIBLE"] = (Sheet(Alder, ("record-format", "1080 800p")), Sheet(Alder, ("record-format", "1080 29.97p"))),
-        ["BLACK-REFERENCE"] = (Sheet(Alder with { BlackReferenceMinutes = 8 }, ("gain", "0 dB")), Sheet(Alder with { BlackReferenceMinutes = 8 }, ("black-reference", "done"))),
-        ["BATTERY-SHORT"] = (Sheet(Alder with { Power = new PowerNeed(10, 10, 7.2, 1) }, ("gain", "0 dB")), Sheet(Alder with { Power = new PowerNeed(20, 10, 7.2, 1) }, ("gain", "0 dB"))),
-        ["RING-BY-EYE"] = (Sheet(Alder with { Lenses = [new NamedLens("35", Alder.Lens, null)] }, ("iris", "f/4")), Sheet(Alder, ("iris", "f/4"))),
-        ["SECOND-FOCUS-SWITCH"] = (Sheet(With(Setting.LensFocus, "manual"), ("focus-mode", "manual")), Sheet(With(Setting.LensFocus, "manual"), ("focus-mode", "manual"), ("lens-focus", "manual"))),
-        ["LEFTOVER-UNASKED"] = (Sheet(With(Setting.DigitalZoom, "off"), ("gain", "0 dB")), Sheet(With(Setting.DigitalZoom, "off"), ("digital-zoom", "off"))),
-        ["FORCED"] = (Sheet(Forcing, ("record-format", "1080 59.94p"), ("codec", "every frame")), Sheet(Forcing, ("record-format", "1080 29.97p"), ("codec", "every frame"))),
+        ["BLACK-REFERENCE"] = (
+            Sheet(Alder with { BlackReferenceMinutes = 8 }, ("gain", "0 dB")),
+            Sheet(Alder with { BlackReferenceMinutes = 8 }, ("black-reference", "done"))
+        ),
+        ["BATTERY-SHORT"] = (
+            Sheet(Alder with { Power = new PowerNeed(10, 10, 7.2, 1) }, ("gain", "0 dB")),
+            Sheet(Alder with { Power = new PowerNeed(20, 10, 7.2, 1) }, ("gain", "0 dB"))
+        ),
+        ["RING-BY-EYE"] = (
+            Sheet(Alder with { Lenses = [new NamedLens("35", Alder.Lens, null)] }, ("iris", "f/4")),
+            Sheet(Alder, ("iris", "f/4"))
+        ),
+        ["SECOND-FOCUS-SWITCH"] = (
+            Sheet(With(Setting.LensFocus, "manual"), ("focus-mode", "manual")),
+            Sheet(With(Setting.LensFocus, "manual"), ("focus-mode", "manual"), ("lens-focus", "manual"))
+        ),
+        ["LEFTOVER-UNASKED"] = (
+            Sheet(With(Setting.DigitalZoom, "off"), ("gain", "0 dB")),
+            Sheet(With(Setting.DigitalZoom, "off"), ("digital-zoom", "off"))
+        ),
+        ["FORCED"] = (
+            Sheet(Forcing, ("record-format", "1080 59.94p"), ("codec", "every frame")),
+            Sheet(Forcing, ("record-format", "1080 29.97p"), ("codec", "every frame"))
+        ),
         ["PLACE-MISSING"] = (Alder, Placed()),
-        ["MANUAL-SIGN"] = (Alder with { Controls = Alder.Controls.SetItem(Setting.Gain, Alder.Controls[Setting.Gain] with { ManualSign = "" }) }, Alder),
-        ["POSITION-AS-STOPS"] = (Alder with { Filters = [new("clear", Stops.Zero), new("1", new Stops(1))] }, Alder with { Filters = [new("clear", Stops.Zero), new("1", new Stops(2.6))] }),
+        ["MANUAL-SIGN"] = (
+            Alder with
+            {
+                Controls = Alder.Controls.SetItem(Setting.Gain, Alder.Controls[Setting.Gain] with { ManualSign = "" }),
+            },
+            Alder
+        ),
+        ["POSITION-AS-STOPS"] = (
+            Alder with
+            {
+                Filters = [new("clear", Stops.Zero), new("1", new Stops(1))],
+            },
+            Alder with
+            {
+                Filters = [new("clear", Stops.Zero), new("1", new Stops(2.6))],
+            }
+        ),
         ["RESET-UNKNOWN"] = (Alder, Alder with { Reset = new ResetBehaviour("Menu", ImmutableDictionary<Setting, string>.Empty) }),
         ["VOLTAGE"] = (Alder with { Power = new PowerNeed(150, 68, 24, 1) }, Alder with { Power = new PowerNeed(95, 34, 14.4, 1) }),
         ["CARD-BELOW-CLASS"] = (Slots("exFAT", "V60"), Slots("exFAT", "V30")),
@@ -95,13 +179,29 @@ public class RuleBookTests
     };
 
     /// <summary>Rules with a limit: just outside it, and on it.</summary>
-    public static TheoryData<string, string> Limits { get; } = new()
-    {
-        { "GAIN-LIMIT-OPEN", "gain limit" }, { "AUDIO-PEAK", "loud" }, { "AUDIO-PEAK", "quiet" }, { "ANGLE-REASON", "narrow" }, { "ANGLE-REASON", "wide" },
-        { "ZEBRA-ON-LOG", "zebra" }, { "TOLERANCE-WIDE", "stops" }, { "ND-INDOORS", "lux" }, { "CLIP-LIMIT", "clip" }, { "BATTERY-SHORT", "battery" },
-        { "VOLTAGE", "volts" }, { "PRESET-AGAINST-LIGHT", "mired" }, { "METER-DISAGREES", "dark" }, { "METER-DISAGREES", "bright" }, { "SHUTTER-LONGER", "frame" },
-        { "POSITION-AS-STOPS", "label" }, { "PAN-SLOWLY", "rate" }, { "BIT-DEPTH-TOO-LOW", "depth" }, { "GAIN-UP-ND-IN", "gain" },
-    };
+    public static TheoryData<string, string> Limits { get; } =
+        new()
+        {
+            { "GAIN-LIMIT-OPEN", "gain limit" },
+            { "AUDIO-PEAK", "loud" },
+            { "AUDIO-PEAK", "quiet" },
+            { "ANGLE-REASON", "narrow" },
+            { "ANGLE-REASON", "wide" },
+            { "ZEBRA-ON-LOG", "zebra" },
+            { "TOLERANCE-WIDE", "stops" },
+            { "ND-INDOORS", "lux" },
+            { "CLIP-LIMIT", "clip" },
+            { "BATTERY-SHORT", "battery" },
+            { "VOLTAGE", "volts" },
+            { "PRESET-AGAINST-LIGHT", "mired" },
+            { "METER-DISAGREES", "dark" },
+            { "METER-DISAGREES", "bright" },
+            { "SHUTTER-LONGER", "frame" },
+            { "POSITION-AS-STOPS", "label" },
+            { "PAN-SLOWLY", "rate" },
+            { "BIT-DEPTH-TOO-LOW", "depth" },
+            { "GAIN-UP-ND-IN", "gain" },
+        };
 
     private static readonly Dictionary<string, (object Outside, object Inside)> AtTheLimit = new()
     {
@@ -114,7 +214,10 @@ public class RuleBookTests
         ["stops"] = (Tolerance("⅔ stop"), Tolerance("½ stop")),
         ["lux"] = (Lit(1999, ("nd", "2 stops")), Lit(2000, ("nd", "2 stops"))),
         ["clip"] = (Sheet(Limit(74.9), ("record-format", "1080 29.97p")), Sheet(Limit(75), ("record-format", "1080 29.97p"))),
-        ["battery"] = (Sheet(Alder with { Power = new PowerNeed(14.37, 10, 7.2, 1) }, ("gain", "0 dB")), Sheet(Alder with { Power = new PowerNeed(14.38, 10, 7.2, 1) }, ("gain", "0 dB"))),
+        ["battery"] = (
+            Sheet(Alder with { Power = new PowerNeed(14.37, 10, 7.2, 1) }, ("gain", "0 dB")),
+            Sheet(Alder with { Power = new PowerNeed(14.38, 10, 7.2, 1) }, ("gain", "0 dB"))
+        ),
         ["volts"] = (Alder with { Power = new PowerNeed(95, 34, 17.1, 1) }, Alder with { Power = new PowerNeed(95, 34, 17, 1) }),
         ["mired"] = (S(("white-balance", "preset nearest to 3315 K")), S(("white-balance", "preset nearest to 3305 K"))),
         ["dark"] = (Metered(2000 / 1.29), Metered(2000 / 1.24)),
@@ -122,7 +225,10 @@ public class RuleBookTests
         ["frame"] = (S(("record-format", "1080 29.97p"), ("shutter", "1/29")), S(("record-format", "1080 29.97p"), ("shutter", "1/30"))),
         ["label"] = (Alder with { Filters = [new("1", new Stops(1.009))] }, Alder with { Filters = [new("1", new Stops(1.011))] }),
         ["rate"] = (S(("record-format", "1080 25p")), S(("record-format", "1080 29.97p"))),
-        ["depth"] = (Sheet(Shallow, ("record-format", "1080 29.97p"), ("bit-depth", "at least 9 bit")), Sheet(Shallow, ("record-format", "1080 29.97p"), ("bit-depth", "at least 8 bit"))),
+        ["depth"] = (
+            Sheet(Shallow, ("record-format", "1080 29.97p"), ("bit-depth", "at least 9 bit")),
+            Sheet(Shallow, ("record-format", "1080 29.97p"), ("bit-depth", "at least 8 bit"))
+        ),
         ["gain"] = (Sheet(Alder, ("gain", "3 dB"), ("nd", "2 stops")), Sheet(Alder, ("gain", "0 dB"), ("nd", "2 stops"))),
     };
 
@@ -138,15 +244,19 @@ public class RuleBookTests
     private static Standard Lit(double lux, params (string Setting, string Require)[] notches) =>
         Ottermere.Make("any", Room with { Illuminance = new Lux(lux) }, [.. notches.Select(n => (n.Setting, n.Require, (string?)null))]);
 
-    private static Sheet Metered(double lux) => SheetCompiler.Compile(
-        Lit(lux, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris", "f/5.6")), Alder);
+    private static Sheet Metered(double lux) =>
+        SheetCompiler.Compile(Lit(lux, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris", "f/5.6")), Alder);
 
     private static CameraModel Drop => With(Setting.TimecodeCount, "drop-frame");
 
-    private static CameraModel Forcing => With(Setting.Codec, "every frame", "long-frame") with
-    {
-        Dependencies = [new Dependency(Setting.RecordFormat, "1080 59.94p", Setting.Codec, "long-frame", "the card is too slow for more.")],
-    };
+    private static CameraModel Forcing =>
+        With(Setting.Codec, "every frame", "long-frame") with
+        {
+            Dependencies =
+            [
+                new Dependency(Setting.RecordFormat, "1080 59.94p", Setting.Codec, "long-frame", "the card is too slow for more."),
+            ],
+        };
 
     public static TheoryData<string> Ids => [.. RuleBook.All.Select(r => r.Id)];
 
@@ -181,42 +291,68 @@ public class RuleBookTests
         $"{finding.Grade} {(finding.Setting is { } setting ? SettingDefinition.Of(setting).Key : "–")} {finding.Because.Case}: "
         + string.Join(", ", finding.Because.Figures.Select(f => $"{f.Name}={f.Value.Text().Replace('\u202f', ' ')}"));
 
-    private static ImmutableArray<RuleFinding> Find(object what) => what switch
-    {
-        Standard standard => RuleBook.Of(standard),
-        CameraModel model => RuleBook.Of(model),
-        _ => RuleBook.Of((Sheet)what),
-    };
+    private static ImmutableArray<RuleFinding> Find(object what) =>
+        what switch
+        {
+            Standard standard => RuleBook.Of(standard),
+            CameraModel model => RuleBook.Of(model),
+            _ => RuleBook.Of((Sheet)what),
+        };
 
     private static Standard S(params (string Setting, string Require)[] notches) =>
         Ottermere.Make("any", Room, [.. notches.Select(n => (n.Setting, n.Require, (string?)null))]);
 
     private static Standard S(Condition condition, params (string Setting, string Require)[] notches) =>
-        S(notches) with { Circumstances = Circumstances.Usual.With(condition) };
+        S(notches) with
+        {
+            Circumstances = Circumstances.Usual.With(condition),
+        };
 
     private static Sheet Sheet(CameraModel model, params (string Setting, string Require)[] notches) =>
         SheetCompiler.Compile(S(notches) with { PlannedMinutes = 75 }, model);
 
     private static Standard When(params Condition[] conditions) => OneNotch(n => n with { When = [.. conditions] });
 
-    private static Standard Tolerance(string tolerance) => OneNotch(n => n with { Tolerance = Distance.ParseTolerance(tolerance, NaturalUnit.Stops) });
+    private static Standard Tolerance(string tolerance) =>
+        OneNotch(n => n with { Tolerance = Distance.ParseTolerance(tolerance, NaturalUnit.Stops) });
 
     private static Standard Reason(string reason) => OneNotch(n => n with { Reason = reason });
 
     private static Standard OneNotch(Func<Notch, Notch> change) =>
-        new("any", "any", 1, "for a test", Room, [change(new Notch(Setting.Shutter, Requirement.Parse(Setting.Shutter, "180°"), default, Importance.Must, "because"))]);
+        new(
+            "any",
+            "any",
+            1,
+            "for a test",
+            Room,
+            [change(new Notch(Setting.Shutter, Requirement.Parse(Setting.Shutter, "180°"), default, Importance.Must, "because"))]
+        );
 
     private static CameraModel With(Setting setting, params string[] words) =>
-        Alder with { Choices = Alder.Choices.Add(setting, new ChoiceControl([.. words.Select(w => new ChoicePosition(w, ""))], false)) };
+        Alder with
+        {
+            Choices = Alder.Choices.Add(setting, new ChoiceControl([.. words.Select(w => new ChoicePosition(w, ""))], false)),
+        };
 
     private static CameraModel Card(string printed) => Alder with { Card = new IssuedCard("SD", 64, CardClass.Parse(printed), "exFAT") };
 
     private static CameraModel Slots(string fileSystem, string? slowest = null) =>
-        Card("V30") with { Slots = [new MediaSlot("slot A", "SD", [fileSystem], slowest is null ? null : CardClass.Parse(slowest))] };
+        Card("V30") with
+        {
+            Slots = [new MediaSlot("slot A", "SD", [fileSystem], slowest is null ? null : CardClass.Parse(slowest))],
+        };
 
-    private static CameraModel Limit(double minutes) => Alder with { Formats = [.. Alder.Formats.Select(f => f with { ClipMinutes = minutes })] };
+    private static CameraModel Limit(double minutes) =>
+        Alder with
+        {
+            Formats = [.. Alder.Formats.Select(f => f with { ClipMinutes = minutes })],
+        };
 
-    private static CameraModel OnlyOn(string type) => Card("V90") with { Formats = [.. Alder.Formats.Select(f => f with { CardTypes = [type] })] };
+    private static CameraModel OnlyOn(string type) =>
+        Card("V90") with
+        {
+            Formats = [.. Alder.Formats.Select(f => f with { CardTypes = [type] })],
+        };
 
     private static CameraModel Placed()
     {

@@ -42,7 +42,9 @@ public class SettingDefinitionTests
             var dial = Dial.Of(setting, model, format, model.Gain.Bases.FirstOrDefault()?.Word);
             foreach (Detent detent in dial.Detents)
             {
-                ShownValue.TryOf(setting, new ControlSource(model, format, model.Gain.Bases.FirstOrDefault()?.Word), detent.Label).ShouldBe(detent.Value, $"{setting} on {model.Name}");
+                ShownValue
+                    .TryOf(setting, new ControlSource(model, format, model.Gain.Bases.FirstOrDefault()?.Word), detent.Label)
+                    .ShouldBe(detent.Value, $"{setting} on {model.Name}");
             }
         }
     }
@@ -55,12 +57,16 @@ public class SettingDefinitionTests
     public void Brighter_is_positive_whatever_exposes(Setting setting, string read, string target, double stops)
     {
         var control = new ControlSource(Ottermere.Alder, null, null);
-        Stops brighter = SettingDefinition.Of(setting).Brighter(ShownValue.TryOf(setting, control, read)!, ShownValue.TryOf(setting, control, target)!);
+        Stops brighter = SettingDefinition
+            .Of(setting)
+            .Brighter(ShownValue.TryOf(setting, control, read)!, ShownValue.TryOf(setting, control, target)!);
         brighter.Value.ShouldBe(stops, 0.001);
     }
 
     [Fact]
     public void Only_what_exposes_has_a_part_in_the_exposure() =>
-        SettingDefinition.All.Where(d => d.Exposes).Select(d => d.Setting)
+        SettingDefinition
+            .All.Where(d => d.Exposes)
+            .Select(d => d.Setting)
             .ShouldBe([Setting.Shutter, Setting.Gain, Setting.NeutralDensity, Setting.Iris]);
 }

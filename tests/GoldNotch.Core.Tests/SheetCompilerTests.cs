@@ -65,8 +65,13 @@ public class SheetCompilerTests
     [Fact]
     public void A_fixed_iris_does_not_move_for_what_others_left()
     {
-        Standard still = Ottermere.Make("still", Ottermere.Glasshouse.Light,
-            ("record-format", "1080 29.97p", null), ("gain", "0 dB", null), ("iris", "f/5.6", null));
+        Standard still = Ottermere.Make(
+            "still",
+            Ottermere.Glasshouse.Light,
+            ("record-format", "1080 29.97p", null),
+            ("gain", "0 dB", null),
+            ("iris", "f/5.6", null)
+        );
         SheetCompiler.Compile(still, Ottermere.Bracken).LineOf(Setting.Iris)!.Target!.Label.ShouldBe("f/5.6");
     }
 
@@ -91,20 +96,33 @@ public class SheetCompilerTests
     [Fact]
     public void Without_1_48_the_nearest_speed_is_given_with_its_angle_and_its_stops()
     {
-        Standard film = Ottermere.Make("film", Ottermere.LectureRoom.Light, ("record-format", "1080 23.976p", null), ("shutter", "180°", null));
+        Standard film = Ottermere.Make(
+            "film",
+            Ottermere.LectureRoom.Light,
+            ("record-format", "1080 23.976p", null),
+            ("shutter", "180°", null)
+        );
         SheetCompiler.Compile(film, Ottermere.Alder).LineOf(Setting.Shutter)!.Target!.Label.ShouldBe("1/48");
         SheetLine bracken = SheetCompiler.Compile(film, Ottermere.Bracken).LineOf(Setting.Shutter)!;
         bracken.Fit.ShouldBe(Fit.Compromise);
         bracken.Target!.Label.ShouldBe("1/60");
-        bracken.Because.Figures.Select(f => f.Value).OfType<FigureValue.Amount>().First(a => a.Measure == Measure.Degrees).Value.ShouldBe(143.86, 0.01);
+        bracken
+            .Because.Figures.Select(f => f.Value)
+            .OfType<FigureValue.Amount>()
+            .First(a => a.Measure == Measure.Degrees)
+            .Value.ShouldBe(143.86, 0.01);
         bracken.Size.Amount.ShouldBe(-0.3234, 0.001);
     }
 
     [Fact]
     public void Flicker_of_the_chosen_speed_is_told_at_the_sites_mains()
     {
-        Standard europe = Ottermere.Make("fifty", new SceneLight("strip lamps", null, new Kelvin(4000), 50, LampKind.Mains),
-            ("record-format", "1080 29.97p", null), ("shutter", "180°", null));
+        Standard europe = Ottermere.Make(
+            "fifty",
+            new SceneLight("strip lamps", null, new Kelvin(4000), 50, LampKind.Mains),
+            ("record-format", "1080 29.97p", null),
+            ("shutter", "180°", null)
+        );
         SheetCompiler.Compile(europe, Ottermere.Bracken).LineOf(Setting.Shutter)!.Because.Cases().ShouldContain("pulses");
         LectureBracken.LineOf(Setting.Shutter)!.Because.Text().ShouldContain("Steady under 60");
     }
@@ -180,7 +198,12 @@ public class SheetCompilerTests
     [Fact]
     public void The_option_of_at_least_double_never_goes_slower()
     {
-        Standard faster = Ottermere.Make("faster", Ottermere.LectureRoom.Light, ("record-format", "1080 23.976p", null), ("shutter", "180° or faster", null));
+        Standard faster = Ottermere.Make(
+            "faster",
+            Ottermere.LectureRoom.Light,
+            ("record-format", "1080 23.976p", null),
+            ("shutter", "180° or faster", null)
+        );
         SheetCompiler.Compile(faster, Ottermere.Alder).LineOf(Setting.Shutter)!.Target!.Label.ShouldBe("1/48");
         CameraModel without48 = Ottermere.Alder with { Shutters = [ExposureTime.OneOver(40), ExposureTime.OneOver(60)] };
         SheetCompiler.Compile(faster, without48).LineOf(Setting.Shutter)!.Target!.Label.ShouldBe("1/60");
@@ -216,7 +239,13 @@ public class SheetCompilerTests
     [Fact]
     public void The_lowest_gain_and_the_highest_bit_rate_are_taken_as_they_are()
     {
-        Standard ends = Ottermere.Make("ends", Ottermere.LectureRoom.Light, ("record-format", "2160 29.97p", null), ("bit-rate", "highest", null), ("gain", "lowest", null));
+        Standard ends = Ottermere.Make(
+            "ends",
+            Ottermere.LectureRoom.Light,
+            ("record-format", "2160 29.97p", null),
+            ("bit-rate", "highest", null),
+            ("gain", "lowest", null)
+        );
         Sheet sheet = SheetCompiler.Compile(ends, Ottermere.Alder);
         sheet.LineOf(Setting.BitRate)!.Target!.Label.ShouldBe("140\u202fMb/s");
         sheet.LineOf(Setting.Gain)!.Target!.Label.ShouldBe("−3\u202fdB");
@@ -226,11 +255,16 @@ public class SheetCompilerTests
     public void The_direction_of_an_iris_is_told_in_words()
     {
         GlassBracken.LineOf(Setting.Iris)!.SizeLabel.ShouldBe("open 1\u202fstop");
-        GlassBracken.LineOf(Setting.NeutralDensity)!.SizeLabel.ShouldBe("−0.6\u202fstop", "a filter that takes more is darker, and darker is negative");
+        GlassBracken
+            .LineOf(Setting.NeutralDensity)!
+            .SizeLabel.ShouldBe("−0.6\u202fstop", "a filter that takes more is darker, and darker is negative");
     }
 
     [Fact]
     public void Two_notches_for_one_setting_are_refused() =>
-        Should.Throw<QuantityException>(() => Ottermere.Make("twice", Ottermere.LectureRoom.Light, ("gain", "0 dB", null), ("gain", "lowest", null)))
+        Should
+            .Throw<QuantityException>(() =>
+                Ottermere.Make("twice", Ottermere.LectureRoom.Light, ("gain", "0 dB", null), ("gain", "lowest", null))
+            )
             .Message.ShouldContain("gain");
 }

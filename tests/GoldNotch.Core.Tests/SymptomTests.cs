@@ -29,7 +29,14 @@ public class SymptomTests
     [Fact]
     public void Gain_is_allowed_up_to_the_cap_of_the_card_and_no_further()
     {
-        Diagnosis dark = Diagnosis.Of(SymptomBook.Parse("dark-picture"), Ottermere.Alder with { Gain = Ottermere.Alder.Gain with { Cap = new Decibels(9) } }, []);
+        Diagnosis dark = Diagnosis.Of(
+            SymptomBook.Parse("dark-picture"),
+            Ottermere.Alder with
+            {
+                Gain = Ottermere.Alder.Gain with { Cap = new Decibels(9) },
+            },
+            []
+        );
         dark.OnlyThen.ShouldContain(new Decibels(9).Label());
         Diagnosis.Of(dark.Symptom, Ottermere.Alder, []).OnlyThen.ShouldContain("allows no gain");
     }
@@ -76,9 +83,19 @@ public class SymptomTests
     public void The_wireless_pair_is_asked_in_the_order_in_which_it_fails_and_seen_to_it_is_ruled_out()
     {
         Standard talk = Ottermere.Make("talk", Ottermere.LectureRoom.Light, ("wireless-pair", "done", null), ("phantom-1", "off", null));
-        Sheet sheet = SheetCompiler.Compile(talk, Ottermere.Alder with { Choices = Ottermere.Alder.Choices.Add(Setting.Phantom1, new ChoiceControl([new ChoicePosition("off", ""), new ChoicePosition("on", "")], false)) });
+        Sheet sheet = SheetCompiler.Compile(
+            talk,
+            Ottermere.Alder with
+            {
+                Choices = Ottermere.Alder.Choices.Add(
+                    Setting.Phantom1,
+                    new ChoiceControl([new ChoicePosition("off", ""), new ChoicePosition("on", "")], false)
+                ),
+            }
+        );
         SymptomBook.Parse("silent-wireless").Causes.Select(c => c.Key).Take(5).ShouldBe(["channel", "lamps", "cells", "receiver", "cable"]);
-        Keys(Of("silent-wireless", sheet, ("wireless-pair", "not done")), CauseState.Look).ShouldBe(["channel", "lamps", "cells", "receiver", "cable", "input", "phantom"]);
+        Keys(Of("silent-wireless", sheet, ("wireless-pair", "not done")), CauseState.Look)
+            .ShouldBe(["channel", "lamps", "cells", "receiver", "cable", "input", "phantom"]);
         Diagnosis seenTo = Of("silent-wireless", sheet, ("wireless-pair", "done"), ("phantom-1", "on"));
         Keys(seenTo, CauseState.RuledOut).ShouldBe(["channel", "lamps", "cells", "receiver"]);
         Keys(seenTo, CauseState.StandsSo).ShouldBe(["phantom"]);
@@ -89,15 +106,25 @@ public class SymptomTests
     [InlineData("on", "off", CauseState.Look, CauseState.Look)]
     [InlineData("on", "on", CauseState.StandsSo, CauseState.RuledOut)]
     [InlineData("off", "off", CauseState.RuledOut, CauseState.StandsSo)]
-    public void Of_two_inputs_only_what_the_sheet_wants_otherwise_is_called_the_cause(string one, string two, CauseState wireless, CauseState cabled)
+    public void Of_two_inputs_only_what_the_sheet_wants_otherwise_is_called_the_cause(
+        string one,
+        string two,
+        CauseState wireless,
+        CauseState cabled
+    )
     {
         CameraModel both = Ottermere.Alder with
         {
-            Choices = Ottermere.Alder.Choices
-                .Add(Setting.Phantom1, WholeSheetTests.Positions("off", "on")).Add(Setting.Phantom2, WholeSheetTests.Positions("off", "on")),
+            Choices = Ottermere
+                .Alder.Choices.Add(Setting.Phantom1, WholeSheetTests.Positions("off", "on"))
+                .Add(Setting.Phantom2, WholeSheetTests.Positions("off", "on")),
         };
-        Sheet sheet = SheetCompiler.Compile(Ottermere.Make("talk", Ottermere.LectureRoom.Light, ("phantom-1", "on", null), ("phantom-2", "off", null)), both);
-        CauseState Phantom(string symptom) => Of(symptom, sheet, ("phantom-1", one), ("phantom-2", two)).Causes.First(c => c.Cause.Key == "phantom").State;
+        Sheet sheet = SheetCompiler.Compile(
+            Ottermere.Make("talk", Ottermere.LectureRoom.Light, ("phantom-1", "on", null), ("phantom-2", "off", null)),
+            both
+        );
+        CauseState Phantom(string symptom) =>
+            Of(symptom, sheet, ("phantom-1", one), ("phantom-2", two)).Causes.First(c => c.Cause.Key == "phantom").State;
         (Phantom("silent-wireless"), Phantom("silent-cabled")).ShouldBe((wireless, cabled));
     }
 
@@ -106,7 +133,8 @@ public class SymptomTests
     {
         Diagnosis white = Of("white-refused", Lecture, ("white-balance", "5600"), ("full-auto", "on"));
         Keys(white, CauseState.StandsSo).ShouldBe(["number", "full-auto"]);
-        Keys(Of("white-refused", Lecture, ("white-balance", "A"), ("full-auto", "off")), CauseState.RuledOut).ShouldBe(["number", "full-auto"]);
+        Keys(Of("white-refused", Lecture, ("white-balance", "A"), ("full-auto", "off")), CauseState.RuledOut)
+            .ShouldBe(["number", "full-auto"]);
     }
 
     [Fact]
@@ -114,7 +142,10 @@ public class SymptomTests
     {
         Diagnosis black = Diagnosis.Of(SymptomBook.Parse("black-screen"), Ottermere.Bracken, []);
         black.StillToLookAt(FrozenSet<string>.Empty).Length.ShouldBe(6);
-        black.StillToLookAt(new HashSet<string> { "eye-sensor", "finder-button", "display-button", "key-lock", "power-lever" }).Select(c => c.Cause.Key).ShouldBe(["power"]);
+        black
+            .StillToLookAt(new HashSet<string> { "eye-sensor", "finder-button", "display-button", "key-lock", "power-lever" })
+            .Select(c => c.Cause.Key)
+            .ShouldBe(["power"]);
         black.StillToLookAt(black.Symptom.Causes.Select(c => c.Key).ToHashSet()).ShouldBeEmpty();
     }
 
@@ -122,7 +153,10 @@ public class SymptomTests
     public void What_stands_so_has_to_be_put_right_before_it_is_called_a_fault()
     {
         Diagnosis white = Of("white-refused", Lecture, ("white-balance", "5600"));
-        white.StillToLookAt(new HashSet<string> { "full-auto", "too-bright", "too-dark", "card-small" }).Select(c => c.Cause.Key).ShouldBe(["number"]);
+        white
+            .StillToLookAt(new HashSet<string> { "full-auto", "too-bright", "too-dark", "card-small" })
+            .Select(c => c.Cause.Key)
+            .ShouldBe(["number"]);
     }
 
     [Fact]
@@ -130,7 +164,9 @@ public class SymptomTests
     {
         Diagnosis dark = Of("dark-picture", Lecture, ("nd", "clear"), ("shutter", "1/60"), ("iris", "1.7"));
         string fault = dark.FaultInWords(" Since it fell on Tuesday. ");
-        fault.ShouldBe($"The picture is dark. Checked and not the cause: cap, screen brightness. ND filter was read as clear, so this is not the cause. Iris was read as f/1.7, so this is not the cause. Shutter was read as 1/60, so this is not the cause. Since it fell on Tuesday.");
+        fault.ShouldBe(
+            $"The picture is dark. Checked and not the cause: cap, screen brightness. ND filter was read as clear, so this is not the cause. Iris was read as f/1.7, so this is not the cause. Shutter was read as 1/60, so this is not the cause. Since it fell on Tuesday."
+        );
         Diagnosis.Of(dark.Symptom, Ottermere.Bracken, []).FaultInWords("").ShouldEndWith("screen brightness.");
     }
 
@@ -155,7 +191,18 @@ public class SymptomTests
     [Fact]
     public void Every_cause_of_every_symptom_is_held_against_any_reading()
     {
-        (string, string)[] typed = [("full-auto", "on"), ("record-format", "1080 59.94i"), ("shutter", "auto"), ("gain", "H"), ("nd", "2"), ("iris-control", "auto"), ("iris", "4"), ("white-balance", "auto"), ("focus-mode", "auto")];
+        (string, string)[] typed =
+        [
+            ("full-auto", "on"),
+            ("record-format", "1080 59.94i"),
+            ("shutter", "auto"),
+            ("gain", "H"),
+            ("nd", "2"),
+            ("iris-control", "auto"),
+            ("iris", "4"),
+            ("white-balance", "auto"),
+            ("focus-mode", "auto"),
+        ];
         foreach (Symptom symptom in SymptomBook.All)
         {
             Diagnosis diagnosis = Diagnosis.Of(symptom, Ottermere.Bracken, Verdicts(Lecture, typed));
@@ -165,9 +212,12 @@ public class SymptomTests
         }
     }
 
-    private static Diagnosis Of(string symptom, Sheet sheet, params (string, string)[] typed) => Diagnosis.Of(SymptomBook.Parse(symptom), sheet.Model, Verdicts(sheet, typed));
+    private static Diagnosis Of(string symptom, Sheet sheet, params (string, string)[] typed) =>
+        Diagnosis.Of(SymptomBook.Parse(symptom), sheet.Model, Verdicts(sheet, typed));
 
-    private static ImmutableArray<Verdict> Verdicts(Sheet sheet, params (string, string)[] typed) => CheckEvaluator.Evaluate(sheet, Ottermere.Read(sheet, typed));
+    private static ImmutableArray<Verdict> Verdicts(Sheet sheet, params (string, string)[] typed) =>
+        CheckEvaluator.Evaluate(sheet, Ottermere.Read(sheet, typed));
 
-    private static IEnumerable<string> Keys(Diagnosis diagnosis, CauseState state) => diagnosis.Causes.Where(c => c.State == state).Select(c => c.Cause.Key);
+    private static IEnumerable<string> Keys(Diagnosis diagnosis, CauseState state) =>
+        diagnosis.Causes.Where(c => c.State == state).Select(c => c.Cause.Key);
 }

@@ -18,12 +18,13 @@ internal static class Telling
     internal static IEnumerable<Judgement> Whole(this Judgement judgement) =>
         [judgement, .. judgement.Then.SelectMany(Whole), .. judgement.Figures.SelectMany(f => Quoted(f.Value)).SelectMany(Whole)];
 
-    private static IEnumerable<Judgement> Quoted(FigureValue figure) => figure switch
-    {
-        FigureValue.Quoted quoted => [quoted.Judgement],
-        FigureValue.List list => list.Items.SelectMany(Quoted),
-        _ => [],
-    };
+    private static IEnumerable<Judgement> Quoted(FigureValue figure) =>
+        figure switch
+        {
+            FigureValue.Quoted quoted => [quoted.Judgement],
+            FigureValue.List list => list.Items.SelectMany(Quoted),
+            _ => [],
+        };
 
     internal static string InOneLine(this IEnumerable<Judgement> judgements) => string.Join(" · ", judgements.Select(Text));
 }

@@ -17,9 +17,17 @@ public class TemplateTests
     {
         FigureValue[] kinds =
         [
-            FigureValue.In(Measure.StopsDifference, -33.26), FigureValue.In(Measure.Lux, 120_000), FigureValue.In(Measure.Count, 1), FigureValue.In(Measure.Kelvin, 10_000),
-            Setting.NeutralDensity, FNumber.Parse("22"), new SettingValue.Mode(true), new DateOnly(2026, 11, 27),
-            new string('w', 40), FigureValue.Of(["one", "two", "three"]), FigureValue.Of(Array.Empty<string>()),
+            FigureValue.In(Measure.StopsDifference, -33.26),
+            FigureValue.In(Measure.Lux, 120_000),
+            FigureValue.In(Measure.Count, 1),
+            FigureValue.In(Measure.Kelvin, 10_000),
+            Setting.NeutralDensity,
+            FNumber.Parse("22"),
+            new SettingValue.Mode(true),
+            new DateOnly(2026, 11, 27),
+            new string('w', 40),
+            FigureValue.Of(["one", "two", "three"]),
+            FigureValue.Of(Array.Empty<string>()),
         ];
         Templates.All.Count().ShouldBeGreaterThan(300);
         foreach (Template template in Templates.All)
@@ -71,7 +79,12 @@ public class TemplateTests
     [Fact]
     public void A_judgement_of_a_rule_that_is_gone_is_named_with_its_figures()
     {
-        var gone = new Judgement("GONE-RULE", "was", Setting.Gain, [new Figure("gain", new Decibels(6)), new Figure("light", new Lux(500))]);
+        var gone = new Judgement(
+            "GONE-RULE",
+            "was",
+            Setting.Gain,
+            [new Figure("gain", new Decibels(6)), new Figure("light", new Lux(500))]
+        );
         JudgementText.Of(gone).ShouldBe("GONE-RULE (was) is a rule of another version: gain +6\u202fdB, light 500\u202flx.");
     }
 

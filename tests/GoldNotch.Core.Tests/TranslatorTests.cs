@@ -32,7 +32,11 @@ public class TranslatorTests
     [InlineData("markers", "80 %", "note it on the sheet")]
     public void What_a_model_has_not_is_told_with_what_to_do_instead(string setting, string want, string instead)
     {
-        CameraModel without = Cine with { Choices = ImmutableDictionary<Setting, ChoiceControl>.Empty, NotFitted = [SettingDefinition.Parse(setting)] };
+        CameraModel without = Cine with
+        {
+            Choices = ImmutableDictionary<Setting, ChoiceControl>.Empty,
+            NotFitted = [SettingDefinition.Parse(setting)],
+        };
         SheetLine line = Line(without, setting, (setting, want));
         line.Fit.ShouldBe(Fit.NotPossible);
         line.Target.ShouldBeNull();
@@ -59,7 +63,11 @@ public class TranslatorTests
     public void A_position_comes_with_what_experience_adds(string setting, string word, string advice)
     {
         Setting what = SettingDefinition.Parse(setting);
-        CameraModel with = Cine with { NotFitted = [], Choices = ImmutableDictionary<Setting, ChoiceControl>.Empty.Add(what, WholeSheetTests.Positions(word, "other")) };
+        CameraModel with = Cine with
+        {
+            NotFitted = [],
+            Choices = ImmutableDictionary<Setting, ChoiceControl>.Empty.Add(what, WholeSheetTests.Positions(word, "other")),
+        };
         SheetLine line = Line(with, setting, (setting, word));
         line.Fit.ShouldBe(Fit.Exact);
         line.Because.Text().ShouldContain(advice);
@@ -79,8 +87,20 @@ public class TranslatorTests
     [InlineData("spare-channel", "second", "input 2")]
     public void The_option_of_the_spare_channel_chooses_its_source(string policy, string option, string word)
     {
-        CameraModel with = Cine with { Choices = Cine.Choices.Add(Setting.Channel2, WholeSheetTests.Positions("input 1", "input 1, 10 dB lower", "input 2", "built-in")) };
-        Sheet sheet = SheetCompiler.Compile(Standard(("channel-2", "by policy")) with { Policies = Policies.Defaults.With(policy, option) }, with);
+        CameraModel with = Cine with
+        {
+            Choices = Cine.Choices.Add(
+                Setting.Channel2,
+                WholeSheetTests.Positions("input 1", "input 1, 10 dB lower", "input 2", "built-in")
+            ),
+        };
+        Sheet sheet = SheetCompiler.Compile(
+            Standard(("channel-2", "by policy")) with
+            {
+                Policies = Policies.Defaults.With(policy, option),
+            },
+            with
+        );
         sheet.Target<SettingValue.Choice>(Setting.Channel2)!.Word.ShouldBe(word);
     }
 
@@ -89,22 +109,35 @@ public class TranslatorTests
     [InlineData("skin", "70\u202f%")]
     [InlineData("off", "off")]
     public void The_option_of_the_zebra_chooses_its_level(string option, string target) =>
-        SheetCompiler.Compile(Standard(("zebra", "by policy")) with { Policies = Policies.Defaults.With("zebra", option) }, Cine).LineOf(Setting.Zebra)!.Target!.Label.ShouldBe(target);
+        SheetCompiler
+            .Compile(Standard(("zebra", "by policy")) with { Policies = Policies.Defaults.With("zebra", option) }, Cine)
+            .LineOf(Setting.Zebra)!
+            .Target!.Label.ShouldBe(target);
 
     [Theory]
     [InlineData("manual", "manual")]
     [InlineData("automatic", "automatic")]
     public void The_option_of_the_sound_level_chooses_who_sets_it(string option, string word) =>
-        SheetCompiler.Compile(Standard(("audio-level-control", "by policy")) with { Policies = Policies.Defaults.With("audio-level", option) }, Cine)
-            .Target<SettingValue.Choice>(Setting.AudioLevelControl)!.Word.ShouldBe(word);
+        SheetCompiler
+            .Compile(Standard(("audio-level-control", "by policy")) with { Policies = Policies.Defaults.With("audio-level", option) }, Cine)
+            .Target<SettingValue.Choice>(Setting.AudioLevelControl)!
+            .Word.ShouldBe(word);
 
     [Theory]
     [InlineData("card", "memory A")]
     [InlineData("preset", "3200\u202fK")]
     [InlineData("automatic", "auto")]
     public void The_option_of_the_balance_chooses_where_white_comes_from(string option, string target) =>
-        SheetCompiler.Compile(Standard(("white-balance", "by policy")) with { Policies = Policies.Defaults.With("balance", option) }, Ottermere.Alder)
-            .LineOf(Setting.WhiteBalance)!.Target!.Label.ShouldBe(target);
+        SheetCompiler
+            .Compile(
+                Standard(("white-balance", "by policy")) with
+                {
+                    Policies = Policies.Defaults.With("balance", option),
+                },
+                Ottermere.Alder
+            )
+            .LineOf(Setting.WhiteBalance)!
+            .Target!.Label.ShouldBe(target);
 
     [Fact]
     public void Cameras_that_are_cut_together_are_set_to_the_number_of_the_light()
@@ -118,7 +151,10 @@ public class TranslatorTests
     {
         Line(Cine, "zebra", ("zebra", "100 %")).Because.Cases().ShouldContain("zebra-clipping");
         Line(Cine, "zebra", ("zebra", "70 %")).Because.Text().ShouldContain("slightly less");
-        CameraModel always = Cine with { Levels = Cine.Levels.SetItem(Setting.Zebra, new LevelControl([70, 100], HasOff: false, HasAutomatic: false)) };
+        CameraModel always = Cine with
+        {
+            Levels = Cine.Levels.SetItem(Setting.Zebra, new LevelControl([70, 100], HasOff: false, HasAutomatic: false)),
+        };
         SheetLine line = Line(always, "zebra", ("zebra", "off"));
         line.Fit.ShouldBe(Fit.NotPossible);
         line.Because.Text().ShouldContain("Set 100");
@@ -141,12 +177,14 @@ public class TranslatorTests
     }
 
     [Fact]
-    public void A_number_the_card_says_nothing_of_is_for_a_person() => Line(Cine, "auto-exposure-shift", ("auto-exposure-shift", "0")).Fit.ShouldBe(Fit.CheckByEye);
+    public void A_number_the_card_says_nothing_of_is_for_a_person() =>
+        Line(Cine, "auto-exposure-shift", ("auto-exposure-shift", "0")).Fit.ShouldBe(Fit.CheckByEye);
 
     [Theory]
     [InlineData("-3 dBFS", "a laugh clips")]
     [InlineData("-12 dBFS", "room for a laugh")]
-    public void A_peak_level_says_what_room_it_leaves(string want, string says) => Line(Cine, "audio-peak-level", ("audio-peak-level", want)).Because.Text().ShouldContain(says);
+    public void A_peak_level_says_what_room_it_leaves(string want, string says) =>
+        Line(Cine, "audio-peak-level", ("audio-peak-level", want)).Because.Text().ShouldContain(says);
 
     [Fact]
     public void A_camera_with_one_base_has_no_high_one_and_needs_nobody_for_the_low()
@@ -158,7 +196,16 @@ public class TranslatorTests
     [Fact]
     public void Without_a_known_light_the_base_is_for_a_person_who_begins_at_the_low_one()
     {
-        Standard dark = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = null }, ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base-iso", "by policy", null));
+        Standard dark = Ottermere.Make(
+            "any",
+            Ottermere.LectureRoom.Light with
+            {
+                Illuminance = null,
+            },
+            ("record-format", "1080 29.97p", null),
+            ("shutter", "180°", null),
+            ("base-iso", "by policy", null)
+        );
         SheetLine line = SheetCompiler.Compile(dark, Cine).LineOf(Setting.BaseIso)!;
         line.Fit.ShouldBe(Fit.CheckByEye);
         ((SettingValue.Choice)line.Target!).Word.ShouldBe("low");
@@ -172,17 +219,35 @@ public class TranslatorTests
     [InlineData(170, "low-first", "high")]
     public void The_option_of_two_bases_decides_between_them(double lux, string option, string word)
     {
-        Standard standard = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = new Lux(lux) },
-            ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base-iso", "by policy", null), ("nd", "clear", null), ("iris", "f/4", null));
+        Standard standard = Ottermere.Make(
+            "any",
+            Ottermere.LectureRoom.Light with
+            {
+                Illuminance = new Lux(lux),
+            },
+            ("record-format", "1080 29.97p", null),
+            ("shutter", "180°", null),
+            ("base-iso", "by policy", null),
+            ("nd", "clear", null),
+            ("iris", "f/4", null)
+        );
         Sheet sheet = SheetCompiler.Compile(standard with { Policies = Policies.Defaults.With("two-bases", option) }, Cine);
         sheet.BaseWord.ShouldBe(word);
-        sheet.LineOf(Setting.BaseIso)!.Because.Figures[0].Value.Number().ShouldBe(16 * MeteredLight.DomeConstant / (lux * sheet.Target<SettingValue.Speed>(Setting.Shutter)!.Time.Seconds), 0.5);
+        sheet
+            .LineOf(Setting.BaseIso)!
+            .Because.Figures[0]
+            .Value.Number()
+            .ShouldBe(16 * MeteredLight.DomeConstant / (lux * sheet.Target<SettingValue.Speed>(Setting.Shutter)!.Time.Seconds), 0.5);
     }
 
     [Fact]
     public void A_rate_that_is_asked_of_the_line_up_is_for_a_person_with_the_plain_one_meanwhile()
     {
-        SheetLine line = Line(Ottermere.Alder, "record-format", ("record-format", Requirement.Examples(Setting.RecordFormat).First(e => e.Contains("line-up", StringComparison.Ordinal))));
+        SheetLine line = Line(
+            Ottermere.Alder,
+            "record-format",
+            ("record-format", Requirement.Examples(Setting.RecordFormat).First(e => e.Contains("line-up", StringComparison.Ordinal)))
+        );
         line.Fit.ShouldBe(Fit.CheckByEye);
         line.Because.Case.ShouldBe("ask-rate");
         line.Target!.Label.ShouldEndWith("29.97p");
@@ -204,7 +269,11 @@ public class TranslatorTests
     public void The_option_of_compression_chooses_the_bit_rate(string option, FootageUse use, double rate)
     {
         CameraModel graded = Ottermere.Alder with { Formats = [WholeSheetTests.Format("1080 29.97p", 17, 24, 30, 90)] };
-        Standard standard = Standard(("record-format", "1080 29.97p"), ("bit-rate", "by policy")) with { Use = use, Policies = Policies.Defaults.With("compression", option) };
+        Standard standard = Standard(("record-format", "1080 29.97p"), ("bit-rate", "by policy")) with
+        {
+            Use = use,
+            Policies = Policies.Defaults.With("compression", option),
+        };
         SheetCompiler.Compile(standard, graded).Target<SettingValue.Bits>(Setting.BitRate)!.Rate.Megabits.ShouldBe(rate);
     }
 
@@ -251,8 +320,20 @@ public class TranslatorTests
     {
         string Text(CameraModel model, Lux? lux, params string[] without)
         {
-            (string, string, string?)[] all = [("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("iris", "as metered", null)];
-            Standard standard = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = lux }, [.. all.Where(n => !without.Contains(n.Item1))]);
+            (string, string, string?)[] all =
+            [
+                ("record-format", "1080 29.97p", null),
+                ("shutter", "180°", null),
+                ("iris", "as metered", null),
+            ];
+            Standard standard = Ottermere.Make(
+                "any",
+                Ottermere.LectureRoom.Light with
+                {
+                    Illuminance = lux,
+                },
+                [.. all.Where(n => !without.Contains(n.Item1))]
+            );
             SheetLine line = SheetCompiler.Compile(standard, model).LineOf(Setting.Iris)!;
             line.Fit.ShouldBe(Fit.CheckByEye);
             return line.Because.Text();
@@ -268,8 +349,16 @@ public class TranslatorTests
     {
         SheetLine At(double lux)
         {
-            Standard standard = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = new Lux(lux) },
-                ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("iris", "as metered", null));
+            Standard standard = Ottermere.Make(
+                "any",
+                Ottermere.LectureRoom.Light with
+                {
+                    Illuminance = new Lux(lux),
+                },
+                ("record-format", "1080 29.97p", null),
+                ("shutter", "180°", null),
+                ("iris", "as metered", null)
+            );
             return SheetCompiler.Compile(standard, Ottermere.Alder).LineOf(Setting.Iris)!;
         }
 
@@ -290,15 +379,45 @@ public class TranslatorTests
         SheetLine reset = Line(Cine, "factory-reset", ("factory-reset", "done"), ("stabiliser", "off"), ("zebra", "100 %"));
         reset.Because.Case.ShouldBe("reset");
         reset.Because.Text().ShouldContain("It leaves 2 settings off target: Stabiliser Steady → off. Zebra off → 100\u202f%.");
-        Line(Cine, "factory-reset", ("factory-reset", "done"), ("stabiliser", "standard"), ("zebra", "100 %")).Because.Text().ShouldNotContain("stabiliser", Case.Sensitive, "what it leaves right needs nobody");
-        Line(Cine, "factory-reset", ("factory-reset", "done"), ("stabiliser", "standard")).Because.Text().ShouldContain("on target already");
-        Line(Cine with { Reset = new ResetBehaviour("Menu, Reset.", ImmutableDictionary<Setting, string>.Empty) }, "factory-reset", ("factory-reset", "done")).Because.Text().ShouldContain("check every line");
-        SheetLine none = Line(Cine with { Reset = new ResetBehaviour("", ImmutableDictionary<Setting, string>.Empty) }, "factory-reset", ("factory-reset", "done"));
+        Line(Cine, "factory-reset", ("factory-reset", "done"), ("stabiliser", "standard"), ("zebra", "100 %"))
+            .Because.Text()
+            .ShouldNotContain("stabiliser", Case.Sensitive, "what it leaves right needs nobody");
+        Line(Cine, "factory-reset", ("factory-reset", "done"), ("stabiliser", "standard"))
+            .Because.Text()
+            .ShouldContain("on target already");
+        Line(
+            Cine with
+            {
+                Reset = new ResetBehaviour("Menu, Reset.", ImmutableDictionary<Setting, string>.Empty),
+            },
+            "factory-reset",
+            ("factory-reset", "done")
+        )
+            .Because.Text()
+            .ShouldContain("check every line");
+        SheetLine none = Line(
+            Cine with
+            {
+                Reset = new ResetBehaviour("", ImmutableDictionary<Setting, string>.Empty),
+            },
+            "factory-reset",
+            ("factory-reset", "done")
+        );
         none.Fit.ShouldBe(Fit.NotPossible);
         none.Because.Text().ShouldContain("by hand");
-        Line(Cine with { Reset = new ResetBehaviour("", ImmutableDictionary<Setting, string>.Empty) { Firmware = "2.10" } }, "factory-reset", ("factory-reset", "done"))
-            .Because.Text().ShouldContain("no reset before firmware 2.10");
-        Line(Cine with { Reset = Cine.Reset! with { Firmware = "1.4" } }, "factory-reset", ("factory-reset", "done")).Because.Text().ShouldContain("It needs firmware 1.4 or later");
+        Line(
+            Cine with
+            {
+                Reset = new ResetBehaviour("", ImmutableDictionary<Setting, string>.Empty) { Firmware = "2.10" },
+            },
+            "factory-reset",
+            ("factory-reset", "done")
+        )
+            .Because.Text()
+            .ShouldContain("no reset before firmware 2.10");
+        Line(Cine with { Reset = Cine.Reset! with { Firmware = "1.4" } }, "factory-reset", ("factory-reset", "done"))
+            .Because.Text()
+            .ShouldContain("It needs firmware 1.4 or later");
     }
 
     [Fact]
@@ -311,15 +430,29 @@ public class TranslatorTests
         cell.Matters.ShouldNotBeNull();
         cell.Notable.InOneLine().ShouldContain("Gain −3");
         CoverageCell all = CoverageCell.Of(SheetCompiler.Compile(Ottermere.LectureRoom, Ottermere.Alder));
-        (all.Matters, all.Notable.InOneLine(), all.LightLeft.DifferenceLabel()).ShouldBe((null, "", new Distance(0, NaturalUnit.Stops).Label()));
+        (all.Matters, all.Notable.InOneLine(), all.LightLeft.DifferenceLabel()).ShouldBe(
+            (null, "", new Distance(0, NaturalUnit.Stops).Label())
+        );
     }
 
     [Fact]
     public void What_cannot_is_named_before_what_is_near_and_what_must_before_what_should()
     {
-        Notch Of(string setting, string want, Importance importance) => new(SettingDefinition.Parse(setting), Requirement.Parse(SettingDefinition.Parse(setting), want), default, importance, "r");
-        var standard = new Standard("a", "A", 1, "p", Ottermere.LectureRoom.Light,
-            [Of("record-format", "1080 29.97p", Importance.Must), Of("zebra", "95 %", Importance.Must), Of("limiter", "on", Importance.Should), Of("magnifier", "off", Importance.Must)]);
+        Notch Of(string setting, string want, Importance importance) =>
+            new(SettingDefinition.Parse(setting), Requirement.Parse(SettingDefinition.Parse(setting), want), default, importance, "r");
+        var standard = new Standard(
+            "a",
+            "A",
+            1,
+            "p",
+            Ottermere.LectureRoom.Light,
+            [
+                Of("record-format", "1080 29.97p", Importance.Must),
+                Of("zebra", "95 %", Importance.Must),
+                Of("limiter", "on", Importance.Should),
+                Of("magnifier", "off", Importance.Must),
+            ]
+        );
         CoverageCell cell = CoverageCell.Of(SheetCompiler.Compile(standard, Cine));
         cell.Notable.InOneLine().Split(" · ").ShouldBe(["Zebra +5\u202f%", "Magnifier: check by eye", "Limiter not possible"]);
         cell.Matters.ShouldBe(Setting.Zebra);
@@ -333,7 +466,10 @@ public class TranslatorTests
         Completeness aids = chapters.First(c => c.Chapter == "Viewing aids");
         aids.Missing.ShouldContain(Setting.Magnifier);
         aids.Missing.ShouldNotContain(Setting.Zebra);
-        Completeness.Of(Cine with { NotFitted = Cine.NotFitted.Add(Setting.Magnifier) }).First(c => c.Chapter == "Viewing aids").Missing.ShouldNotContain(Setting.Magnifier);
+        Completeness
+            .Of(Cine with { NotFitted = Cine.NotFitted.Add(Setting.Magnifier) })
+            .First(c => c.Chapter == "Viewing aids")
+            .Missing.ShouldNotContain(Setting.Magnifier);
     }
 
     // 64 GB less 3 %, at the lowest rate that serves the use: 62.08 × 8000 / 45 s.
@@ -341,7 +477,11 @@ public class TranslatorTests
     public void A_proposal_says_how_many_minutes_of_it_the_issued_card_holds()
     {
         CameraModel with = Ottermere.Alder with { Card = new IssuedCard("SD", 64, CardClass.Parse("V30"), "exFAT") };
-        FootageProposal.For(FootageUse.Web, Policies.Defaults).HeldBy(with).Text().ShouldBe($"{Math.Floor(62.08 * 8000 / 45 / 60)}\u202fmin at 45\u202fMb/s on 64\u202fGB");
+        FootageProposal
+            .For(FootageUse.Web, Policies.Defaults)
+            .HeldBy(with)
+            .Text()
+            .ShouldBe($"{Math.Floor(62.08 * 8000 / 45 / 60)}\u202fmin at 45\u202fMb/s on 64\u202fGB");
     }
 
     [Fact]
@@ -349,8 +489,15 @@ public class TranslatorTests
     {
         FootageProposal general = FootageProposal.For(FootageUse.General, Policies.Defaults);
         general.HeldBy(Ottermere.Alder).Text().ShouldBe("no card is issued with it");
-        general.HeldBy(Ottermere.Alder with { Card = new IssuedCard("SD", 64, CardClass.Parse("C4"), "exFAT") }).Text().ShouldContain("is too slow");
-        FootageProposal.For(FootageUse.SlowMotion, Policies.Defaults).HeldBy(Ottermere.Alder).Text().ShouldContain("does not record 119.88p");
+        general
+            .HeldBy(Ottermere.Alder with { Card = new IssuedCard("SD", 64, CardClass.Parse("C4"), "exFAT") })
+            .Text()
+            .ShouldContain("is too slow");
+        FootageProposal
+            .For(FootageUse.SlowMotion, Policies.Defaults)
+            .HeldBy(Ottermere.Alder)
+            .Text()
+            .ShouldContain("does not record 119.88p");
     }
 
     [Fact]
@@ -359,11 +506,14 @@ public class TranslatorTests
         Notch Of(Importance importance, double tolerance, string reason) =>
             new(Setting.Gain, Requirement.Parse(Setting.Gain, "0 dB"), new Distance(tolerance, NaturalUnit.Decibels), importance, reason);
         Standard With(Notch notch) => new("a", "A", 1, "p", Ottermere.LectureRoom.Light, [notch]);
-        StandardChange.Between(With(Of(Importance.Must, 0, "noise")), With(Of(Importance.Should, 3, "it is dark"))).Select(c => c.Because.Text())
+        StandardChange
+            .Between(With(Of(Importance.Must, 0, "noise")), With(Of(Importance.Should, 3, "it is dark")))
+            .Select(c => c.Because.Text())
             .ShouldBe(["Gain: tolerance none → 3\u202fdB.", "Gain: must → should.", "Gain: its reason is now “it is dark”."]);
     }
 
-    private static SheetLine Line(CameraModel model, string setting, params (string, string)[] notches) => SheetCompiler.Compile(Standard(notches), model).LineOf(SettingDefinition.Parse(setting))!;
+    private static SheetLine Line(CameraModel model, string setting, params (string, string)[] notches) =>
+        SheetCompiler.Compile(Standard(notches), model).LineOf(SettingDefinition.Parse(setting))!;
 
     private static Standard Standard(params (string Setting, string Require)[] notches) =>
         Ottermere.Make("any", Ottermere.LectureRoom.Light, [.. notches.Select(n => (n.Setting, n.Require, (string?)null))]);

@@ -12,29 +12,34 @@ public class UnitTests
 {
     [Fact]
     public void Every_mark_of_the_iris_reads_back_from_both_styles() =>
-        Gen.Int[-3, 36].Sample(k =>
-        {
-            FNumber mark = FNumber.AtMark(k);
-            FNumber.Parse(mark.Label(IrisStyle.Dial)).Mark.ShouldBe(k);
-            FNumber.Parse(mark.Label(IrisStyle.Thirds)).Value.ShouldBe(mark.Value, 1e-9);
-        });
+        Gen.Int[-3, 36]
+            .Sample(k =>
+            {
+                FNumber mark = FNumber.AtMark(k);
+                FNumber.Parse(mark.Label(IrisStyle.Dial)).Mark.ShouldBe(k);
+                FNumber.Parse(mark.Label(IrisStyle.Thirds)).Value.ShouldBe(mark.Value, 1e-9);
+            });
 
     [Fact]
     public void A_label_of_stops_reads_back_to_the_nearest_third() =>
-        Gen.Double[-20, 20].Sample(x =>
-        {
-            double read = Stops.Parse(new Stops(x).Label()).Value;
-            Math.Abs(read - x).ShouldBeLessThanOrEqualTo((1.0 / 6) + 1e-6);
-            (read * 3).ShouldBe(Math.Round(read * 3), 1e-9);
-        });
+        Gen.Double[-20, 20]
+            .Sample(x =>
+            {
+                double read = Stops.Parse(new Stops(x).Label()).Value;
+                Math.Abs(read - x).ShouldBeLessThanOrEqualTo((1.0 / 6) + 1e-6);
+                (read * 3).ShouldBe(Math.Round(read * 3), 1e-9);
+            });
 
     [Fact]
     public void Decibels_and_kelvin_read_back_from_their_labels() =>
-        Gen.Select(Gen.Int[-120, 480], Gen.Int[1000, 20000]).Sample((tenths, kelvin) =>
-        {
-            Decibels.Parse(new Decibels(tenths / 10.0).Label()).Value.ShouldBe(tenths / 10.0, 1e-9);
-            Kelvin.Parse(new Kelvin(kelvin).Label()).Value.ShouldBe(kelvin);
-        });
+        Gen.Select(Gen.Int[-120, 480], Gen.Int[1000, 20000])
+            .Sample(
+                (tenths, kelvin) =>
+                {
+                    Decibels.Parse(new Decibels(tenths / 10.0).Label()).Value.ShouldBe(tenths / 10.0, 1e-9);
+                    Kelvin.Parse(new Kelvin(kelvin).Label()).Value.ShouldBe(kelvin);
+                }
+            );
 
     [Fact]
     public void Every_shutter_speed_reads_back_from_its_label() =>
@@ -104,25 +109,35 @@ public class UnitTests
 
     [Fact]
     public void No_text_makes_a_parser_do_anything_but_read_or_refuse() =>
-        Gen.String[Gen.Char["0123456789./°−-+ ⅓⅔fTKdBstopsNDauclre\t\0é"], 0, 90].Sample(text =>
-        {
-            foreach (Action parse in new Action[]
+        Gen.String[Gen.Char["0123456789./°−-+ ⅓⅔fTKdBstopsNDauclre\t\0é"], 0, 90]
+            .Sample(text =>
             {
-                () => Stops.Parse(text), () => FNumber.Parse(text), () => ExposureTime.Parse(text), () => ShutterAngle.Parse(text),
-                () => ScanRate.Parse(text), () => Kelvin.Parse(text), () => Decibels.Parse(text), () => BitRate.Parse(text),
-                () => FrameSize.Parse(text), () => NeutralDensity.ParseLoss(text),
-            })
-            {
-                try
+                foreach (
+                    Action parse in new Action[]
+                    {
+                        () => Stops.Parse(text),
+                        () => FNumber.Parse(text),
+                        () => ExposureTime.Parse(text),
+                        () => ShutterAngle.Parse(text),
+                        () => ScanRate.Parse(text),
+                        () => Kelvin.Parse(text),
+                        () => Decibels.Parse(text),
+                        () => BitRate.Parse(text),
+                        () => FrameSize.Parse(text),
+                        () => NeutralDensity.ParseLoss(text),
+                    }
+                )
                 {
-                    parse();
+                    try
+                    {
+                        parse();
+                    }
+                    catch (QuantityException refused)
+                    {
+                        refused.Message.Length.ShouldBeInRange(10, 300);
+                    }
                 }
-                catch (QuantityException refused)
-                {
-                    refused.Message.Length.ShouldBeInRange(10, 300);
-                }
-            }
-        });
+            });
 
     [Theory]
     [InlineData("⅙ stop")]
@@ -139,6 +154,8 @@ public class UnitTests
     {
         Distance.ParseTolerance("⅓ stop", NaturalUnit.Stops).Amount.ShouldBe(1.0 / 3, 1e-12);
         Should.Throw<QuantityException>(() => Distance.ParseTolerance("3 dB", NaturalUnit.Stops));
-        Should.Throw<QuantityException>(() => Distance.ParseTolerance("-1 dB", NaturalUnit.Decibels)).Fault.ShouldBe(QuantityFault.OutOfRange);
+        Should
+            .Throw<QuantityException>(() => Distance.ParseTolerance("-1 dB", NaturalUnit.Decibels))
+            .Fault.ShouldBe(QuantityFault.OutOfRange);
     }
 }

@@ -10,17 +10,18 @@ namespace GoldNotch.Core.Tests;
 /// <summary>Text each operation of the worked values in the core's own words.</summary>
 internal static class VectorOperations
 {
-    internal static string ErrorName(QuantityFault fault) => fault switch
-    {
-        QuantityFault.NotFinite => "not-finite",
-        QuantityFault.NotPositive => "not-positive",
-        QuantityFault.OutOfRange => "out-of-range",
-        QuantityFault.BadLabel => "bad-label",
-        QuantityFault.WrongVoltage => "voltage",
-        QuantityFault.NoDropFrame => "drop-frame-rate",
-        QuantityFault.Circle => "circle",
-        _ => "no-choice",
-    };
+    internal static string ErrorName(QuantityFault fault) =>
+        fault switch
+        {
+            QuantityFault.NotFinite => "not-finite",
+            QuantityFault.NotPositive => "not-positive",
+            QuantityFault.OutOfRange => "out-of-range",
+            QuantityFault.BadLabel => "bad-label",
+            QuantityFault.WrongVoltage => "voltage",
+            QuantityFault.NoDropFrame => "drop-frame-rate",
+            QuantityFault.Circle => "circle",
+            _ => "no-choice",
+        };
 
     internal static Dictionary<string, object?> Run(string op, JsonElement x)
     {
@@ -38,10 +39,18 @@ internal static class VectorOperations
         {
             case "fnumber.parse":
                 FNumber n = FNumber.Parse(Text(x, "text"));
-                return new() { ["n"] = n.Value, ["mark_k"] = n.Mark, ["transmission"] = n.IsTransmission };
+                return new()
+                {
+                    ["n"] = n.Value,
+                    ["mark_k"] = n.Mark,
+                    ["transmission"] = n.IsTransmission,
+                };
             case "fnumber.label":
                 IrisStyle style = Text(x, "style") == "dial" ? IrisStyle.Dial : IrisStyle.Thirds;
-                return One("label", new FNumber(Num(x, "n"), x.TryGetProperty("transmission", out JsonElement flag) && flag.GetBoolean()).Label(style));
+                return One(
+                    "label",
+                    new FNumber(Num(x, "n"), x.TryGetProperty("transmission", out JsonElement flag) && flag.GetBoolean()).Label(style)
+                );
             case "stops.label":
                 return One("label", new Stops(Num(x, "stops")).Label());
             case "stops.to_db":
@@ -67,10 +76,25 @@ internal static class VectorOperations
             case "exposure.iris_for":
                 return One("n", MeteredLight.FromLux(new Lux(Num(x, "lux"))).IrisAt(Time(x), new Iso(Num(x, "iso"))).Value);
             case "exposure.lux_for":
-                return One("lux", ExposureBalance.LuxFor(
-                    new FNumber(Num(x, "n")), Time(x), new Iso(Num(x, "iso")), new Stops(Num(x, "nd_stops", 0)), new Stops(Num(x, "loss_stops", 0)), new Stops(Num(x, "offset_stops", 0))).Value);
+                return One(
+                    "lux",
+                    ExposureBalance
+                        .LuxFor(
+                            new FNumber(Num(x, "n")),
+                            Time(x),
+                            new Iso(Num(x, "iso")),
+                            new Stops(Num(x, "nd_stops", 0)),
+                            new Stops(Num(x, "loss_stops", 0)),
+                            new Stops(Num(x, "offset_stops", 0))
+                        )
+                        .Value
+                );
             case "exposure.move_light":
-                (Lux light, Metres distance) = ExposureBalance.MoveLight(new Lux(Num(x, "lux")), new Metres(Num(x, "distance_m")), new Stops(Num(x, "stops")));
+                (Lux light, Metres distance) = ExposureBalance.MoveLight(
+                    new Lux(Num(x, "lux")),
+                    new Metres(Num(x, "distance_m")),
+                    new Stops(Num(x, "stops"))
+                );
                 return new() { ["lux"] = light.Value, ["distance_m"] = distance.Value };
             case "lens.loss":
                 return One("loss_stops", ExposureBalance.LensLoss(new FNumber(Num(x, "n")), new FNumber(Num(x, "t_number"), true)).Value);
@@ -82,7 +106,12 @@ internal static class VectorOperations
                 return ChooseBase(x);
             case "filter.convert":
                 var loss = new Stops(Num(x, "stops"));
-                return new() { ["density"] = NeutralDensity.Density(loss), ["factor"] = NeutralDensity.Factor(loss), ["transmittance"] = NeutralDensity.Transmittance(loss) };
+                return new()
+                {
+                    ["density"] = NeutralDensity.Density(loss),
+                    ["factor"] = NeutralDensity.Factor(loss),
+                    ["transmittance"] = NeutralDensity.Transmittance(loss),
+                };
             case "filter.parse":
                 return One("stops", NeutralDensity.ParseLoss(Text(x, "text")).Value);
             case "filter.combinations":
@@ -91,7 +120,11 @@ internal static class VectorOperations
                 return LatitudeOf(x);
             case "latitude.margins":
                 var room = new Latitude(new Stops(Num(x, "highlights_stops")), new Stops(Num(x, "shadows_stops")));
-                (Stops clip, Stops shadow) = room.Margins(new Stops(Num(x, "brightest_stops")), new Stops(Num(x, "darkest_stops")), new Stops(Num(x, "delta_stops")));
+                (Stops clip, Stops shadow) = room.Margins(
+                    new Stops(Num(x, "brightest_stops")),
+                    new Stops(Num(x, "darkest_stops")),
+                    new Stops(Num(x, "delta_stops"))
+                );
                 return new() { ["clip_margin_stops"] = clip.Value, ["shadow_margin_stops"] = shadow.Value };
             case "shutter.time":
                 return One("t_s", new ShutterAngle(Num(x, "angle_deg")).At(Rate(x, "rate")).Seconds);
@@ -101,7 +134,12 @@ internal static class VectorOperations
                 return Choose(x);
             case "flicker":
                 var flicker = Flicker.Of(Num(x, "mains_hz"), Time(x), Progressive(x), Num(x, "modulation"));
-                return new() { ["ripple_pct"] = flicker.RipplePercent, ["beat_hz"] = flicker.BeatHz, ["verdict"] = flicker.Verdict == FlickerVerdict.Pulsing ? "pumping" : flicker.Verdict.ToString().ToLowerInvariant() };
+                return new()
+                {
+                    ["ripple_pct"] = flicker.RipplePercent,
+                    ["beat_hz"] = flicker.BeatHz,
+                    ["verdict"] = flicker.Verdict == FlickerVerdict.Pulsing ? "pumping" : flicker.Verdict.ToString().ToLowerInvariant(),
+                };
             case "flicker.offer":
                 return Offer(x);
             case "motion.slow":
@@ -123,7 +161,15 @@ internal static class VectorOperations
             case "wb.grade":
                 return One("grade", WhiteBalance.Grade(new MiredShift(Num(x, "cast_mired"))).ToString().ToLowerInvariant());
             case "wb.stale":
-                return One("stale", WhiteBalance.IsStale(Yes(x, "same_place"), Yes(x, "same_light"), Yes(x, "same_filter"), new MiredShift(Num(x, "moved_mired"))));
+                return One(
+                    "stale",
+                    WhiteBalance.IsStale(
+                        Yes(x, "same_place"),
+                        Yes(x, "same_light"),
+                        Yes(x, "same_filter"),
+                        new MiredShift(Num(x, "moved_mired"))
+                    )
+                );
             case "wb.card":
                 return One("advice", WhiteBalance.AdviseCard(Num(x, "card_pct")).ToString().ToLowerInvariant());
             default:
@@ -137,8 +183,18 @@ internal static class VectorOperations
             ? MeteredLight.FromLux(new Lux(Num(x, "lux")), Num(x, "meter_c", MeteredLight.DomeConstant))
             : Metered(x);
         var iris = new FNumber(Num(x, "n"));
-        Stops lens = x.TryGetProperty("t_number", out _) ? ExposureBalance.LensLoss(iris, new FNumber(Num(x, "t_number"), true)) : Stops.Zero;
-        var balance = ExposureBalance.Of(light, Time(x), new Iso(Num(x, "iso")), iris, new Stops(Num(x, "nd_stops", 0)), lens, new Stops(Num(x, "offset_stops", 0)));
+        Stops lens = x.TryGetProperty("t_number", out _)
+            ? ExposureBalance.LensLoss(iris, new FNumber(Num(x, "t_number"), true))
+            : Stops.Zero;
+        var balance = ExposureBalance.Of(
+            light,
+            Time(x),
+            new Iso(Num(x, "iso")),
+            iris,
+            new Stops(Num(x, "nd_stops", 0)),
+            lens,
+            new Stops(Num(x, "offset_stops", 0))
+        );
         return new()
         {
             ["light_stops"] = balance.Light.Value,
@@ -154,10 +210,25 @@ internal static class VectorOperations
 
     private static Dictionary<string, object?> ChooseBase(JsonElement x)
     {
-        ImmutableArray<SensitivityBase> bases = [.. x.GetProperty("bases").EnumerateArray().Select(b => new SensitivityBase(
-            Text(b, "name"), new Iso(Num(b, "iso_at_zero_gain")), new Decibels(Num(b, "min_gain_db")), new Decibels(Num(b, "max_gain_db")), new Decibels(Num(b, "noise_penalty_db", 0))))];
+        ImmutableArray<SensitivityBase> bases =
+        [
+            .. x.GetProperty("bases")
+                .EnumerateArray()
+                .Select(b => new SensitivityBase(
+                    Text(b, "name"),
+                    new Iso(Num(b, "iso_at_zero_gain")),
+                    new Decibels(Num(b, "min_gain_db")),
+                    new Decibels(Num(b, "max_gain_db")),
+                    new Decibels(Num(b, "noise_penalty_db", 0))
+                )),
+        ];
         SensitivityChoice chosen = Sensitivity.ChooseBase(
-            new Iso(Num(x, "rating_iso")), bases, Sensitivity.DefaultSwitch, Sensitivity.DefaultCap, x.TryGetProperty("fixed_to_base", out JsonElement f) && f.GetBoolean());
+            new Iso(Num(x, "rating_iso")),
+            bases,
+            Sensitivity.DefaultSwitch,
+            Sensitivity.DefaultCap,
+            x.TryGetProperty("fixed_to_base", out JsonElement f) && f.GetBoolean()
+        );
         return new()
         {
             ["base"] = chosen.Base.Name,
@@ -171,7 +242,10 @@ internal static class VectorOperations
     private static double[] Combinations(JsonElement x)
     {
         ImmutableArray<FilterPosition> builtIn = [.. x.GetProperty("builtin").EnumerateArray().Select(Position)];
-        ImmutableArray<FrontFilter> front = [.. x.GetProperty("front").EnumerateArray().Select(f => new FrontFilter(Position(f), (int)Num(f, "count")))];
+        ImmutableArray<FrontFilter> front =
+        [
+            .. x.GetProperty("front").EnumerateArray().Select(f => new FrontFilter(Position(f), (int)Num(f, "count"))),
+        ];
         return [.. NeutralDensity.Combinations(builtIn, front, (int)Num(x, "max_front", 1)).Select(c => c.Loss.Value).Order()];
     }
 
@@ -181,7 +255,12 @@ internal static class VectorOperations
         var moved = new Stops(Num(x, "n_stops"));
         Stops? limit = x.TryGetProperty("h_curve_stops", out JsonElement h) ? new Stops(h.GetDouble()) : null;
         Latitude got = Text(x, "mode") == "rated" ? curve.RatedAway(moved) : curve.WithGain(moved, limit);
-        return new() { ["highlights_stops"] = got.Highlights.Value, ["shadows_stops"] = got.Shadows.Value, ["total_stops"] = got.Total.Value };
+        return new()
+        {
+            ["highlights_stops"] = got.Highlights.Value,
+            ["shadows_stops"] = got.Shadows.Value,
+            ["total_stops"] = got.Total.Value,
+        };
     }
 
     private static Dictionary<string, object?> Choose(JsonElement x)
@@ -215,13 +294,19 @@ internal static class VectorOperations
     }
 
     private static Dictionary<string, object?> Dialled(Kelvin exact, Kelvin dial) =>
-        new() { ["k_exact"] = exact.Value, ["k_dial"] = dial.Value, ["rest_mired"] = WhiteBalance.Cast(exact, dial).Value };
+        new()
+        {
+            ["k_exact"] = exact.Value,
+            ["k_dial"] = dial.Value,
+            ["rest_mired"] = WhiteBalance.Cast(exact, dial).Value,
+        };
 
     private static KelvinGrid Grid(JsonElement x) => new(null, null, Num(x, "step_k"));
 
     private static FilterPosition Position(JsonElement x) => new(Text(x, "label"), new Stops(Num(x, "stops")));
 
-    private static IEnumerable<ExposureTime> Speeds(JsonElement x) => x.GetProperty("shutters_den").EnumerateArray().Select(d => ExposureTime.OneOver(d.GetDouble()));
+    private static IEnumerable<ExposureTime> Speeds(JsonElement x) =>
+        x.GetProperty("shutters_den").EnumerateArray().Select(d => ExposureTime.OneOver(d.GetDouble()));
 
     private static MeteredLight Metered(JsonElement x) =>
         MeteredLight.FromReading(new FNumber(Num(x, "n_m")), new ExposureTime(Num(x, "t_m_s")), new Iso(Num(x, "iso_m")));
@@ -244,7 +329,9 @@ internal static class VectorOperations
         }
 
         return value.ValueKind == JsonValueKind.String
-            ? value.GetString() == "inf" ? double.PositiveInfinity : double.NaN
+            ? value.GetString() == "inf"
+                ? double.PositiveInfinity
+                : double.NaN
             : value.GetDouble();
     }
 

@@ -8,7 +8,9 @@ public class VectorTests
 {
     private static readonly string[] NotBuiltYet = ["12", "14"];
 
-    private static readonly JsonElement Root = JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "vectors.json"))).RootElement;
+    private static readonly JsonElement Root = JsonDocument
+        .Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "vectors.json")))
+        .RootElement;
 
     public static TheoryData<int, string> Built()
     {
@@ -49,7 +51,11 @@ public class VectorTests
 
     [Fact]
     public void Every_built_section_has_vectors() =>
-        Root.GetProperty("vectors").EnumerateArray().Select(v => v.GetProperty("section").GetString()!).Distinct().Except(NotBuiltYet)
+        Root.GetProperty("vectors")
+            .EnumerateArray()
+            .Select(v => v.GetProperty("section").GetString()!)
+            .Distinct()
+            .Except(NotBuiltYet)
             .ShouldBe(["1", "2", "3", "4", "5", "6", "7", "8", "9", "10", "11", "13"], ignoreOrder: true);
 
     private static void CompareAll(Dictionary<string, object?> got, JsonElement wanted, double relative, JsonElement? per, string name)

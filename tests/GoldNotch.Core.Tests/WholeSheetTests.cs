@@ -22,28 +22,34 @@ public class WholeSheetTests
         Angles = new AngleControl([new ShutterAngle(90), new ShutterAngle(180), new ShutterAngle(360)], AnyBetween: true),
         Formats =
         [
-            Format("2160 23.976p", 220, 440), Format("1080 29.97p", 90),
-            Format("1080 119.88p", 240) with { Crop = 1.5, Codecs = ["long-frame"] },
+            Format("2160 23.976p", 220, 440),
+            Format("1080 29.97p", 90),
+            Format("1080 119.88p", 240) with
+            {
+                Crop = 1.5,
+                Codecs = ["long-frame"],
+            },
         ],
-        Gain = new GainControl([], false, new Iso(500))
-        {
-            Cap = new Decibels(12),
-            Bases = [Base("low", 500), Base("high", 2500)],
-        },
+        Gain = new GainControl([], false, new Iso(500)) { Cap = new Decibels(12), Bases = [Base("low", 500), Base("high", 2500)] },
         Filters = [],
         Variable = new VariableFilter(new Stops(1), new Stops(6), new Stops(1.0 / 3)),
-        Choices = ImmutableDictionary<Setting, ChoiceControl>.Empty
-            .Add(Setting.Codec, Positions("every frame=All-I", "long-frame=Long"))
+        Choices = ImmutableDictionary<Setting, ChoiceControl>
+            .Empty.Add(Setting.Codec, Positions("every frame=All-I", "long-frame=Long"))
             .Add(Setting.Stabiliser, Positions("off", "standard=Steady"))
             .Add(Setting.AudioLevelControl, Positions("manual", "automatic") with { HasAutomatic = true }),
-        Levels = ImmutableDictionary<Setting, LevelControl>.Empty
-            .Add(Setting.Zebra, new LevelControl([70, 75, 80, 100], HasOff: true, HasAutomatic: false)),
+        Levels = ImmutableDictionary<Setting, LevelControl>.Empty.Add(
+            Setting.Zebra,
+            new LevelControl([70, 75, 80, 100], HasOff: true, HasAutomatic: false)
+        ),
         NotFitted = [Setting.DigitalZoom, Setting.Limiter, Setting.GainLimit],
         Card = new IssuedCard("CX", 128, CardClass.Parse("V30"), "exFAT"),
         Slots = [new MediaSlot("slot A", "CX", ["UDF", "exFAT"], null)],
         Power = new PowerNeed(50, 25, 14.4, 1),
         BlackReferenceMinutes = 8,
-        Reset = new ResetBehaviour("Menu, Reset.", ImmutableDictionary<Setting, string>.Empty.Add(Setting.Stabiliser, "Steady").Add(Setting.Zebra, "off")),
+        Reset = new ResetBehaviour(
+            "Menu, Reset.",
+            ImmutableDictionary<Setting, string>.Empty.Add(Setting.Stabiliser, "Steady").Add(Setting.Zebra, "off")
+        ),
     };
 
     [Fact]
@@ -71,7 +77,10 @@ public class WholeSheetTests
         (zoom.Fit, zoom.NothingToDo).ShouldBe((Fit.Exact, true));
         Line(Setting.Limiter, ("limiter", "on")).Fit.ShouldBe(Fit.NotPossible);
         Sheet sheet = Sheet(("digital-zoom", "off"), ("limiter", "on"));
-        CheckEvaluator.Evaluate(sheet, new Dictionary<Setting, Reading>()).Select(v => v.Kind).ShouldBe([VerdictKind.OnTarget, VerdictKind.Unread]);
+        CheckEvaluator
+            .Evaluate(sheet, new Dictionary<Setting, Reading>())
+            .Select(v => v.Kind)
+            .ShouldBe([VerdictKind.OnTarget, VerdictKind.Unread]);
     }
 
     [Theory]
@@ -91,8 +100,18 @@ public class WholeSheetTests
     [InlineData(100, "f/4", "high")]
     public void The_base_follows_from_the_light(double lux, string iris, string word)
     {
-        Standard standard = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = new Lux(lux) },
-            ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base-iso", "by policy", null), ("nd", "clear", null), ("iris", iris, null));
+        Standard standard = Ottermere.Make(
+            "any",
+            Ottermere.LectureRoom.Light with
+            {
+                Illuminance = new Lux(lux),
+            },
+            ("record-format", "1080 29.97p", null),
+            ("shutter", "180°", null),
+            ("base-iso", "by policy", null),
+            ("nd", "clear", null),
+            ("iris", iris, null)
+        );
         Sheet sheet = SheetCompiler.Compile(standard, Cine);
         sheet.BaseWord.ShouldBe(word);
         sheet.LineOf(Setting.BaseIso)!.Because.Text().ShouldContain("ISO");
@@ -104,7 +123,9 @@ public class WholeSheetTests
         SheetLine line = Line(Setting.Shutter, ("record-format", "1080 29.97p"), ("shutter", "172.8°"));
         (line.Fit, line.Target!.Label).ShouldBe((Fit.Exact, "172.8°"));
         Sheet sheet = Sheet(("record-format", "1080 29.97p"), ("shutter", "180°"));
-        CheckEvaluator.Evaluate(sheet, Ottermere.Read(sheet, ("record-format", "1080 29.97p"), ("shutter", "144°")))[1].Off.Amount.ShouldBe(Math.Log2(144.0 / 180), 1e-9);
+        CheckEvaluator
+            .Evaluate(sheet, Ottermere.Read(sheet, ("record-format", "1080 29.97p"), ("shutter", "144°")))[1]
+            .Off.Amount.ShouldBe(Math.Log2(144.0 / 180), 1e-9);
     }
 
     [Fact]
@@ -119,17 +140,35 @@ public class WholeSheetTests
     [Fact]
     public void A_value_forced_by_another_is_changed_and_told()
     {
-        CameraModel forcing = Cine with { Dependencies = [new Dependency(Setting.RecordFormat, "1080 29.97p", Setting.Codec, "Long", "the card is too slow.")] };
-        SheetLine line = SheetCompiler.Compile(Standard(("record-format", "1080 29.97p"), ("codec", "every frame")), forcing).LineOf(Setting.Codec)!;
+        CameraModel forcing = Cine with
+        {
+            Dependencies = [new Dependency(Setting.RecordFormat, "1080 29.97p", Setting.Codec, "Long", "the card is too slow.")],
+        };
+        SheetLine line = SheetCompiler
+            .Compile(Standard(("record-format", "1080 29.97p"), ("codec", "every frame")), forcing)
+            .LineOf(Setting.Codec)!;
         (line.Fit, line.Target!.Label, line.Because.RuleId).ShouldBe((Fit.Compromise, "Long (long-frame)", "FORCED-BY"));
-        DependencyCircle.In([.. forcing.Dependencies, new Dependency(Setting.Codec, "Long", Setting.RecordFormat, "x", "y")]).ShouldBe([Setting.RecordFormat, Setting.Codec, Setting.RecordFormat]);
+        DependencyCircle
+            .In([.. forcing.Dependencies, new Dependency(Setting.Codec, "Long", Setting.RecordFormat, "x", "y")])
+            .ShouldBe([Setting.RecordFormat, Setting.Codec, Setting.RecordFormat]);
     }
 
     [Fact]
     public void Cards_batteries_and_speed_are_worked_out_against_the_plan()
     {
         Sheet sheet = SheetCompiler.Compile(
-            Standard(("record-format", "2160 23.976p"), ("bit-rate", "highest the card takes"), ("card-speed", "enough"), ("card-minutes", "enough"), ("running-minutes", "enough")) with { PlannedMinutes = 110 }, Cine);
+            Standard(
+                ("record-format", "2160 23.976p"),
+                ("bit-rate", "highest the card takes"),
+                ("card-speed", "enough"),
+                ("card-minutes", "enough"),
+                ("running-minutes", "enough")
+            ) with
+            {
+                PlannedMinutes = 110,
+            },
+            Cine
+        );
         sheet.Target<SettingValue.Bits>(Setting.BitRate)!.Rate.Megabits.ShouldBe(220, "440 Mb/s need 55 MB/s and the card promises 30");
         SheetLine minutes = sheet.LineOf(Setting.CardMinutes)!;
         minutes.Fit.ShouldBe(Fit.Compromise);
@@ -141,20 +180,43 @@ public class WholeSheetTests
     [Fact]
     public void Gain_is_the_last_resort_up_to_the_cap_and_never_where_the_policy_says_so()
     {
-        Standard dark = Ottermere.Make("any", Ottermere.LectureRoom.Light with { Illuminance = new Lux(60) },
-            ("record-format", "1080 29.97p", null), ("shutter", "180°", null), ("base-iso", "low", null), ("gain", "base", null), ("nd", "clear", null), ("iris", "as metered", null));
+        Standard dark = Ottermere.Make(
+            "any",
+            Ottermere.LectureRoom.Light with
+            {
+                Illuminance = new Lux(60),
+            },
+            ("record-format", "1080 29.97p", null),
+            ("shutter", "180°", null),
+            ("base-iso", "low", null),
+            ("gain", "base", null),
+            ("nd", "clear", null),
+            ("iris", "as metered", null)
+        );
         SheetLine raised = SheetCompiler.Compile(dark, Cine).LineOf(Setting.Gain)!;
         raised.Because.RuleId.ShouldBe("GAIN-LAST");
         ((SettingValue.GainAt)raised.Target!).Gain.Value.ShouldBeInRange(1, 12);
-        SheetLine never = SheetCompiler.Compile(dark with { Policies = Policies.Defaults.With("gain-allowed", "never") }, Cine).LineOf(Setting.Gain)!;
+        SheetLine never = SheetCompiler
+            .Compile(dark with { Policies = Policies.Defaults.With("gain-allowed", "never") }, Cine)
+            .LineOf(Setting.Gain)!;
         ((SettingValue.GainAt)never.Target!).Gain.ShouldBe(Decibels.Zero);
     }
 
     [Fact]
     public void By_the_option_of_depth_gain_goes_before_the_iris()
     {
-        CameraModel quick = Ottermere.Alder with { Shutters = [ExposureTime.OneOver(120)], Gain = Ottermere.Alder.Gain with { Cap = new Decibels(6) } };
-        Standard standard = Standard(("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "base"), ("nd", "clear"), ("iris", "f/5.6, takes up the rest"));
+        CameraModel quick = Ottermere.Alder with
+        {
+            Shutters = [ExposureTime.OneOver(120)],
+            Gain = Ottermere.Alder.Gain with { Cap = new Decibels(6) },
+        };
+        Standard standard = Standard(
+            ("record-format", "1080 29.97p"),
+            ("shutter", "180°"),
+            ("gain", "base"),
+            ("nd", "clear"),
+            ("iris", "f/5.6, takes up the rest")
+        );
         SettingValue.GainAt Gain(Standard s) => SheetCompiler.Compile(s, quick).Target<SettingValue.GainAt>(Setting.Gain)!;
         Gain(standard).Gain.ShouldBe(Decibels.Zero);
         Standard depth = standard with { Policies = Policies.Defaults.With("gain-allowed", "noise-limit") };
@@ -164,8 +226,47 @@ public class WholeSheetTests
 
     [Fact]
     public void A_lens_marked_in_t_shows_its_numbers_on_the_dial() =>
-        Dial.Of(Setting.Iris, Cine with { Lens = new Lens(new Millimetres(35), new Millimetres(35), FNumber.Parse("T1.7"), FNumber.Parse("T1.7"), FNumber.Parse("T22")) }, null)
-            .Detents.Select(d => d.Label).ShouldBe(["1.7", "1.8", "2", "2.2", "2.5", "2.8", "3.2", "3.5", "4", "4.5", "5", "5.6", "6.3", "7.1", "8", "9", "10", "11", "13", "14", "16", "18", "20", "22"]);
+        Dial.Of(
+                Setting.Iris,
+                Cine with
+                {
+                    Lens = new Lens(
+                        new Millimetres(35),
+                        new Millimetres(35),
+                        FNumber.Parse("T1.7"),
+                        FNumber.Parse("T1.7"),
+                        FNumber.Parse("T22")
+                    ),
+                },
+                null
+            )
+            .Detents.Select(d => d.Label)
+            .ShouldBe([
+                "1.7",
+                "1.8",
+                "2",
+                "2.2",
+                "2.5",
+                "2.8",
+                "3.2",
+                "3.5",
+                "4",
+                "4.5",
+                "5",
+                "5.6",
+                "6.3",
+                "7.1",
+                "8",
+                "9",
+                "10",
+                "11",
+                "13",
+                "14",
+                "16",
+                "18",
+                "20",
+                "22",
+            ]);
 
     [Fact]
     public void A_variable_filter_stops_at_its_steps_and_has_clear()
@@ -186,12 +287,22 @@ public class WholeSheetTests
     [Fact]
     public void Of_notches_under_conditions_the_most_particular_that_holds_counts()
     {
-        Notch Of(string want, params Condition[] when) => new(Setting.Stabiliser, Requirement.Parse(Setting.Stabiliser, want), default, Importance.Must, "r") { When = [.. when] };
-        var standard = new Standard("a", "A", 1, "p", Ottermere.LectureRoom.Light, [Of("off", Condition.Tripod), Of("standard", Condition.Hand), Of("strong", Condition.Hand, Condition.Outdoors)]);
+        Notch Of(string want, params Condition[] when) =>
+            new(Setting.Stabiliser, Requirement.Parse(Setting.Stabiliser, want), default, Importance.Must, "r") { When = [.. when] };
+        var standard = new Standard(
+            "a",
+            "A",
+            1,
+            "p",
+            Ottermere.LectureRoom.Light,
+            [Of("off", Condition.Tripod), Of("standard", Condition.Hand), Of("strong", Condition.Hand, Condition.Outdoors)]
+        );
         Circumstances hand = Circumstances.Usual.With(Condition.Hand);
         string Wanted(Circumstances c) => standard.NotchesIn(c).Single().Requirement.Text;
         (Wanted(Circumstances.Usual), Wanted(hand), Wanted(hand.With(Condition.Outdoors))).ShouldBe(("off", "standard", "strong"));
-        Should.Throw<QuantityException>(() => new Standard("a", "A", 1, "p", Ottermere.LectureRoom.Light, [Of("off", Condition.Hand), Of("strong", Condition.Hand)]));
+        Should.Throw<QuantityException>(() =>
+            new Standard("a", "A", 1, "p", Ottermere.LectureRoom.Light, [Of("off", Condition.Hand), Of("strong", Condition.Hand)])
+        );
         Should.Throw<QuantityException>(() => Circumstances.Of([Condition.Hand, Condition.Tripod]));
     }
 
@@ -204,7 +315,9 @@ public class WholeSheetTests
     {
         FootageProposal proposal = FootageProposal.For(use, Policies.Defaults.With("frame-rate", policy));
         $"{proposal.Size.Label()} {proposal.Rate.Label()}".ShouldBe(format);
-        (proposal.Rate.Frames.FramesPerSecond < 26).ShouldBe(proposal.Cautions.Any(c => c.Text().Contains("Pan slowly", StringComparison.Ordinal)));
+        (proposal.Rate.Frames.FramesPerSecond < 26).ShouldBe(
+            proposal.Cautions.Any(c => c.Text().Contains("Pan slowly", StringComparison.Ordinal))
+        );
     }
 
     [Fact]
@@ -212,9 +325,19 @@ public class WholeSheetTests
     {
         Standard before = Standard(("gain", "base"), ("zebra", "100 %"));
         Standard after = Standard(("gain", "lowest"), ("stabiliser", "off")) with { Policies = Policies.Defaults.With("zebra", "skin") };
-        StandardChange.Between(before, after).Select(c => c.Because.Text()).ShouldBe(
-            ["Policy on zebra: 100 % for clipping, off while recording → 70 % for skin.", "Gain: base → lowest.", "Stabiliser: new, off, must.", "Zebra: no longer required; it was 100\u202f%."]);
-        StandardChange.Between(SheetCompiler.Compile(before, Cine), SheetCompiler.Compile(after, Cine)).Select(c => c.Setting).ShouldBe([Setting.Gain, Setting.Stabiliser, Setting.Zebra]);
+        StandardChange
+            .Between(before, after)
+            .Select(c => c.Because.Text())
+            .ShouldBe([
+                "Policy on zebra: 100 % for clipping, off while recording → 70 % for skin.",
+                "Gain: base → lowest.",
+                "Stabiliser: new, off, must.",
+                "Zebra: no longer required; it was 100\u202f%.",
+            ]);
+        StandardChange
+            .Between(SheetCompiler.Compile(before, Cine), SheetCompiler.Compile(after, Cine))
+            .Select(c => c.Setting)
+            .ShouldBe([Setting.Gain, Setting.Stabiliser, Setting.Zebra]);
     }
 
     [Fact]
@@ -243,16 +366,22 @@ public class WholeSheetTests
     public void Readings_beyond_exposure_are_typed_as_they_are_seen(string setting, string typed, string label)
     {
         Sheet sheet = Sheet((setting, setting == "codec" ? "every frame" : Requirement.Examples(SettingDefinition.Parse(setting))[0]));
-        ((Reading.Of)ReadingParser.Parse(SettingDefinition.Parse(setting), sheet, typed, new Dictionary<Setting, Reading>())).Value.Label.ShouldBe(label);
+        (
+            (Reading.Of)ReadingParser.Parse(SettingDefinition.Parse(setting), sheet, typed, new Dictionary<Setting, Reading>())
+        ).Value.Label.ShouldBe(label);
     }
 
     [Fact]
     public void A_sound_level_left_to_the_camera_floats_unless_the_sheet_wants_it_so()
     {
         Sheet manual = Sheet(("audio-level-control", "manual"));
-        CheckEvaluator.Evaluate(manual, Ottermere.Read(manual, ("audio-level-control", "automatic")))[0].Kind.ShouldBe(VerdictKind.Automatic);
+        CheckEvaluator
+            .Evaluate(manual, Ottermere.Read(manual, ("audio-level-control", "automatic")))[0]
+            .Kind.ShouldBe(VerdictKind.Automatic);
         Sheet automatic = Sheet(("audio-level-control", "automatic"));
-        CheckEvaluator.Evaluate(automatic, Ottermere.Read(automatic, ("audio-level-control", "automatic")))[0].Kind.ShouldBe(VerdictKind.OnTarget);
+        CheckEvaluator
+            .Evaluate(automatic, Ottermere.Read(automatic, ("audio-level-control", "automatic")))[0]
+            .Kind.ShouldBe(VerdictKind.OnTarget);
     }
 
     private static SheetLine Line(Setting setting, params (string, string)[] notches) => Sheet(notches).LineOf(setting)!;
@@ -265,11 +394,13 @@ public class WholeSheetTests
     internal static RecordFormat Format(string text, params double[] megabits) =>
         new(FrameSize.Parse(text.Split(' ')[0]), ScanRate.Parse(text.Split(' ')[1]), [.. megabits.Select(m => new BitRate(m))]);
 
-    private static GainBase Base(string word, double iso) => new(
-        word,
-        new SensitivityBase(word.ToUpperInvariant(), new Iso(iso), new Decibels(-3), new Decibels(27), Decibels.Zero),
-        [.. Enumerable.Range(-3, 31).Select(g => new GainPosition("", new Decibels(g)))],
-        null);
+    private static GainBase Base(string word, double iso) =>
+        new(
+            word,
+            new SensitivityBase(word.ToUpperInvariant(), new Iso(iso), new Decibels(-3), new Decibels(27), Decibels.Zero),
+            [.. Enumerable.Range(-3, 31).Select(g => new GainPosition("", new Decibels(g)))],
+            null
+        );
 
     internal static ChoiceControl Positions(params string[] all) =>
         new([.. all.Select(p => p.Split('=')).Select(p => new ChoicePosition(p[0], p.Length > 1 ? p[1] : ""))], false);

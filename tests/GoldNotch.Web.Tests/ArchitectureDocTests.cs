@@ -6,7 +6,8 @@ namespace GoldNotch.Web.Tests;
 /// <summary>What the documents say about files is so.</summary>
 public partial class ArchitectureDocTests
 {
-    public static TheoryData<string> Documents { get; } = ["docs/architecture.md", "README.md", "CONTRIBUTING.md", "docs/guide.md", "docs/benchmarks.md"];
+    public static TheoryData<string> Documents { get; } =
+    ["docs/architecture.md", "README.md", "CONTRIBUTING.md", "docs/guide.md", "docs/benchmarks.md"];
 
     [Theory]
     [MemberData(nameof(Documents))]

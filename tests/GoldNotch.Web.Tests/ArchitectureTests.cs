@@ -14,15 +14,19 @@ namespace GoldNotch.Web.Tests;
 /// <summary>The arrows of the house: Web → Data → Exchange → Core, and inside the core from the work to the quantities.</summary>
 public class ArchitectureTests
 {
-    private static readonly Architecture House = new ArchLoader().LoadAssemblies(typeof(Stops).Assembly, typeof(ExchangeDocument).Assembly, typeof(Database).Assembly, typeof(Site).Assembly).Build();
+    private static readonly Architecture House = new ArchLoader()
+        .LoadAssemblies(typeof(Stops).Assembly, typeof(ExchangeDocument).Assembly, typeof(Database).Assembly, typeof(Site).Assembly)
+        .Build();
 
     [Fact]
     public void The_core_references_nothing_outside_the_base_library() =>
-        typeof(Stops).Assembly.GetReferencedAssemblies().Select(a => a.Name).ShouldAllBe(name => name!.StartsWith("System.", StringComparison.Ordinal));
+        typeof(Stops)
+            .Assembly.GetReferencedAssemblies()
+            .Select(a => a.Name)
+            .ShouldAllBe(name => name!.StartsWith("System.", StringComparison.Ordinal));
 
     [Fact]
-    public void Data_does_not_know_the_site() =>
-        Violations("^GoldNotch\\.Data", "^GoldNotch\\.Web").ShouldBeEmpty();
+    public void Data_does_not_know_the_site() => Violations("^GoldNotch\\.Data", "^GoldNotch\\.Web").ShouldBeEmpty();
 
     [Fact]
     public void The_exchange_format_knows_no_database_and_no_site() =>
@@ -39,19 +43,40 @@ public class ArchitectureTests
     }
 
     /// <summary>Inside the core: each namespace and those it may know, from the quantities to the work.</summary>
-    private static readonly string[] Inside = ["Units", "Exposure", "Media", "Optics", "Colour", "Cameras", "Settings", "Judgements", "Sheets", "Checks", "LineUps"];
+    private static readonly string[] Inside =
+    [
+        "Units",
+        "Exposure",
+        "Media",
+        "Optics",
+        "Colour",
+        "Cameras",
+        "Settings",
+        "Judgements",
+        "Sheets",
+        "Checks",
+        "LineUps",
+    ];
 
     public static TheoryData<string> Rooms { get; } = [.. Inside];
 
     [Theory]
     [MemberData(nameof(Rooms))]
     public void Inside_the_core_the_arrows_point_from_the_work_to_the_quantities(string room) =>
-        Inside.SkipWhile(r => r != room).Skip(1).Where(later => Violations($@"^GoldNotch\.Core\.{room}(\..*)?$", $@"^GoldNotch\.Core\.{later}(\..*)?$").Any())
+        Inside
+            .SkipWhile(r => r != room)
+            .Skip(1)
+            .Where(later => Violations($@"^GoldNotch\.Core\.{room}(\..*)?$", $@"^GoldNotch\.Core\.{later}(\..*)?$").Any())
             .ShouldBeEmpty($"{room} knows what is above it");
 
     [Fact]
     public void Every_namespace_of_the_core_has_its_place_in_that_order() =>
-        House.Namespaces.Select(n => n.FullName).Where(n => n.StartsWith("GoldNotch.Core.", StringComparison.Ordinal)).Select(n => n.Split('.')[2]).Distinct().Order()
+        House
+            .Namespaces.Select(n => n.FullName)
+            .Where(n => n.StartsWith("GoldNotch.Core.", StringComparison.Ordinal))
+            .Select(n => n.Split('.')[2])
+            .Distinct()
+            .Order()
             .ShouldBe(Inside.Order());
 
     [Fact]
@@ -59,12 +84,16 @@ public class ArchitectureTests
     {
         HashSet<(string From, string To)> arrows =
         [
-            .. House.Types.Where(t => t.Namespace?.FullName.StartsWith("GoldNotch", StringComparison.Ordinal) == true)
+            .. House
+                .Types.Where(t => t.Namespace?.FullName.StartsWith("GoldNotch", StringComparison.Ordinal) == true)
                 .SelectMany(t => t.Dependencies.Select(d => (From: t.Namespace.FullName, To: d.Target.Namespace?.FullName ?? "")))
                 .Where(a => a.From != a.To && a.To.StartsWith("GoldNotch", StringComparison.Ordinal)),
         ];
         arrows.Count.ShouldBeGreaterThan(50);
-        arrows.Where(a => string.CompareOrdinal(a.From, a.To) < 0 && arrows.Contains((a.To, a.From))).Select(a => $"{a.From} and {a.To}").ShouldBeEmpty();
+        arrows
+            .Where(a => string.CompareOrdinal(a.From, a.To) < 0 && arrows.Contains((a.To, a.From)))
+            .Select(a => $"{a.From} and {a.To}")
+            .ShouldBeEmpty();
     }
 
     [Fact]
@@ -72,18 +101,30 @@ public class ArchitectureTests
     {
         string document = Path.Combine(TestSite.Root, "src", "GoldNotch.Web", "obj", "openapi", "openapi.json");
         string fresh = Path.Combine(Path.GetTempPath(), $"gold-notch-{Guid.NewGuid():N}.d.ts");
-        using Process made = Process.Start(new ProcessStartInfo(
-            Path.Combine(TestSite.Root, "web", "node_modules", ".bin", "openapi-typescript"), [document, "-o", fresh])
-        { RedirectStandardOutput = true, RedirectStandardError = true })!;
+        using Process made = Process.Start(
+            new ProcessStartInfo(Path.Combine(TestSite.Root, "web", "node_modules", ".bin", "openapi-typescript"), [document, "-o", fresh])
+            {
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+            }
+        )!;
         await made.WaitForExitAsync();
         made.ExitCode.ShouldBe(0);
         string now = await File.ReadAllTextAsync(fresh);
         File.Delete(fresh);
-        (await File.ReadAllTextAsync(Path.Combine(TestSite.Root, "web", "src", "api", "schema.d.ts")))
-            .ShouldBe(now, "web/src/api/schema.d.ts is stale: build the site, then run npm run client in web/");
+        (await File.ReadAllTextAsync(Path.Combine(TestSite.Root, "web", "src", "api", "schema.d.ts"))).ShouldBe(
+            now,
+            "web/src/api/schema.d.ts is stale: build the site, then run npm run client in web/"
+        );
     }
 
     private static IEnumerable<string> Violations(string room, string forbidden) =>
-        Types().That().ResideInNamespaceMatching(room).Should().NotDependOnAny(Types().That().ResideInNamespaceMatching(forbidden))
-            .Evaluate(House).Where(r => !r.Passed).Select(r => r.Description);
+        Types()
+            .That()
+            .ResideInNamespaceMatching(room)
+            .Should()
+            .NotDependOnAny(Types().That().ResideInNamespaceMatching(forbidden))
+            .Evaluate(House)
+            .Where(r => !r.Passed)
+            .Select(r => r.Description);
 }

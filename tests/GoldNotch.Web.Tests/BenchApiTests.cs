@@ -21,7 +21,10 @@ public class BenchApiTests(DemoSite site)
         left.Int("foundSummary/offTarget").ShouldBe(1);
         left.Int("summary/offTarget").ShouldBe(0);
         (await client.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
-        JsonElement row = (await client.GetAsync("/api/checks?unit=OBG-106")).At("checks").EnumerateArray().First(c => c.GetProperty("id").GetGuid() == id);
+        JsonElement row = (await client.GetAsync("/api/checks?unit=OBG-106"))
+            .At("checks")
+            .EnumerateArray()
+            .First(c => c.GetProperty("id").GetGuid() == id);
         row.GetProperty("foundOffTarget").GetInt32().ShouldBe(1);
         row.GetProperty("foundHeadline").GetString()!.ShouldContain("Gain");
     }
@@ -33,12 +36,18 @@ public class BenchApiTests(DemoSite site)
         Guid id = await client.BeginAsync("OBG-101", "glasshouse-talk");
         (await client.ReadAsync(id, "nd", "clear")).Expect(200);
         (await client.ReadAsync(id, "white-balance", "A")).Expect(200);
-        JsonElement white = (await client.PutAsync($"/api/checks/{id}/readings/nd", new { read = "1/4", stage = "left" }, 0)).Expect(200).Line("white-balance");
+        JsonElement white = (await client.PutAsync($"/api/checks/{id}/readings/nd", new { read = "1/4", stage = "left" }, 0))
+            .Expect(200)
+            .Line("white-balance");
         white.GetProperty("stale").GetBoolean().ShouldBeTrue();
         white.GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("unread");
         white.GetProperty("verdict").GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("Balance again");
-        (await client.PutAsync($"/api/checks/{id}/readings/white-balance", new { read = "A", stage = "left" }, 0)).Expect(200)
-            .Line("white-balance").GetProperty("stale").GetBoolean().ShouldBeFalse();
+        (await client.PutAsync($"/api/checks/{id}/readings/white-balance", new { read = "A", stage = "left" }, 0))
+            .Expect(200)
+            .Line("white-balance")
+            .GetProperty("stale")
+            .GetBoolean()
+            .ShouldBeFalse();
     }
 
     [Fact]
@@ -53,10 +62,39 @@ public class BenchApiTests(DemoSite site)
         JsonElement rivals = (await mara.GetAsync($"/api/checks/{id}")).Line("gain").GetProperty("rivals");
         rivals.GetArrayLength().ShouldBe(1);
         rivals[0].GetProperty("by").GetString().ShouldBe("Joss Penhale");
-        (await mara.GetAsync($"/api/checks/{id}")).Line("gain").GetProperty("standing").GetProperty("by").GetString().ShouldBe("Mara Quill");
+        (await mara.GetAsync($"/api/checks/{id}"))
+            .Line("gain")
+            .GetProperty("standing")
+            .GetProperty("by")
+            .GetString()
+            .ShouldBe("Mara Quill");
         (await mara.PutAsync($"/api/checks/{id}/signature", new { note = "" })).ExpectProblem(409, "undecided");
-        (await mara.SendAsync(HttpMethod.Post, $"/api/checks/{id}/readings/gain/decision", new { stage = "found", by = "Nobody", kind = "value", typed = "H" })).ExpectProblem(412, "changed-meanwhile", "/by");
-        Answer decided = (await mara.SendAsync(HttpMethod.Post, $"/api/checks/{id}/readings/gain/decision", new { stage = "found", by = "Joss Penhale", kind = "value", typed = "H" })).Expect(200);
+        (
+            await mara.SendAsync(
+                HttpMethod.Post,
+                $"/api/checks/{id}/readings/gain/decision",
+                new
+                {
+                    stage = "found",
+                    by = "Nobody",
+                    kind = "value",
+                    typed = "H",
+                }
+            )
+        ).ExpectProblem(412, "changed-meanwhile", "/by");
+        Answer decided = (
+            await mara.SendAsync(
+                HttpMethod.Post,
+                $"/api/checks/{id}/readings/gain/decision",
+                new
+                {
+                    stage = "found",
+                    by = "Joss Penhale",
+                    kind = "value",
+                    typed = "H",
+                }
+            )
+        ).Expect(200);
         decided.Line("gain").GetProperty("reading").GetProperty("label").GetString().ShouldBe("H, +12\u202fdB");
         decided.Line("gain").GetProperty("rivals").GetArrayLength().ShouldBe(0);
         (await mara.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
@@ -70,12 +108,27 @@ public class BenchApiTests(DemoSite site)
         Guid id = await mara.BeginAsync();
         (await mara.ReadAsync(id, "gain", "H")).Expect(200);
         (await mara.PutAsync($"/api/checks/{id}/readings/gain", new { read = "L", stage = "left" }, 0)).Expect(200);
-        (await joss.PutAsync($"/api/checks/{id}/readings/gain", new { read = "M", stage = "left" }, 0)).ExpectProblem(412, "changed-meanwhile", "/read");
+        (await joss.PutAsync($"/api/checks/{id}/readings/gain", new { read = "M", stage = "left" }, 0)).ExpectProblem(
+            412,
+            "changed-meanwhile",
+            "/read"
+        );
         JsonElement line = (await mara.GetAsync($"/api/checks/{id}")).Line("gain");
         line.GetProperty("standing").GetProperty("label").GetString().ShouldBe("L, −3\u202fdB");
         line.GetProperty("rivals")[0].GetProperty("stage").GetString().ShouldBe("left");
-        (await mara.SendAsync(HttpMethod.Post, $"/api/checks/{id}/readings/gain/decision", new { stage = "left", by = (string?)null, kind = (string?)null, typed = (string?)null })).Expect(200)
-            .Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("onTarget");
+        (
+            await mara.SendAsync(
+                HttpMethod.Post,
+                $"/api/checks/{id}/readings/gain/decision",
+                new
+                {
+                    stage = "left",
+                    by = (string?)null,
+                    kind = (string?)null,
+                    typed = (string?)null,
+                }
+            )
+        ).Expect(200).Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("onTarget");
     }
 
     [Fact]
@@ -95,14 +148,22 @@ public class BenchApiTests(DemoSite site)
     public async Task A_camera_that_reports_fills_in_its_check_and_what_it_takes_is_sent_to_it()
     {
         using TestClient client = await site.ClientAsync("mara");
-        await HandAsync("OBG-101", ("full-auto", "off"), ("record-format", "1080 59.94i"), ("gain", "+12"), ("audio-level-control", "automatic"));
+        await HandAsync(
+            "OBG-101",
+            ("full-auto", "off"),
+            ("record-format", "1080 59.94i"),
+            ("gain", "+12"),
+            ("audio-level-control", "automatic")
+        );
         Guid id = await client.BeginAsync("OBG-101", "lecture-room");
         (await client.ReadAsync(id, "nd", "1/16")).Expect(200);
         Answer camera = (await client.GetAsync($"/api/checks/{id}/camera")).Expect(200);
         camera.Text("state").ShouldBe("answers");
         string[] reports = [.. camera.At("reports").EnumerateArray().Select(s => s.GetString()!)];
         reports.Length.ShouldBeGreaterThan(30);
-        Answer read = (await client.SendAsync(HttpMethod.Post, $"/api/checks/{id}/camera/readings", new { settings = reports })).Expect(200);
+        Answer read = (await client.SendAsync(HttpMethod.Post, $"/api/checks/{id}/camera/readings", new { settings = reports })).Expect(
+            200
+        );
         Outcome(read, "gain").ShouldBe("recorded");
         Outcome(read, "nd").ShouldBe("differs"); // what a person read stands
         Line(read, "gain").GetProperty("reading").GetProperty("fromCamera").GetBoolean().ShouldBeTrue();
@@ -112,7 +173,10 @@ public class BenchApiTests(DemoSite site)
         // The size is changed first and comes up at a rate of its own: the link sets the rate after it.
         Answer set = (await client.PutAsync($"/api/checks/{id}/camera/settings/record-format", new { })).Expect(200);
         Line(set, "record-format").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("onTarget");
-        (await client.PutAsync($"/api/checks/{id}/camera/settings/gain", new { })).ExpectProblem(409, "camera-refused").Text("detail").ShouldContain("by hand");
+        (await client.PutAsync($"/api/checks/{id}/camera/settings/gain", new { }))
+            .ExpectProblem(409, "camera-refused")
+            .Text("detail")
+            .ShouldContain("by hand");
     }
 
     [Theory]
@@ -130,8 +194,13 @@ public class BenchApiTests(DemoSite site)
         await StandInAsync(HttpMethod.Put, "OBG-102/trouble", new { trouble });
         try
         {
-            (await client.SendAsync(HttpMethod.Post, $"/api/checks/{id}/camera/readings", new { settings = new[] { "gain", "nd" } })).ExpectProblem(424, code);
-            (await client.GetAsync($"/api/checks/{id}/camera")).Expect(200).Text("state").ShouldBe(code == "camera-silent" ? "silent" : "invalidResponse");
+            (
+                await client.SendAsync(HttpMethod.Post, $"/api/checks/{id}/camera/readings", new { settings = new[] { "gain", "nd" } })
+            ).ExpectProblem(424, code);
+            (await client.GetAsync($"/api/checks/{id}/camera"))
+                .Expect(200)
+                .Text("state")
+                .ShouldBe(code == "camera-silent" ? "silent" : "invalidResponse");
         }
         finally
         {
@@ -163,7 +232,11 @@ public class BenchApiTests(DemoSite site)
         kept.At("photos")[0].GetProperty("width").GetInt32().ShouldBeInRange(1000, 1600);
         (await client.GetAsync($"/api/checks/{id}/photos/{photo}")).Expect(200).Type.ShouldBe("image/jpeg");
         client.LastBytes.AsSpan().IndexOf(secret).ShouldBe(-1);
-        (await client.SendAsync(HttpMethod.Put, $"/api/checks/{id}/photos/{photo}", jpeg)).Expect(200).At("photos").GetArrayLength().ShouldBe(1);
+        (await client.SendAsync(HttpMethod.Put, $"/api/checks/{id}/photos/{photo}", jpeg))
+            .Expect(200)
+            .At("photos")
+            .GetArrayLength()
+            .ShouldBe(1);
 
         (await client.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
         (await client.SendAsync(HttpMethod.Delete, $"/api/checks/{id}/photos/{photo}", null)).ExpectProblem(409, "immutable");
@@ -185,10 +258,50 @@ public class BenchApiTests(DemoSite site)
             "svg" => "<svg xmlns='http://www.w3.org/2000/svg'><script>alert(1)</script></svg>"u8.ToArray(),
             "cut" => png[..(png.Length / 2)],
             "bomb" => Claiming(png, 60_000, 60_000),
-            "gif" => [0x47, 0x49, 0x46, 0x38, 0x39, 0x61, 1, 0, 1, 0, 0x80, 0, 0, 0, 0, 0, 255, 255, 255, 0x2C, 0, 0, 0, 0, 1, 0, 1, 0, 0, 2, 2, 0x44, 1, 0, 0x3B],
+            "gif" =>
+            [
+                0x47,
+                0x49,
+                0x46,
+                0x38,
+                0x39,
+                0x61,
+                1,
+                0,
+                1,
+                0,
+                0x80,
+                0,
+                0,
+                0,
+                0,
+                0,
+                255,
+                255,
+                255,
+                0x2C,
+                0,
+                0,
+                0,
+                0,
+                1,
+                0,
+                1,
+                0,
+                0,
+                2,
+                2,
+                0x44,
+                1,
+                0,
+                0x3B,
+            ],
             _ => [],
         };
-        (await client.SendAsync(HttpMethod.Put, $"/api/checks/{id}/photos/{Guid.NewGuid()}", file)).ExpectProblem(400, "bad-photo", "/photo").Text("detail").ShouldContain("Nothing was kept");
+        (await client.SendAsync(HttpMethod.Put, $"/api/checks/{id}/photos/{Guid.NewGuid()}", file))
+            .ExpectProblem(400, "bad-photo", "/photo")
+            .Text("detail")
+            .ShouldContain("Nothing was kept");
         (await client.GetAsync($"/api/checks/{id}")).At("photos").GetArrayLength().ShouldBe(0);
     }
 
@@ -201,8 +314,14 @@ public class BenchApiTests(DemoSite site)
         (await client.PutAsync($"/api/checks/{id}/additions/{addition}", new { text = "gain was M" })).ExpectProblem(409, "not-signed");
         (await client.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
         (await client.PutAsync($"/api/checks/{id}/additions/{addition}", new { text = "gain was M, not L", setting = "gain" })).Expect(200);
-        (await client.PutAsync($"/api/checks/{id}/additions/{addition}", new { text = "gain was M, not L", setting = "gain" })).Expect(200).At("additions").GetArrayLength().ShouldBe(1);
-        await Should.ThrowAsync<Npgsql.PostgresException>(() => site.SqlAsync($"UPDATE check_addition SET text = 'otherwise' WHERE id = '{addition}'"));
+        (await client.PutAsync($"/api/checks/{id}/additions/{addition}", new { text = "gain was M, not L", setting = "gain" }))
+            .Expect(200)
+            .At("additions")
+            .GetArrayLength()
+            .ShouldBe(1);
+        await Should.ThrowAsync<Npgsql.PostgresException>(() =>
+            site.SqlAsync($"UPDATE check_addition SET text = 'otherwise' WHERE id = '{addition}'")
+        );
     }
 
     [Fact]
@@ -211,7 +330,11 @@ public class BenchApiTests(DemoSite site)
         using TestClient client = await site.ClientAsync("mara");
         Guid id = await client.BeginAsync("OBG-104", "lecture-room");
         (await client.ReadAsync(id, "gain", "+12")).Expect(200);
-        Row(await client.GetAsync("/api/board?find=OBG-104"), "OBG-104").GetProperty("open").GetProperty("by").GetString().ShouldBe("Mara Quill");
+        Row(await client.GetAsync("/api/board?find=OBG-104"), "OBG-104")
+            .GetProperty("open")
+            .GetProperty("by")
+            .GetString()
+            .ShouldBe("Mara Quill");
         (await client.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
         JsonElement off = Row(await client.GetAsync("/api/board?find=OBG-104"), "OBG-104");
         off.GetProperty("state").GetString().ShouldBe("off");
@@ -243,11 +366,21 @@ public class BenchApiTests(DemoSite site)
         Gain(await client.GetAsync("/api/units/OBG-113/page")).ShouldBe((wrong + 1, of + 1)); // as found it was wrong, however it was left
         Answer fleet = (await client.GetAsync("/api/drift?months=120")).Expect(200);
         fleet.Int("readings").ShouldBeGreaterThan(1000);
-        fleet.At("fleet").EnumerateArray().Count(s => s.GetProperty("remedy").GetString() is "tape" or "lock" or "training").ShouldBeGreaterThan(1);
+        fleet
+            .At("fleet")
+            .EnumerateArray()
+            .Count(s => s.GetProperty("remedy").GetString() is "tape" or "lock" or "training")
+            .ShouldBeGreaterThan(1);
         (await client.GetAsync("/api/drift?months=0")).ExpectProblem(400, "bad-value", "/months");
 
-        static (int, int) Gain(Answer page) => page.Expect(200).At("drift").EnumerateArray().Where(d => d.GetProperty("setting").GetString() == "gain")
-            .Select(d => d.GetProperty("wrong")).Select(w => (w.GetProperty("times").GetInt32(), w.GetProperty("of").GetInt32())).FirstOrDefault();
+        static (int, int) Gain(Answer page) =>
+            page.Expect(200)
+                .At("drift")
+                .EnumerateArray()
+                .Where(d => d.GetProperty("setting").GetString() == "gain")
+                .Select(d => d.GetProperty("wrong"))
+                .Select(w => (w.GetProperty("times").GetInt32(), w.GetProperty("of").GetInt32()))
+                .FirstOrDefault();
     }
 
     [Fact]
@@ -259,13 +392,19 @@ public class BenchApiTests(DemoSite site)
         (await mara.PutAsync($"/api/checks/{signed}/signature", new { note = "" })).Expect(200);
         Guid open = await mara.BeginAsync("OBG-112", "seed-portraits");
         int version = (await ines.GetAsync("/api/units/OBG-112")).Expect(200).Int("version");
-        (await ines.SendAsync(HttpMethod.Post, "/api/units/OBG-112/rename", new { newTag = "OBG-101" }, version)).ExpectProblem(409, "tag-taken", "/newTag");
+        (await ines.SendAsync(HttpMethod.Post, "/api/units/OBG-112/rename", new { newTag = "OBG-101" }, version)).ExpectProblem(
+            409,
+            "tag-taken",
+            "/newTag"
+        );
         (await ines.SendAsync(HttpMethod.Post, "/api/units/OBG-112/rename", new { newTag = "obg-212" }, version)).Expect(200);
         try
         {
             (await mara.ReadAsync(open, "gain", "ISO 320")).Expect(200).Text("unitTag").ShouldBe("OBG-212");
             (await mara.GetAsync($"/api/checks/{signed}")).Expect(200).Text("unitTag").ShouldBe("OBG-212");
-            await Should.ThrowAsync<Npgsql.PostgresException>(() => site.SqlAsync($"UPDATE check_run SET note = 'x' WHERE id = '{signed}'"));
+            await Should.ThrowAsync<Npgsql.PostgresException>(() =>
+                site.SqlAsync($"UPDATE check_run SET note = 'x' WHERE id = '{signed}'")
+            );
         }
         finally
         {
@@ -279,7 +418,18 @@ public class BenchApiTests(DemoSite site)
         using TestClient ines = await site.ClientAsync();
         Guid id = await ines.BeginAsync("OBG-109", "pollen-release");
         JsonElement unit = (await ines.GetAsync("/api/units/OBG-109")).Expect(200).Json;
-        (await ines.PutAsync("/api/units/OBG-109", new { tape = "blue", place = "media room, locker", status = "retired" }, unit.GetProperty("version").GetInt32())).Expect(200);
+        (
+            await ines.PutAsync(
+                "/api/units/OBG-109",
+                new
+                {
+                    tape = "blue",
+                    place = "media room, locker",
+                    status = "retired",
+                },
+                unit.GetProperty("version").GetInt32()
+            )
+        ).Expect(200);
         await site.SqlAsync("UPDATE standard_version SET state = 'retired' WHERE key = 'pollen-release'");
         try
         {
@@ -287,11 +437,17 @@ public class BenchApiTests(DemoSite site)
             check.Text("unitStatus").ShouldBe("retired");
             check.Text("standardState").ShouldBe("retired");
             (await ines.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
-            (await ines.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-109", standard = "pollen-release" })).ExpectProblem(400, "standard-missing", "/standard");
+            (await ines.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-109", standard = "pollen-release" })).ExpectProblem(
+                400,
+                "standard-missing",
+                "/standard"
+            );
         }
         finally
         {
-            await site.SqlAsync("ALTER TABLE standard_version DISABLE TRIGGER approved_standard_is_immutable; UPDATE standard_version SET state = 'approved' WHERE key = 'pollen-release'; ALTER TABLE standard_version ENABLE TRIGGER approved_standard_is_immutable; UPDATE camera_unit SET status = 'in' WHERE tag = 'OBG-109'");
+            await site.SqlAsync(
+                "ALTER TABLE standard_version DISABLE TRIGGER approved_standard_is_immutable; UPDATE standard_version SET state = 'approved' WHERE key = 'pollen-release'; ALTER TABLE standard_version ENABLE TRIGGER approved_standard_is_immutable; UPDATE camera_unit SET status = 'in' WHERE tag = 'OBG-109'"
+            );
         }
     }
 
@@ -300,14 +456,58 @@ public class BenchApiTests(DemoSite site)
     {
         using TestClient ines = await site.ClientAsync();
         int version = (await ines.GetAsync("/api/units/OBG-103")).Int("version");
-        (await ines.PutAsync("/api/units/OBG-103/measurements", new { filters = new[] { new { label = "1/4", stops = 2.2 } }, colourOffsetMired = 3, how = "two frames of a grey card" }, version)).Expect(204);
+        (
+            await ines.PutAsync(
+                "/api/units/OBG-103/measurements",
+                new
+                {
+                    filters = new[] { new { label = "1/4", stops = 2.2 } },
+                    colourOffsetMired = 3,
+                    how = "two frames of a grey card",
+                },
+                version
+            )
+        ).Expect(204);
         Answer page = (await ines.GetAsync("/api/units/OBG-103/page")).Expect(200);
-        page.At("filters").EnumerateArray().First(f => f.GetProperty("label").GetString() == "1/4").GetProperty("measuredStops").GetDouble().ShouldBe(2.2);
+        page.At("filters")
+            .EnumerateArray()
+            .First(f => f.GetProperty("label").GetString() == "1/4")
+            .GetProperty("measuredStops")
+            .GetDouble()
+            .ShouldBe(2.2);
         page.At("notes")[0].GetProperty("text").GetString()!.ShouldContain("two frames of a grey card");
-        (await ines.PutAsync("/api/units/OBG-103/measurements", new { filters = new[] { new { label = "7", stops = 2.2 } }, colourOffsetMired = 3, how = "guessed" }, version + 1)).ExpectProblem(400, "bad-value", "/filters/0/label");
-        (await ines.PutAsync("/api/units/OBG-103/measurements", new { filters = Array.Empty<object>(), colourOffsetMired = 3, how = "again" }, version)).ExpectProblem(412, "changed-meanwhile");
-        (await ines.PutAsync($"/api/units/OBG-103/notes/{Guid.NewGuid()}", new { kind = "repair", text = "iris ring loose, sent in" })).Expect(204);
-        (await ines.PutAsync($"/api/units/OBG-103/notes/{Guid.NewGuid()}", new { kind = "song", text = "la la la" })).ExpectProblem(400, "bad-value", "/kind");
+        (
+            await ines.PutAsync(
+                "/api/units/OBG-103/measurements",
+                new
+                {
+                    filters = new[] { new { label = "7", stops = 2.2 } },
+                    colourOffsetMired = 3,
+                    how = "guessed",
+                },
+                version + 1
+            )
+        ).ExpectProblem(400, "bad-value", "/filters/0/label");
+        (
+            await ines.PutAsync(
+                "/api/units/OBG-103/measurements",
+                new
+                {
+                    filters = Array.Empty<object>(),
+                    colourOffsetMired = 3,
+                    how = "again",
+                },
+                version
+            )
+        ).ExpectProblem(412, "changed-meanwhile");
+        (
+            await ines.PutAsync($"/api/units/OBG-103/notes/{Guid.NewGuid()}", new { kind = "repair", text = "iris ring loose, sent in" })
+        ).Expect(204);
+        (await ines.PutAsync($"/api/units/OBG-103/notes/{Guid.NewGuid()}", new { kind = "song", text = "la la la" })).ExpectProblem(
+            400,
+            "bad-value",
+            "/kind"
+        );
     }
 
     [Fact]
@@ -337,17 +537,25 @@ public class BenchApiTests(DemoSite site)
     private async Task StandInAsync(HttpMethod method, string path, object body)
     {
         using var http = new HttpClient();
-        using var request = new HttpRequestMessage(method, new Uri(site.Cameras, $"/stand-in/{path}")) { Content = JsonContent.Create(body) };
+        using var request = new HttpRequestMessage(method, new Uri(site.Cameras, $"/stand-in/{path}"))
+        {
+            Content = JsonContent.Create(body),
+        };
         (await http.SendAsync(request)).EnsureSuccessStatusCode();
     }
 
-    private static JsonElement Row(Answer board, string tag) => board.Expect(200).At("rows").EnumerateArray().First(r => r.GetProperty("tag").GetString() == tag);
+    private static JsonElement Row(Answer board, string tag) =>
+        board.Expect(200).At("rows").EnumerateArray().First(r => r.GetProperty("tag").GetString() == tag);
 
     private static JsonElement Line(Answer read, string setting) =>
         read.At("check/lines").EnumerateArray().First(l => l.GetProperty("line").GetProperty("setting").GetString() == setting);
 
     private static string Outcome(Answer read, string setting) =>
-        read.At("settings").EnumerateArray().First(s => s.GetProperty("setting").GetString() == setting).GetProperty("outcome").GetString()!;
+        read.At("settings")
+            .EnumerateArray()
+            .First(s => s.GetProperty("setting").GetString() == setting)
+            .GetProperty("outcome")
+            .GetString()!;
 
     private static byte[] Picture(int width, int height, SKEncodedImageFormat format)
     {

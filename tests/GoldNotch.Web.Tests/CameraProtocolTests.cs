@@ -16,8 +16,18 @@ namespace GoldNotch.Web.Tests;
 [Collection(SiteTests.Name)]
 public class CameraProtocolTests(TestSite site)
 {
-    private HttpCameraLink Link(Uri? address) => new(new ConfigurationBuilder().AddInMemoryCollection(
-        new Dictionary<string, string?> { ["GOLDNOTCH_CAMERAS"] = (address ?? site.Cameras).ToString(), ["GOLDNOTCH_CAMERA_PATIENCE_MS"] = "600" }).Build());
+    private HttpCameraLink Link(Uri? address) =>
+        new(
+            new ConfigurationBuilder()
+                .AddInMemoryCollection(
+                    new Dictionary<string, string?>
+                    {
+                        ["GOLDNOTCH_CAMERAS"] = (address ?? site.Cameras).ToString(),
+                        ["GOLDNOTCH_CAMERA_PATIENCE_MS"] = "600",
+                    }
+                )
+                .Build()
+        );
 
     [Fact]
     public async Task A_camera_says_who_it_is_what_it_reports_and_what_it_takes()
@@ -37,10 +47,20 @@ public class CameraProtocolTests(TestSite site)
         using HttpCameraLink link = Link(null);
         await StandInAsync("OBG-102/hand/full-auto", new { set = "off" });
         await StandInAsync("OBG-102/hand/record-format", new { set = "1080 59.94i" });
-        LinkAnswer<IReadOnlyList<ShownSetting>> size = await link.SetAsync("OBG-102", Setting.RecordFormat, "2160 29.97p", CancellationToken.None);
+        LinkAnswer<IReadOnlyList<ShownSetting>> size = await link.SetAsync(
+            "OBG-102",
+            Setting.RecordFormat,
+            "2160 29.97p",
+            CancellationToken.None
+        );
         size.Value!.Select(s => s.Setting).ShouldContain(Setting.BitRate);
         (await link.SetAsync("OBG-102", Setting.RecordFormat, "8640 1p", CancellationToken.None)).State.ShouldBe(LinkState.Refused);
-        LinkAnswer<IReadOnlyList<ShownSetting>> wheel = await link.SetAsync("OBG-102", Setting.NeutralDensity, "1/4", CancellationToken.None);
+        LinkAnswer<IReadOnlyList<ShownSetting>> wheel = await link.SetAsync(
+            "OBG-102",
+            Setting.NeutralDensity,
+            "1/4",
+            CancellationToken.None
+        );
         wheel.State.ShouldBe(LinkState.Refused);
         wheel.Sentence.ShouldContain("by hand on the camera");
     }
@@ -81,16 +101,17 @@ public class CameraProtocolTests(TestSite site)
         (await Borrowed("OBG-101")).ShouldBe(await Borrowed("OBG-102"));
     }
 
-    public static TheoryData<string, LinkState> Answers => new()
-    {
-        { """{"protocol":"gold-notch-camera/1","tag":"T-1","model":"m","reports":[],"accepts":[]}""", LinkState.Answers },
-        { """{"protocol":"something-else/9","tag":"T-1","model":"m","reports":[],"accepts":[]}""", LinkState.InvalidResponse },
-        { """{"protocol":"gold-notch-camera/1","tag":"T-2","model":"m","reports":[],"accepts":[]}""", LinkState.InvalidResponse },
-        { """{"protocol":"gold-notch-camera/1","tag":"T-1","model":null,"reports":[],"accepts":[]}""", LinkState.InvalidResponse },
-        { """{"protocol":"gold-notch-camera/1"}""", LinkState.InvalidResponse },
-        { "[1,2,3]", LinkState.InvalidResponse },
-        { "", LinkState.InvalidResponse },
-    };
+    public static TheoryData<string, LinkState> Answers =>
+        new()
+        {
+            { """{"protocol":"gold-notch-camera/1","tag":"T-1","model":"m","reports":[],"accepts":[]}""", LinkState.Answers },
+            { """{"protocol":"something-else/9","tag":"T-1","model":"m","reports":[],"accepts":[]}""", LinkState.InvalidResponse },
+            { """{"protocol":"gold-notch-camera/1","tag":"T-2","model":"m","reports":[],"accepts":[]}""", LinkState.InvalidResponse },
+            { """{"protocol":"gold-notch-camera/1","tag":"T-1","model":null,"reports":[],"accepts":[]}""", LinkState.InvalidResponse },
+            { """{"protocol":"gold-notch-camera/1"}""", LinkState.InvalidResponse },
+            { "[1,2,3]", LinkState.InvalidResponse },
+            { "", LinkState.InvalidResponse },
+        };
 
     [Theory]
     [MemberData(nameof(Answers))]
@@ -105,24 +126,27 @@ public class CameraProtocolTests(TestSite site)
     public async Task An_endless_answer_a_redirect_and_a_deep_one_are_rubbish_and_take_no_time()
     {
         string deep = string.Concat(Enumerable.Repeat("""{"settings":""", 200));
-        string many = $$"""{"settings":[{{string.Join(',', Enumerable.Repeat("""{"setting":"gain","shows":"0","automatic":false}""", 500))}}]}""";
-        foreach (RequestDelegate answer in new RequestDelegate[]
-        {
-            async context =>
+        string many =
+            $$"""{"settings":[{{string.Join(',', Enumerable.Repeat("""{"setting":"gain","shows":"0","automatic":false}""", 500))}}]}""";
+        foreach (
+            RequestDelegate answer in new RequestDelegate[]
             {
-                for (int i = 0; i < 1000; i++)
+                async context =>
                 {
-                    await context.Response.WriteAsync(new string(' ', 1024));
-                }
-            },
-            context =>
-            {
-                context.Response.Redirect("http://127.0.0.1:1/cameras/T-1");
-                return Task.CompletedTask;
-            },
-            context => context.Response.WriteAsync(deep),
-            context => context.Response.WriteAsync(many),
-        })
+                    for (int i = 0; i < 1000; i++)
+                    {
+                        await context.Response.WriteAsync(new string(' ', 1024));
+                    }
+                },
+                context =>
+                {
+                    context.Response.Redirect("http://127.0.0.1:1/cameras/T-1");
+                    return Task.CompletedTask;
+                },
+                context => context.Response.WriteAsync(deep),
+                context => context.Response.WriteAsync(many),
+            }
+        )
         {
             await using WebApplication device = await DeviceAsync(answer);
             using HttpCameraLink link = Link(new Uri(device.Urls.First()));
@@ -133,8 +157,11 @@ public class CameraProtocolTests(TestSite site)
     [Fact]
     public async Task Only_what_was_asked_is_taken_and_only_once()
     {
-        await using WebApplication device = await DeviceAsync(context => context.Response.WriteAsync(
-            """{"settings":[{"setting":"gain","shows":"0","automatic":false},{"setting":"gain","shows":"9","automatic":false},{"setting":"zebra","shows":"70","automatic":false}]}"""));
+        await using WebApplication device = await DeviceAsync(context =>
+            context.Response.WriteAsync(
+                """{"settings":[{"setting":"gain","shows":"0","automatic":false},{"setting":"gain","shows":"9","automatic":false},{"setting":"zebra","shows":"70","automatic":false}]}"""
+            )
+        );
         using HttpCameraLink link = Link(new Uri(device.Urls.First()));
         IReadOnlyList<ShownSetting> shown = (await link.ReadAsync("T-1", [Setting.Gain], CancellationToken.None)).Value!;
         shown.Single().ShouldBe(new ShownSetting(Setting.Gain, "0", false));
@@ -159,9 +186,19 @@ public class CameraProtocolTests(TestSite site)
     [Fact]
     public void A_made_up_past_is_the_same_for_the_same_seed_and_its_readings_are_what_the_cards_know()
     {
-        ExchangeDocument[] files = [.. new[] { "01-cameras", "02-standards", "03-units" }.Select(f => JsonSerializer.Deserialize(File.ReadAllBytes(Path.Combine(TestSite.Root, "demo", f + ".json")), ExchangeJson.Default.ExchangeDocument)!)];
+        ExchangeDocument[] files =
+        [
+            .. new[] { "01-cameras", "02-standards", "03-units" }.Select(f =>
+                JsonSerializer.Deserialize(
+                    File.ReadAllBytes(Path.Combine(TestSite.Root, "demo", f + ".json")),
+                    ExchangeJson.Default.ExchangeDocument
+                )!
+            ),
+        ];
         ExchangeDocument past = History.Of(files, 3, 1);
-        JsonSerializer.Serialize(past, ExchangeJson.Default.ExchangeDocument).ShouldBe(JsonSerializer.Serialize(History.Of(files, 3, 1), ExchangeJson.Default.ExchangeDocument));
+        JsonSerializer
+            .Serialize(past, ExchangeJson.Default.ExchangeDocument)
+            .ShouldBe(JsonSerializer.Serialize(History.Of(files, 3, 1), ExchangeJson.Default.ExchangeDocument));
         past.Checks!.Count.ShouldBe(14);
         past.Checks.ShouldAllBe(c => c.SignedAt > c.StartedAt && c.Readings.Count > 20);
         past.Checks.Sum(c => c.Readings.Count(r => r.Stage == "left")).ShouldBeGreaterThan(14);

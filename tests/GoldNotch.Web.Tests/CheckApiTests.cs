@@ -12,11 +12,21 @@ public class CheckApiTests(TestSite site)
     {
         using TestClient client = await site.ClientAsync("mara");
         Guid id = await client.BeginAsync();
-        foreach ((string setting, string read) in new[]
-        {
-            ("full-auto", "off"), ("record-format", "1080 29.97p"), ("bit-rate", "20"), ("shutter", "180°"), ("gain", "H"),
-            ("nd", "clear"), ("iris-control", "manual"), ("iris", "2.5"), ("white-balance", "5600"), ("focus-mode", "manual"),
-        })
+        foreach (
+            (string setting, string read) in new[]
+            {
+                ("full-auto", "off"),
+                ("record-format", "1080 29.97p"),
+                ("bit-rate", "20"),
+                ("shutter", "180°"),
+                ("gain", "H"),
+                ("nd", "clear"),
+                ("iris-control", "manual"),
+                ("iris", "2.5"),
+                ("white-balance", "5600"),
+                ("focus-mode", "manual"),
+            }
+        )
         {
             (await client.ReadAsync(id, setting, read)).Expect(200);
         }
@@ -24,14 +34,23 @@ public class CheckApiTests(TestSite site)
         Answer check = (await client.GetAsync($"/api/checks/{id}")).Expect(200);
         check.Topic("noise").GetProperty("value").GetString().ShouldBe("+15\u202fdB");
         check.Topic("exposure").GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("2.5\u202fstops over");
-        check.Topic("whiteBalance").GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("134\u202fmired towards amber, plainly visible");
+        check
+            .Topic("whiteBalance")
+            .GetProperty("because")
+            .GetProperty("sentence")
+            .GetString()!
+            .ShouldContain("134\u202fmired towards amber, plainly visible");
         check.At("now/order").EnumerateArray().Select(s => s.GetProperty("setting").GetString()).ShouldBe(["gain", "white-balance"]);
         check.Int("summary/offTarget").ShouldBe(2);
         check.Text("summary/headline").ShouldBe("Gain +15\u202fdB · White balance +134\u202fmired");
 
         Answer signed = (await client.PutAsync($"/api/checks/{id}/signature", new { note = "as found" })).Expect(200);
         signed.Text("signedBy").ShouldBe("Mara Quill");
-        (await client.GetAsync("/api/checks")).Expect(200).At("checks").EnumerateArray().ShouldContain(c => c.GetProperty("id").GetGuid() == id);
+        (await client.GetAsync("/api/checks"))
+            .Expect(200)
+            .At("checks")
+            .EnumerateArray()
+            .ShouldContain(c => c.GetProperty("id").GetGuid() == id);
     }
 
     [Theory]
@@ -46,7 +65,9 @@ public class CheckApiTests(TestSite site)
         Answer check = await client.GetAsync($"/api/checks/{id}");
         foreach (JsonElement line in check.At("lines").EnumerateArray().Select(l => l.GetProperty("line")).ToArray())
         {
-            check = (await client.ReadAsync(id, line.GetProperty("setting").GetString()!, line.GetProperty("target").GetString())).Expect(200);
+            check = (await client.ReadAsync(id, line.GetProperty("setting").GetString()!, line.GetProperty("target").GetString())).Expect(
+                200
+            );
         }
 
         check.Int("summary/onTarget").ShouldBe(10);
@@ -58,7 +79,12 @@ public class CheckApiTests(TestSite site)
     {
         using TestClient client = await site.ClientAsync();
         var id = Guid.NewGuid();
-        var body = new { unit = "OBG-105", standard = "lecture-room", readings = new[] { new { setting = "gain", read = "M" } } };
+        var body = new
+        {
+            unit = "OBG-105",
+            standard = "lecture-room",
+            readings = new[] { new { setting = "gain", read = "M" } },
+        };
         (await client.PutAsync($"/api/checks/{id}", body)).Expect(201);
         (await client.PutAsync($"/api/checks/{id}", body)).Expect(200).Int("summary/unread").ShouldBe(9);
 
@@ -92,7 +118,13 @@ public class CheckApiTests(TestSite site)
         clash.Text("theirs/label").ShouldBe("L, −3\u202fdB");
         clash.Text("theirs/by").ShouldBe("Mara Quill");
         clash.Text("yours/label").ShouldBe("H, +12\u202fdB");
-        (await joss.ReadAsync(id, "gain", "H", seen: 1)).Expect(200).Line("gain").GetProperty("reading").GetProperty("by").GetString().ShouldBe("Joss Penhale");
+        (await joss.ReadAsync(id, "gain", "H", seen: 1))
+            .Expect(200)
+            .Line("gain")
+            .GetProperty("reading")
+            .GetProperty("by")
+            .GetString()
+            .ShouldBe("Joss Penhale");
     }
 
     [Fact]
@@ -132,7 +164,17 @@ public class CheckApiTests(TestSite site)
         using TestClient client = await site.ClientAsync();
         var id = Guid.NewGuid();
         var readings = new[] { new { setting = "gain", read = "L" }, new { setting = "nd", read = "purple" } };
-        (await client.PutAsync($"/api/checks/{id}", new { unit = "OBG-106", standard = "lecture-room", readings })).ExpectProblem(400, "bad-value", "/readings/1/read");
+        (
+            await client.PutAsync(
+                $"/api/checks/{id}",
+                new
+                {
+                    unit = "OBG-106",
+                    standard = "lecture-room",
+                    readings,
+                }
+            )
+        ).ExpectProblem(400, "bad-value", "/readings/1/read");
         (await client.GetAsync($"/api/checks/{id}")).ExpectProblem(404, "not-found", "/id");
     }
 
@@ -141,8 +183,16 @@ public class CheckApiTests(TestSite site)
     {
         using TestClient client = await site.ClientAsync();
         var id = Guid.NewGuid();
-        (await client.PutAsync($"/api/checks/{id}", new { unit = "OBG-999", standard = "lecture-room" })).ExpectProblem(400, "unit-missing", "/unit");
-        (await client.PutAsync($"/api/checks/{id}", new { unit = "OBG-106", standard = "none" })).ExpectProblem(400, "standard-missing", "/standard");
+        (await client.PutAsync($"/api/checks/{id}", new { unit = "OBG-999", standard = "lecture-room" })).ExpectProblem(
+            400,
+            "unit-missing",
+            "/unit"
+        );
+        (await client.PutAsync($"/api/checks/{id}", new { unit = "OBG-106", standard = "none" })).ExpectProblem(
+            400,
+            "standard-missing",
+            "/standard"
+        );
         (await client.ReadAsync(id, "gain", "L")).ExpectProblem(404, "not-found", "/id");
         (await client.ReadAsync(await client.BeginAsync(), "zoom", "9")).ExpectProblem(400, "bad-value", "/setting");
     }
@@ -175,11 +225,15 @@ public class CheckApiTests(TestSite site)
         (await client.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
         (await client.ReadAsync(id, "gain", "L", seen: 1)).ExpectProblem(409, "immutable");
         (await client.PutAsync($"/api/checks/{id}/signature", new { note = "again" })).Expect(200).Text("note").ShouldBe("");
-        foreach (string change in new[]
-        {
-            $"UPDATE check_run SET note = 'x' WHERE id = '{id}'", $"DELETE FROM check_reading WHERE check_id = '{id}'",
-            "UPDATE standard_version SET name = 'x' WHERE state = 'approved'", "DELETE FROM audit_entry",
-        })
+        foreach (
+            string change in new[]
+            {
+                $"UPDATE check_run SET note = 'x' WHERE id = '{id}'",
+                $"DELETE FROM check_reading WHERE check_id = '{id}'",
+                "UPDATE standard_version SET name = 'x' WHERE state = 'approved'",
+                "DELETE FROM audit_entry",
+            }
+        )
         {
             (await Should.ThrowAsync<PostgresException>(() => site.SqlAsync(change))).SqlState.ShouldBe("GN001");
         }
@@ -190,7 +244,9 @@ public class CheckApiTests(TestSite site)
     {
         using TestClient client = await site.ClientAsync();
         Guid id = await client.BeginAsync();
-        Answer preview = (await client.SendAsync(HttpMethod.Post, $"/api/checks/{id}/preview", new { setting = "gain", text = "h" })).Expect(200);
+        Answer preview = (
+            await client.SendAsync(HttpMethod.Post, $"/api/checks/{id}/preview", new { setting = "gain", text = "h" })
+        ).Expect(200);
         preview.Text("verdict/offLabel").ShouldBe("+15\u202fdB");
         preview.At("reading/dialAt").GetDouble().ShouldBe(12);
         (await client.GetAsync($"/api/checks/{id}")).Int("summary/unread").ShouldBe(10);
@@ -210,7 +266,11 @@ public class CheckApiTests(TestSite site)
     {
         using TestClient client = await site.ClientAsync();
         string path = $"/api/checks/{Guid.NewGuid()}";
-        (await client.SendAsync(HttpMethod.Put, path, """{"unit":"OBG-106","standard":"lecture-room","colour":"red"}""")).ExpectProblem(400, "bad-json", "/colour");
+        (await client.SendAsync(HttpMethod.Put, path, """{"unit":"OBG-106","standard":"lecture-room","colour":"red"}""")).ExpectProblem(
+            400,
+            "bad-json",
+            "/colour"
+        );
         (await client.SendAsync(HttpMethod.Put, path, """{"unit":"OBG-106"}""")).Expect(400).Text("code").ShouldBe("bad-json");
         (await client.SendAsync(HttpMethod.Put, path, "{\"unit\":")).Expect(400).Text("detail").ShouldContain("Line 1");
     }

@@ -13,26 +13,31 @@ namespace GoldNotch.Web.Tests;
 [Collection(DemoSiteTests.Name)]
 public class ClosedSetTests(DemoSite site)
 {
-    public static TheoryData<string, string, string[]> Columns { get; } = new()
-    {
-        { "person", "role", [.. Roles.Words] },
-        { "camera_unit", "status", [.. UnitStatuses.Words] },
-        { "standard_version", "state", [.. StandardStates.Words] },
-        { "check_reading", "kind", [.. Enum.GetValues<ReadingKind>().Select(ReadingKinds.Word)] },
-        { "check_reading", "stage", Words<CheckStage>() },
-        { "check_rival", "kind", [.. Enum.GetValues<ReadingKind>().Select(ReadingKinds.Word)] },
-        { "person", "iris_style", Words<IrisStyle>() },
-        { "person", "white_balance_style", Words<WhiteBalanceStyle>() },
-        { "person", "clock_style", Words<ClockStyle>() },
-        { "person", "date_order", Words<DateOrder>() },
-    };
+    public static TheoryData<string, string, string[]> Columns { get; } =
+        new()
+        {
+            { "person", "role", [.. Roles.Words] },
+            { "camera_unit", "status", [.. UnitStatuses.Words] },
+            { "standard_version", "state", [.. StandardStates.Words] },
+            { "check_reading", "kind", [.. Enum.GetValues<ReadingKind>().Select(ReadingKinds.Word)] },
+            { "check_reading", "stage", Words<CheckStage>() },
+            { "check_rival", "kind", [.. Enum.GetValues<ReadingKind>().Select(ReadingKinds.Word)] },
+            { "person", "iris_style", Words<IrisStyle>() },
+            { "person", "white_balance_style", Words<WhiteBalanceStyle>() },
+            { "person", "clock_style", Words<ClockStyle>() },
+            { "person", "date_order", Words<DateOrder>() },
+        };
 
     [Theory]
     [MemberData(nameof(Columns))]
     public async Task A_column_takes_the_words_of_its_type_and_no_other(string table, string column, string[] words)
     {
-        string constraint = (string)(await site.SqlAsync(
-            $"SELECT string_agg(pg_get_constraintdef(oid), ' ') FROM pg_constraint WHERE conrelid = '{table}'::regclass AND contype = 'c' AND conkey = ARRAY[(SELECT attnum FROM pg_attribute WHERE attrelid = '{table}'::regclass AND attname = '{column}')]"))!;
+        string constraint = (string)
+            (
+                await site.SqlAsync(
+                    $"SELECT string_agg(pg_get_constraintdef(oid), ' ') FROM pg_constraint WHERE conrelid = '{table}'::regclass AND contype = 'c' AND conkey = ARRAY[(SELECT attnum FROM pg_attribute WHERE attrelid = '{table}'::regclass AND attname = '{column}')]"
+                )
+            )!;
         Regex.Matches(constraint, "'([a-z0-9-]+)'").Select(m => m.Groups[1].Value).Order().ShouldBe(words.Order());
     }
 
@@ -51,7 +56,11 @@ public class ClosedSetTests(DemoSite site)
         using TestClient ines = await site.ClientAsync("ines");
         Answer technician = (await ines.GetAsync("/api/session")).Expect(200);
         technician.At("role").GetString().ShouldBe("technician");
-        technician.At("rights").EnumerateArray().Select(r => r.GetString()!).Order()
+        technician
+            .At("rights")
+            .EnumerateArray()
+            .Select(r => r.GetString()!)
+            .Order()
             .ShouldBe(Enum.GetNames<Right>().Select(System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName).Order());
         using TestClient mara = await site.ClientAsync("mara");
         (await mara.GetAsync("/api/session")).Expect(200).At("rights").GetArrayLength().ShouldBe(0);

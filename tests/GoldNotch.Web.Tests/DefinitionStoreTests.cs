@@ -29,7 +29,10 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
     public async Task Of_many_who_begin_a_draft_at_once_one_does_and_the_others_are_told_whose_it_is()
     {
         StandardDocument document = await DocumentAsync("at-once");
-        Task<StoredStandard>[] all = [.. Enumerable.Range(0, 8).Select(i => _standards.BeginAsync(document, $"person {i}", CancellationToken.None))];
+        Task<StoredStandard>[] all =
+        [
+            .. Enumerable.Range(0, 8).Select(i => _standards.BeginAsync(document, $"person {i}", CancellationToken.None)),
+        ];
         await Task.WhenAll(all.Select(t => t.ContinueWith(_ => { }, TaskScheduler.Default)));
         all.Count(t => t.IsCompletedSuccessfully).ShouldBe(1);
         foreach (Task<StoredStandard> late in all.Where(t => t.IsFaulted))
@@ -44,13 +47,30 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
     public async Task Of_many_who_change_a_draft_at_once_one_is_kept_and_nobody_is_overwritten()
     {
         StoredStandard draft = await _standards.BeginAsync(await DocumentAsync("changed-at-once"), "tests", CancellationToken.None);
-        StoredStandard?[] all = await Task.WhenAll(Enumerable.Range(0, 6)
-            .Select(i => _standards.ChangeDraftAsync(draft.Document with { Purpose = $"purpose {i}" }, draft.Head.Revision, $"person {i}", CancellationToken.None)));
+        StoredStandard?[] all = await Task.WhenAll(
+            Enumerable
+                .Range(0, 6)
+                .Select(i =>
+                    _standards.ChangeDraftAsync(
+                        draft.Document with
+                        {
+                            Purpose = $"purpose {i}",
+                        },
+                        draft.Head.Revision,
+                        $"person {i}",
+                        CancellationToken.None
+                    )
+                )
+        );
         StoredStandard kept = all.Single(s => s is not null)!;
         (await _standards.GetAsync("changed-at-once", 1, CancellationToken.None))!.Document.Purpose.ShouldBe(kept.Document.Purpose);
         (await _standards.DropDraftAsync("changed-at-once", 1, "tests", CancellationToken.None)).ShouldBeFalse("the revision has moved on");
         (await _standards.DropDraftAsync("changed-at-once", 2, "tests", CancellationToken.None)).ShouldBeTrue();
-        (await site.SqlAsync("SELECT before ->> 'Purpose' FROM audit_entry WHERE subject = 'standard changed-at-once' AND what = 'draft dropped'")).ShouldBe(kept.Document.Purpose, "a dropped draft can be brought back from the trail");
+        (
+            await site.SqlAsync(
+                "SELECT before ->> 'Purpose' FROM audit_entry WHERE subject = 'standard changed-at-once' AND what = 'draft dropped'"
+            )
+        ).ShouldBe(kept.Document.Purpose, "a dropped draft can be brought back from the trail");
     }
 
     [Theory]
@@ -64,9 +84,15 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
         (await Should.ThrowAsync<PostgresException>(() => site.SqlAsync(statement))).SqlState.ShouldBe("GN001");
 
     [Theory]
-    [InlineData("INSERT INTO waiver (id, standard_key, setting, model_key, unit_tag, reason, author, expires_on) VALUES (gen_random_uuid(), 'a', 'gain', 'alder-20', 'OBG-101', 'because', 'me', now())")]
-    [InlineData("INSERT INTO waiver (id, standard_key, setting, model_key, reason, author, expires_on) VALUES (gen_random_uuid(), 'a', 'gain', 'alder-20', 'x', 'me', now())")]
-    [InlineData("INSERT INTO standard_version (key, version, name, state, document) VALUES ('lecture-room', 90, 'x', 'draft', '{}'), ('lecture-room', 91, 'x', 'draft', '{}')")]
+    [InlineData(
+        "INSERT INTO waiver (id, standard_key, setting, model_key, unit_tag, reason, author, expires_on) VALUES (gen_random_uuid(), 'a', 'gain', 'alder-20', 'OBG-101', 'because', 'me', now())"
+    )]
+    [InlineData(
+        "INSERT INTO waiver (id, standard_key, setting, model_key, reason, author, expires_on) VALUES (gen_random_uuid(), 'a', 'gain', 'alder-20', 'x', 'me', now())"
+    )]
+    [InlineData(
+        "INSERT INTO standard_version (key, version, name, state, document) VALUES ('lecture-room', 90, 'x', 'draft', '{}'), ('lecture-room', 91, 'x', 'draft', '{}')"
+    )]
     [InlineData("UPDATE camera_unit SET colour_offset_mired = 900")]
     public async Task The_database_says_the_same_as_the_core(string statement) =>
         (await Should.ThrowAsync<PostgresException>(() => site.SqlAsync(statement))).SqlState.ShouldBeOneOf("23514", "23505");
@@ -89,13 +115,29 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
     public async Task An_accepted_finding_is_kept_with_what_it_said_and_can_be_opened_again()
     {
         var decisions = new DecisionStore(_source);
-        Judgement Pulses(double percent) => new("FLICKER", "pulses", Setting.Shutter, [new Figure("ripple", FigureValue.In(Measure.Percent, percent)), new Figure("mains", "50 Hz")]);
-        var finding = new AcceptedFinding("lecture-room", "alder-20", "FLICKER", "shutter", Pulses(5), "seen and liked", "Ines Calloway", default);
+        Judgement Pulses(double percent) =>
+            new(
+                "FLICKER",
+                "pulses",
+                Setting.Shutter,
+                [new Figure("ripple", FigureValue.In(Measure.Percent, percent)), new Figure("mains", "50 Hz")]
+            );
+        var finding = new AcceptedFinding(
+            "lecture-room",
+            "alder-20",
+            "FLICKER",
+            "shutter",
+            Pulses(5),
+            "seen and liked",
+            "Ines Calloway",
+            default
+        );
         await decisions.AcceptAsync(finding, CancellationToken.None);
         await decisions.AcceptAsync(finding with { Because = Pulses(9), Reason = "still liked" }, CancellationToken.None);
         AcceptedFinding kept = (await decisions.AcceptedAsync("lecture-room", "alder-20", CancellationToken.None)).Single();
         (kept.Because, kept.Reason).ShouldBe((Pulses(9), "still liked"));
-        Task<bool> ReopenAsync() => decisions.ReopenAsync("lecture-room", "alder-20", "FLICKER", "shutter", "Ines Calloway", CancellationToken.None);
+        Task<bool> ReopenAsync() =>
+            decisions.ReopenAsync("lecture-room", "alder-20", "FLICKER", "shutter", "Ines Calloway", CancellationToken.None);
         (await ReopenAsync()).ShouldBeTrue();
         (await ReopenAsync()).ShouldBeFalse();
         (await decisions.AcceptedAsync("lecture-room", "alder-20", CancellationToken.None)).ShouldBeEmpty();
@@ -113,8 +155,19 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
         await site.SqlAsync("UPDATE person SET active = false WHERE login = 'ines'");
         try
         {
-            Task<StoredPerson?>[] both = [.. new[] { "una", "ivo" }.Select(async login =>
-                await people.ChangeAsync((await people.GetAsync(login, CancellationToken.None))! with { Role = Role.Operator }, "tests", CancellationToken.None))];
+            Task<StoredPerson?>[] both =
+            [
+                .. new[] { "una", "ivo" }.Select(async login =>
+                    await people.ChangeAsync(
+                        (await people.GetAsync(login, CancellationToken.None))! with
+                        {
+                            Role = Role.Operator,
+                        },
+                        "tests",
+                        CancellationToken.None
+                    )
+                ),
+            ];
             await Task.WhenAll(both.Select(t => t.ContinueWith(_ => { }, TaskScheduler.Default)));
             both.Count(t => t.IsCompletedSuccessfully).ShouldBe(1);
             ((RefusedException)both.Single(t => t.IsFaulted).Exception!.InnerException!).Code.ShouldBe(ProblemCode.LastTechnician);
@@ -132,16 +185,30 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
     {
         string[] lines =
         [
-            "{", "  \"format\": \"gold-notch-exchange\",", "  \"formatVersion\": 1,", "  \"units\": [",
+            "{",
+            "  \"format\": \"gold-notch-exchange\",",
+            "  \"formatVersion\": 1,",
+            "  \"units\": [",
             "    { \"tag\": \"OBG-101\", \"model\": \"alder-20\", \"tape\": \"red\", \"place\": \"x\" },",
-            "    { \"tag\": \"OBG-102\", \"model\": \"alder-20\",", "      \"tape\": \"blue\",", "      \"place\": \"y\", \"status\": \"lost\" }", "  ]", "}",
+            "    { \"tag\": \"OBG-102\", \"model\": \"alder-20\",",
+            "      \"tape\": \"blue\",",
+            "      \"place\": \"y\", \"status\": \"lost\" }",
+            "  ]",
+            "}",
         ];
         byte[] mark = [0xEF, 0xBB, 0xBF];
         using var file = new MemoryStream([.. mark, .. System.Text.Encoding.UTF8.GetBytes(string.Join(end, lines))]);
-        RefusedException refused = await Should.ThrowAsync<RefusedException>(() => new ExchangeImporter(_source).ImportAsync(file, "tests", false, CancellationToken.None));
+        RefusedException refused = await Should.ThrowAsync<RefusedException>(() =>
+            new ExchangeImporter(_source).ImportAsync(file, "tests", false, CancellationToken.None)
+        );
         refused.Pointer.ShouldBe("/units/1/status");
         (refused.Faults[0].Line, refused.Faults[0].Column).ShouldBe((8, lines[7].IndexOf("\"lost\"", StringComparison.Ordinal) + 1));
     }
 
-    private async Task<StandardDocument> DocumentAsync(string key) => (await _standards.GetAsync("lecture-room", 4, CancellationToken.None))!.Document with { Key = key, Name = key };
+    private async Task<StandardDocument> DocumentAsync(string key) =>
+        (await _standards.GetAsync("lecture-room", 4, CancellationToken.None))!.Document with
+        {
+            Key = key,
+            Name = key,
+        };
 }

@@ -11,15 +11,27 @@ namespace GoldNotch.Web.Tests;
 /// <summary>The demo as its files say it: six unlike models, seven standards, and something to find between them.</summary>
 public class DemoTests
 {
-    internal static readonly ImmutableArray<CameraModel> Models = [.. Read("01-cameras.json").Models!.Select((m, i) => ModelReader.ToModel(m, $"/models/{i}"))];
+    internal static readonly ImmutableArray<CameraModel> Models =
+    [
+        .. Read("01-cameras.json").Models!.Select((m, i) => ModelReader.ToModel(m, $"/models/{i}")),
+    ];
     internal static readonly ImmutableArray<Standard> Approved =
-        [.. Read("02-standards.json").Standards!.Where(s => s.State == "approved").Select((s, i) => StandardReader.ToStandard(s, $"/standards/{i}"))];
+    [
+        .. Read("02-standards.json")
+            .Standards!.Where(s => s.State == "approved")
+            .Select((s, i) => StandardReader.ToStandard(s, $"/standards/{i}")),
+    ];
 
     [Fact]
     public void It_has_what_the_department_has()
     {
         (Models.Length, Approved.Length, Read("03-units.json").Units!.Count).ShouldBe((6, 7, 14));
-        Approved.SelectMany(s => s.Notches).Select(n => SettingDefinition.Of(n.Setting).Step).Distinct().Order().ShouldBe(Enumerable.Range(1, 18));
+        Approved
+            .SelectMany(s => s.Notches)
+            .Select(n => SettingDefinition.Of(n.Setting).Step)
+            .Distinct()
+            .Order()
+            .ShouldBe(Enumerable.Range(1, 18));
     }
 
     [Fact]
@@ -27,5 +39,8 @@ public class DemoTests
         Approved.SelectMany(s => s.Notches).ShouldAllBe(n => Requirement.Parse(n.Setting, n.Requirement.Text) == n.Requirement);
 
     private static ExchangeDocument Read(string file) =>
-        JsonSerializer.Deserialize(File.ReadAllText(Path.Combine(Hosting.TestSite.Root, "demo", file)), ExchangeJson.Default.ExchangeDocument)!;
+        JsonSerializer.Deserialize(
+            File.ReadAllText(Path.Combine(Hosting.TestSite.Root, "demo", file)),
+            ExchangeJson.Default.ExchangeDocument
+        )!;
 }

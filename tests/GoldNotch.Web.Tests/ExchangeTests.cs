@@ -24,7 +24,9 @@ public class ExchangeTests(TestSite site)
     public async Task An_unknown_field_is_refused_with_line_and_column()
     {
         using TestClient client = await site.ClientAsync();
-        Answer refused = (await ImportAsync(client, "{\n  \"format\": \"gold-notch-exchange\",\n  \"formatVersion\": 1,\n  \"cameras\": []\n}")).ExpectProblem(400, "bad-document", "/cameras");
+        Answer refused = (
+            await ImportAsync(client, "{\n  \"format\": \"gold-notch-exchange\",\n  \"formatVersion\": 1,\n  \"cameras\": []\n}")
+        ).ExpectProblem(400, "bad-document", "/cameras");
         refused.Text("detail").ShouldContain("Line 4, column");
         refused.Text("detail").ShouldContain("“cameras” is not part of the format");
     }
@@ -91,7 +93,10 @@ public class ExchangeTests(TestSite site)
             await File.WriteAllTextAsync(Schema, now);
         }
 
-        (await File.ReadAllTextAsync(Schema)).ShouldBe(now, "docs/formats/exchange.schema.json is stale: GOLDNOTCH_WRITE=1 ./test writes it");
+        (await File.ReadAllTextAsync(Schema)).ShouldBe(
+            now,
+            "docs/formats/exchange.schema.json is stale: GOLDNOTCH_WRITE=1 ./test writes it"
+        );
     }
 
     [Fact]

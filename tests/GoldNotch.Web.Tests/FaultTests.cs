@@ -40,6 +40,8 @@ public class FaultTests(TestSite site)
         (await mara.PutAsync("/api/checks/nothing", new { })).Status.ShouldBeOneOf(400, 404);
         LogEvent[] all = logged();
         all.ShouldNotContain(e => e.Level > LogEventLevel.Information);
-        all.ShouldContain(e => e.Properties.ContainsKey("Code") && e.Properties["Code"].ToString().Contains("not-found", StringComparison.Ordinal));
+        all.ShouldContain(e =>
+            e.Properties.ContainsKey("Code") && e.Properties["Code"].ToString().Contains("not-found", StringComparison.Ordinal)
+        );
     }
 }

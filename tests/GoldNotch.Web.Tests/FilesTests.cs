@@ -23,7 +23,10 @@ public class FilesTests(DemoSite site)
         pdf.TrimEnd().ShouldEndWith("%%EOF");
         pdf.ShouldContain(height);
         int pages = System.Text.RegularExpressions.Regex.Count(pdf, @"/Type\s*/Page\b");
-        (pages == 1).ShouldBe(!file.StartsWith("sheet.pdf?unit", StringComparison.Ordinal) && !file.Contains("letter", StringComparison.Ordinal), $"{pages} pages");
+        (pages == 1).ShouldBe(
+            !file.StartsWith("sheet.pdf?unit", StringComparison.Ordinal) && !file.Contains("letter", StringComparison.Ordinal),
+            $"{pages} pages"
+        );
     }
 
     [Fact]
@@ -45,7 +48,9 @@ public class FilesTests(DemoSite site)
         svg.ShouldContain("<svg");
         System.Text.RegularExpressions.Regex.Count(svg, "<text").ShouldBe(3, "L, M and H");
         (await mara.GetAsync("/api/coverage.svg")).Expect(200).Type.ShouldBe("image/svg+xml");
-        System.Text.RegularExpressions.Regex.Count(Encoding.UTF8.GetString(mara.LastBytes), "<text").ShouldBeGreaterThanOrEqualTo(6 + (7 * 7), "a name for each model, and a name and a cell for each standard");
+        System
+            .Text.RegularExpressions.Regex.Count(Encoding.UTF8.GetString(mara.LastBytes), "<text")
+            .ShouldBeGreaterThanOrEqualTo(6 + (7 * 7), "a name for each model, and a name and a cell for each standard");
         (await mara.GetAsync("/api/units/OBG-105/code.png")).Expect(200).Type.ShouldBe("image/png");
         mara.LastBytes[1..4].ShouldBe("PNG"u8.ToArray());
     }
@@ -77,7 +82,11 @@ public class FilesTests(DemoSite site)
         (await ines.GetAsync($"/api/sheets/seed-portraits/elm-p/{file}")).Expect(200);
         byte[] went = ines.LastBytes;
         (await ines.SendAsync(HttpMethod.Post, to, went)).Expect(200).Int("unchanged").ShouldBe(1);
-        string forged = Encoding.UTF8.GetString(went).Replace("4300", "5600", StringComparison.Ordinal).Replace("T4", "T2.8", StringComparison.Ordinal).Replace("f/4", "f/2.8", StringComparison.Ordinal);
+        string forged = Encoding
+            .UTF8.GetString(went)
+            .Replace("4300", "5600", StringComparison.Ordinal)
+            .Replace("T4", "T2.8", StringComparison.Ordinal)
+            .Replace("f/4", "f/2.8", StringComparison.Ordinal);
         Answer refused = await ines.SendAsync(HttpMethod.Post, to, Encoding.UTF8.GetBytes(forged));
         refused.Status.ShouldBe(400);
         refused.Text("code").ShouldBe("sheet-differs");
@@ -88,8 +97,25 @@ public class FilesTests(DemoSite site)
     {
         using TestClient ines = await site.ClientAsync();
         const string Formula = "=HYPERLINK(\"http://x\")";
-        JsonObject unit = new() { ["tag"] = "OBG-900", ["model"] = "alder-20", ["tape"] = "+1", ["place"] = Formula };
-        (await ines.SendAsync(HttpMethod.Post, "/api/import", new JsonObject { ["format"] = "gold-notch-exchange", ["formatVersion"] = 1, ["units"] = new JsonArray(unit) }.ToJsonString())).Expect(200);
+        JsonObject unit = new()
+        {
+            ["tag"] = "OBG-900",
+            ["model"] = "alder-20",
+            ["tape"] = "+1",
+            ["place"] = Formula,
+        };
+        (
+            await ines.SendAsync(
+                HttpMethod.Post,
+                "/api/import",
+                new JsonObject
+                {
+                    ["format"] = "gold-notch-exchange",
+                    ["formatVersion"] = 1,
+                    ["units"] = new JsonArray(unit),
+                }.ToJsonString()
+            )
+        ).Expect(200);
         (await ines.GetAsync("/api/export/units.csv")).Expect(200);
         string csv = Encoding.UTF8.GetString(ines.LastBytes);
         csv.ShouldContain("\"'=HYPERLINK");
@@ -119,8 +145,17 @@ public class FilesTests(DemoSite site)
             cards.Add(one);
         }
 
-        string file = new JsonObject { ["format"] = "gold-notch-exchange", ["formatVersion"] = 1, ["models"] = cards }.ToJsonString(new JsonSerializerOptions { WriteIndented = true });
-        Answer refused = (await ines.SendAsync(HttpMethod.Post, "/api/import", file)).ExpectProblem(400, "bad-value", "/models/7/lens/smallest");
+        string file = new JsonObject
+        {
+            ["format"] = "gold-notch-exchange",
+            ["formatVersion"] = 1,
+            ["models"] = cards,
+        }.ToJsonString(new JsonSerializerOptions { WriteIndented = true });
+        Answer refused = (await ines.SendAsync(HttpMethod.Post, "/api/import", file)).ExpectProblem(
+            400,
+            "bad-value",
+            "/models/7/lens/smallest"
+        );
         refused.At("faults").GetArrayLength().ShouldBe(5);
         string line = file.Split('\n')[refused.Int("faults/1/line") - 1];
         line.ShouldContain("\"smallest\": \"f/0\"");
@@ -128,6 +163,8 @@ public class FilesTests(DemoSite site)
         Answer kept = (await ines.SendAsync(HttpMethod.Post, "/api/import?keepGood=true", file)).Expect(200);
         (kept.Int("added"), kept.At("leftOut").GetArrayLength()).ShouldBe((495, 5));
         (await ines.GetAsync("/api/models/many-0")).Expect(200);
-        await site.SqlAsync("ALTER TABLE camera_model DISABLE TRIGGER ALL; DELETE FROM coverage_cell WHERE model_key LIKE 'many-%'; DELETE FROM camera_model WHERE key LIKE 'many-%'; ALTER TABLE camera_model ENABLE TRIGGER ALL");
+        await site.SqlAsync(
+            "ALTER TABLE camera_model DISABLE TRIGGER ALL; DELETE FROM coverage_cell WHERE model_key LIKE 'many-%'; DELETE FROM camera_model WHERE key LIKE 'many-%'; ALTER TABLE camera_model ENABLE TRIGGER ALL"
+        );
     }
 }

@@ -39,7 +39,9 @@ public class KillTests(TestSite site)
             check.Line("gain").GetProperty("foundVersion").GetInt32().ShouldBe(acknowledged);
             check.Line("gain").GetProperty("reading").GetProperty("typed").GetString().ShouldBe(Typed[(acknowledged - 1) % Typed.Length]);
             check.Line("gain").GetProperty("rivals").GetArrayLength().ShouldBe(0);
-            ((long)(await site.SqlAsync($"SELECT count(*) FROM audit_entry WHERE what = 'reading' AND subject = '{id} gain'"))!).ShouldBe(acknowledged);
+            ((long)(await site.SqlAsync($"SELECT count(*) FROM audit_entry WHERE what = 'reading' AND subject = '{id} gain'"))!).ShouldBe(
+                acknowledged
+            );
         }
         finally
         {
@@ -53,7 +55,9 @@ public class KillTests(TestSite site)
     {
         using var client = new TestClient(address);
         await AgainAsync(() => client.SignInAsync("mara", TestSite.Password));
-        await AgainAsync(async () => (await client.PutAsync($"/api/checks/{id}", new { unit = "OBG-106", standard = "lecture-room" })).Status.ShouldBeOneOf(200, 201));
+        await AgainAsync(async () =>
+            (await client.PutAsync($"/api/checks/{id}", new { unit = "OBG-106", standard = "lecture-room" })).Status.ShouldBeOneOf(200, 201)
+        );
         int acknowledged = 0;
         while (!stop.IsCancellationRequested)
         {
@@ -95,7 +99,10 @@ public class KillTests(TestSite site)
 
     private Process Start(int port)
     {
-        var start = new ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, "GoldNotch.Web.dll"), "--urls", $"http://127.0.0.1:{port}"])
+        var start = new ProcessStartInfo(
+            "dotnet",
+            [Path.Combine(AppContext.BaseDirectory, "GoldNotch.Web.dll"), "--urls", $"http://127.0.0.1:{port}"]
+        )
         {
             RedirectStandardOutput = true,
             RedirectStandardError = true,

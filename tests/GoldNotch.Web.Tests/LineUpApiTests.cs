@@ -17,12 +17,19 @@ public class LineUpApiTests(DemoSite site)
         using TestClient mara = await site.ClientAsync("mara");
         JsonElement orchid = (await mara.GetAsync(Orchid)).Expect(200).At("plan");
         Letters(orchid).ShouldBe("ABC");
-        Camera(orchid, "C").GetProperty("stack").GetProperty("filters").EnumerateArray().ShouldContain(f => f.GetProperty("front").GetBoolean(), "the pocket camera has no ND of its own");
+        Camera(orchid, "C")
+            .GetProperty("stack")
+            .GetProperty("filters")
+            .EnumerateArray()
+            .ShouldContain(f => f.GetProperty("front").GetBoolean(), "the pocket camera has no ND of its own");
         orchid.GetProperty("crossings").GetArrayLength().ShouldBeGreaterThan(0);
         orchid.GetProperty("scene")[0].GetString()!.ShouldContain("hard");
 
         JsonElement bulbs = (await mara.GetAsync(Bulbs)).At("plan");
-        Camera(bulbs, "A").GetProperty("requirementMissed").GetString()!.ShouldContain("f/4", Case.Sensitive, "the zoom cannot hold its iris");
+        Camera(bulbs, "A")
+            .GetProperty("requirementMissed")
+            .GetString()!
+            .ShouldContain("f/4", Case.Sensitive, "the zoom cannot hold its iris");
         JsonElement night = (await mara.GetAsync(Cereus)).At("plan");
         Camera(night, "A").GetProperty("chosen").GetProperty("state").GetString()!.ShouldStartWith("high base");
         Camera(night, "B").GetProperty("remedies").EnumerateArray().Select(m => m.GetProperty("kind").GetString()).ShouldContain("light");
@@ -37,18 +44,30 @@ public class LineUpApiTests(DemoSite site)
         (await mara.PutAsync($"/api/line-ups/{id}", document.ToJsonString())).ExpectProblem(428, "version-needed");
         (await mara.PutAsync($"/api/line-ups/{Guid.NewGuid()}", document.ToJsonString(), 0)).ExpectProblem(400, "bad-value", "/id");
         (await mara.PutAsync($"/api/line-ups/{id}", document.ToJsonString(), 0)).Expect(200).Int("version").ShouldBe(1);
-        (await mara.PutAsync($"/api/line-ups/{id}", document.ToJsonString(), 0)).Expect(200).Int("version").ShouldBe(1, "a retry changes nothing");
+        (await mara.PutAsync($"/api/line-ups/{id}", document.ToJsonString(), 0))
+            .Expect(200)
+            .Int("version")
+            .ShouldBe(1, "a retry changes nothing");
         document["place"] = "glasshouse 4";
         (await mara.PutAsync($"/api/line-ups/{id}", document.ToJsonString(), 1)).Expect(200).Int("version").ShouldBe(2);
         document["place"] = "glasshouse 5";
         Answer late = (await mara.PutAsync($"/api/line-ups/{id}", document.ToJsonString(), 1)).ExpectProblem(412, "changed-meanwhile");
         (late.Text("newest/place"), late.Int("version")).ShouldBe(("glasshouse 4", 2));
-        (await mara.GetAsync("/api/line-ups")).At("lineUps").EnumerateArray().First().GetProperty("id").GetGuid().ShouldBe(id, "changed last first");
+        (await mara.GetAsync("/api/line-ups"))
+            .At("lineUps")
+            .EnumerateArray()
+            .First()
+            .GetProperty("id")
+            .GetGuid()
+            .ShouldBe(id, "changed last first");
         (await mara.SendAsync(HttpMethod.Delete, $"/api/line-ups/{id}", null, 1)).ExpectProblem(412, "changed-meanwhile");
         (await mara.SendAsync(HttpMethod.Delete, $"/api/line-ups/{id}", null, 2)).Expect(204);
         (await mara.GetAsync($"/api/line-ups/{id}")).ExpectProblem(404, "not-found", "/id");
         using TestClient ines = await site.ClientAsync();
-        (await ines.GetAsync($"/api/audit?subject=line-up%20{id}")).At("entries").EnumerateArray().Select(e => e.GetProperty("what").GetString())
+        (await ines.GetAsync($"/api/audit?subject=line-up%20{id}"))
+            .At("entries")
+            .EnumerateArray()
+            .Select(e => e.GetProperty("what").GetString())
             .ShouldBe(["line-up dropped", "line-up changed", "line-up begun"]);
     }
 
@@ -91,7 +110,12 @@ public class LineUpApiTests(DemoSite site)
     [InlineData("/cameras/0/focalMm", "300", "/cameras/0/focalMm", "zoom of camera A")]
     [InlineData("/cameras/0/require", "\"as deep as A\"", "/cameras", "circle")]
     [InlineData("/cameras/0/looksAt", "\"nobody\"", "/cameras/0/distanceM", "has no distance")]
-    public async Task What_cannot_be_planned_is_told_at_its_field_and_the_rest_is_planned(string pointer, string value, string at, string message)
+    public async Task What_cannot_be_planned_is_told_at_its_field_and_the_rest_is_planned(
+        string pointer,
+        string value,
+        string at,
+        string message
+    )
     {
         using TestClient mara = await site.ClientAsync("mara");
         JsonNode document = await DocumentAsync(mara, Orchid, Guid.NewGuid());
@@ -117,7 +141,10 @@ public class LineUpApiTests(DemoSite site)
         JsonNode document = await DocumentAsync(mara, Orchid, Guid.NewGuid());
         document["call"] = "2026-11-26T13:00:00Z";
         JsonElement plan = (await mara.SendAsync(HttpMethod.Post, "/api/line-ups/preview", document.ToJsonString())).Expect(200).Json;
-        plan.GetProperty("faults").EnumerateArray().Count(f => f.GetProperty("message").GetString()!.Contains("Orchid repotting", StringComparison.Ordinal)).ShouldBe(3);
+        plan.GetProperty("faults")
+            .EnumerateArray()
+            .Count(f => f.GetProperty("message").GetString()!.Contains("Orchid repotting", StringComparison.Ordinal))
+            .ShouldBe(3);
         document["call"] = "2026-12-26T13:00:00Z";
         (await mara.SendAsync(HttpMethod.Post, "/api/line-ups/preview", document.ToJsonString())).At("faults").GetArrayLength().ShouldBe(0);
     }
@@ -127,11 +154,17 @@ public class LineUpApiTests(DemoSite site)
     {
         using TestClient mara = await site.ClientAsync("mara");
         JsonNode document = await DocumentAsync(mara, Orchid, Guid.NewGuid());
-        object Change(string iris) => new JsonObject
-        {
-            ["document"] = document.DeepClone(),
-            ["reading"] = new JsonObject { ["iris"] = iris, ["time"] = "1/60", ["iso"] = 320 },
-        }.ToJsonString();
+        object Change(string iris) =>
+            new JsonObject
+            {
+                ["document"] = document.DeepClone(),
+                ["reading"] = new JsonObject
+                {
+                    ["iris"] = iris,
+                    ["time"] = "1/60",
+                    ["iso"] = 320,
+                },
+            }.ToJsonString();
         Answer changed = (await mara.SendAsync(HttpMethod.Post, "/api/line-ups/light-changed", Change("f/8"))).Expect(200);
         changed.Text("moved").ShouldStartWith("−1⅓");
         JsonElement b = changed.At("steps").EnumerateArray().First(s => s.GetProperty("letter").GetString() == "B");
@@ -150,24 +183,79 @@ public class LineUpApiTests(DemoSite site)
         document["name"] = "Frozen";
         (await mara.PutAsync($"/api/line-ups/{id}", document.ToJsonString(), 0)).Expect(200);
         var check = Guid.NewGuid();
-        Answer begun = (await mara.PutAsync($"/api/checks/{check}", new { unit = "OBG-113", standard = "glasshouse-talk", lineUp = id })).Expect(201);
+        Answer begun = (
+            await mara.PutAsync(
+                $"/api/checks/{check}",
+                new
+                {
+                    unit = "OBG-113",
+                    standard = "glasshouse-talk",
+                    lineUp = id,
+                }
+            )
+        ).Expect(201);
         begun.Text("shootName").ShouldBe("Frozen, camera C");
         string iris = begun.Line("iris").GetProperty("line").GetProperty("target").GetString()!;
         Answer sheet = (await mara.GetAsync($"/api/line-ups/{id}/cameras/C/sheet")).Expect(200);
-        sheet.At("lines").EnumerateArray().First(l => l.GetProperty("setting").GetString() == "iris").GetProperty("target").GetString().ShouldBe(iris);
+        sheet
+            .At("lines")
+            .EnumerateArray()
+            .First(l => l.GetProperty("setting").GetString() == "iris")
+            .GetProperty("target")
+            .GetString()
+            .ShouldBe(iris);
         document["light"]!["reading"]!["iris"] = "f/5.6";
         (await mara.PutAsync($"/api/line-ups/{id}", document.ToJsonString(), 1)).Expect(200);
         (await mara.GetAsync($"/api/checks/{check}")).Line("iris").GetProperty("line").GetProperty("target").GetString().ShouldBe(iris);
-        (await mara.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-106", standard = "glasshouse-talk", lineUp = id })).ExpectProblem(400, "bad-value", "/unit");
-        (await mara.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-113", standard = "lecture-room", lineUp = id })).ExpectProblem(400, "bad-value", "/standard");
-        (await mara.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-113", standard = "glasshouse-talk", lineUp = Guid.NewGuid() })).ExpectProblem(404, "not-found", "/id");
+        (
+            await mara.PutAsync(
+                $"/api/checks/{Guid.NewGuid()}",
+                new
+                {
+                    unit = "OBG-106",
+                    standard = "glasshouse-talk",
+                    lineUp = id,
+                }
+            )
+        ).ExpectProblem(400, "bad-value", "/unit");
+        (
+            await mara.PutAsync(
+                $"/api/checks/{Guid.NewGuid()}",
+                new
+                {
+                    unit = "OBG-113",
+                    standard = "lecture-room",
+                    lineUp = id,
+                }
+            )
+        ).ExpectProblem(400, "bad-value", "/standard");
+        (
+            await mara.PutAsync(
+                $"/api/checks/{Guid.NewGuid()}",
+                new
+                {
+                    unit = "OBG-113",
+                    standard = "glasshouse-talk",
+                    lineUp = Guid.NewGuid(),
+                }
+            )
+        ).ExpectProblem(404, "not-found", "/id");
     }
 
     [Fact]
     public async Task Papers_and_files_come_out_and_the_file_goes_in_again_as_it_was()
     {
         using TestClient ines = await site.ClientAsync();
-        foreach (string paper in new[] { "/plan.pdf", "/plan.pdf?paper=letter", "/cameras/A/card.pdf", "/cameras/B/sheet.pdf", "/cameras/C/sheet.pdf?layout=page" })
+        foreach (
+            string paper in new[]
+            {
+                "/plan.pdf",
+                "/plan.pdf?paper=letter",
+                "/cameras/A/card.pdf",
+                "/cameras/B/sheet.pdf",
+                "/cameras/C/sheet.pdf?layout=page",
+            }
+        )
         {
             (await ines.GetAsync(Orchid + paper)).Status.ShouldBe(200, paper);
             System.Text.Encoding.ASCII.GetString(ines.LastBytes, 0, 5).ShouldBe("%PDF-", paper);
@@ -191,14 +279,29 @@ public class LineUpApiTests(DemoSite site)
         JsonNode other = JsonNode.Parse(file)!;
         other["lineUps"]![0]!["id"] = Guid.NewGuid().ToString();
         other["lineUps"]![0]!["cameras"]![0]!["require"] = "wide";
-        (await ines.SendAsync(HttpMethod.Post, "/api/import", other.ToJsonString())).ExpectProblem(400, "bad-value", "/lineUps/0/cameras/0/require");
+        (await ines.SendAsync(HttpMethod.Post, "/api/import", other.ToJsonString())).ExpectProblem(
+            400,
+            "bad-value",
+            "/lineUps/0/cameras/0/require"
+        );
     }
 
     [Fact]
     public async Task A_line_up_whose_standard_was_retired_still_opens_and_says_so()
     {
         using TestClient ines = await site.ClientAsync();
-        (await ines.SendAsync(HttpMethod.Post, "/api/standards", new { key = "short-lived", name = "Short lived", copyOf = "glasshouse-talk" })).Expect(201);
+        (
+            await ines.SendAsync(
+                HttpMethod.Post,
+                "/api/standards",
+                new
+                {
+                    key = "short-lived",
+                    name = "Short lived",
+                    copyOf = "glasshouse-talk",
+                }
+            )
+        ).Expect(201);
         (await ines.SendAsync(HttpMethod.Post, "/api/standards/short-lived/draft/approve", null, 1)).Expect(200);
         var id = Guid.NewGuid();
         JsonNode document = await DocumentAsync(ines, Orchid, id);
@@ -230,7 +333,9 @@ public class LineUpApiTests(DemoSite site)
         at[parts[^1]] = JsonNode.Parse(value);
     }
 
-    private static JsonElement Camera(JsonElement plan, string letter) => plan.GetProperty("cameras").EnumerateArray().First(c => c.GetProperty("letter").GetString() == letter);
+    private static JsonElement Camera(JsonElement plan, string letter) =>
+        plan.GetProperty("cameras").EnumerateArray().First(c => c.GetProperty("letter").GetString() == letter);
 
-    private static string Letters(JsonElement plan) => string.Concat(plan.GetProperty("cameras").EnumerateArray().Select(c => c.GetProperty("letter").GetString()));
+    private static string Letters(JsonElement plan) =>
+        string.Concat(plan.GetProperty("cameras").EnumerateArray().Select(c => c.GetProperty("letter").GetString()));
 }

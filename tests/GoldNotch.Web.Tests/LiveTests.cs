@@ -21,9 +21,31 @@ public class LiveTests(TestSite site)
         (await ines.ReadAsync(id, "gain", "H")).Expect(200);
         await page.HearAsync(m => m.Contains(id.ToString(), StringComparison.Ordinal));
         int version = (await ines.GetAsync("/api/units/OBG-105")).Int("version");
-        (await ines.PutAsync("/api/units/OBG-105", new { tape = "yellow", place = "counter", status = "in" }, version)).Expect(200);
+        (
+            await ines.PutAsync(
+                "/api/units/OBG-105",
+                new
+                {
+                    tape = "yellow",
+                    place = "counter",
+                    status = "in",
+                },
+                version
+            )
+        ).Expect(200);
         await page.HearAsync(m => m.Contains("OBG-105", StringComparison.Ordinal));
-        (await ines.PutAsync("/api/units/OBG-105", new { tape = "yellow", place = "media room, shelf 2", status = "in" }, version + 1)).Expect(200);
+        (
+            await ines.PutAsync(
+                "/api/units/OBG-105",
+                new
+                {
+                    tape = "yellow",
+                    place = "media room, shelf 2",
+                    status = "in",
+                },
+                version + 1
+            )
+        ).Expect(200);
     }
 
     [Fact]
@@ -68,7 +90,12 @@ public class LiveTests(TestSite site)
             page._socket.Options.Cookies = client.Cookies;
             using var patience = new CancellationTokenSource(TimeSpan.FromSeconds(20));
             await page._socket.ConnectAsync(new UriBuilder(site.Address) { Scheme = "ws", Path = "/api/live" }.Uri, patience.Token);
-            await page._socket.SendAsync(Encoding.UTF8.GetBytes($$"""{"protocol":"json","version":1}{{End}}"""), WebSocketMessageType.Text, true, patience.Token);
+            await page._socket.SendAsync(
+                Encoding.UTF8.GetBytes($$"""{"protocol":"json","version":1}{{End}}"""),
+                WebSocketMessageType.Text,
+                true,
+                patience.Token
+            );
             await page.HearAsync(m => m == "{}");
             return page;
         }

@@ -9,7 +9,25 @@ namespace GoldNotch.Web.Tests;
 public class MalformedImportTests(DemoSite site)
 {
     private static readonly object?[] Strange =
-        [null, true, -1, 0, 1e308, int.MaxValue, "", " ", "NaN", "f/0", "\u0000", "=1+1", new string('x', 5000), "1/0", "∞", "29.97q", "−−3"];
+    [
+        null,
+        true,
+        -1,
+        0,
+        1e308,
+        int.MaxValue,
+        "",
+        " ",
+        "NaN",
+        "f/0",
+        "\u0000",
+        "=1+1",
+        new string('x', 5000),
+        "1/0",
+        "∞",
+        "29.97q",
+        "−−3",
+    ];
 
     [Fact]
     public async Task No_malformed_file_is_a_fault_of_the_site()
@@ -17,7 +35,10 @@ public class MalformedImportTests(DemoSite site)
         using TestClient ines = await site.ClientAsync();
         int runs = int.TryParse(Environment.GetEnvironmentVariable("GOLDNOTCH_MALFORMED"), out int many) ? many : 250;
         var chance = new Random(20261123);
-        string[] files = [.. Directory.GetFiles(Path.Combine(TestSite.Root, "tests", "fixtures"), "*.json").Order().Select(File.ReadAllText)];
+        string[] files =
+        [
+            .. Directory.GetFiles(Path.Combine(TestSite.Root, "tests", "fixtures"), "*.json").Order().Select(File.ReadAllText),
+        ];
         for (int i = 0; i < runs; i++)
         {
             byte[] file = Mangle(files[chance.Next(files.Length)], chance);
@@ -59,11 +80,30 @@ public class MalformedImportTests(DemoSite site)
     public async Task Deep_large_and_strangely_written_files_end_in_a_sentence()
     {
         using TestClient ines = await site.ClientAsync();
-        string deep = "{\"format\":\"gold-notch-exchange\",\"formatVersion\":1,\"units\":" + new string('[', 5000) + new string(']', 5000) + "}";
-        (await ines.SendAsync(HttpMethod.Post, "/api/import", Encoding.UTF8.GetBytes(deep))).ExpectProblem(400, "bad-document").Text("detail").ShouldContain("nested deeper");
-        (await ines.SendAsync(HttpMethod.Post, "/api/import", Encoding.Unicode.GetPreamble().Concat(Encoding.Unicode.GetBytes("{}")).ToArray())).ExpectProblem(400, "bad-document").Text("detail").ShouldContain("UTF-16");
-        (await ines.SendAsync(HttpMethod.Post, "/api/import/csv", new byte[] { 0xC3, 0x28, 0x41 })).ExpectProblem(400, "bad-document").Text("detail").ShouldContain("UTF-8");
-        (await ines.SendAsync(HttpMethod.Post, "/api/import/csv", Encoding.UTF8.GetBytes("a,b\n1,2\n"))).ExpectProblem(400, "bad-document").Text("detail").ShouldContain("tag, model");
+        string deep =
+            "{\"format\":\"gold-notch-exchange\",\"formatVersion\":1,\"units\":" + new string('[', 5000) + new string(']', 5000) + "}";
+        (await ines.SendAsync(HttpMethod.Post, "/api/import", Encoding.UTF8.GetBytes(deep)))
+            .ExpectProblem(400, "bad-document")
+            .Text("detail")
+            .ShouldContain("nested deeper");
+        (
+            await ines.SendAsync(
+                HttpMethod.Post,
+                "/api/import",
+                Encoding.Unicode.GetPreamble().Concat(Encoding.Unicode.GetBytes("{}")).ToArray()
+            )
+        )
+            .ExpectProblem(400, "bad-document")
+            .Text("detail")
+            .ShouldContain("UTF-16");
+        (await ines.SendAsync(HttpMethod.Post, "/api/import/csv", new byte[] { 0xC3, 0x28, 0x41 }))
+            .ExpectProblem(400, "bad-document")
+            .Text("detail")
+            .ShouldContain("UTF-8");
+        (await ines.SendAsync(HttpMethod.Post, "/api/import/csv", Encoding.UTF8.GetBytes("a,b\n1,2\n")))
+            .ExpectProblem(400, "bad-document")
+            .Text("detail")
+            .ShouldContain("tag, model");
         (await ines.SendAsync(HttpMethod.Post, "/api/import", new byte[50 * 1024 * 1024])).ExpectProblem(413, "too-large");
         (await ines.GetAsync("/api/sheets")).Expect(200);
     }

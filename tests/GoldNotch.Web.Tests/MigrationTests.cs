@@ -21,7 +21,8 @@ public sealed class MigrationTests : IAsyncLifetime
     private readonly string _database = $"gold_notch_old_{Guid.NewGuid():N}";
     private NpgsqlDataSource _source = null!;
 
-    private static string Server => Environment.GetEnvironmentVariable("GOLDNOTCH_TEST_DB")
+    private static string Server =>
+        Environment.GetEnvironmentVariable("GOLDNOTCH_TEST_DB")
         ?? throw new InvalidOperationException("GOLDNOTCH_TEST_DB is not set: run the tests through ./test.");
 
     private string ConnectionString => new NpgsqlConnectionStringBuilder(Server) { Database = _database }.ConnectionString;
@@ -29,9 +30,17 @@ public sealed class MigrationTests : IAsyncLifetime
     public async Task InitializeAsync()
     {
         await OnServerAsync($"CREATE DATABASE {_database}");
-        DeployChanges.To.PostgresqlDatabase(ConnectionString)
-            .WithScriptsEmbeddedInAssembly(typeof(Database).Assembly, name => System.Text.RegularExpressions.Regex.IsMatch(name, @"\.Migrations\.000[1-4]_"))
-            .WithVariablesDisabled().WithTransactionPerScript().LogToNowhere().Build().PerformUpgrade().Successful.ShouldBeTrue();
+        DeployChanges
+            .To.PostgresqlDatabase(ConnectionString)
+            .WithScriptsEmbeddedInAssembly(typeof(Database).Assembly, name =>
+                System.Text.RegularExpressions.Regex.IsMatch(name, @"\.Migrations\.000[1-4]_")
+            )
+            .WithVariablesDisabled()
+            .WithTransactionPerScript()
+            .LogToNowhere()
+            .Build()
+            .PerformUpgrade()
+            .Successful.ShouldBeTrue();
         _source = NpgsqlDataSource.Create(ConnectionString);
     }
 
@@ -69,7 +78,9 @@ public sealed class MigrationTests : IAsyncLifetime
         JudgementText.Of(gain.Because).ShouldNotContain("another version");
         judged.Consequences.Items.ShouldNotBeEmpty();
 
-        AcceptedFinding accepted = (await new DecisionStore(_source).AcceptedAsync("lecture-room", "bracken-3", CancellationToken.None)).ShouldHaveSingleItem();
+        AcceptedFinding accepted = (
+            await new DecisionStore(_source).AcceptedAsync("lecture-room", "bracken-3", CancellationToken.None)
+        ).ShouldHaveSingleItem();
         (accepted.RuleId, accepted.Because.RuleId, accepted.Reason).ShouldBe(("WHITE-BALANCE-CAST", "WHITE-BALANCE-CAST", "it is a talk"));
         (await TextAsync("SELECT wrong[1] FROM unit_state WHERE unit_tag = 'OBG-106'")).ShouldBe("iris-control");
     }
@@ -79,12 +90,21 @@ public sealed class MigrationTests : IAsyncLifetime
     {
         await FillAsync();
         Database.Migrate(ConnectionString);
-        foreach (string change in new[] { $"UPDATE signed_check SET document = '{{}}' WHERE check_id = '{Check}'", $"DELETE FROM check_reading WHERE check_id = '{Check}'", $"UPDATE check_run SET note = 'x' WHERE id = '{Check}'" })
+        foreach (
+            string change in new[]
+            {
+                $"UPDATE signed_check SET document = '{{}}' WHERE check_id = '{Check}'",
+                $"DELETE FROM check_reading WHERE check_id = '{Check}'",
+                $"UPDATE check_run SET note = 'x' WHERE id = '{Check}'",
+            }
+        )
         {
             (await Should.ThrowAsync<PostgresException>(() => RunAsync(change))).SqlState.ShouldBe("GN001", change);
         }
 
-        string constraint = (await TextAsync("SELECT pg_get_constraintdef(oid) FROM pg_constraint WHERE conname = 'check_reading_setting_check'"))!;
+        string constraint = (
+            await TextAsync("SELECT pg_get_constraintdef(oid) FROM pg_constraint WHERE conname = 'check_reading_setting_check'")
+        )!;
         string[] allowed = [.. System.Text.RegularExpressions.Regex.Matches(constraint, "'([a-z0-9-]+)'").Select(m => m.Groups[1].Value)];
         allowed.Order().ShouldBe(SettingDefinition.All.Select(n => n.Key).Order());
     }
@@ -93,7 +113,13 @@ public sealed class MigrationTests : IAsyncLifetime
     {
         foreach (JsonNode model in Old("01-cameras.json", "models"))
         {
-            await RunAsync("INSERT INTO camera_model (key, version, name, card) VALUES (@a, @b, @c, @d::jsonb)", Text(model, "key"), (int)model["version"]!, Text(model, "name"), model.ToJsonString());
+            await RunAsync(
+                "INSERT INTO camera_model (key, version, name, card) VALUES (@a, @b, @c, @d::jsonb)",
+                Text(model, "key"),
+                (int)model["version"]!,
+                Text(model, "name"),
+                model.ToJsonString()
+            );
         }
 
         foreach (JsonNode standard in Old("02-standards.json", "standards"))
@@ -103,12 +129,20 @@ public sealed class MigrationTests : IAsyncLifetime
                 INSERT INTO standard_version (key, version, name, state, document, changed_by, approved_by, approved_at)
                 VALUES (@a, @b, @c, 'approved', @d::jsonb, 'Ines Calloway', 'Ines Calloway', now())
                 """,
-                Text(standard, "key"), (int)standard["version"]!, Text(standard, "name"), standard.ToJsonString());
+                Text(standard, "key"),
+                (int)standard["version"]!,
+                Text(standard, "name"),
+                standard.ToJsonString()
+            );
         }
 
         foreach (JsonNode unit in Old("03-units.json", "units"))
         {
-            await RunAsync("INSERT INTO camera_unit (tag, model_key, tape, place, status) VALUES (@a, @b, 'red', 'shelf 1', 'in')", Text(unit, "tag"), Text(unit, "model"));
+            await RunAsync(
+                "INSERT INTO camera_unit (tag, model_key, tape, place, status) VALUES (@a, @b, 'red', 'shelf 1', 'in')",
+                Text(unit, "tag"),
+                Text(unit, "model")
+            );
         }
 
         JsonNode check = Old("04-checks.json", "checks").First();
@@ -117,7 +151,9 @@ public sealed class MigrationTests : IAsyncLifetime
             INSERT INTO check_run (id, unit_tag, standard_key, standard_version, model_card, started_by, started_at, headline)
             SELECT @a::uuid, @b, 'lecture-room', 4, card, 'Mara Quill', '2026-11-02T08:40:00Z', 'Gain up' FROM camera_model WHERE key = 'bracken-3'
             """,
-            Check, Text(check, "unit"));
+            Check,
+            Text(check, "unit")
+        );
         int order = 0;
         foreach (JsonNode? reading in check["readings"]!.AsArray())
         {
@@ -127,7 +163,12 @@ public sealed class MigrationTests : IAsyncLifetime
                 INSERT INTO check_reading (check_id, stage, setting, kind, typed, read_by, read_at, version, reading_order)
                 VALUES (@a::uuid, 'found', @b, @c, @d, 'Mara Quill', '2026-11-02T08:41:00Z', 1, @e)
                 """,
-                Check, Text(reading!, "setting"), automatic ? "automatic" : "value", automatic ? "" : Text(reading!, "read"), ++order);
+                Check,
+                Text(reading!, "setting"),
+                automatic ? "automatic" : "value",
+                automatic ? "" : Text(reading!, "read"),
+                ++order
+            );
         }
 
         await RunAsync("UPDATE check_run SET signed_by = 'Mara Quill', signed_at = '2026-11-02T08:45:00Z' WHERE id = @a::uuid", Check);
@@ -136,16 +177,20 @@ public sealed class MigrationTests : IAsyncLifetime
             INSERT INTO unit_state (unit_tag, check_id, signed_at, signed_by, standard_key, standard_version, wrong, headline, unread)
             VALUES ('OBG-106', @a::uuid, '2026-11-02T08:45:00Z', 'Mara Quill', 'lecture-room', 4, ARRAY['iris-mode'], 'Gain up', 0)
             """,
-            Check);
+            Check
+        );
         await RunAsync(
             """
             INSERT INTO accepted_finding (standard_key, model_key, rule_id, setting, sentence, reason, accepted_by)
             VALUES ('lecture-room', 'bracken-3', 'WHITE-CAST', 'white-balance', 'It leaves a cast.', 'it is a talk', 'Ines Calloway')
-            """);
+            """
+        );
     }
 
     private static IEnumerable<JsonNode> Old(string file, string list) =>
-        JsonNode.Parse(File.ReadAllText(Path.Combine(TestSite.Root, "tests", "fixtures", "version-1", file)))![list]!.AsArray().Select(n => n!);
+        JsonNode.Parse(File.ReadAllText(Path.Combine(TestSite.Root, "tests", "fixtures", "version-1", file)))![list]!
+            .AsArray()
+            .Select(n => n!);
 
     private static string Text(JsonNode node, string field) => (string)node[field]!;
 

@@ -18,7 +18,10 @@ public class ModelApiTests(DemoSite site)
         card["shutters"]!.AsArray().Add("1/48");
         (await ines.PutAsync("/api/models/bracken-4", card.ToJsonString(), 0)).ExpectProblem(412, "changed-meanwhile");
         (await ines.PutAsync("/api/models/bracken-4", card.ToJsonString(), 1)).Expect(200).Int("document/version").ShouldBe(2);
-        (await ines.PutAsync("/api/models/bracken-4", card.ToJsonString(), 2)).Expect(200).Int("document/version").ShouldBe(2, "the same card again is no new version");
+        (await ines.PutAsync("/api/models/bracken-4", card.ToJsonString(), 2))
+            .Expect(200)
+            .Int("document/version")
+            .ShouldBe(2, "the same card again is no new version");
         (await ines.PutAsync("/api/models/other", card.ToJsonString(), 0)).ExpectProblem(400, "bad-value", "/key");
     }
 
@@ -29,14 +32,26 @@ public class ModelApiTests(DemoSite site)
         JsonNode card = await SpecificationAsync(ines, "alder-20");
         card["choices"]!.AsObject().Remove("limiter");
         Answer preview = (await ines.SendAsync(HttpMethod.Post, "/api/models/preview", card.ToJsonString())).Expect(200);
-        preview.At("completeness").EnumerateArray().First(c => c.GetProperty("chapter").GetString() == "Audio").GetProperty("missing").EnumerateArray().Select(m => m.GetString()).ShouldBe(["limiter"]);
+        preview
+            .At("completeness")
+            .EnumerateArray()
+            .First(c => c.GetProperty("chapter").GetString() == "Audio")
+            .GetProperty("missing")
+            .EnumerateArray()
+            .Select(m => m.GetString())
+            .ShouldBe(["limiter"]);
         card["shutters"]![0] = "fast";
         (await ines.SendAsync(HttpMethod.Post, "/api/models/preview", card.ToJsonString())).Text("wrong/pointer").ShouldBe("/shutters/0");
     }
 
     [Theory]
     [InlineData("duplicate", "/formats/6", """{"size":"2160","rate":"29.97p","bitRatesMbps":[1]}""", "formats")]
-    [InlineData("circle", "/dependencies", """{"when":"codec","is":"Long","then":"high-rate","becomes":"on","because":"it says so"}""", "dependencies")]
+    [InlineData(
+        "circle",
+        "/dependencies",
+        """{"when":"codec","is":"Long","then":"high-rate","becomes":"on","because":"it says so"}""",
+        "dependencies"
+    )]
     public async Task A_card_that_contradicts_itself_is_refused_at_its_field(string code, string pointer, string added, string list)
     {
         using TestClient ines = await site.ClientAsync();
@@ -50,9 +65,18 @@ public class ModelApiTests(DemoSite site)
     {
         using TestClient mara = await site.ClientAsync("mara");
         Answer list = (await mara.GetAsync("/api/models")).Expect(200);
-        list.Json.EnumerateArray().Where(m => m.GetProperty("key").GetString() == "alder-20").ShouldAllBe(m => m.GetProperty("missing").GetInt32() == 0);
+        list.Json.EnumerateArray()
+            .Where(m => m.GetProperty("key").GetString() == "alder-20")
+            .ShouldAllBe(m => m.GetProperty("missing").GetInt32() == 0);
         Answer alder = await mara.GetAsync("/api/models/alder-20");
-        alder.At("preview/controls").EnumerateArray().First(c => c.GetProperty("setting").GetString() == "stabiliser").GetProperty("dial").GetProperty("detents").GetArrayLength().ShouldBe(3);
+        alder
+            .At("preview/controls")
+            .EnumerateArray()
+            .First(c => c.GetProperty("setting").GetString() == "stabiliser")
+            .GetProperty("dial")
+            .GetProperty("detents")
+            .GetArrayLength()
+            .ShouldBe(3);
         (await mara.GetAsync("/api/models/none")).ExpectProblem(404, "not-found", "/key");
     }
 

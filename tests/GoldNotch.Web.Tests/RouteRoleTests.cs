@@ -10,11 +10,26 @@ public class RouteRoleTests(DemoSite site)
     // What an operator may write: checks, line-ups, and what is the person's own. Everything else needs a technician.
     private static readonly string[] Operators =
     [
-        "post /api/session", "delete /api/session", "put /api/session/notation", "put /api/session/password",
-        "put /api/checks/{id}", "put /api/checks/{id}/readings/{setting}", "post /api/checks/{id}/preview", "put /api/checks/{id}/signature",
-        "post /api/checks/{id}/readings/{setting}/decision", "post /api/checks/{id}/camera/readings", "put /api/checks/{id}/camera/settings/{setting}",
-        "put /api/checks/{id}/photos/{photo}", "delete /api/checks/{id}/photos/{photo}", "put /api/checks/{id}/additions/{addition}", "put /api/units/{tag}/notes/{id}", "put /api/units/{tag}/symptoms/{symptom}/outcomes/{id}",
-        "put /api/line-ups/{id}", "delete /api/line-ups/{id}", "post /api/line-ups/preview", "post /api/line-ups/light-changed",
+        "post /api/session",
+        "delete /api/session",
+        "put /api/session/notation",
+        "put /api/session/password",
+        "put /api/checks/{id}",
+        "put /api/checks/{id}/readings/{setting}",
+        "post /api/checks/{id}/preview",
+        "put /api/checks/{id}/signature",
+        "post /api/checks/{id}/readings/{setting}/decision",
+        "post /api/checks/{id}/camera/readings",
+        "put /api/checks/{id}/camera/settings/{setting}",
+        "put /api/checks/{id}/photos/{photo}",
+        "delete /api/checks/{id}/photos/{photo}",
+        "put /api/checks/{id}/additions/{addition}",
+        "put /api/units/{tag}/notes/{id}",
+        "put /api/units/{tag}/symptoms/{symptom}/outcomes/{id}",
+        "put /api/line-ups/{id}",
+        "delete /api/line-ups/{id}",
+        "post /api/line-ups/preview",
+        "post /api/line-ups/light-changed",
     ];
 
     private static readonly byte[] Nothing = "{}"u8.ToArray();
@@ -29,7 +44,9 @@ public class RouteRoleTests(DemoSite site)
         int writes = 0;
         foreach (JsonProperty path in paths.EnumerateObject())
         {
-            string address = System.Text.RegularExpressions.Regex.Replace(path.Name, @"\{[^}]*\}", m => m.Value == "{version}" ? "1" : m.Value is "{id}" or "{photo}" or "{addition}" ? Guid.NewGuid().ToString() : "any-thing");
+            string address = System.Text.RegularExpressions.Regex.Replace(path.Name, @"\{[^}]*\}", m => m.Value == "{version}" ? "1"
+                : m.Value is "{id}" or "{photo}" or "{addition}" ? Guid.NewGuid().ToString()
+                : "any-thing");
             foreach (JsonProperty method in path.Value.EnumerateObject().Where(m => m.Name is "get" or "put" or "post" or "delete"))
             {
                 if (!path.Name.StartsWith("/api/", StringComparison.Ordinal))
@@ -40,7 +57,13 @@ public class RouteRoleTests(DemoSite site)
                 string route = $"{method.Name} {path.Name}";
                 if (route is not ("post /api/session" or "delete /api/session"))
                 {
-                    (await nobody.SendAsync(new HttpMethod(method.Name.ToUpperInvariant()), address, method.Name == "get" ? null : Nothing)).Status.ShouldBe(401, route);
+                    (
+                        await nobody.SendAsync(
+                            new HttpMethod(method.Name.ToUpperInvariant()),
+                            address,
+                            method.Name == "get" ? null : Nothing
+                        )
+                    ).Status.ShouldBe(401, route);
                 }
 
                 if (method.Name != "get")

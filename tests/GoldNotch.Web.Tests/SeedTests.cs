@@ -32,14 +32,15 @@ public sealed class SeedTests : IClassFixture<TestSite>
 
             total = page.At("counts").EnumerateArray().Sum(c => c.GetProperty("units").GetInt32());
             after = page.At("next").GetString();
-        }
-        while (after is not null);
+        } while (after is not null);
         seen.Count.ShouldBe(total);
         total.ShouldBeGreaterThanOrEqualTo(260);
 
         Answer drift = (await client.GetAsync("/api/drift?months=12")).Expect(200);
         drift.Int("readings").ShouldBeGreaterThanOrEqualTo((int)added);
-        ((long)(await _site.SqlAsync("SELECT sum(looked) FROM unit_drift"))!).ShouldBe((long)(await _site.SqlAsync("SELECT sum(looked) FROM model_drift"))!);
+        ((long)(await _site.SqlAsync("SELECT sum(looked) FROM unit_drift"))!).ShouldBe(
+            (long)(await _site.SqlAsync("SELECT sum(looked) FROM model_drift"))!
+        );
         string tag = (string)(await _site.SqlAsync("SELECT unit_tag FROM unit_state WHERE signed_by = 'the seed' LIMIT 1"))!;
         Answer unit = (await client.GetAsync($"/api/units/{tag}/page")).Expect(200);
         string check = unit.At("checks")[0].GetProperty("id").GetString()!;

@@ -11,9 +11,16 @@ public class SiteApiTests(TestSite site)
     {
         using TestClient client = await site.ClientAsync("mara");
         Answer list = (await client.GetAsync("/api/sheets")).Expect(200);
-        list.Json.EnumerateArray().Select(r => $"{r.GetProperty("standardKey")}/{r.GetProperty("modelKey")}").ShouldBe(
-            ["glasshouse-talk/alder-20", "glasshouse-talk/bracken-3", "lecture-room/alder-20", "lecture-room/bracken-3"], ignoreOrder: true);
-        list.Json.EnumerateArray().ShouldAllBe(r => r.GetProperty("exact").GetInt32() + r.GetProperty("compromise").GetInt32() + r.GetProperty("notPossible").GetInt32() == 10);
+        list.Json.EnumerateArray()
+            .Select(r => $"{r.GetProperty("standardKey")}/{r.GetProperty("modelKey")}")
+            .ShouldBe(
+                ["glasshouse-talk/alder-20", "glasshouse-talk/bracken-3", "lecture-room/alder-20", "lecture-room/bracken-3"],
+                ignoreOrder: true
+            );
+        list.Json.EnumerateArray()
+            .ShouldAllBe(r =>
+                r.GetProperty("exact").GetInt32() + r.GetProperty("compromise").GetInt32() + r.GetProperty("notPossible").GetInt32() == 10
+            );
     }
 
     [Fact]
@@ -38,14 +45,41 @@ public class SiteApiTests(TestSite site)
         using TestClient ines = await site.ClientAsync();
         using TestClient mara = await site.ClientAsync("mara");
         int seen = (await ines.GetAsync("/api/units/OBG-102")).Expect(200).Int("version");
-        var edit = new { tape = "blue", place = "Media room, bench", status = "in" };
+        var edit = new
+        {
+            tape = "blue",
+            place = "Media room, bench",
+            status = "in",
+        };
         (await mara.PutAsync("/api/units/OBG-102", edit, seen)).ExpectProblem(403, "not-allowed");
         (await ines.PutAsync("/api/units/OBG-102", edit)).ExpectProblem(428, "version-needed");
         (await ines.PutAsync("/api/units/OBG-102", edit, seen)).Expect(200).Int("version").ShouldBe(seen + 1);
-        Answer stale = (await ines.PutAsync("/api/units/OBG-102", new { tape = "white", place = "Store", status = "repair" }, seen)).ExpectProblem(412, "changed-meanwhile");
+        Answer stale = (
+            await ines.PutAsync(
+                "/api/units/OBG-102",
+                new
+                {
+                    tape = "white",
+                    place = "Store",
+                    status = "repair",
+                },
+                seen
+            )
+        ).ExpectProblem(412, "changed-meanwhile");
         stale.Text("theirs/place").ShouldBe("Media room, bench");
         stale.Text("yours/place").ShouldBe("Store");
-        (await ines.PutAsync("/api/units/OBG-102", new { tape = "blue", place = "x", status = "lost" }, seen + 1)).ExpectProblem(400, "bad-value", "/status");
+        (
+            await ines.PutAsync(
+                "/api/units/OBG-102",
+                new
+                {
+                    tape = "blue",
+                    place = "x",
+                    status = "lost",
+                },
+                seen + 1
+            )
+        ).ExpectProblem(400, "bad-value", "/status");
         (await ines.GetAsync("/api/units/OBG-999")).ExpectProblem(404, "not-found", "/tag");
     }
 
@@ -54,7 +88,9 @@ public class SiteApiTests(TestSite site)
     {
         using TestClient client = await site.ClientAsync();
         (await client.GetAsync("/api/find?text=yellow")).Text("0/name").ShouldBe("OBG-106");
-        (await client.GetAsync("/api/find?text=lecture%20bracken")).Json.EnumerateArray().ShouldContain(f => f.GetProperty("address").GetString() == "/sheets/lecture-room/bracken-3");
+        (await client.GetAsync("/api/find?text=lecture%20bracken"))
+            .Json.EnumerateArray()
+            .ShouldContain(f => f.GetProperty("address").GetString() == "/sheets/lecture-room/bracken-3");
         (await client.GetAsync("/api/find?text=%25")).Json.GetArrayLength().ShouldBe(0, "a wildcard is only a letter");
         (await client.GetAsync("/api/units?find=shelf%202")).At("units").GetArrayLength().ShouldBe(1);
     }
@@ -64,10 +100,16 @@ public class SiteApiTests(TestSite site)
     {
         using TestClient nobody = await site.ClientAsync(null);
         (await nobody.GetAsync("/api/sheets")).ExpectProblem(401, "sign-in");
-        (await nobody.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-106", standard = "lecture-room" })).ExpectProblem(401, "sign-in");
+        (await nobody.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-106", standard = "lecture-room" })).ExpectProblem(
+            401,
+            "sign-in"
+        );
         using TestClient client = await site.ClientAsync();
         client.WriteToken = "forged";
-        (await client.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-106", standard = "lecture-room" })).ExpectProblem(400, "forgery-token");
+        (await client.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-106", standard = "lecture-room" })).ExpectProblem(
+            400,
+            "forgery-token"
+        );
     }
 
     [Fact]
@@ -75,8 +117,12 @@ public class SiteApiTests(TestSite site)
     {
         using TestClient client = await site.ClientAsync(null);
         object Try(string login, string password) => new { login, password };
-        string known = (await client.SendAsync(HttpMethod.Post, "/api/session", Try("joss", "wrong"))).ExpectProblem(400, "wrong-password", "/password").Text("detail");
-        string unknown = (await client.SendAsync(HttpMethod.Post, "/api/session", Try("nobody", "wrong"))).ExpectProblem(400, "wrong-password", "/password").Text("detail");
+        string known = (await client.SendAsync(HttpMethod.Post, "/api/session", Try("joss", "wrong")))
+            .ExpectProblem(400, "wrong-password", "/password")
+            .Text("detail");
+        string unknown = (await client.SendAsync(HttpMethod.Post, "/api/session", Try("nobody", "wrong")))
+            .ExpectProblem(400, "wrong-password", "/password")
+            .Text("detail");
         unknown.ShouldBe(known);
         for (int i = 0; i < 5; i++)
         {

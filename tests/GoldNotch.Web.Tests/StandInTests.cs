@@ -10,8 +10,9 @@ namespace GoldNotch.Web.Tests;
 /// <summary>The stand-ins behave as such cameras do; everything that can be done to them comes from their cards.</summary>
 public class StandInTests
 {
-    private static readonly Dictionary<string, CameraModel> Models = JsonSerializer.Deserialize(
-        File.ReadAllBytes(Path.Combine(TestSite.Root, "demo", "01-cameras.json")), ExchangeJson.Default.ExchangeDocument)!.Models!.ToDictionary(m => m.Key, m => ModelReader.ToModel(m));
+    private static readonly Dictionary<string, CameraModel> Models = JsonSerializer
+        .Deserialize(File.ReadAllBytes(Path.Combine(TestSite.Root, "demo", "01-cameras.json")), ExchangeJson.Default.ExchangeDocument)!
+        .Models!.ToDictionary(m => m.Key, m => ModelReader.ToModel(m));
 
     private static StandIn Alder()
     {
@@ -121,7 +122,9 @@ public class StandInTests
                 (string shows, bool automatic) = camera.Shown(setting)!.Value;
                 if (!automatic && setting is not (Setting.CardMinutes or Setting.RunningMinutes or Setting.CardSpeed))
                 {
-                    ShownValue.TryOf(setting, new ControlSource(camera.Model, Format(camera), Word(camera)), shows).ShouldNotBeNull($"{model} shows {shows} for {setting}");
+                    ShownValue
+                        .TryOf(setting, new ControlSource(camera.Model, Format(camera), Word(camera)), shows)
+                        .ShouldNotBeNull($"{model} shows {shows} for {setting}");
                 }
             }
         }
@@ -142,9 +145,11 @@ public class StandInTests
     }
 
     private static SettingValue.Format? Format(StandIn camera) =>
-        ShownValue.TryOf(Setting.RecordFormat, new ControlSource(camera.Model, null, null), camera.Shown(Setting.RecordFormat)!.Value.Shows) as SettingValue.Format;
+        ShownValue.TryOf(Setting.RecordFormat, new ControlSource(camera.Model, null, null), camera.Shown(Setting.RecordFormat)!.Value.Shows)
+        as SettingValue.Format;
 
-    private static string? Word(StandIn camera) => camera.Shown(Setting.BaseIso) is { } shown
-        ? (ShownValue.TryOf(Setting.BaseIso, new ControlSource(camera.Model, null, null), shown.Shows) as SettingValue.Choice)?.Word
-        : null;
+    private static string? Word(StandIn camera) =>
+        camera.Shown(Setting.BaseIso) is { } shown
+            ? (ShownValue.TryOf(Setting.BaseIso, new ControlSource(camera.Model, null, null), shown.Shows) as SettingValue.Choice)?.Word
+            : null;
 }

@@ -23,7 +23,10 @@ public class StandardApiTests(DemoSite site)
         (await ines.PutAsync("/api/standards/web-short/draft", document.ToJsonString())).ExpectProblem(428, "version-needed");
         Answer kept = (await ines.PutAsync("/api/standards/web-short/draft", document.ToJsonString(), 1)).Expect(200);
         kept.Int("head/revision").ShouldBe(2);
-        Answer late = (await ines.PutAsync("/api/standards/web-short/draft", document.ToJsonString(), 1)).ExpectProblem(412, "changed-meanwhile");
+        Answer late = (await ines.PutAsync("/api/standards/web-short/draft", document.ToJsonString(), 1)).ExpectProblem(
+            412,
+            "changed-meanwhile"
+        );
         late.Int("revision").ShouldBe(2);
 
         Answer compare = (await mara.GetAsync("/api/standards/web-short/compare?from=1&to=2")).Expect(200);
@@ -33,12 +36,19 @@ public class StandardApiTests(DemoSite site)
         compare.At("sheets").EnumerateArray().ShouldContain(s => s.GetProperty("modelKey").GetString() == "calla-d");
 
         (await ines.SendAsync(HttpMethod.Post, "/api/standards/web-short/draft/approve", null, 1)).ExpectProblem(412, "changed-meanwhile");
-        (await ines.SendAsync(HttpMethod.Post, "/api/standards/web-short/draft/approve", null, 2)).Expect(200).Text("head/approvedBy").ShouldBe("Ines Calloway");
+        (await ines.SendAsync(HttpMethod.Post, "/api/standards/web-short/draft/approve", null, 2))
+            .Expect(200)
+            .Text("head/approvedBy")
+            .ShouldBe("Ines Calloway");
         (await ines.PutAsync("/api/standards/web-short/draft", document.ToJsonString(), 2)).ExpectProblem(404, "not-found", "/key");
         (await mara.GetAsync("/api/sheets/web-short/alder-20")).Int("standardVersion").ShouldBe(2);
         (await mara.GetAsync("/api/sheets/web-short/alder-20?version=1")).Text("state").ShouldBe("retired");
         Answer trail = (await ines.GetAsync("/api/audit?subject=standard%20web-short")).Expect(200);
-        trail.At("entries").EnumerateArray().Select(e => e.GetProperty("what").GetString()).ShouldBe(["approved", "draft changed", "draft begun"]);
+        trail
+            .At("entries")
+            .EnumerateArray()
+            .Select(e => e.GetProperty("what").GetString())
+            .ShouldBe(["approved", "draft changed", "draft begun"]);
         (await mara.GetAsync("/api/audit")).ExpectProblem(403, "not-allowed");
     }
 
@@ -46,16 +56,50 @@ public class StandardApiTests(DemoSite site)
     public async Task A_draft_with_an_open_fault_is_not_approved_until_it_is_mended_or_accepted()
     {
         using TestClient ines = await site.ClientAsync();
-        (await ines.SendAsync(HttpMethod.Post, "/api/standards", new { key = "bad-idea", name = "Bad idea", copyOf = "lecture-room" })).Expect(201);
+        (
+            await ines.SendAsync(
+                HttpMethod.Post,
+                "/api/standards",
+                new
+                {
+                    key = "bad-idea",
+                    name = "Bad idea",
+                    copyOf = "lecture-room",
+                }
+            )
+        ).Expect(201);
         JsonNode document = JsonNode.Parse((await ines.GetAsync("/api/standards/bad-idea/versions/1")).At("document").GetRawText())!;
         Notch(document, "digital-zoom")["require"] = "on";
         Answer kept = (await ines.PutAsync("/api/standards/bad-idea/draft", document.ToJsonString(), 1)).Expect(200);
-        (await ines.SendAsync(HttpMethod.Post, "/api/standards/bad-idea/draft/approve", null, 2)).ExpectProblem(409, "open-faults", "/notches");
+        (await ines.SendAsync(HttpMethod.Post, "/api/standards/bad-idea/draft/approve", null, 2)).ExpectProblem(
+            409,
+            "open-faults",
+            "/notches"
+        );
         JsonElement fault = kept.At("findings").EnumerateArray().First(f => f.GetProperty("ruleId").GetString() == "DIGITAL-ZOOM");
-        var accept = new { standardKey = "bad-idea", modelKey = "", ruleId = "DIGITAL-ZOOM", setting = "digital-zoom", @case = fault.GetProperty("because").GetProperty("case").GetString(), reason = "x" };
+        var accept = new
+        {
+            standardKey = "bad-idea",
+            modelKey = "",
+            ruleId = "DIGITAL-ZOOM",
+            setting = "digital-zoom",
+            @case = fault.GetProperty("because").GetProperty("case").GetString(),
+            reason = "x",
+        };
         (await ines.SendAsync(HttpMethod.Post, "/api/findings/accept", accept)).ExpectProblem(400, "bad-value", "/reason");
-        (await ines.SendAsync(HttpMethod.Post, "/api/findings/accept", accept with { reason = "read elsewhere", @case = "other" })).ExpectProblem(404, "not-found", "/ruleId");
-        (await ines.SendAsync(HttpMethod.Post, "/api/findings/accept", accept with { reason = "the far lectern, and it is cropped anyway" })).Expect(204);
+        (
+            await ines.SendAsync(HttpMethod.Post, "/api/findings/accept", accept with { reason = "read elsewhere", @case = "other" })
+        ).ExpectProblem(404, "not-found", "/ruleId");
+        (
+            await ines.SendAsync(
+                HttpMethod.Post,
+                "/api/findings/accept",
+                accept with
+                {
+                    reason = "the far lectern, and it is cropped anyway",
+                }
+            )
+        ).Expect(204);
         (await ines.SendAsync(HttpMethod.Post, "/api/standards/bad-idea/draft/approve", null, 2)).Expect(200);
         (await ines.SendAsync(HttpMethod.Post, "/api/standards/bad-idea/retire", null)).Expect(204);
         (await ines.SendAsync(HttpMethod.Post, "/api/standards/bad-idea/retire", null)).ExpectProblem(404, "not-found", "/key");
@@ -68,15 +112,26 @@ public class StandardApiTests(DemoSite site)
         JsonNode document = JsonNode.Parse((await ines.GetAsync("/api/standards/lecture-room/versions/5")).At("document").GetRawText())!;
         (document["key"], document["version"], document["state"]) = ("smuggled", 1, "approved");
         Notch(document, "digital-zoom")["require"] = "on";
-        string file = new JsonObject { ["format"] = "gold-notch-exchange", ["formatVersion"] = 2, ["standards"] = new JsonArray(document) }.ToJsonString();
+        string file = new JsonObject
+        {
+            ["format"] = "gold-notch-exchange",
+            ["formatVersion"] = 2,
+            ["standards"] = new JsonArray(document),
+        }.ToJsonString();
         Answer refused = (await ines.SendAsync(HttpMethod.Post, "/api/import", file)).Expect(409);
         refused.Text("faults/0/code").ShouldBe("open-faults");
         refused.Text("faults/0/pointer").ShouldBe("/standards/0/notches");
         (await ines.GetAsync("/api/standards/smuggled/versions/1")).ExpectProblem(404, "not-found", "/version");
 
         // As a draft it comes in: there its faults are corrected, or accepted with a reason.
-        (await ines.SendAsync(HttpMethod.Post, "/api/import", file.Replace("\"approved\"", "\"draft\"", StringComparison.Ordinal))).Expect(200);
-        (await ines.SendAsync(HttpMethod.Post, "/api/standards/smuggled/draft/approve", null, 1)).ExpectProblem(409, "open-faults", "/notches");
+        (await ines.SendAsync(HttpMethod.Post, "/api/import", file.Replace("\"approved\"", "\"draft\"", StringComparison.Ordinal))).Expect(
+            200
+        );
+        (await ines.SendAsync(HttpMethod.Post, "/api/standards/smuggled/draft/approve", null, 1)).ExpectProblem(
+            409,
+            "open-faults",
+            "/notches"
+        );
     }
 
     [Fact]
@@ -86,11 +141,17 @@ public class StandardApiTests(DemoSite site)
         JsonNode document = JsonNode.Parse((await ines.GetAsync("/api/standards/lecture-room/versions/5")).At("document").GetRawText())!;
         document["policies"] = new JsonObject { ["base-gain"] = "lowest" };
         Notch(document, "gain")["require"] = "by policy";
-        Answer preview = (await ines.SendAsync(HttpMethod.Post, "/api/standards/preview?setting=gain", document.ToJsonString())).Expect(200);
+        Answer preview = (await ines.SendAsync(HttpMethod.Post, "/api/standards/preview?setting=gain", document.ToJsonString())).Expect(
+            200
+        );
         preview.At("effects").GetArrayLength().ShouldBe(6);
         JsonElement alder = preview.At("effects").EnumerateArray().First(e => e.GetProperty("modelKey").GetString() == "alder-20");
         alder.GetProperty("line").GetProperty("target").GetString().ShouldBe("−3\u202fdB");
-        alder.GetProperty("changes").EnumerateArray().Select(c => c.GetProperty("sentence").GetString()).ShouldContain(s => s!.StartsWith("Gain: 0", StringComparison.Ordinal));
+        alder
+            .GetProperty("changes")
+            .EnumerateArray()
+            .Select(c => c.GetProperty("sentence").GetString())
+            .ShouldContain(s => s!.StartsWith("Gain: 0", StringComparison.Ordinal));
         Notch(document, "shutter")["require"] = "half the frame";
         Answer wrong = (await ines.SendAsync(HttpMethod.Post, "/api/standards/preview", document.ToJsonString())).Expect(200);
         wrong.Text("wrong/pointer").ShouldEndWith("/require");
@@ -109,7 +170,12 @@ public class StandardApiTests(DemoSite site)
         cell.GetProperty("exact").GetInt32().ShouldBe(fits.Count(f => f == "exact"));
         cell.GetProperty("compromise").GetInt32().ShouldBe(fits.Count(f => f == "compromise"));
         cell.GetProperty("notPossible").GetInt32().ShouldBe(fits.Count(f => f == "notPossible"));
-        fits[Array.FindIndex([.. sheet.At("lines").EnumerateArray()], l => l.GetProperty("setting").GetString() == cell.GetProperty("mattersSetting").GetString())].ShouldNotBe("exact");
+        fits[
+            Array.FindIndex([.. sheet.At("lines").EnumerateArray()], l =>
+                l.GetProperty("setting").GetString() == cell.GetProperty("mattersSetting").GetString()
+            )
+        ]
+            .ShouldNotBe("exact");
         (await site.SqlAsync("SELECT count(*) FROM coverage_cell")).ShouldNotBe(0L);
         Cell(await mara.GetAsync("/api/coverage"), "lecture-room", "bracken-3").GetRawText().ShouldBe(cell.GetRawText());
     }
@@ -120,7 +186,15 @@ public class StandardApiTests(DemoSite site)
         using TestClient ines = await site.ClientAsync();
         var id = Guid.NewGuid();
         string day = DateTime.Now.AddDays(20).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
-        var waiver = new { standardKey = "lecture-room", setting = "limiter", modelKey = (string?)"bracken-3", unitTag = (string?)null, reason = "it has none; peaks at −18", expiresOn = day };
+        var waiver = new
+        {
+            standardKey = "lecture-room",
+            setting = "limiter",
+            modelKey = (string?)"bracken-3",
+            unitTag = (string?)null,
+            reason = "it has none; peaks at −18",
+            expiresOn = day,
+        };
         (await ines.PutAsync($"/api/waivers/{id}", waiver with { expiresOn = "2020-01-01" })).ExpectProblem(400, "bad-value", "/expiresOn");
         (await ines.PutAsync($"/api/waivers/{id}", waiver with { unitTag = "OBG-105" })).ExpectProblem(400, "bad-value", "/modelKey");
         (await ines.PutAsync($"/api/waivers/{id}", waiver with { modelKey = "nothing" })).ExpectProblem(404, "not-found", "/modelKey");
@@ -131,13 +205,35 @@ public class StandardApiTests(DemoSite site)
         Guid check = await ines.BeginAsync("OBG-105", "lecture-room");
         JsonElement waived = (await ines.ReadAsync(check, "limiter", "not fitted")).Expect(200).Line("limiter").GetProperty("verdict");
         waived.GetProperty("kind").GetString().ShouldBe("notFitted", "what is not there is told as it is");
-        (await ines.PutAsync($"/api/waivers/{Guid.NewGuid()}", waiver with { setting = "gain", modelKey = null, unitTag = "OBG-105", reason = "the switch is stuck at M" })).Expect(200);
+        (
+            await ines.PutAsync(
+                $"/api/waivers/{Guid.NewGuid()}",
+                waiver with
+                {
+                    setting = "gain",
+                    modelKey = null,
+                    unitTag = "OBG-105",
+                    reason = "the switch is stuck at M",
+                }
+            )
+        ).Expect(200);
         Answer read = (await ines.ReadAsync(check, "gain", "M")).Expect(200);
         read.Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("withinTolerance");
-        read.Line("gain").GetProperty("verdict").GetProperty("because").GetProperty("sentence").GetString()!.ShouldContain("the switch is stuck at M");
+        read.Line("gain")
+            .GetProperty("verdict")
+            .GetProperty("because")
+            .GetProperty("sentence")
+            .GetString()!
+            .ShouldContain("the switch is stuck at M");
         read.Topic("noise").GetProperty("severity").GetString().ShouldBe("fault", "a waiver changes no physics");
         Guid other = await ines.BeginAsync("OBG-106", "lecture-room");
-        (await ines.ReadAsync(other, "gain", "M")).Expect(200).Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("offTarget");
+        (await ines.ReadAsync(other, "gain", "M"))
+            .Expect(200)
+            .Line("gain")
+            .GetProperty("verdict")
+            .GetProperty("kind")
+            .GetString()
+            .ShouldBe("offTarget");
         (await ines.SendAsync(HttpMethod.Post, $"/api/waivers/{id}/end", null)).Expect(200).At("holds").GetBoolean().ShouldBeFalse();
         (await ines.SendAsync(HttpMethod.Post, $"/api/waivers/{id}/end", null)).ExpectProblem(404, "not-found");
     }
@@ -146,14 +242,23 @@ public class StandardApiTests(DemoSite site)
     public async Task Circumstances_change_the_sheet_and_are_asked_for_by_name()
     {
         using TestClient mara = await site.ClientAsync("mara");
-        string? Stabiliser(Answer sheet) => sheet.At("lines").EnumerateArray().First(l => l.GetProperty("setting").GetString() == "stabiliser").GetProperty("target").GetString();
+        string? Stabiliser(Answer sheet) =>
+            sheet
+                .At("lines")
+                .EnumerateArray()
+                .First(l => l.GetProperty("setting").GetString() == "stabiliser")
+                .GetProperty("target")
+                .GetString();
         Stabiliser(await mara.GetAsync("/api/sheets/lecture-room/alder-20")).ShouldBe("off");
         Stabiliser(await mara.GetAsync("/api/sheets/lecture-room/alder-20?when=by%20hand")).ShouldBe("Steady 2 (strong)");
         (await mara.GetAsync("/api/sheets/lecture-room/alder-20?when=under%20water")).ExpectProblem(400, "bad-value", "/when");
     }
 
     private static JsonElement Cell(Answer grid, string standard, string model) =>
-        grid.At("cells").EnumerateArray().First(c => c.GetProperty("standardKey").GetString() == standard && c.GetProperty("modelKey").GetString() == model);
+        grid.At("cells")
+            .EnumerateArray()
+            .First(c => c.GetProperty("standardKey").GetString() == standard && c.GetProperty("modelKey").GetString() == model);
 
-    private static JsonNode Notch(JsonNode document, string setting) => document["notches"]!.AsArray().First(n => (string?)n!["setting"] == setting)!;
+    private static JsonNode Notch(JsonNode document, string setting) =>
+        document["notches"]!.AsArray().First(n => (string?)n!["setting"] == setting)!;
 }

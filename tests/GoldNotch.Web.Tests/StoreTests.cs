@@ -21,8 +21,13 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     public async Task InitializeAsync()
     {
         _source = NpgsqlDataSource.Create(site.ConnectionString);
-        _standard = StandardReader.ToStandard((await new StandardStore(_source).GetAsync("lecture-room", 4, CancellationToken.None))!.Document);
-        _sheet = SheetCompiler.Compile(_standard, ModelReader.ToModel((await new ModelStore(_source).GetAsync("bracken-3", CancellationToken.None))!.Document));
+        _standard = StandardReader.ToStandard(
+            (await new StandardStore(_source).GetAsync("lecture-room", 4, CancellationToken.None))!.Document
+        );
+        _sheet = SheetCompiler.Compile(
+            _standard,
+            ModelReader.ToModel((await new ModelStore(_source).GetAsync("bracken-3", CancellationToken.None))!.Document)
+        );
     }
 
     public async Task DisposeAsync() => await _source.DisposeAsync();
@@ -36,7 +41,9 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
         var store = new CheckStore(_source);
         WholeCheck whole = await NewCheckAsync("OBG-106");
         StoredReading bad = Reading(Setting.NeutralDensity, "1") with { Typed = "1\0" };
-        await Should.ThrowAsync<PostgresException>(() => store.CreateAsync(whole with { Readings = [Reading(Setting.Gain, "L"), bad] }, Outcome(whole), "tests", CancellationToken.None));
+        await Should.ThrowAsync<PostgresException>(() =>
+            store.CreateAsync(whole with { Readings = [Reading(Setting.Gain, "L"), bad] }, Outcome(whole), "tests", CancellationToken.None)
+        );
         (await store.GetAsync(whole.Check.Id, CancellationToken.None)).ShouldBeNull();
         (await site.SqlAsync($"SELECT count(*) FROM check_reading WHERE check_id = '{whole.Check.Id}'")).ShouldBe(0L);
         (await site.SqlAsync($"SELECT count(*) FROM audit_entry WHERE subject = '{whole.Check.Id}'")).ShouldBe(0L);
@@ -46,7 +53,9 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     public async Task A_check_of_a_unit_that_is_gone_names_the_unit()
     {
         WholeCheck whole = await NewCheckAsync("OBG-404");
-        RefusedException refused = await Should.ThrowAsync<RefusedException>(() => new CheckStore(_source).CreateAsync(whole, Outcome(whole), "tests", CancellationToken.None));
+        RefusedException refused = await Should.ThrowAsync<RefusedException>(() =>
+            new CheckStore(_source).CreateAsync(whole, Outcome(whole), "tests", CancellationToken.None)
+        );
         (refused.Code, refused.Pointer).ShouldBe((ProblemCode.UnitMissing, "/unit"));
     }
 
@@ -57,11 +66,19 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
         WholeCheck whole = await NewCheckAsync("OBG-106");
         await store.CreateAsync(whole, Outcome(whole), "tests", CancellationToken.None);
         Guid id = whole.Check.Id;
-        (await store.RecordAsync(id, [Reading(Setting.Gain, "L")], null, Outcome, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Recorded);
-        (await store.RecordAsync(id, [Reading(Setting.Gain, "H") with { Version = 1 }], null, Outcome, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Recorded);
-        (await site.SqlAsync($"SELECT before ->> 'Typed' FROM audit_entry WHERE subject = '{id} gain' ORDER BY id DESC LIMIT 1")).ShouldBe("L");
+        (await store.RecordAsync(id, [Reading(Setting.Gain, "L")], null, Outcome, CancellationToken.None)).Outcome.ShouldBe(
+            RecordOutcome.Recorded
+        );
+        (
+            await store.RecordAsync(id, [Reading(Setting.Gain, "H") with { Version = 1 }], null, Outcome, CancellationToken.None)
+        ).Outcome.ShouldBe(RecordOutcome.Recorded);
+        (await site.SqlAsync($"SELECT before ->> 'Typed' FROM audit_entry WHERE subject = '{id} gain' ORDER BY id DESC LIMIT 1")).ShouldBe(
+            "L"
+        );
         (await site.SqlAsync($"SELECT off_target_count FROM check_run WHERE id = '{id}'")).ShouldBe(1);
-        (await store.RecordAsync(Guid.NewGuid(), [Reading(Setting.Gain, "L")], null, Outcome, CancellationToken.None)).Outcome.ShouldBe(RecordOutcome.Missing);
+        (await store.RecordAsync(Guid.NewGuid(), [Reading(Setting.Gain, "L")], null, Outcome, CancellationToken.None)).Outcome.ShouldBe(
+            RecordOutcome.Missing
+        );
     }
 
     [Fact]
@@ -70,7 +87,14 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
         var store = new CheckStore(_source);
         WholeCheck whole = await NewCheckAsync("OBG-106");
         await store.CreateAsync(whole, Outcome(whole), "tests", CancellationToken.None);
-        WholeCheck? signed = await store.SignAsync(whole.Check.Id, "tests", whole.Check.StartedAt.AddHours(-3), "", Outcome, CancellationToken.None);
+        WholeCheck? signed = await store.SignAsync(
+            whole.Check.Id,
+            "tests",
+            whole.Check.StartedAt.AddHours(-3),
+            "",
+            Outcome,
+            CancellationToken.None
+        );
         signed!.Check.SignedAt.ShouldBe(whole.Check.StartedAt);
     }
 
@@ -81,8 +105,14 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
         WholeCheck whole = await NewCheckAsync("OBG-106");
         await store.CreateAsync(whole, Outcome(whole), "tests", CancellationToken.None);
         ModelDocument card = (await new ModelStore(_source).GetAsync("bracken-3", CancellationToken.None))!.Document;
-        var newer = new ExchangeDocument("gold-notch-exchange", 1, Models: [card with { Version = card.Version + 1, Filters = [new FilterDocument("clear", 0)] }]);
-        await using var json = new MemoryStream(System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(newer, ExchangeJson.Default.ExchangeDocument));
+        var newer = new ExchangeDocument(
+            "gold-notch-exchange",
+            1,
+            Models: [card with { Version = card.Version + 1, Filters = [new FilterDocument("clear", 0)] }]
+        );
+        await using var json = new MemoryStream(
+            System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(newer, ExchangeJson.Default.ExchangeDocument)
+        );
         await new ExchangeImporter(_source).ImportAsync(json, "tests", false, CancellationToken.None);
         try
         {
@@ -93,7 +123,9 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
         finally
         {
             // The other tests of this site know the first card.
-            await site.SqlAsync("ALTER TABLE camera_model DISABLE TRIGGER model_version_is_immutable; DELETE FROM camera_model WHERE key = 'bracken-3' AND version > 1; ALTER TABLE camera_model ENABLE TRIGGER model_version_is_immutable");
+            await site.SqlAsync(
+                "ALTER TABLE camera_model DISABLE TRIGGER model_version_is_immutable; DELETE FROM camera_model WHERE key = 'bracken-3' AND version > 1; ALTER TABLE camera_model ENABLE TRIGGER model_version_is_immutable"
+            );
         }
     }
 
@@ -144,14 +176,34 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
 
     private async Task<WholeCheck> NewCheckAsync(string tag)
     {
-        string card = (string)(await site.SqlAsync("SELECT specification::text FROM camera_model WHERE key = 'bracken-3' AND version = 1"))!;
+        string card = (string)
+            (await site.SqlAsync("SELECT specification::text FROM camera_model WHERE key = 'bracken-3' AND version = 1"))!;
         var at = new DateTimeOffset(2026, 11, 20, 9, 0, 0, TimeSpan.Zero);
-        var head = new StoredCheck(Guid.NewGuid(), tag, "lecture-room", 4, "Lecture room", "tests", at, null, null, "", new CheckSummary(0, 0, 0, 0, 10, []));
+        var head = new StoredCheck(
+            Guid.NewGuid(),
+            tag,
+            "lecture-room",
+            4,
+            "Lecture room",
+            "tests",
+            at,
+            null,
+            null,
+            "",
+            new CheckSummary(0, 0, 0, 0, 10, [])
+        );
         return new WholeCheck(head, card, []);
     }
 
-    private StoredReading Reading(Setting setting, string typed) => CheckReadings.ToStored(
-        setting, ReadingParser.Parse(setting, _sheet, typed, new Dictionary<Setting, Reading>()), typed, "tests", DateTimeOffset.UtcNow, 0);
+    private StoredReading Reading(Setting setting, string typed) =>
+        CheckReadings.ToStored(
+            setting,
+            ReadingParser.Parse(setting, _sheet, typed, new Dictionary<Setting, Reading>()),
+            typed,
+            "tests",
+            DateTimeOffset.UtcNow,
+            0
+        );
 
     private JudgedCheck Outcome(WholeCheck check)
     {

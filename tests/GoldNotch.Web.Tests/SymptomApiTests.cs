@@ -14,7 +14,15 @@ public class SymptomApiTests(DemoSite site)
     public async Task Every_symptom_can_be_asked_of_every_model_of_the_demo()
     {
         using TestClient client = await site.ClientAsync("joss");
-        string[] tags = [.. (await client.GetAsync("/api/board")).Expect(200).At("rows").EnumerateArray().GroupBy(u => u.GetProperty("modelKey").GetString()).Select(g => g.First().GetProperty("tag").GetString()!)];
+        string[] tags =
+        [
+            .. (await client.GetAsync("/api/board"))
+                .Expect(200)
+                .At("rows")
+                .EnumerateArray()
+                .GroupBy(u => u.GetProperty("modelKey").GetString())
+                .Select(g => g.First().GetProperty("tag").GetString()!),
+        ];
         tags.Length.ShouldBe(6);
         foreach (string tag in tags)
         {
@@ -41,7 +49,10 @@ public class SymptomApiTests(DemoSite site)
 
         // Put right, it is ruled out: what counts is the camera as it stands now.
         (await client.PutAsync($"/api/checks/{id}/readings/nd", new { read = "clear", stage = "left" }, 0)).Expect(200);
-        Cause(await SymptomAsync(client, "OBG-106", "dark-picture", $"?check={id}"), "filter").GetProperty("state").GetString().ShouldBe("ruledOut");
+        Cause(await SymptomAsync(client, "OBG-106", "dark-picture", $"?check={id}"), "filter")
+            .GetProperty("state")
+            .GetString()
+            .ShouldBe("ruledOut");
     }
 
     [Fact]
@@ -50,9 +61,15 @@ public class SymptomApiTests(DemoSite site)
         using TestClient client = await site.ClientAsync("joss");
         JsonElement asked = await SymptomAsync(client, "OBG-107", "black-screen");
         string[] open = Open(asked);
-        Answer early = (await OutcomeAsync(client, "OBG-107", "black-screen", new { looked = open[1..] })).ExpectProblem(409, "not-looked-at", "/looked");
+        Answer early = (await OutcomeAsync(client, "OBG-107", "black-screen", new { looked = open[1..] })).ExpectProblem(
+            409,
+            "not-looked-at",
+            "/looked"
+        );
         early.Text("title").ShouldContain(Cause(asked, open[0]).GetProperty("look").GetString()!);
-        Answer kept = (await OutcomeAsync(client, "OBG-107", "black-screen", new { looked = open, text = "Since it got wet." })).Expect(200);
+        Answer kept = (await OutcomeAsync(client, "OBG-107", "black-screen", new { looked = open, text = "Since it got wet." })).Expect(
+            200
+        );
         kept.Text("kind").ShouldBe("repair");
         JsonElement note = (await client.GetAsync("/api/units/OBG-107/page")).At("notes")[0];
         note.GetProperty("text").GetString().ShouldBe(kept.Text("text"));
@@ -68,11 +85,28 @@ public class SymptomApiTests(DemoSite site)
         Guid id = Guid.NewGuid();
         for (int again = 0; again < 2; again++)
         {
-            (await client.PutAsync($"/api/units/OBG-103/symptoms/dead-zoom/outcomes/{id}", new { looked = Array.Empty<string>(), cause = "selector" })).Expect(200).Text("kind").ShouldBe("note");
+            (
+                await client.PutAsync(
+                    $"/api/units/OBG-103/symptoms/dead-zoom/outcomes/{id}",
+                    new { looked = Array.Empty<string>(), cause = "selector" }
+                )
+            )
+                .Expect(200)
+                .Text("kind")
+                .ShouldBe("note");
         }
 
-        string[] notes = [.. (await client.GetAsync("/api/units/OBG-103/page")).At("notes").EnumerateArray().Select(n => n.GetProperty("text").GetString()!).Where(s => s.StartsWith("The zoom", StringComparison.Ordinal))];
-        notes.ShouldBe(["The zoom does nothing: no fault. Does the selector stand at the other of servo and hand? Yes. Servo for the rocker, hand for the ring."]);
+        string[] notes =
+        [
+            .. (await client.GetAsync("/api/units/OBG-103/page"))
+                .At("notes")
+                .EnumerateArray()
+                .Select(n => n.GetProperty("text").GetString()!)
+                .Where(s => s.StartsWith("The zoom", StringComparison.Ordinal)),
+        ];
+        notes.ShouldBe([
+            "The zoom does nothing: no fault. Does the selector stand at the other of servo and hand? Yes. Servo for the rocker, hand for the ring.",
+        ]);
     }
 
     [Fact]
@@ -80,7 +114,10 @@ public class SymptomApiTests(DemoSite site)
     {
         using TestClient client = await site.ClientAsync("joss");
         (await client.GetAsync("/api/units/OBG-999/symptoms")).ExpectProblem(404, "not-found", "/tag");
-        (await OutcomeAsync(client, "OBG-106", "on-fire", new { looked = Array.Empty<string>() })).ExpectProblem(400, "bad-value", "/symptom").Text("title").ShouldContain("black-screen");
+        (await OutcomeAsync(client, "OBG-106", "on-fire", new { looked = Array.Empty<string>() }))
+            .ExpectProblem(400, "bad-value", "/symptom")
+            .Text("title")
+            .ShouldContain("black-screen");
     }
 
     [Fact]
@@ -89,10 +126,42 @@ public class SymptomApiTests(DemoSite site)
         using TestClient client = await site.ClientAsync("mara");
         Guid other = await client.BeginAsync("OBG-101");
         int before = (await client.GetAsync("/api/units/OBG-106/page")).At("notes").GetArrayLength();
-        (await OutcomeAsync(client, "OBG-106", "dead-zoom", new { looked = new[] { "ghosts" } })).ExpectProblem(400, "bad-value", "/looked");
-        (await OutcomeAsync(client, "OBG-106", "dead-zoom", new { looked = Array.Empty<string>(), cause = "ghosts" })).ExpectProblem(400, "bad-value", "/cause");
-        (await OutcomeAsync(client, "OBG-106", "dead-zoom", new { looked = Array.Empty<string>(), cause = "selector", text = new string('x', 301) })).ExpectProblem(400, "bad-value", "/says");
-        (await OutcomeAsync(client, "OBG-106", "dead-zoom", new { looked = Array.Empty<string>(), cause = "selector", check = other })).ExpectProblem(400, "bad-value", "/check");
+        (await OutcomeAsync(client, "OBG-106", "dead-zoom", new { looked = new[] { "ghosts" } })).ExpectProblem(
+            400,
+            "bad-value",
+            "/looked"
+        );
+        (await OutcomeAsync(client, "OBG-106", "dead-zoom", new { looked = Array.Empty<string>(), cause = "ghosts" })).ExpectProblem(
+            400,
+            "bad-value",
+            "/cause"
+        );
+        (
+            await OutcomeAsync(
+                client,
+                "OBG-106",
+                "dead-zoom",
+                new
+                {
+                    looked = Array.Empty<string>(),
+                    cause = "selector",
+                    text = new string('x', 301),
+                }
+            )
+        ).ExpectProblem(400, "bad-value", "/says");
+        (
+            await OutcomeAsync(
+                client,
+                "OBG-106",
+                "dead-zoom",
+                new
+                {
+                    looked = Array.Empty<string>(),
+                    cause = "selector",
+                    check = other,
+                }
+            )
+        ).ExpectProblem(400, "bad-value", "/check");
         (await client.GetAsync($"/api/units/OBG-106/symptoms?check={Guid.NewGuid()}")).ExpectProblem(404, "not-found", "/id");
         (await client.GetAsync("/api/units/OBG-106/page")).At("notes").GetArrayLength().ShouldBe(before);
     }
@@ -110,12 +179,24 @@ public class SymptomApiTests(DemoSite site)
     }
 
     private static async Task<JsonElement> SymptomAsync(TestClient client, string tag, string symptom, string check = "") =>
-        (await client.GetAsync($"/api/units/{tag}/symptoms{check}")).Expect(200).At("symptoms").EnumerateArray().First(s => s.GetProperty("key").GetString() == symptom);
+        (await client.GetAsync($"/api/units/{tag}/symptoms{check}"))
+            .Expect(200)
+            .At("symptoms")
+            .EnumerateArray()
+            .First(s => s.GetProperty("key").GetString() == symptom);
 
-    private static JsonElement Cause(JsonElement symptom, string key) => symptom.GetProperty("causes").EnumerateArray().First(c => c.GetProperty("key").GetString() == key);
+    private static JsonElement Cause(JsonElement symptom, string key) =>
+        symptom.GetProperty("causes").EnumerateArray().First(c => c.GetProperty("key").GetString() == key);
 
     private static string[] Open(JsonElement symptom) =>
-        [.. symptom.GetProperty("causes").EnumerateArray().Where(c => c.GetProperty("open").GetBoolean()).Select(c => c.GetProperty("key").GetString()!)];
+        [
+            .. symptom
+                .GetProperty("causes")
+                .EnumerateArray()
+                .Where(c => c.GetProperty("open").GetBoolean())
+                .Select(c => c.GetProperty("key").GetString()!),
+        ];
 
-    private static Task<Answer> OutcomeAsync(TestClient client, string tag, string symptom, object body) => client.PutAsync($"/api/units/{tag}/symptoms/{symptom}/outcomes/{Guid.NewGuid()}", body);
+    private static Task<Answer> OutcomeAsync(TestClient client, string tag, string symptom, object body) =>
+        client.PutAsync($"/api/units/{tag}/symptoms/{symptom}/outcomes/{Guid.NewGuid()}", body);
 }

@@ -35,7 +35,9 @@ public class VersionOneTests
     [Fact]
     public void A_field_of_version_2_in_a_file_of_version_1_is_refused_by_name()
     {
-        ExchangeItem<StandardDocument> item = Standard(Fixture("version-1/02-standards.json").Replace("\"want\": \"clear\"", "\"require\": \"clear\"", StringComparison.Ordinal));
+        ExchangeItem<StandardDocument> item = Standard(
+            Fixture("version-1/02-standards.json").Replace("\"want\": \"clear\"", "\"require\": \"clear\"", StringComparison.Ordinal)
+        );
         item.Value.ShouldBeNull();
         item.Fault!.Code.ShouldBe(ProblemCode.BadDocument);
         item.Fault.Message.ShouldContain("“require”");
@@ -44,7 +46,9 @@ public class VersionOneTests
     [Fact]
     public void A_field_of_version_1_in_a_file_of_version_2_is_refused_with_its_name_now()
     {
-        ExchangeItem<StandardDocument> item = Standard(Fixture("02-standards.json").Replace("\"require\": \"clear\"", "\"want\": \"clear\"", StringComparison.Ordinal));
+        ExchangeItem<StandardDocument> item = Standard(
+            Fixture("02-standards.json").Replace("\"require\": \"clear\"", "\"want\": \"clear\"", StringComparison.Ordinal)
+        );
         item.Value.ShouldBeNull();
         item.Fault!.Message.ShouldContain("it is “require” now");
     }
@@ -54,7 +58,11 @@ public class VersionOneTests
     {
         string text = Fixture("version-1/02-standards.json");
         int line = text[..text.IndexOf("\"slack\"", StringComparison.Ordinal)].Count(c => c == '\n') + 1;
-        ExchangeItem<StandardDocument> item = Standard(text[..text.IndexOf("\"slack\"", StringComparison.Ordinal)] + "\"slack\": 3, \"x\": " + text[(text.IndexOf("\"slack\"", StringComparison.Ordinal) + 8)..]);
+        ExchangeItem<StandardDocument> item = Standard(
+            text[..text.IndexOf("\"slack\"", StringComparison.Ordinal)]
+                + "\"slack\": 3, \"x\": "
+                + text[(text.IndexOf("\"slack\"", StringComparison.Ordinal) + 8)..]
+        );
         item.Fault!.Line.ShouldBe(line);
     }
 
@@ -63,8 +71,13 @@ public class VersionOneTests
     [InlineData(3)]
     public void A_version_nobody_wrote_is_refused(int version)
     {
-        RefusedException refused = Should.Throw<RefusedException>(() => ExchangeFile.Open(
-            System.Text.Encoding.UTF8.GetBytes(Fixture("02-standards.json").Replace("\"formatVersion\": 2", $"\"formatVersion\": {version}", StringComparison.Ordinal))));
+        RefusedException refused = Should.Throw<RefusedException>(() =>
+            ExchangeFile.Open(
+                System.Text.Encoding.UTF8.GetBytes(
+                    Fixture("02-standards.json").Replace("\"formatVersion\": 2", $"\"formatVersion\": {version}", StringComparison.Ordinal)
+                )
+            )
+        );
         refused.Pointer.ShouldBe("/formatVersion");
     }
 

@@ -17,9 +17,13 @@ public partial class WordsTests
     {
         string[] found =
         [
-            .. Folders.SelectMany(f => Directory.EnumerateFiles(Path.Combine(TestSite.Root, f), "*", SearchOption.AllDirectories))
+            .. Folders
+                .SelectMany(f => Directory.EnumerateFiles(Path.Combine(TestSite.Root, f), "*", SearchOption.AllDirectories))
                 .Where(f => Endings.Contains(Path.GetExtension(f)) && !Exempt.Contains(Path.GetFileName(f)) && !Built().IsMatch(f))
-                .SelectMany(f => File.ReadLines(f).Select((line, i) => (File: Path.GetRelativePath(TestSite.Root, f), Line: i + 1, Word: Gone().Match(line).Value)))
+                .SelectMany(f =>
+                    File.ReadLines(f)
+                        .Select((line, i) => (File: Path.GetRelativePath(TestSite.Root, f), Line: i + 1, Word: Gone().Match(line).Value))
+                )
                 .Where(m => m.Word.Length > 0)
                 .Select(m => $"{m.File}:{m.Line}: {m.Word}"),
         ];
@@ -32,13 +36,15 @@ public partial class WordsTests
     [InlineData("slackTolerance", true)]
     [InlineData("public Tolerance Tolerance", false)]
     [InlineData("The card is full.", false)]
-    public void The_check_itself_tells_a_word_that_is_gone_from_one_that_is_not(string line, bool gone) => Gone().IsMatch(line).ShouldBe(gone);
+    public void The_check_itself_tells_a_word_that_is_gone_from_one_that_is_not(string line, bool gone) =>
+        Gone().IsMatch(line).ShouldBe(gone);
 
     [GeneratedRegex("[/\\\\](obj|bin|node_modules)[/\\\\]")]
     private static partial Regex Built();
 
     [GeneratedRegex(
         "[Ss]lack|\\bWish(es)?\\b|\\bMend\\b|FloatingCount|HasFloating|IrisOpening|iris-opening|iris-mode|sound-level|voice-peaks|viewing-look|exposure-colours|extra-gain"
-        + "|output-socket|spare-cells|[Ss]aid beside it|From plan to hands|It seems broken|Sharp from, to|[Oo]perator's card|[Oo]perator card|as the sheet wants")]
+            + "|output-socket|spare-cells|[Ss]aid beside it|From plan to hands|It seems broken|Sharp from, to|[Oo]perator's card|[Oo]perator card|as the sheet wants"
+    )]
     private static partial Regex Gone();
 }

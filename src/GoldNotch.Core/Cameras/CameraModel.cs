@@ -150,7 +150,8 @@ public sealed record CameraModel(
     ModeControl Iris,
     WhiteControl White,
     ModeControl Focus,
-    ImmutableDictionary<Setting, ControlPlace> Controls)
+    ImmutableDictionary<Setting, ControlPlace> Controls
+)
 {
     /// <summary>Sensor, width by height in millimetres; null where the card does not say.</summary>
     public (Millimetres Width, Millimetres Height)? Sensor { get; init; }
@@ -223,7 +224,9 @@ public sealed record CameraModel(
         return
         [
             new FilterPosition("clear", Stops.Zero),
-            .. Enumerable.Range(0, steps + 1).Select(i => new Stops(variable.Least.Value + (i * variable.Step.Value)))
+            .. Enumerable
+                .Range(0, steps + 1)
+                .Select(i => new Stops(variable.Least.Value + (i * variable.Step.Value)))
                 .Select(loss => new FilterPosition(FactorLabel(Math.Pow(2, loss.Value)), loss)),
         ];
     }

@@ -47,7 +47,8 @@ public sealed record LevelControl(ImmutableArray<double> Marks, bool HasOff, boo
 public sealed record AngleControl(ImmutableArray<ShutterAngle> Marks, bool AnyBetween)
 {
     /// <summary>Whether an angle can be set.</summary>
-    public bool Has(ShutterAngle angle) => Marks.Contains(angle)
+    public bool Has(ShutterAngle angle) =>
+        Marks.Contains(angle)
         || (AnyBetween && angle.Degrees >= Marks[0].Degrees - Guard.Edge && angle.Degrees <= Marks[^1].Degrees + Guard.Edge);
 }
 

@@ -3,9 +3,7 @@ namespace GoldNotch.Core.Cameras;
 /// <summary>What was found for one setting. A closed set: nothing unknown is ever a null.</summary>
 public abstract record Reading
 {
-    private Reading()
-    {
-    }
+    private Reading() { }
 
     /// <summary>A value was read.</summary>
     /// <param name="Value">The value.</param>

@@ -22,22 +22,24 @@ public enum ReadingKind
 public static class ReadingKinds
 {
     /// <summary>The kind of a reading.</summary>
-    public static ReadingKind Of(Reading reading) => reading switch
-    {
-        Reading.Of => ReadingKind.Value,
-        Reading.Automatic => ReadingKind.Automatic,
-        Reading.NotFitted => ReadingKind.NotFitted,
-        _ => ReadingKind.Unread,
-    };
+    public static ReadingKind Of(Reading reading) =>
+        reading switch
+        {
+            Reading.Of => ReadingKind.Value,
+            Reading.Automatic => ReadingKind.Automatic,
+            Reading.NotFitted => ReadingKind.NotFitted,
+            _ => ReadingKind.Unread,
+        };
 
     /// <summary>The word of a kind.</summary>
-    public static string Word(this ReadingKind kind) => kind switch
-    {
-        ReadingKind.Value => "value",
-        ReadingKind.Automatic => "automatic",
-        ReadingKind.NotFitted => "not-fitted",
-        _ => "unread",
-    };
+    public static string Word(this ReadingKind kind) =>
+        kind switch
+        {
+            ReadingKind.Value => "value",
+            ReadingKind.Automatic => "automatic",
+            ReadingKind.NotFitted => "not-fitted",
+            _ => "unread",
+        };
 
     /// <summary>Reads a kind by its word.</summary>
     /// <exception cref="QuantityException">No kind has it.</exception>
@@ -51,6 +53,9 @@ public static class ReadingKinds
             }
         }
 
-        throw new QuantityException(QuantityFault.BadLabel, $"A reading is one of {string.Join(", ", Enum.GetValues<ReadingKind>().Select(Word))}.");
+        throw new QuantityException(
+            QuantityFault.BadLabel,
+            $"A reading is one of {string.Join(", ", Enum.GetValues<ReadingKind>().Select(Word))}."
+        );
     }
 }

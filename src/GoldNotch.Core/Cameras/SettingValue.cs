@@ -6,9 +6,7 @@ namespace GoldNotch.Core.Cameras;
 /// <summary>One value of one setting, as a control of a camera can stand. A closed set.</summary>
 public abstract record SettingValue
 {
-    private SettingValue()
-    {
-    }
+    private SettingValue() { }
 
     /// <summary>As the sheet prints it.</summary>
     public abstract string Label { get; }
@@ -56,7 +54,8 @@ public abstract record SettingValue
     public sealed record Choice(string Word, string Shown = "") : SettingValue
     {
         /// <inheritdoc/>
-        public override string Label => Shown.Length == 0 || Shown.Equals(Word, StringComparison.OrdinalIgnoreCase) ? Word : $"{Shown} ({Word})";
+        public override string Label =>
+            Shown.Length == 0 || Shown.Equals(Word, StringComparison.OrdinalIgnoreCase) ? Word : $"{Shown} ({Word})";
     }
 
     /// <summary>A number on a control or a display.</summary>
@@ -90,9 +89,10 @@ public abstract record SettingValue
     public sealed record Filter(FilterPosition Position) : SettingValue
     {
         /// <inheritdoc/>
-        public override string Label => Position.Loss == Stops.Zero
-            ? Position.Label
-            : $"{Position.Label}, {Notation.Number(Position.Loss.Value, 2)}{Notation.ThinSpace}{(Position.Loss.Value == 1 ? "stop" : "stops")}";
+        public override string Label =>
+            Position.Loss == Stops.Zero
+                ? Position.Label
+                : $"{Position.Label}, {Notation.Number(Position.Loss.Value, 2)}{Notation.ThinSpace}{(Position.Loss.Value == 1 ? "stop" : "stops")}";
     }
 
     /// <summary>Who moves the control.</summary>
@@ -134,6 +134,7 @@ public abstract record SettingValue
         public override string Label => Shows is { } k ? $"{Name}, {k.Label()}" : $"memory {Name}";
 
         /// <inheritdoc/>
-        public override string LabelIn(NotationPreferences notation) => Shows is { } k ? $"{Name}, {k.Label(notation.WhiteBalance)}" : Label;
+        public override string LabelIn(NotationPreferences notation) =>
+            Shows is { } k ? $"{Name}, {k.Label(notation.WhiteBalance)}" : Label;
     }
 }

@@ -30,7 +30,8 @@ public static class UnitStatuses
 
     /// <summary>Reads a status by its word.</summary>
     /// <exception cref="QuantityException">No status has it.</exception>
-    public static UnitStatus Parse(string? word) => Words.IndexOf(word ?? "") is var at and >= 0
-        ? (UnitStatus)at
-        : throw new QuantityException(QuantityFault.BadLabel, $"The status is one of {string.Join(", ", Words)}.");
+    public static UnitStatus Parse(string? word) =>
+        Words.IndexOf(word ?? "") is var at and >= 0
+            ? (UnitStatus)at
+            : throw new QuantityException(QuantityFault.BadLabel, $"The status is one of {string.Join(", ", Words)}.");
 }

@@ -39,14 +39,41 @@ public static class AsLeft
 {
     private const string RuleId = "READ-AGAIN";
 
-    private static readonly Template AfterReset = new(RuleId, "after-reset", "The factory reset came after this reading. It restores its own values and clears the clock.");
+    private static readonly Template AfterReset = new(
+        RuleId,
+        "after-reset",
+        "The factory reset came after this reading. It restores its own values and clears the clock."
+    );
     private static readonly Template AfterDependency = new(
-        RuleId, "after-dependency", "{cause} was set to {to} after this reading; on {model} that can set {setting} to {becomes}: {because}");
-    private static readonly Template AfterFilter = new(RuleId, "after-filter", "The ND filter was set to {to} after the balance, and a card balance is taken through it. Balance again.");
-    private static readonly Template AfterFullAuto = new(RuleId, "after-full-auto", "It was read while full auto was on, which overrides it. Read it again now that full auto is {to}.");
-    private static readonly Template AfterFormatMinutes = new(RuleId, "after-format-minutes", "The format was set to {to} after this reading, so the card holds other minutes. Read it again.");
-    private static readonly Template AfterFormat = new(RuleId, "after-format", "The format was set to {to} after this reading; cameras often change {setting:lower} with it. Read it again.");
-    private static readonly Template AfterChange = new(RuleId, "after-change", "{cause} was set to {to} after this reading. Read it again.");
+        RuleId,
+        "after-dependency",
+        "{cause} was set to {to} after this reading; on {model} that can set {setting} to {becomes}: {because}"
+    );
+    private static readonly Template AfterFilter = new(
+        RuleId,
+        "after-filter",
+        "The ND filter was set to {to} after the balance, and a card balance is taken through it. Balance again."
+    );
+    private static readonly Template AfterFullAuto = new(
+        RuleId,
+        "after-full-auto",
+        "It was read while full auto was on, which overrides it. Read it again now that full auto is {to}."
+    );
+    private static readonly Template AfterFormatMinutes = new(
+        RuleId,
+        "after-format-minutes",
+        "The format was set to {to} after this reading, so the card holds other minutes. Read it again."
+    );
+    private static readonly Template AfterFormat = new(
+        RuleId,
+        "after-format",
+        "The format was set to {to} after this reading; cameras often change {setting:lower} with it. Read it again."
+    );
+    private static readonly Template AfterChange = new(
+        RuleId,
+        "after-change",
+        "{cause} was set to {to} after this reading. Read it again."
+    );
 
     /// <summary>The readings as found.</summary>
     public static ImmutableDictionary<Setting, Reading> Found(IEnumerable<StampedReading> readings) =>
@@ -74,8 +101,13 @@ public static class AsLeft
         {
             foreach (StaleReading made in MadeStaleBy(sheet, change, found.GetValueOrDefault(change.Setting)?.Reading))
             {
-                if (now.TryGetValue(made.Setting, out StampedReading? dependent) && dependent.Reading is not Reading.Unread
-                    && dependent.Order < change.Order && !stale.ContainsKey(made.Setting) && Depends(made, dependent.Reading))
+                if (
+                    now.TryGetValue(made.Setting, out StampedReading? dependent)
+                    && dependent.Reading is not Reading.Unread
+                    && dependent.Order < change.Order
+                    && !stale.ContainsKey(made.Setting)
+                    && Depends(made, dependent.Reading)
+                )
                 {
                     stale[made.Setting] = made;
                 }
@@ -83,7 +115,9 @@ public static class AsLeft
         }
 
         return new CheckState(
-            now.Where(r => !stale.ContainsKey(r.Key)).ToImmutableDictionary(r => r.Key, r => r.Value.Reading), stale.ToImmutable());
+            now.Where(r => !stale.ContainsKey(r.Key)).ToImmutableDictionary(r => r.Key, r => r.Value.Reading),
+            stale.ToImmutable()
+        );
     }
 
     /// <summary>What a change makes stale on this model.</summary>
@@ -93,7 +127,12 @@ public static class AsLeft
         switch (change.Setting)
         {
             case Setting.FactoryReset when change.Reading is Reading.Of { Value: SettingValue.Task { Yes: true } }:
-                foreach (SheetLine line in sheet.Lines.Where(l => l.Setting > Setting.FactoryReset && SettingDefinition.Of(l.Setting).Kind != SettingKind.Task || l.Setting == Setting.Clock))
+                foreach (
+                    SheetLine line in sheet.Lines.Where(l =>
+                        l.Setting > Setting.FactoryReset && SettingDefinition.Of(l.Setting).Kind != SettingKind.Task
+                        || l.Setting == Setting.Clock
+                    )
+                )
                 {
                     yield return Stale(AfterReset.Of(line.Setting));
                 }
@@ -113,9 +152,17 @@ public static class AsLeft
 
         foreach (Dependency rule in sheet.Model.Dependencies.Where(d => d.When == change.Setting && sheet.LineOf(d.Then) is not null))
         {
-            yield return Stale(AfterDependency.Of(
-                rule.Then,
-                ("cause", change.Setting), ("to", to), ("model", sheet.Model.Name), ("setting", rule.Then), ("becomes", rule.Becomes), ("because", rule.Because)));
+            yield return Stale(
+                AfterDependency.Of(
+                    rule.Then,
+                    ("cause", change.Setting),
+                    ("to", to),
+                    ("model", sheet.Model.Name),
+                    ("setting", rule.Then),
+                    ("becomes", rule.Becomes),
+                    ("because", rule.Because)
+                )
+            );
         }
 
         StaleReading Stale(Judgement because) => new(because.Setting!.Value, change.Setting, because);
@@ -125,12 +172,13 @@ public static class AsLeft
     internal static bool Depends(StaleReading made, Reading reading) =>
         made.Cause != Setting.NeutralDensity || reading is Reading.Of { Value: SettingValue.WhiteMemory };
 
-    private static Template Reason(Setting cause, Setting moved) => cause switch
-    {
-        Setting.NeutralDensity => AfterFilter,
-        Setting.FullAuto => AfterFullAuto,
-        Setting.RecordFormat when moved == Setting.CardMinutes => AfterFormatMinutes,
-        Setting.RecordFormat => AfterFormat,
-        _ => AfterChange,
-    };
+    private static Template Reason(Setting cause, Setting moved) =>
+        cause switch
+        {
+            Setting.NeutralDensity => AfterFilter,
+            Setting.FullAuto => AfterFullAuto,
+            Setting.RecordFormat when moved == Setting.CardMinutes => AfterFormatMinutes,
+            Setting.RecordFormat => AfterFormat,
+            _ => AfterChange,
+        };
 }

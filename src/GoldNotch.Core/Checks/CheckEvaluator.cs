@@ -15,28 +15,69 @@ public static class CheckEvaluator
 
     private static readonly Template NothingToSet = new(RuleId, "nothing-to-set", "{because}");
     private static readonly Template NotRead = new(RuleId, "not-read", "{setting} has not been read.");
-    private static readonly Template NotFitted = new(RuleId, "not-fitted", "{setting} is recorded as not fitted on this unit, and the specification of {model} agrees.");
+    private static readonly Template NotFitted = new(
+        RuleId,
+        "not-fitted",
+        "{setting} is recorded as not fitted on this unit, and the specification of {model} agrees."
+    );
     private static readonly Template NotFittedButListed = new(
-        RuleId, "not-fitted-but-listed", "{setting} is recorded as not fitted on this unit, but the specification of {model} lists one. Look again, or correct the specification.");
-    private static readonly Template AutomaticAsRequired = new(RuleId, "automatic-as-required", "{setting} is automatic, as the standard requires.");
-    private static readonly Template Automatic = new(RuleId, "automatic", "{setting} is automatic and changes with the scene. Set it to manual.");
-    private static readonly Template AutomaticSign = new(RuleId, "automatic-sign", "{setting} is automatic and changes with the scene. Set it to manual. {sign}");
-    private static readonly Template ByEye = new(RuleId, "by-eye", "{setting} is set to {seen}; the sheet leaves it to the person at the camera.");
-    private static readonly Template CouldNotBeMet = new(RuleId, "could-not-be-met", "{setting} is set to {seen}; this model cannot meet the sheet: {because}");
+        RuleId,
+        "not-fitted-but-listed",
+        "{setting} is recorded as not fitted on this unit, but the specification of {model} lists one. Look again, or correct the specification."
+    );
+    private static readonly Template AutomaticAsRequired = new(
+        RuleId,
+        "automatic-as-required",
+        "{setting} is automatic, as the standard requires."
+    );
+    private static readonly Template Automatic = new(
+        RuleId,
+        "automatic",
+        "{setting} is automatic and changes with the scene. Set it to manual."
+    );
+    private static readonly Template AutomaticSign = new(
+        RuleId,
+        "automatic-sign",
+        "{setting} is automatic and changes with the scene. Set it to manual. {sign}"
+    );
+    private static readonly Template ByEye = new(
+        RuleId,
+        "by-eye",
+        "{setting} is set to {seen}; the sheet leaves it to the person at the camera."
+    );
+    private static readonly Template CouldNotBeMet = new(
+        RuleId,
+        "could-not-be-met",
+        "{setting} is set to {seen}; this model cannot meet the sheet: {because}"
+    );
     private static readonly Template AsRequired = new(RuleId, "as-required", "{setting} is {seen}, as the sheet requires.");
-    private static readonly Template OffTarget = new(RuleId, "off-target", "{setting} is {seen}; the sheet requires {target}: {difference}.");
-    private static readonly Template WithinTolerance = new(RuleId, "within-tolerance", "{setting} is {seen}; the sheet requires {target}: {difference}, within the tolerance of {tolerance:size}.");
+    private static readonly Template OffTarget = new(
+        RuleId,
+        "off-target",
+        "{setting} is {seen}; the sheet requires {target}: {difference}."
+    );
+    private static readonly Template WithinTolerance = new(
+        RuleId,
+        "within-tolerance",
+        "{setting} is {seen}; the sheet requires {target}: {difference}, within the tolerance of {tolerance:size}."
+    );
     private static readonly Template Waived = new("WAIVED", "waived", "Waived for {unit} until {until} by {author}: {reason}");
 
     /// <summary>Verdicts of a check as it stands; what a change made stale says so.</summary>
     /// <param name="sheet">The sheet.</param>
     /// <param name="state">The readings that count, and the stale ones.</param>
     public static ImmutableArray<Verdict> Evaluate(Sheet sheet, CheckState state) =>
-    [
-        .. Evaluate(sheet, state.Readings).Select(v => v.Kind == VerdictKind.Unread && state.Stale.TryGetValue(v.Line.Setting, out StaleReading? stale)
-            ? v with { Because = stale.Because }
-            : v),
-    ];
+        [
+            .. Evaluate(sheet, state.Readings)
+                .Select(v =>
+                    v.Kind == VerdictKind.Unread && state.Stale.TryGetValue(v.Line.Setting, out StaleReading? stale)
+                        ? v with
+                        {
+                            Because = stale.Because,
+                        }
+                        : v
+                ),
+        ];
 
     /// <summary>Verdicts of readings, in the order of the sheet.</summary>
     /// <param name="sheet">The sheet.</param>
@@ -54,12 +95,20 @@ public static class CheckEvaluator
 
     // What is off target keeps its reason and its consequences; it only no longer counts as something to correct.
     private static Verdict WithWaiver(Sheet sheet, Verdict verdict) =>
-        verdict.Kind is VerdictKind.OffTarget or VerdictKind.Automatic && sheet.Waived.FirstOrDefault(w => w.Setting == verdict.Line.Setting) is { } waiver
+        verdict.Kind is VerdictKind.OffTarget or VerdictKind.Automatic
+        && sheet.Waived.FirstOrDefault(w => w.Setting == verdict.Line.Setting) is { } waiver
             ? verdict with
             {
                 Kind = VerdictKind.WithinTolerance,
-                Because = verdict.Because.And(Waived.Of(
-                    verdict.Line.Setting, ("unit", waiver.For), ("until", waiver.Until), ("author", waiver.Author), ("reason", waiver.Reason))),
+                Because = verdict.Because.And(
+                    Waived.Of(
+                        verdict.Line.Setting,
+                        ("unit", waiver.For),
+                        ("until", waiver.Until),
+                        ("author", waiver.Author),
+                        ("reason", waiver.Reason)
+                    )
+                ),
             }
             : verdict;
 
@@ -73,7 +122,14 @@ public static class CheckEvaluator
             case Reading.Unread:
                 return Verdict(VerdictKind.Unread, NotRead.Of(setting, ("setting", setting)));
             case Reading.NotFitted:
-                return Verdict(VerdictKind.NotFitted, (line.Dial.Detents.IsEmpty ? NotFitted : NotFittedButListed).Of(setting, ("setting", setting), ("model", sheet.Model.Name)));
+                return Verdict(
+                    VerdictKind.NotFitted,
+                    (line.Dial.Detents.IsEmpty ? NotFitted : NotFittedButListed).Of(
+                        setting,
+                        ("setting", setting),
+                        ("model", sheet.Model.Name)
+                    )
+                );
             case Reading.Automatic when line.Target is SettingValue.Mode { Manual: false } or SettingValue.Choice { Word: "automatic" }:
                 return Verdict(VerdictKind.OnTarget, AutomaticAsRequired.Of(setting, ("setting", setting)));
             case Reading.Automatic:
@@ -85,7 +141,10 @@ public static class CheckEvaluator
         {
             return line.Fit == Fit.CheckByEye
                 ? Verdict(VerdictKind.OnTarget, ByEye.Of(setting, ("setting", setting), ("seen", seen)))
-                : Verdict(VerdictKind.OffTarget, CouldNotBeMet.Of(setting, ("setting", setting), ("seen", seen), ("because", line.Because)));
+                : Verdict(
+                    VerdictKind.OffTarget,
+                    CouldNotBeMet.Of(setting, ("setting", setting), ("seen", seen), ("because", line.Because))
+                );
         }
 
         // "Auto" as a mode is the same danger as an automatic value: it changes with the scene.
@@ -101,16 +160,31 @@ public static class CheckEvaluator
 
         Distance off = difference.Off;
         bool within = off.Amount != 0 && off.Within(line.Notch.Tolerance);
-        return new Verdict(line, reading, within ? VerdictKind.WithinTolerance : VerdictKind.OffTarget, off, (within ? WithinTolerance : OffTarget).Of(
-            setting,
-            ("setting", setting), ("seen", seen), ("target", target), ("difference", difference.Because), ("off", off), ("tolerance", line.Notch.Tolerance)));
+        return new Verdict(
+            line,
+            reading,
+            within ? VerdictKind.WithinTolerance : VerdictKind.OffTarget,
+            off,
+            (within ? WithinTolerance : OffTarget).Of(
+                setting,
+                ("setting", setting),
+                ("seen", seen),
+                ("target", target),
+                ("difference", difference.Because),
+                ("off", off),
+                ("tolerance", line.Notch.Tolerance)
+            )
+        );
 
-        Verdict Verdict(VerdictKind kind, Judgement because) => new(line, reading, kind, new Distance(0, SettingDefinition.Of(setting).Unit), because);
+        Verdict Verdict(VerdictKind kind, Judgement because) =>
+            new(line, reading, kind, new Distance(0, SettingDefinition.Of(setting).Unit), because);
     }
 
-    internal static bool FollowsTheScene(SettingValue value) => value is SettingValue.Mode { Manual: false } or SettingValue.Choice { Word: "automatic" };
+    internal static bool FollowsTheScene(SettingValue value) =>
+        value is SettingValue.Mode { Manual: false } or SettingValue.Choice { Word: "automatic" };
 
-    private static Judgement IsAutomatic(SheetLine line) => line.Place is { ManualSign.Length: > 0 } place
-        ? AutomaticSign.Of(line.Setting, ("setting", line.Setting), ("sign", place.ManualSign))
-        : Automatic.Of(line.Setting, ("setting", line.Setting));
+    private static Judgement IsAutomatic(SheetLine line) =>
+        line.Place is { ManualSign.Length: > 0 } place
+            ? AutomaticSign.Of(line.Setting, ("setting", line.Setting), ("sign", place.ManualSign))
+            : Automatic.Of(line.Setting, ("setting", line.Setting));
 }

@@ -11,7 +11,14 @@ namespace GoldNotch.Core.Checks;
 /// <param name="Automatic">Lines on automatic that should not be.</param>
 /// <param name="Unread">Lines nobody has read.</param>
 /// <param name="Headline">What is wrong, in short, the worst first.</param>
-public sealed record CheckSummary(int OnTarget, int WithinTolerance, int OffTarget, int Automatic, int Unread, ImmutableArray<Judgement> Headline)
+public sealed record CheckSummary(
+    int OnTarget,
+    int WithinTolerance,
+    int OffTarget,
+    int Automatic,
+    int Unread,
+    ImmutableArray<Judgement> Headline
+)
 {
     private const string RuleId = "HEADLINE";
 
@@ -32,7 +39,8 @@ public sealed record CheckSummary(int OnTarget, int WithinTolerance, int OffTarg
     /// <summary>Counts verdicts.</summary>
     public static CheckSummary Of(ImmutableArray<Verdict> verdicts)
     {
-        int Count(VerdictKind kind) => verdicts.Count(v => v.Kind == kind && (kind is not (VerdictKind.OffTarget or VerdictKind.Automatic) || v.NeedsCorrection));
+        int Count(VerdictKind kind) =>
+            verdicts.Count(v => v.Kind == kind && (kind is not (VerdictKind.OffTarget or VerdictKind.Automatic) || v.NeedsCorrection));
         Verdict[] wrong =
         [
             .. verdicts.Where(v => v.NeedsCorrection).OrderBy(v => v.Kind == VerdictKind.Automatic ? 0 : 1),
@@ -45,12 +53,15 @@ public sealed record CheckSummary(int OnTarget, int WithinTolerance, int OffTarg
             Count(VerdictKind.OffTarget),
             Count(VerdictKind.Automatic),
             Count(VerdictKind.Unread),
-            wrong.Length > Most ? [.. headline, More.Of(("more", FigureValue.Count(wrong.Length - Most)))] : [.. headline]);
+            wrong.Length > Most ? [.. headline, More.Of(("more", FigureValue.Count(wrong.Length - Most)))] : [.. headline]
+        );
     }
 
     /// <inheritdoc/>
     public bool Equals(CheckSummary? other) =>
-        other is not null && (OnTarget, WithinTolerance, OffTarget, Automatic, Unread) == (other.OnTarget, other.WithinTolerance, other.OffTarget, other.Automatic, other.Unread)
+        other is not null
+        && (OnTarget, WithinTolerance, OffTarget, Automatic, Unread)
+            == (other.OnTarget, other.WithinTolerance, other.OffTarget, other.Automatic, other.Unread)
         && Headline.SequenceEqual(other.Headline);
 
     /// <inheritdoc/>

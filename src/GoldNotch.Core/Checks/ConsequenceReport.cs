@@ -110,7 +110,8 @@ public sealed record ConsequenceReport(
     ImmutableArray<ExposureTerm> Terms,
     ExposureBalance? Metered,
     ImmutableArray<HiddenPair> Hidden,
-    ImmutableArray<CorrectionStep> Order)
+    ImmutableArray<CorrectionStep> Order
+)
 {
     /// <summary>Why a factory reset would be the shorter way; null where it is not.</summary>
     public Judgement? ResetFirst { get; init; }

@@ -16,24 +16,54 @@ internal static class Corrections
     private static readonly Template BalanceAgain = new(RuleId, "balance-again", "balance again");
     private static readonly Template ReadAgain = new(RuleId, "read-again", "read again");
     private static readonly Template FullAutoFirst = new(RuleId, "full-auto-first", "First: full auto overrides everything that follows.");
-    private static readonly Template BalanceLast = new(RuleId, "balance-last", "Last: a card balance is taken through the filter, at the right exposure.");
+    private static readonly Template BalanceLast = new(
+        RuleId,
+        "balance-last",
+        "Last: a card balance is taken through the filter, at the right exposure."
+    );
     private static readonly Template ColourLast = new(RuleId, "colour-last", "Last: colour is judged once exposure is right.");
-    private static readonly Template ManualFirst = new(RuleId, "manual-first", "Set to manual before the numbers, or it hides what follows.");
-    private static readonly Template FormatEarly = new(RuleId, "format-early", "Before shutter and bit rate: they depend on it, and changing it may reset them.");
+    private static readonly Template ManualFirst = new(
+        RuleId,
+        "manual-first",
+        "Set to manual before the numbers, or it hides what follows."
+    );
+    private static readonly Template FormatEarly = new(
+        RuleId,
+        "format-early",
+        "Before shutter and bit rate: they depend on it, and changing it may reset them."
+    );
     private static readonly Template BitRateAfter = new(RuleId, "bit-rate-after", "After the format: each format has its own bit rates.");
     private static readonly Template ShutterEarly = new(RuleId, "shutter-early", "Before gain, filter and iris, which compensate for it.");
-    private static readonly Template GainBeforeFilter = new(RuleId, "gain-before-filter", "Before the filter: once gain is back, nobody raises it again.");
+    private static readonly Template GainBeforeFilter = new(
+        RuleId,
+        "gain-before-filter",
+        "Before the filter: once gain is back, nobody raises it again."
+    );
     private static readonly Template GainBeforeIris = new(RuleId, "gain-before-iris", "Before the iris, which would compensate for it.");
     private static readonly Template FilterNext = new(RuleId, "filter-next", "After gain, before the iris.");
     private static readonly Template IrisLast = new(RuleId, "iris-last", "Last of the exposure: the iris compensates for the rest.");
     private static readonly Template SheetOrder = new(RuleId, "sheet-order", "In the order of the sheet.");
-    private static readonly Template FilterMoves = new(RuleId, "filter-moves", "The filter changes, and a card balance is taken through it.");
-    private static readonly Template ReadUnderFullAuto = new(RuleId, "read-under-full-auto", "It was read under full auto, which overrides it.");
+    private static readonly Template FilterMoves = new(
+        RuleId,
+        "filter-moves",
+        "The filter changes, and a card balance is taken through it."
+    );
+    private static readonly Template ReadUnderFullAuto = new(
+        RuleId,
+        "read-under-full-auto",
+        "It was read under full auto, which overrides it."
+    );
     private static readonly Template CauseMoves = new(RuleId, "cause-moves", "{cause} changes and may change it too.");
     private static readonly Template ResetFirstAll = new(
-        "RESET-FIRST", "clean", "A factory reset corrects {corrected} of {wrong} at once: {fewer#step|steps} fewer. {how} The card is not affected.");
+        "RESET-FIRST",
+        "clean",
+        "A factory reset corrects {corrected} of {wrong} at once: {fewer#step|steps} fewer. {how} The card is not affected."
+    );
     private static readonly Template ResetFirstLoses = new(
-        "RESET-FIRST", "loses", "A factory reset corrects {corrected} of {wrong} at once and sets {lost} off target: {fewer#step|steps} fewer. {how} The card is not affected.");
+        "RESET-FIRST",
+        "loses",
+        "A factory reset corrects {corrected} of {wrong} at once and sets {lost} off target: {fewer#step|steps} fewer. {how} The card is not affected."
+    );
 
     internal static ImmutableArray<CorrectionStep> Order(Findings found)
     {
@@ -45,18 +75,29 @@ internal static class Corrections
         List<CorrectionStep> steps = [];
         while (wrong.Count > 0)
         {
-            Verdict next = wrong.FirstOrDefault(v => !wrong.Any(other => other != v && moved[other.Line.Setting].Any(m => m.Setting == v.Line.Setting))) ?? wrong[0];
+            Verdict next = wrong.FirstOrDefault(v =>
+                !wrong.Any(other => other != v && moved[other.Line.Setting].Any(m => m.Setting == v.Line.Setting))
+            ) ?? wrong[0];
             wrong.Remove(next);
             steps.Add(Step(next, found));
         }
 
-        IEnumerable<StaleReading> again = moved.Values.SelectMany(m => m)
+        IEnumerable<StaleReading> again = moved
+            .Values.SelectMany(m => m)
             .Where(m => !wrongSettings.Contains(m.Setting) && IsOnTargetAndWasRead(found, m))
-            .DistinctBy(m => m.Setting).OrderBy(m => m.Setting == Setting.WhiteBalance).ThenBy(m => m.Setting);
+            .DistinctBy(m => m.Setting)
+            .OrderBy(m => m.Setting == Setting.WhiteBalance)
+            .ThenBy(m => m.Setting);
         foreach (StaleReading stale in again)
         {
-            steps.Add(new CorrectionStep(
-                stale.Setting, found.Value(stale.Setting)!, (stale.Setting == Setting.WhiteBalance ? BalanceAgain : ReadAgain).Of(stale.Setting), AgainReason(stale)));
+            steps.Add(
+                new CorrectionStep(
+                    stale.Setting,
+                    found.Value(stale.Setting)!,
+                    (stale.Setting == Setting.WhiteBalance ? BalanceAgain : ReadAgain).Of(stale.Setting),
+                    AgainReason(stale)
+                )
+            );
         }
 
         return [.. steps];
@@ -74,58 +115,83 @@ internal static class Corrections
         int corrected = wrong.Count(v => v.Line.ResetIsRight == true);
         Setting[] lost =
         [
-            .. found.Verdicts.Where(v => v.Kind is VerdictKind.OnTarget or VerdictKind.WithinTolerance && v.Reading is Reading.Of && v.Line.ResetIsRight == false).Select(v => v.Line.Setting),
+            .. found
+                .Verdicts.Where(v =>
+                    v.Kind is VerdictKind.OnTarget or VerdictKind.WithinTolerance && v.Reading is Reading.Of && v.Line.ResetIsRight == false
+                )
+                .Select(v => v.Line.Setting),
         ];
         int fewer = corrected - lost.Length - 1;
         return fewer < WorthAReset
             ? null
             : (lost.Length == 0 ? ResetFirstAll : ResetFirstLoses).Of(
                 Setting.FactoryReset,
-                ("corrected", FigureValue.Count(corrected)), ("wrong", FigureValue.Count(wrong.Length)), ("lost", FigureValue.Of(lost)), ("fewer", FigureValue.Count(fewer)), ("how", reset.How));
+                ("corrected", FigureValue.Count(corrected)),
+                ("wrong", FigureValue.Count(wrong.Length)),
+                ("lost", FigureValue.Of(lost)),
+                ("fewer", FigureValue.Count(fewer)),
+                ("how", reset.How)
+            );
     }
 
-    private static ImmutableArray<StaleReading> MovedBy(Verdict wrong, Findings found) => wrong.Line.Target is { } target
-        ? [.. AsLeft.MadeStaleBy(found.Sheet, new StampedReading(wrong.Line.Setting, CheckStage.Left, new Reading.Of(target), 0), wrong.Reading)]
-        : [];
+    private static ImmutableArray<StaleReading> MovedBy(Verdict wrong, Findings found) =>
+        wrong.Line.Target is { } target
+            ?
+            [
+                .. AsLeft.MadeStaleBy(
+                    found.Sheet,
+                    new StampedReading(wrong.Line.Setting, CheckStage.Left, new Reading.Of(target), 0),
+                    wrong.Reading
+                ),
+            ]
+            : [];
 
     private static bool IsOnTargetAndWasRead(Findings found, StaleReading stale) =>
-        found.VerdictsOf([stale.Setting]).FirstOrDefault() is { Kind: VerdictKind.OnTarget or VerdictKind.WithinTolerance, Reading: Reading.Of of }
+        found.VerdictsOf([stale.Setting]).FirstOrDefault()
+            is { Kind: VerdictKind.OnTarget or VerdictKind.WithinTolerance, Reading: Reading.Of of }
         && AsLeft.Depends(stale, of);
 
-    private static Judgement AgainReason(StaleReading stale) => (stale.Cause switch
-    {
-        Setting.NeutralDensity => FilterMoves,
-        Setting.FullAuto => ReadUnderFullAuto,
-        _ => CauseMoves,
-    }).Of(stale.Setting, ("cause", stale.Cause));
+    private static Judgement AgainReason(StaleReading stale) =>
+        (
+            stale.Cause switch
+            {
+                Setting.NeutralDensity => FilterMoves,
+                Setting.FullAuto => ReadUnderFullAuto,
+                _ => CauseMoves,
+            }
+        ).Of(stale.Setting, ("cause", stale.Cause));
 
-    private static int Rank(Verdict verdict) => verdict.Line.Setting switch
-    {
-        Setting.FullAuto => 0,
-        Setting.WhiteBalance => 4,
-        Setting.RecordFormat or Setting.BitRate => 2,
-        _ => verdict.Kind == VerdictKind.Automatic ? 1 : 3,
-    };
+    private static int Rank(Verdict verdict) =>
+        verdict.Line.Setting switch
+        {
+            Setting.FullAuto => 0,
+            Setting.WhiteBalance => 4,
+            Setting.RecordFormat or Setting.BitRate => 2,
+            _ => verdict.Kind == VerdictKind.Automatic ? 1 : 3,
+        };
 
-    private static CorrectionStep Step(Verdict verdict, Findings found) => new(
-        verdict.Line.Setting,
-        verdict.Reading is Reading.Of of ? of.Value : "automatic",
-        SetTo.Of(verdict.Line.Setting, ("target", verdict.Line.Target!)),
-        Reason(verdict, found).Of(verdict.Line.Setting));
+    private static CorrectionStep Step(Verdict verdict, Findings found) =>
+        new(
+            verdict.Line.Setting,
+            verdict.Reading is Reading.Of of ? of.Value : "automatic",
+            SetTo.Of(verdict.Line.Setting, ("target", verdict.Line.Target!)),
+            Reason(verdict, found).Of(verdict.Line.Setting)
+        );
 
-    private static Template Reason(Verdict verdict, Findings found) => (verdict.Line.Setting, verdict.Kind) switch
-    {
-        (Setting.FullAuto, _) => FullAutoFirst,
-        (Setting.WhiteBalance, _) => verdict.Line.Target is SettingValue.WhiteMemory ? BalanceLast : ColourLast,
-        (_, VerdictKind.Automatic) => ManualFirst,
-        (Setting.RecordFormat, _) => FormatEarly,
-        (Setting.BitRate, _) => BitRateAfter,
-        (Setting.Shutter, _) => ShutterEarly,
-        (Setting.Gain, _) => FilterWillMove(found) ? GainBeforeFilter : GainBeforeIris,
-        (Setting.NeutralDensity, _) => FilterNext,
-        (Setting.Iris, _) => IrisLast,
-        _ => SheetOrder,
-    };
+    private static Template Reason(Verdict verdict, Findings found) =>
+        (verdict.Line.Setting, verdict.Kind) switch
+        {
+            (Setting.FullAuto, _) => FullAutoFirst,
+            (Setting.WhiteBalance, _) => verdict.Line.Target is SettingValue.WhiteMemory ? BalanceLast : ColourLast,
+            (_, VerdictKind.Automatic) => ManualFirst,
+            (Setting.RecordFormat, _) => FormatEarly,
+            (Setting.BitRate, _) => BitRateAfter,
+            (Setting.Shutter, _) => ShutterEarly,
+            (Setting.Gain, _) => FilterWillMove(found) ? GainBeforeFilter : GainBeforeIris,
+            (Setting.NeutralDensity, _) => FilterNext,
+            (Setting.Iris, _) => IrisLast,
+            _ => SheetOrder,
+        };
 
     private static bool FilterWillMove(Findings found) =>
         found.Verdicts.Any(v => v.Line.Setting == Setting.NeutralDensity && v.Kind == VerdictKind.OffTarget);

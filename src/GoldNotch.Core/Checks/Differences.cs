@@ -29,10 +29,18 @@ internal static class Differences
     private static readonly Template Filter = new(RuleId, "filter", "{off:size} {off?less filter, brighter|more filter, darker}");
     private static readonly Template Control = new(RuleId, "control", "it is not controlled as the standard requires");
     private static readonly Template Iris = new(RuleId, "iris", "{off:size} {off?too open: close it|too far closed: open it}");
-    private static readonly Template OtherLight = new(RuleId, "other-light", "{off} under {light} light. The memory holds another light: balance again on the grey card");
+    private static readonly Template OtherLight = new(
+        RuleId,
+        "other-light",
+        "{off} under {light} light. The memory holds another light: balance again on the grey card"
+    );
     private static readonly Template WrongMemory = new(RuleId, "wrong-memory", "{off} under {light} light, from the wrong memory");
     private static readonly Template UnknownMemory = new(RuleId, "unknown-memory", "what memory {memory} holds is not known");
-    private static readonly Template NotOnCard = new(RuleId, "not-on-card", "{off} under {light} light: a preset, not a balance on the grey card");
+    private static readonly Template NotOnCard = new(
+        RuleId,
+        "not-on-card",
+        "{off} under {light} light: a preset, not a balance on the grey card"
+    );
     private static readonly Template WhiteBalanceOff = new(RuleId, "white-balance", "{off}");
     private static readonly Template Position = new(RuleId, "position", "set {target}");
     private static readonly Template NotDone = new(RuleId, "not-done", "do it now");
@@ -49,9 +57,13 @@ internal static class Differences
             case (SettingValue.Switch s, SettingValue.Switch t):
                 return s == t ? null : None(Overrides.Of(setting));
             case (SettingValue.Format s, SettingValue.Format t):
-                return s == t ? null : None(FormatParts.Of(setting, ("parts", new FigureValue.List([.. FormatDifferences(setting, s, t)]))));
+                return s == t
+                    ? null
+                    : None(FormatParts.Of(setting, ("parts", new FigureValue.List([.. FormatDifferences(setting, s, t)]))));
             case (SettingValue.Bits s, SettingValue.Bits t):
-                return By(s.Rate.Megabits - t.Rate.Megabits, NaturalUnit.Megabits, 0.05, off => (s.Rate > t.Rate ? MoreBits : FewerBits).Of(setting, ("off", off)));
+                return By(s.Rate.Megabits - t.Rate.Megabits, NaturalUnit.Megabits, 0.05, off =>
+                    (s.Rate > t.Rate ? MoreBits : FewerBits).Of(setting, ("off", off))
+                );
             case (SettingValue.Speed s, SettingValue.Speed t):
                 return By(s.Time.LongerThan(t.Time).Value, NaturalUnit.Stops, 0.01, off => Shutter.Of(setting, ("off", off)));
             case (SettingValue.GainAt s, SettingValue.GainAt t):
@@ -65,7 +77,9 @@ internal static class Differences
                 return By(s.Number.OpennessFrom(t.Number).Value, NaturalUnit.Stops, 0.05, off => Iris.Of(setting, ("off", off)));
             case (SettingValue.WhiteMemory s, SettingValue.WhiteMemory t) when s.Name == t.Name:
                 // The memory is the right one; a shown number far from the light shows that it holds another place.
-                return s.Shows is { } shown && WhiteBalance.Grade(WhiteBalance.Cast(sheet.Standard.Light.Temperature, shown)) == CastGrade.Fault
+                return
+                    s.Shows is { } shown
+                    && WhiteBalance.Grade(WhiteBalance.Cast(sheet.Standard.Light.Temperature, shown)) == CastGrade.Fault
                     ? Cast(sheet, setting, shown, OtherLight)
                     : null;
             case (SettingValue.WhiteMemory s, _):
@@ -75,7 +89,9 @@ internal static class Differences
             case (SettingValue.WhiteNumber s, SettingValue.WhiteMemory):
                 return Cast(sheet, setting, s.Temperature, NotOnCard);
             case (SettingValue.WhiteNumber s, SettingValue.WhiteNumber t):
-                return By(WhiteBalance.Cast(t.Temperature, s.Temperature).Value, NaturalUnit.Mired, 0.05, off => WhiteBalanceOff.Of(setting, ("off", off)));
+                return By(WhiteBalance.Cast(t.Temperature, s.Temperature).Value, NaturalUnit.Mired, 0.05, off =>
+                    WhiteBalanceOff.Of(setting, ("off", off))
+                );
             case (SettingValue.Choice s, SettingValue.Choice t):
                 return s.Word.Equals(t.Word, StringComparison.OrdinalIgnoreCase) ? null : None(Position.Of(setting, ("target", t)));
             case (SettingValue.Task s, SettingValue.Task t):
@@ -105,7 +121,9 @@ internal static class Differences
     {
         MiredShift cast = WhiteBalance.Cast(sheet.Standard.Light.Temperature, set);
         return new Difference(
-            new Distance(cast.Value, NaturalUnit.Mired), template.Of(setting, ("off", cast), ("light", sheet.Standard.Light.Temperature)));
+            new Distance(cast.Value, NaturalUnit.Mired),
+            template.Of(setting, ("off", cast), ("light", sheet.Standard.Light.Temperature))
+        );
     }
 
     private static IEnumerable<FigureValue> FormatDifferences(Setting setting, SettingValue.Format seen, SettingValue.Format target)
@@ -117,7 +135,11 @@ internal static class Differences
 
         if (seen.Rate.Scan != target.Rate.Scan)
         {
-            yield return Scanning.Of(setting, ("seen", seen.Rate.Scan.ToString().ToLowerInvariant()), ("target", target.Rate.Scan.ToString().ToLowerInvariant()));
+            yield return Scanning.Of(
+                setting,
+                ("seen", seen.Rate.Scan.ToString().ToLowerInvariant()),
+                ("target", target.Rate.Scan.ToString().ToLowerInvariant())
+            );
         }
 
         if (seen.Rate.Frames != target.Rate.Frames)

@@ -37,8 +37,7 @@ internal sealed class Findings
     internal SettingValue.Format? Format =>
         Value(Setting.RecordFormat) as SettingValue.Format ?? Sheet.Target<SettingValue.Format>(Setting.RecordFormat);
 
-    internal SettingValue? Value(Setting setting) =>
-        _verdicts.GetValueOrDefault(setting)?.Reading is Reading.Of of ? of.Value : null;
+    internal SettingValue? Value(Setting setting) => _verdicts.GetValueOrDefault(setting)?.Reading is Reading.Of of ? of.Value : null;
 
     internal bool IsAutomatic(Setting setting) =>
         _verdicts.GetValueOrDefault(setting)?.Kind == VerdictKind.Automatic
@@ -61,8 +60,8 @@ internal static class ExposureTerms
             }
 
             yield return found.IsAutomatic(setting) ? new ExposureTerm(setting, Stops.Zero, TermSource.Automatic)
-                : found.Value(setting) is { } seen ? new ExposureTerm(setting, definition.Brighter(seen, target), TermSource.Read)
-                : new ExposureTerm(setting, Stops.Zero, TermSource.Assumed);
+            : found.Value(setting) is { } seen ? new ExposureTerm(setting, definition.Brighter(seen, target), TermSource.Read)
+            : new ExposureTerm(setting, Stops.Zero, TermSource.Assumed);
         }
     }
 }
@@ -76,9 +75,16 @@ internal static class HiddenPairs
     private const double Wrong = 1.0 / 3;
     private const double StillLooksRight = 0.5;
 
-    private static readonly Template LooksRight = new(RuleId, "looks-right", "{brighter} {brightervalue} ({up}) and {darker} {darkervalue} ({down}) cancel: {left} remain and the picture looks right.");
+    private static readonly Template LooksRight = new(
+        RuleId,
+        "looks-right",
+        "{brighter} {brightervalue} ({up}) and {darker} {darkervalue} ({down}) cancel: {left} remain and the picture looks right."
+    );
     private static readonly Template LooksLessWrong = new(
-        RuleId, "looks-less-wrong", "{brighter} {brightervalue} ({up}) and {darker} {darkervalue} ({down}) partly cancel: {left} remain and the picture looks less wrong than the camera is.");
+        RuleId,
+        "looks-less-wrong",
+        "{brighter} {brightervalue} ({up}) and {darker} {darkervalue} ({down}) partly cancel: {left} remain and the picture looks less wrong than the camera is."
+    );
     private static readonly Template NoiseStays = new(RuleId, "noise-stays", "The noise remains.");
     private static readonly Template MotionStays = new(RuleId, "motion-stays", "Movement looks different.");
     private static readonly Template DepthStays = new(RuleId, "depth-stays", "The depth of field is different.");
@@ -113,10 +119,17 @@ internal static class HiddenPairs
             (Setting.NeutralDensity, Setting.Iris) => DepthStays,
             _ => BothStay,
         };
-        return (right ? LooksRight : LooksLessWrong).Of(
-            up.Setting,
-            ("brighter", up.Setting), ("brightervalue", found.Value(up.Setting)!), ("up", up.Change),
-            ("darker", down.Setting), ("darkervalue", found.Value(down.Setting)!), ("down", down.Change),
-            ("left", left)).And(price.Of(up.Setting));
+        return (right ? LooksRight : LooksLessWrong)
+            .Of(
+                up.Setting,
+                ("brighter", up.Setting),
+                ("brightervalue", found.Value(up.Setting)!),
+                ("up", up.Change),
+                ("darker", down.Setting),
+                ("darkervalue", found.Value(down.Setting)!),
+                ("down", down.Change),
+                ("left", left)
+            )
+            .And(price.Of(up.Setting));
     }
 }

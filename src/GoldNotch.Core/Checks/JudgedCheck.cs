@@ -18,7 +18,13 @@ public readonly record struct FoundSetting(Setting Setting, bool Wrong, bool Aut
 /// <param name="Stale">Settings that a later change made stale.</param>
 /// <param name="Consequences">What it would mean to record now.</param>
 public sealed record JudgedCheck(
-    string RulesVersion, Sheet Sheet, ImmutableArray<Verdict> Found, ImmutableArray<Verdict> Now, ImmutableHashSet<Setting> Stale, ConsequenceReport Consequences)
+    string RulesVersion,
+    Sheet Sheet,
+    ImmutableArray<Verdict> Found,
+    ImmutableArray<Verdict> Now,
+    ImmutableHashSet<Setting> Stale,
+    ConsequenceReport Consequences
+)
 {
     /// <summary>The check as found, counted.</summary>
     public CheckSummary FoundSummary => CheckSummary.Of(Found);
@@ -28,14 +34,24 @@ public sealed record JudgedCheck(
 
     /// <summary>The lines that somebody read as found.</summary>
     public ImmutableArray<FoundSetting> FoundSettings =>
-    [
-        .. Found.Where(v => v.Reading is not Reading.Unread && v.Line.Target is not null && v.Kind is not (VerdictKind.Unread or VerdictKind.NotFitted))
-            .Select(v => new FoundSetting(v.Line.Setting, v.NeedsCorrection, v.Kind == VerdictKind.Automatic)),
-    ];
+        [
+            .. Found
+                .Where(v =>
+                    v.Reading is not Reading.Unread
+                    && v.Line.Target is not null
+                    && v.Kind is not (VerdictKind.Unread or VerdictKind.NotFitted)
+                )
+                .Select(v => new FoundSetting(v.Line.Setting, v.NeedsCorrection, v.Kind == VerdictKind.Automatic)),
+        ];
 
     /// <summary>Settings that are off target or automatic, automatic ones first.</summary>
     public ImmutableArray<Setting> Wrong =>
-        [.. Now.Where(v => v.NeedsCorrection).OrderBy(v => v.Kind == VerdictKind.Automatic ? 0 : 1).ThenBy(v => v.Line.Setting).Select(v => v.Line.Setting)];
+        [
+            .. Now.Where(v => v.NeedsCorrection)
+                .OrderBy(v => v.Kind == VerdictKind.Automatic ? 0 : 1)
+                .ThenBy(v => v.Line.Setting)
+                .Select(v => v.Line.Setting),
+        ];
 
     /// <summary>Judges a check by the rules of this build.</summary>
     /// <param name="sheet">The sheet.</param>
@@ -45,6 +61,12 @@ public sealed record JudgedCheck(
         CheckState now = AsLeft.Of(sheet, readings);
         ImmutableArray<Verdict> verdicts = CheckEvaluator.Evaluate(sheet, now);
         return new JudgedCheck(
-            Core.RulesVersion.Current, sheet, CheckEvaluator.Evaluate(sheet, AsLeft.Found(readings)), verdicts, [.. now.Stale.Keys], Checks.Consequences.Of(sheet, verdicts));
+            Core.RulesVersion.Current,
+            sheet,
+            CheckEvaluator.Evaluate(sheet, AsLeft.Found(readings)),
+            verdicts,
+            [.. now.Stale.Keys],
+            Checks.Consequences.Of(sheet, verdicts)
+        );
     }
 }

@@ -60,12 +60,24 @@ public sealed record Readiness(ReadinessState State, DateOnly? DueOn, Judgement?
     private static readonly Template Out = new(RuleId, "out", "It is out; no return date was recorded.");
     private static readonly Template OffShort = new(RuleId, "off-short", "{settings:lower}");
     private static readonly Template OffShortMore = new(RuleId, "off-short-more", "{settings:lower} and {more} more");
-    private static readonly Template LeftOff = new(RuleId, "off", "The check of {signed} against {standard} left {settings:lower} off target. Correct it, or waive it with a reason.");
-    private static readonly Template LeftOffMore = new(RuleId, "off-more", "The check of {signed} against {standard} left {settings:lower} and {more} more off target. Correct them, or waive them with a reason.");
+    private static readonly Template LeftOff = new(
+        RuleId,
+        "off",
+        "The check of {signed} against {standard} left {settings:lower} off target. Correct it, or waive it with a reason."
+    );
+    private static readonly Template LeftOffMore = new(
+        RuleId,
+        "off-more",
+        "The check of {signed} against {standard} left {settings:lower} and {more} more off target. Correct them, or waive them with a reason."
+    );
     private static readonly Template DueToday = new(RuleId, "due-today", "due today");
     private static readonly Template DueShort = new(RuleId, "due-short", "due {late}");
     private static readonly Template IsDue = new(RuleId, "due", "Checked on {signed}; {standard} requires a check every {interval}.");
-    private static readonly Template ReadyUntil = new(RuleId, "ready-until", "Checked on {signed} against {standard}; the next check is due on {due}.");
+    private static readonly Template ReadyUntil = new(
+        RuleId,
+        "ready-until",
+        "Checked on {signed} against {standard}; the next check is due on {due}."
+    );
     private static readonly Template Ready = new(RuleId, "ready", "Checked on {signed} against {standard}, which sets no interval.");
     private static readonly Template NeverShort = new(RuleId, "never-short", "never checked");
     private static readonly Template Never = new(RuleId, "never", "It was never checked. Start a check.");
@@ -74,16 +86,17 @@ public sealed record Readiness(ReadinessState State, DateOnly? DueOn, Judgement?
     /// <param name="status">Where the unit is.</param>
     /// <param name="last">Its last signed check; null where there is none.</param>
     /// <param name="today">Today.</param>
-    public static ReadinessState StateOf(UnitStatus status, LastCheck? last, DateOnly today) => status switch
-    {
-        UnitStatus.Retired => ReadinessState.Retired,
-        UnitStatus.Repair => ReadinessState.Repair,
-        UnitStatus.Out => ReadinessState.Out,
-        _ when last is null => ReadinessState.Due,
-        _ when !last.Wrong.IsEmpty => ReadinessState.Off,
-        _ when last.DueOn <= today => ReadinessState.Due,
-        _ => ReadinessState.Ready,
-    };
+    public static ReadinessState StateOf(UnitStatus status, LastCheck? last, DateOnly today) =>
+        status switch
+        {
+            UnitStatus.Retired => ReadinessState.Retired,
+            UnitStatus.Repair => ReadinessState.Repair,
+            UnitStatus.Out => ReadinessState.Out,
+            _ when last is null => ReadinessState.Due,
+            _ when !last.Wrong.IsEmpty => ReadinessState.Off,
+            _ when last.DueOn <= today => ReadinessState.Due,
+            _ => ReadinessState.Ready,
+        };
 
     /// <summary>How a unit stands, and why.</summary>
     /// <param name="status">Where the unit is.</param>
@@ -99,25 +112,48 @@ public sealed record Readiness(ReadinessState State, DateOnly? DueOn, Judgement?
         {
             (ReadinessState.Retired, _) => (RetiredShort.Of(), Retired.Of()),
             (ReadinessState.Repair, _) => (RepairShort.Of(), Repair.Of()),
-            (ReadinessState.Out, _) when overdue => (OverdueShort.Of(("late", Days(today, dueBack!.Value))), IsOverdue.Of(("back", dueBack.Value))),
+            (ReadinessState.Out, _) when overdue => (
+                OverdueShort.Of(("late", Days(today, dueBack!.Value))),
+                IsOverdue.Of(("back", dueBack.Value))
+            ),
             (ReadinessState.Out, _) => (null, dueBack is { } back ? OutUntil.Of(("back", back)) : Out.Of()),
             (ReadinessState.Off, { } left) => (
-                Listed(left.Wrong, ShortNames, OffShort, OffShortMore), Listed(left.Wrong, Names, LeftOff, LeftOffMore, ("signed", left.SignedOn), ("standard", left.StandardName))),
+                Listed(left.Wrong, ShortNames, OffShort, OffShortMore),
+                Listed(left.Wrong, Names, LeftOff, LeftOffMore, ("signed", left.SignedOn), ("standard", left.StandardName))
+            ),
             (ReadinessState.Due, { } old) => (
                 due == today ? DueToday.Of() : DueShort.Of(("late", Days(today, due!.Value))),
-                IsDue.Of(("signed", old.SignedOn), ("standard", old.StandardName), ("interval", FigureValue.In(Measure.Days, old.IntervalDays!.Value)))),
+                IsDue.Of(
+                    ("signed", old.SignedOn),
+                    ("standard", old.StandardName),
+                    ("interval", FigureValue.In(Measure.Days, old.IntervalDays!.Value))
+                )
+            ),
             (ReadinessState.Ready, { } good) => (
-                null, due is { } next
+                null,
+                due is { } next
                     ? ReadyUntil.Of(("signed", good.SignedOn), ("standard", good.StandardName), ("due", next))
-                    : Ready.Of(("signed", good.SignedOn), ("standard", good.StandardName))),
+                    : Ready.Of(("signed", good.SignedOn), ("standard", good.StandardName))
+            ),
             _ => ((Judgement?)NeverShort.Of(), Never.Of()),
         };
         return new Readiness(state, due, inShort, overdue, because);
     }
 
-    private static Judgement Listed(ImmutableArray<Setting> wrong, int most, Template all, Template some, params ReadOnlySpan<(string, FigureValue)> more)
+    private static Judgement Listed(
+        ImmutableArray<Setting> wrong,
+        int most,
+        Template all,
+        Template some,
+        params ReadOnlySpan<(string, FigureValue)> more
+    )
     {
-        List<(string, FigureValue)> figures = [.. more, ("settings", FigureValue.Of(wrong.Take(most))), ("more", FigureValue.Count(wrong.Length - most))];
+        List<(string, FigureValue)> figures =
+        [
+            .. more,
+            ("settings", FigureValue.Of(wrong.Take(most))),
+            ("more", FigureValue.Count(wrong.Length - most)),
+        ];
         return (wrong.Length > most ? some : all).Of([.. figures]);
     }
 

@@ -30,7 +30,9 @@ public static class ReadingParser
         if (text?.Length > Notation.LongestLabel)
         {
             throw new QuantityException(
-                QuantityFault.BadLabel, $"That is {text.Length} characters long. Type only what the camera shows, e.g. {name.Example}.");
+                QuantityFault.BadLabel,
+                $"That is {text.Length} characters long. Type only what the camera shows, e.g. {name.Example}."
+            );
         }
 
         if (Notation.Tidy(text) is not { } typed)
@@ -50,10 +52,13 @@ public static class ReadingParser
     }
 
     // A reading of the format or the base is what the camera stands at; where there is none, the sheet's counts.
-    private static ControlSource ControlOf(Sheet sheet, IReadOnlyDictionary<Setting, Reading> readings) => new(
-        sheet.Model,
-        (readings.GetValueOrDefault(Setting.RecordFormat) as Reading.Of)?.Value as SettingValue.Format ?? sheet.Target<SettingValue.Format>(Setting.RecordFormat),
-        ((readings.GetValueOrDefault(Setting.BaseIso) as Reading.Of)?.Value as SettingValue.Choice)?.Word ?? sheet.BaseWord);
+    private static ControlSource ControlOf(Sheet sheet, IReadOnlyDictionary<Setting, Reading> readings) =>
+        new(
+            sheet.Model,
+            (readings.GetValueOrDefault(Setting.RecordFormat) as Reading.Of)?.Value as SettingValue.Format
+                ?? sheet.Target<SettingValue.Format>(Setting.RecordFormat),
+            ((readings.GetValueOrDefault(Setting.BaseIso) as Reading.Of)?.Value as SettingValue.Choice)?.Word ?? sheet.BaseWord
+        );
 
     // For modes, automatic is one of the control's places; for values, it means that the value floats.
     private static Reading AutomaticOrRefused(Setting setting, CameraModel model, Dial dial) =>
@@ -62,5 +67,6 @@ public static class ReadingParser
             ? Reading.Automatic.Instance
             : throw new QuantityException(
                 QuantityFault.BadLabel,
-                $"{SettingDefinition.Of(setting).Name} has no automatic on {model.Name}. Its places are {dial.Places()}.");
+                $"{SettingDefinition.Of(setting).Name} has no automatic on {model.Name}. Its places are {dial.Places()}."
+            );
 }

@@ -40,7 +40,8 @@ public sealed record Verdict(SheetLine Line, Reading Reading, VerdictKind Kind, 
     public bool NeedsCorrection => Kind is VerdictKind.OffTarget or VerdictKind.Automatic && Line.Target is not null;
 
     /// <summary>The distance as it is told, with what to do where a sign could be taken either way; empty when there is none.</summary>
-    public string OffLabel => Off.Amount == 0 ? ""
+    public string OffLabel =>
+        Off.Amount == 0 ? ""
         : Line.Setting == Setting.Iris ? $"{Off.Label()}, {(Off.Amount > 0 ? "close" : "open")} it"
         : Off.Label();
 }

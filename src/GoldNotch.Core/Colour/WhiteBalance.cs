@@ -97,7 +97,9 @@ public static class WhiteBalance
         double step = Guard.Positive(grid.StepKelvin, "kelvin step");
         double origin = grid.Lowest?.Value ?? 0;
         double least = grid.Lowest?.Value ?? step;
-        double most = grid.Highest is { } top ? origin + (Math.Floor(((top.Value - origin) / step) + Guard.Edge) * step) : double.PositiveInfinity;
+        double most = grid.Highest is { } top
+            ? origin + (Math.Floor(((top.Value - origin) / step) + Guard.Edge) * step)
+            : double.PositiveInfinity;
         double below = Math.Clamp(origin + (Math.Floor((wanted.Value - origin) / step) * step), least, most);
         double above = Math.Clamp(below + step, least, most);
         double mired = wanted.ToMired().Value;
@@ -110,7 +112,9 @@ public static class WhiteBalance
     public static CastGrade Grade(MiredShift cast)
     {
         double size = Math.Abs(cast.Value);
-        return size < UnseenBelow - Guard.Edge ? CastGrade.Unseen : size <= FaultAbove + Guard.Edge ? CastGrade.Slight : CastGrade.Fault;
+        return size < UnseenBelow - Guard.Edge ? CastGrade.Unseen
+            : size <= FaultAbove + Guard.Edge ? CastGrade.Slight
+            : CastGrade.Fault;
     }
 
     /// <summary>A balance is stale when place, light or filter changed since, or the light moved by more than 10 mired.</summary>
@@ -123,6 +127,8 @@ public static class WhiteBalance
     public static CardAdvice AdviseCard(double percent)
     {
         Guard.InRange(percent, 0, 109, "level of the card");
-        return percent > 85 + Guard.Edge ? CardAdvice.Close : percent < 50 - Guard.Edge ? CardAdvice.Open : CardAdvice.Balance;
+        return percent > 85 + Guard.Edge ? CardAdvice.Close
+            : percent < 50 - Guard.Edge ? CardAdvice.Open
+            : CardAdvice.Balance;
     }
 }

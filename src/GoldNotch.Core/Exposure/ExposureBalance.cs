@@ -60,7 +60,14 @@ public sealed record ExposureBalance(Stops Light, Stops Time, Stops Speed, Stops
     /// <param name="lensLoss">The lens's loss L as stops, 0 or more (see <see cref="LensLoss"/>).</param>
     /// <param name="offset">Wanted offset, e.g. +1 for a log curve rated a stop over.</param>
     public static ExposureBalance Of(
-        MeteredLight light, ExposureTime time, Iso speed, FNumber iris, Stops filters, Stops lensLoss = default, Stops offset = default) =>
+        MeteredLight light,
+        ExposureTime time,
+        Iso speed,
+        FNumber iris,
+        Stops filters,
+        Stops lensLoss = default,
+        Stops offset = default
+    ) =>
         new(
             new Stops(Math.Log2(light.LuxPerConstant)),
             new Stops(Math.Log2(time.Seconds)),
@@ -68,7 +75,8 @@ public sealed record ExposureBalance(Stops Light, Stops Time, Stops Speed, Stops
             new Stops(-2 * Math.Log2(iris.Value)),
             -filters,
             iris.IsTransmission ? Stops.Zero : -lensLoss,
-            offset);
+            offset
+        );
 
     /// <summary>Stops lost in the glass: L = 2·log2(T/N).</summary>
     public static Stops LensLoss(FNumber iris, FNumber transmission) => new(2 * Math.Log2(transmission.Value / iris.Value));
@@ -76,9 +84,21 @@ public sealed record ExposureBalance(Stops Light, Stops Time, Stops Speed, Stops
     /// <summary>Lux for a wanted iris: E = C·N²·2^(ND+L+offset)/(t·S).</summary>
     /// <exception cref="QuantityException">The constant is not positive.</exception>
     public static Lux LuxFor(
-        FNumber iris, ExposureTime time, Iso speed, Stops filters, Stops lensLoss, Stops offset, double meterConstant = MeteredLight.DomeConstant) =>
-        new(Guard.Positive(meterConstant, "meter constant") * iris.Value * iris.Value * (filters + lensLoss + offset).Factor
-            / (time.Seconds * speed.Value));
+        FNumber iris,
+        ExposureTime time,
+        Iso speed,
+        Stops filters,
+        Stops lensLoss,
+        Stops offset,
+        double meterConstant = MeteredLight.DomeConstant
+    ) =>
+        new(
+            Guard.Positive(meterConstant, "meter constant")
+                * iris.Value
+                * iris.Value
+                * (filters + lensLoss + offset).Factor
+                / (time.Seconds * speed.Value)
+        );
 
     /// <summary>Moves a lamp by some stops: the new illuminance, and the distance that gives it for a point-like source (r·2^(−d/2)).</summary>
     public static (Lux Light, Metres Distance) MoveLight(Lux light, Metres distance, Stops by) =>

@@ -62,9 +62,11 @@ public static class NeutralDensity
             return new Stops(Math.Log2(factor));
         }
 
-        if (tidy.StartsWith("ND", StringComparison.OrdinalIgnoreCase)
+        if (
+            tidy.StartsWith("ND", StringComparison.OrdinalIgnoreCase)
             && tidy.Contains('.', StringComparison.Ordinal)
-            && Notation.TryDecimal(tidy[2..].TrimStart(), out double density))
+            && Notation.TryDecimal(tidy[2..].TrimStart(), out double density)
+        )
         {
             return FromDensity(density);
         }
@@ -78,10 +80,16 @@ public static class NeutralDensity
     /// <param name="maxFront">Most front filters at once, 0 to 2 (policy).</param>
     /// <exception cref="QuantityException"><paramref name="maxFront"/> out of range.</exception>
     public static ImmutableArray<FilterCombination> Combinations(
-        ImmutableArray<FilterPosition> builtIn, ImmutableArray<FrontFilter> front, int maxFront = 1)
+        ImmutableArray<FilterPosition> builtIn,
+        ImmutableArray<FrontFilter> front,
+        int maxFront = 1
+    )
     {
         Guard.InRange(maxFront, 0, 2, "number of front filters");
-        List<ImmutableArray<FilterPosition>> fronts = [[]];
+        List<ImmutableArray<FilterPosition>> fronts =
+        [
+            [],
+        ];
         for (int i = 0; maxFront >= 1 && i < front.Length; i++)
         {
             fronts.Add([front[i].Filter]);

@@ -63,7 +63,12 @@ public static class Sensitivity
     /// <param name="fixedToBase">True for a curve recorded at base whatever the rating: gain stays 0 and the rating moves the latitude.</param>
     /// <exception cref="QuantityException">No bases, or the limits are out of order.</exception>
     public static SensitivityChoice ChooseBase(
-        Iso rating, ImmutableArray<SensitivityBase> bases, Decibels switchAbove, Decibels cap, bool fixedToBase = false)
+        Iso rating,
+        ImmutableArray<SensitivityBase> bases,
+        Decibels switchAbove,
+        Decibels cap,
+        bool fixedToBase = false
+    )
     {
         if (bases.IsDefaultOrEmpty)
         {

@@ -16,9 +16,7 @@ public abstract record ToneCurve
     /// <summary>Share of clipped samples above which a reading is a bound.</summary>
     public const double ClippedShare = 0.001;
 
-    private ToneCurve()
-    {
-    }
+    private ToneCurve() { }
 
     /// <summary>Signal of a scene-linear value.</summary>
     public abstract double Encode(double linear);
@@ -35,16 +33,18 @@ public abstract record ToneCurve
     /// <summary>Code value of a signal in legal range: (16 + 219V)·2^(n−8).</summary>
     /// <param name="signal">V.</param>
     /// <param name="bits">Bits per sample, 8 to 16.</param>
-    public static double LegalCode(double signal, int bits) => (16 + (219 * Guard.Finite(signal, "signal"))) * Math.Pow(2, Guard.InRange(bits, 8, 16, "bit depth") - 8);
+    public static double LegalCode(double signal, int bits) =>
+        (16 + (219 * Guard.Finite(signal, "signal"))) * Math.Pow(2, Guard.InRange(bits, 8, 16, "bit depth") - 8);
 
     /// <summary>The curve of a name: <c>BT.709</c> or <c>HLG</c>; a log curve has its own numbers on the model card.</summary>
     /// <exception cref="QuantityException">No such name.</exception>
-    public static ToneCurve Named(string? name) => name switch
-    {
-        "BT.709" => new Bt709(),
-        "HLG" => new HybridLog(),
-        _ => throw Guard.Unreadable(name ?? "", "a tone curve", "BT.709 or HLG"),
-    };
+    public static ToneCurve Named(string? name) =>
+        name switch
+        {
+            "BT.709" => new Bt709(),
+            "HLG" => new HybridLog(),
+            _ => throw Guard.Unreadable(name ?? "", "a tone curve", "BT.709 or HLG"),
+        };
 
     /// <summary>Recommendation BT.709: linear below 0.018, a power above.</summary>
     public sealed record Bt709 : ToneCurve

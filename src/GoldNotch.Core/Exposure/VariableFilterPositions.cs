@@ -15,7 +15,8 @@ public static class VariableFilterPositions
     {
         double by = Guard.Positive(step.Value, "step of the variable filter");
         int count = (int)Math.Floor(((most.Value - least.Value) / by) + Guard.Edge);
-        IEnumerable<FilterPosition> stops = Enumerable.Range(0, count + 1)
+        IEnumerable<FilterPosition> stops = Enumerable
+            .Range(0, count + 1)
             .Select(i => new Stops(least.Value + (i * by)))
             .Select(s => new FilterPosition("var " + Notation.Number(s.Value, 3), s));
         return [new FilterPosition("clear", Stops.Zero), .. stops];

@@ -9,9 +9,7 @@ public abstract record FigureValue
 {
     private static readonly ImmutableArray<Name> Names = [.. Enum.GetValues<Setting>().Select(s => new Name(s))];
 
-    private FigureValue()
-    {
-    }
+    private FigureValue() { }
 
     /// <summary>A number and what it measures.</summary>
     /// <param name="Value">The number, in the unit of the measure.</param>

@@ -31,13 +31,15 @@ public sealed record Judgement(string RuleId, string Case, Setting? Setting, Imm
     public Judgement And(Judgement? further) => further is null ? this : this with { Then = Then.Add(further) };
 
     /// <summary>Whether it, or something said after it, is this case.</summary>
-    public bool Says(Template template) =>
-        (RuleId == template.RuleId && Case == template.Case) || Then.Any(t => t.Says(template));
+    public bool Says(Template template) => (RuleId == template.RuleId && Case == template.Case) || Then.Any(t => t.Says(template));
 
     /// <inheritdoc/>
     public bool Equals(Judgement? other) =>
-        other is not null && (RuleId, Case, Setting) == (other.RuleId, other.Case, other.Setting) && Figures.Length == other.Figures.Length
-        && Figures.All(f => other[f.Name] == f.Value) && Then.SequenceEqual(other.Then);
+        other is not null
+        && (RuleId, Case, Setting) == (other.RuleId, other.Case, other.Setting)
+        && Figures.Length == other.Figures.Length
+        && Figures.All(f => other[f.Name] == f.Value)
+        && Then.SequenceEqual(other.Then);
 
     /// <inheritdoc/>
     public override int GetHashCode() => HashCode.Combine(RuleId, Case, Setting, Figures.Length, Then.Length);

@@ -97,69 +97,81 @@ public enum Measure
 public static class Measures
 {
     /// <summary>The measure of a difference in a setting's natural unit.</summary>
-    public static Measure Of(NaturalUnit unit) => unit switch
-    {
-        NaturalUnit.Stops => Measure.StopsDifference,
-        NaturalUnit.Decibels => Measure.Decibels,
-        NaturalUnit.Mired => Measure.Mired,
-        NaturalUnit.Megabits => Measure.Megabits,
-        NaturalUnit.Percent => Measure.PercentDifference,
-        NaturalUnit.Minutes => Measure.Minutes,
-        NaturalUnit.FullScale => Measure.FullScale,
-        NaturalUnit.MegabytesPerSecond => Measure.MegabytesPerSecond,
-        NaturalUnit.Tint => Measure.TintSteps,
-        NaturalUnit.Hours => Measure.Hour,
-        NaturalUnit.Bits => Measure.Bits,
-        _ => Measure.Count,
-    };
+    public static Measure Of(NaturalUnit unit) =>
+        unit switch
+        {
+            NaturalUnit.Stops => Measure.StopsDifference,
+            NaturalUnit.Decibels => Measure.Decibels,
+            NaturalUnit.Mired => Measure.Mired,
+            NaturalUnit.Megabits => Measure.Megabits,
+            NaturalUnit.Percent => Measure.PercentDifference,
+            NaturalUnit.Minutes => Measure.Minutes,
+            NaturalUnit.FullScale => Measure.FullScale,
+            NaturalUnit.MegabytesPerSecond => Measure.MegabytesPerSecond,
+            NaturalUnit.Tint => Measure.TintSteps,
+            NaturalUnit.Hours => Measure.Hour,
+            NaturalUnit.Bits => Measure.Bits,
+            _ => Measure.Count,
+        };
 
     /// <summary>The number with its unit. A gain and a difference carry their sign.</summary>
-    public static string Label(double value, Measure measure) => measure switch
-    {
-        Measure.StopsMoved => new Stops(value).LabelWithUnit(),
-        Measure.StopsDifference => new Stops(value).DifferenceLabel(),
-        Measure.Decibels => new Decibels(value).Label(),
-        Measure.Mired => new MiredShift(value).Label(),
-        Measure.ExposureTime => new ExposureTime(value).Label(),
-        Measure.Iso => new Iso(value).Label(),
-        Measure.Days => Notation.Number(value) + Notation.ThinSpace + (value == 1 ? "day" : "days"),
-        Measure.Hour => "hour" + Notation.ThinSpace + Notation.Number(value),
-        Measure.TintSteps or Measure.PercentDifference => Notation.Number(value, 1, withPlus: true) + Suffix(measure),
-        _ => Notation.Number(value, Digits(measure)) + Suffix(measure),
-    };
-
-    private static int Digits(Measure measure) => measure switch
-    {
-        Measure.Times or Measure.Hertz or Measure.Metres => 2,
-        Measure.Seconds or Measure.Degrees or Measure.Percent or Measure.Megabits or Measure.MegabytesPerSecond or Measure.Watts or Measure.Millimetres
-            or Measure.FullScale or Measure.Gigabytes => 1,
-        _ => 0,
-    };
-
-    private static string Suffix(Measure measure) => measure switch
-    {
-        Measure.Count => "",
-        Measure.Degrees => "°",
-        _ => Notation.ThinSpace + measure switch
+    public static string Label(double value, Measure measure) =>
+        measure switch
         {
-            Measure.Kelvin => "K",
-            Measure.Lux => "lx",
-            Measure.Seconds => "s",
-            Measure.Minutes => "min",
-            Measure.Percent or Measure.PercentDifference => "%",
-            Measure.Times => "times",
-            Measure.Hertz => "Hz",
-            Measure.Megabits => "Mb/s",
-            Measure.MegabytesPerSecond => "MB/s",
-            Measure.Gigabytes => "GB",
-            Measure.WattHours => "Wh",
-            Measure.Watts => "W",
-            Measure.Volts => "V",
-            Measure.Millimetres => "mm",
-            Measure.Metres => "m",
-            Measure.FullScale => "dBFS",
-            Measure.Bits => "bit",
-            _ => "steps",
-        },
-    };
+            Measure.StopsMoved => new Stops(value).LabelWithUnit(),
+            Measure.StopsDifference => new Stops(value).DifferenceLabel(),
+            Measure.Decibels => new Decibels(value).Label(),
+            Measure.Mired => new MiredShift(value).Label(),
+            Measure.ExposureTime => new ExposureTime(value).Label(),
+            Measure.Iso => new Iso(value).Label(),
+            Measure.Days => Notation.Number(value) + Notation.ThinSpace + (value == 1 ? "day" : "days"),
+            Measure.Hour => "hour" + Notation.ThinSpace + Notation.Number(value),
+            Measure.TintSteps or Measure.PercentDifference => Notation.Number(value, 1, withPlus: true) + Suffix(measure),
+            _ => Notation.Number(value, Digits(measure)) + Suffix(measure),
+        };
+
+    private static int Digits(Measure measure) =>
+        measure switch
+        {
+            Measure.Times or Measure.Hertz or Measure.Metres => 2,
+            Measure.Seconds
+            or Measure.Degrees
+            or Measure.Percent
+            or Measure.Megabits
+            or Measure.MegabytesPerSecond
+            or Measure.Watts
+            or Measure.Millimetres
+            or Measure.FullScale
+            or Measure.Gigabytes => 1,
+            _ => 0,
+        };
+
+    private static string Suffix(Measure measure) =>
+        measure switch
+        {
+            Measure.Count => "",
+            Measure.Degrees => "°",
+            _ => Notation.ThinSpace
+                + measure switch
+                {
+                    Measure.Kelvin => "K",
+                    Measure.Lux => "lx",
+                    Measure.Seconds => "s",
+                    Measure.Minutes => "min",
+                    Measure.Percent or Measure.PercentDifference => "%",
+                    Measure.Times => "times",
+                    Measure.Hertz => "Hz",
+                    Measure.Megabits => "Mb/s",
+                    Measure.MegabytesPerSecond => "MB/s",
+                    Measure.Gigabytes => "GB",
+                    Measure.WattHours => "Wh",
+                    Measure.Watts => "W",
+                    Measure.Volts => "V",
+                    Measure.Millimetres => "mm",
+                    Measure.Metres => "m",
+                    Measure.FullScale => "dBFS",
+                    Measure.Bits => "bit",
+                    _ => "steps",
+                },
+        };
 }

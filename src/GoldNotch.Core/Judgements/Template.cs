@@ -150,7 +150,8 @@ public static class Templates
     private static readonly FrozenDictionary<(string, string), Template> ByCase = Found().ToFrozenDictionary(t => (t.RuleId, t.Case));
 
     /// <summary>All templates, by rule and case.</summary>
-    public static IEnumerable<Template> All => ByCase.Values.OrderBy(t => t.RuleId, StringComparer.Ordinal).ThenBy(t => t.Case, StringComparer.Ordinal);
+    public static IEnumerable<Template> All =>
+        ByCase.Values.OrderBy(t => t.RuleId, StringComparer.Ordinal).ThenBy(t => t.Case, StringComparer.Ordinal);
 
     /// <summary>The template of a judgement; null where this build has none, as for a rule that is gone.</summary>
     public static Template? Of(Judgement judgement) => ByCase.GetValueOrDefault((judgement.RuleId, judgement.Case));

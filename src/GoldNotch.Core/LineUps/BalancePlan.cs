@@ -41,15 +41,42 @@ public static class BalancePlan
 {
     private const string RuleId = "PLAN-WHITE-BALANCE";
 
-    private static readonly Template OnReference = new(RuleId, "reference", "White balance reference: balance it on the grey card at the subject, in the subject's light, with the planned ND filter in.");
+    private static readonly Template OnReference = new(
+        RuleId,
+        "reference",
+        "White balance reference: balance it on the grey card at the subject, in the subject's light, with the planned ND filter in."
+    );
     private static readonly Template SaveIn = new(RuleId, "save-in", "Save it in memory {memory}.");
-    private static readonly Template DialMeasured = new(RuleId, "dial-measured", "Dial {dial}: this unit needs {offset} against {reference}. Its steps leave {rest}.");
-    private static readonly Template DialUnmeasured = new(RuleId, "dial-unmeasured", "Dial {dial}. This unit was never measured: compare it with the reference. Its steps leave {rest}.");
-    private static readonly Template SameCard = new(RuleId, "same-card", "Balance it on the same grey card in the same light, and save it in memory {memory}. It has no kelvin control.");
+    private static readonly Template DialMeasured = new(
+        RuleId,
+        "dial-measured",
+        "Dial {dial}: this unit needs {offset} against {reference}. Its steps leave {rest}."
+    );
+    private static readonly Template DialUnmeasured = new(
+        RuleId,
+        "dial-unmeasured",
+        "Dial {dial}. This unit was never measured: compare it with the reference. Its steps leave {rest}."
+    );
+    private static readonly Template SameCard = new(
+        RuleId,
+        "same-card",
+        "Balance it on the same grey card in the same light, and save it in memory {memory}. It has no kelvin control."
+    );
     private static readonly Template SameCardUnmeasured = new(
-        RuleId, "same-card-unmeasured", "Balance it on the same grey card in the same light, and save it in memory {memory}. This unit was never measured against the reference.");
-    private static readonly Template NotStated = new(RuleId, "not-stated", "The specification of this model lists no preset, memory or kelvin control: look what it has.");
-    private static readonly Template NearestPreset = new(RuleId, "nearest-preset", "Preset {dial} is the nearest it has; {rest} remain, to be corrected afterwards.");
+        RuleId,
+        "same-card-unmeasured",
+        "Balance it on the same grey card in the same light, and save it in memory {memory}. This unit was never measured against the reference."
+    );
+    private static readonly Template NotStated = new(
+        RuleId,
+        "not-stated",
+        "The specification of this model lists no preset, memory or kelvin control: look what it has."
+    );
+    private static readonly Template NearestPreset = new(
+        RuleId,
+        "nearest-preset",
+        "Preset {dial} is the nearest it has; {rest} remain, to be corrected afterwards."
+    );
 
     /// <summary>Plans it: the reference on the card, the others by number with their own offset, by the card where they have no number, else by a preset.</summary>
     /// <param name="lineUp">The line-up.</param>
@@ -77,8 +104,13 @@ public static class BalancePlan
         Kelvin? dial = memory.Length == 0 && camera.Model.White.Dial is { } grid ? WhiteBalance.Round(light, grid) : null;
         MiredShift rest = dial is { } k ? WhiteBalance.Cast(light, k) : default;
         return new BalanceRow(
-            camera.Letter, BalanceMethod.Reference, memory, dial, rest,
-            OnReference.Of(Setting.WhiteBalance).And(memory.Length > 0 ? SaveIn.Of(Setting.WhiteBalance, ("memory", memory)) : null));
+            camera.Letter,
+            BalanceMethod.Reference,
+            memory,
+            dial,
+            rest,
+            OnReference.Of(Setting.WhiteBalance).And(memory.Length > 0 ? SaveIn.Of(Setting.WhiteBalance, ("memory", memory)) : null)
+        );
     }
 
     private static BalanceRow Other(LineUpCamera camera, LineUpCamera reference, LineUp lineUp)
@@ -94,15 +126,26 @@ public static class BalancePlan
             MiredShift rest = WhiteBalance.Cast(wanted, dial);
             Template template = camera.ColourOffset is null ? DialUnmeasured : DialMeasured;
             return new BalanceRow(
-                camera.Letter, BalanceMethod.Number, "", dial, rest, template.Of(Setting.WhiteBalance, ("dial", dial), ("offset", offset), ("reference", reference.Letter), ("rest", rest)));
+                camera.Letter,
+                BalanceMethod.Number,
+                "",
+                dial,
+                rest,
+                template.Of(Setting.WhiteBalance, ("dial", dial), ("offset", offset), ("reference", reference.Letter), ("rest", rest))
+            );
         }
 
         if (!white.Memories.IsEmpty)
         {
             string memory = white.Memories[0];
             return new BalanceRow(
-                camera.Letter, BalanceMethod.Card, memory, null, new MiredShift(0),
-                (white.Dial is null ? SameCard : SameCardUnmeasured).Of(Setting.WhiteBalance, ("memory", memory)));
+                camera.Letter,
+                BalanceMethod.Card,
+                memory,
+                null,
+                new MiredShift(0),
+                (white.Dial is null ? SameCard : SameCardUnmeasured).Of(Setting.WhiteBalance, ("memory", memory))
+            );
         }
 
         if (white.Presets.IsEmpty)
@@ -114,6 +157,12 @@ public static class BalancePlan
         Kelvin preset = white.Presets.MinBy(p => Math.Abs(WhiteBalance.Shift(exact, p).Value));
         MiredShift left = WhiteBalance.Cast(exact, preset);
         return new BalanceRow(
-            camera.Letter, BalanceMethod.Preset, "", preset, left, NearestPreset.Of(Setting.WhiteBalance, ("dial", preset), ("rest", left)));
+            camera.Letter,
+            BalanceMethod.Preset,
+            "",
+            preset,
+            left,
+            NearestPreset.Of(Setting.WhiteBalance, ("dial", preset), ("rest", left))
+        );
     }
 }

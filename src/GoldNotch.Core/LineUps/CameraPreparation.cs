@@ -17,7 +17,15 @@ namespace GoldNotch.Core.LineUps;
 /// <param name="Angle">Horizontal angle of view, degrees.</param>
 /// <param name="FramedWidth">Width of the picture at the subject; an anamorphic lens takes in as many times more as it squeezes.</param>
 /// <param name="Squeeze">How many times the lens squeezes; 1 for an ordinary one.</param>
-public sealed record PreparedCamera(LineUpCamera Of, PlanCamera Plan, Sheet Sheet, SettingValue.Speed Shutter, double Angle, Metres FramedWidth, double Squeeze)
+public sealed record PreparedCamera(
+    LineUpCamera Of,
+    PlanCamera Plan,
+    Sheet Sheet,
+    SettingValue.Speed Shutter,
+    double Angle,
+    Metres FramedWidth,
+    double Squeeze
+)
 {
     /// <summary>True picture ratio, width over height, once the squeeze is undone; null where no format is settled.</summary>
     public double? PictureRatio => Sheet.Format is { } format ? Squeeze * format.Size.Width / format.Size.Height : null;
@@ -93,21 +101,31 @@ public static class CameraPreparation
             }
 
             input = LineUpInput.Distance;
-            Metres distance = camera.Distance ?? FloorPlan.DistanceOf(camera, lineUp.Floor)
-                ?? throw Nothing($"Camera {camera.Letter} has no distance. Type it, or place the camera and what it looks at on the floor plan.");
+            Metres distance = camera.Distance
+                ?? FloorPlan.DistanceOf(camera, lineUp.Floor)
+                ?? throw Nothing(
+                    $"Camera {camera.Letter} has no distance. Type it, or place the camera and what it looks at on the floor plan."
+                );
             input = LineUpInput.Standard;
-            Sheet sheet = SheetCompiler.Compile(lineUp.Standard.In(lineUp.Light.AsScene(lineUp.Place)), model, Circumstances(lineUp, camera));
+            Sheet sheet = SheetCompiler.Compile(
+                lineUp.Standard.In(lineUp.Light.AsScene(lineUp.Place)),
+                model,
+                Circumstances(lineUp, camera)
+            );
             SettingValue.Speed shutter = camera.Pins.Shutter is { } held
                 ? new SettingValue.Speed(held)
                 : sheet.Target<SettingValue.Speed>(Setting.Shutter)
-                    ?? throw Nothing($"{model.Name} has no shutter for this standard: {(sheet.LineOf(Setting.RecordFormat) is { } line ? JudgementText.Of(line.Because) : "it requires no recording format.")} Choose another standard, or another camera.");
+                    ?? throw Nothing(
+                        $"{model.Name} has no shutter for this standard: {(sheet.LineOf(Setting.RecordFormat) is { } line ? JudgementText.Of(line.Because) : "it requires no recording format.")} Choose another standard, or another camera."
+                    );
             (Millimetres width, Millimetres height) = Picture(sensor, sheet.Format);
             input = camera.Focal is null ? LineUpInput.FramedWidth : LineUpInput.FocalLength;
             double squeeze = Squeeze(sheet);
             Millimetres seen = new(width.Value * squeeze);
             Millimetres? prime = model.Lens.Shortest == model.Lens.Longest ? model.Lens.Shortest : null;
             Millimetres? framing = camera.Framed is { } framed ? FieldOfView.FocalFor(seen, framed, distance) : prime;
-            Millimetres focal = camera.Focal ?? framing
+            Millimetres focal = camera.Focal
+                ?? framing
                 ?? throw Nothing($"Say the focal length of camera {camera.Letter}, or how wide its picture is to be.");
             FNumber widest = WidestAt(model.Lens, focal, camera);
             input = LineUpInput.Distance;
@@ -124,8 +142,15 @@ public static class CameraPreparation
             }
 
             var plan = new PlanCamera(
-                camera.Letter, shutter.Time, Held(States(lineUp.Standard, model, sheet), camera), Held(Filters(model), camera), travel, requirement, standpoint,
-                new FNumber(standpoint.Circle.Value * AiryCircles / (2.44 * GreenMm)))
+                camera.Letter,
+                shutter.Time,
+                Held(States(lineUp.Standard, model, sheet), camera),
+                Held(Filters(model), camera),
+                travel,
+                requirement,
+                standpoint,
+                new FNumber(standpoint.Circle.Value * AiryCircles / (2.44 * GreenMm))
+            )
             {
                 PinnedFront = camera.Pins.Front,
             };
@@ -141,8 +166,8 @@ public static class CameraPreparation
     /// <summary>The circumstances of a camera: those of the standard, with what the line-up knows.</summary>
     public static Circumstances Circumstances(LineUp lineUp, LineUpCamera camera)
     {
-        Circumstances all = lineUp.Standard.Circumstances
-            .With(lineUp.Cameras.Length > 1 ? Condition.CutWithOthers : Condition.Alone)
+        Circumstances all = lineUp
+            .Standard.Circumstances.With(lineUp.Cameras.Length > 1 ? Condition.CutWithOthers : Condition.Alone)
             .With(camera.Watch == Watch.Hand ? Condition.Hand : Condition.Tripod)
             .With(camera.Watch == Watch.Unattended ? Condition.Unattended : Condition.Attended);
         return all;
@@ -158,7 +183,10 @@ public static class CameraPreparation
     {
         double width = sensor.Width.Value / (format?.Crop ?? 1);
         double height = sensor.Height.Value / (format?.Crop ?? 1);
-        return (new Millimetres(width), new Millimetres(format is null ? height : Math.Min(height, width * format.Size.Height / format.Size.Width)));
+        return (
+            new Millimetres(width),
+            new Millimetres(format is null ? height : Math.Min(height, width * format.Size.Height / format.Size.Width))
+        );
     }
 
     private static FNumber WidestAt(Lens lens, Millimetres focal, LineUpCamera camera)
@@ -170,7 +198,8 @@ public static class CameraPreparation
                 QuantityFault.OutOfRange,
                 lens.Shortest == lens.Longest
                     ? $"The lens{name} of camera {camera.Letter} is {lens.Shortest.Label()}, not {Notation.Number(focal.Value, 1)} mm. Move the camera, or put another lens on."
-                    : $"The zoom of camera {camera.Letter} goes from {lens.Shortest.Label()} to {lens.Longest.Label()}, not to {Notation.Number(focal.Value, 1)} mm. Move the camera, or ask for another framing.");
+                    : $"The zoom of camera {camera.Letter} goes from {lens.Shortest.Label()} to {lens.Longest.Label()}, not to {Notation.Number(focal.Value, 1)} mm. Move the camera, or ask for another framing."
+            );
     }
 
     private static IrisTravel Travel(Lens lens, FNumber widest, LineUpCamera camera)
@@ -203,7 +232,8 @@ public static class CameraPreparation
             ? new Decibels(Sensitivity.GainForIso(bases[0].Base.IsoAtZeroGain, bases[1].Base.IsoAtZeroGain).Value / 2)
             : Sensitivity.DefaultSwitch;
 
-    private static ImmutableArray<Decibels> Gains(ImmutableArray<GainPosition> positions) => positions.IsEmpty ? [Decibels.Zero] : [.. positions.Select(p => p.Gain)];
+    private static ImmutableArray<Decibels> Gains(ImmutableArray<GainPosition> positions) =>
+        positions.IsEmpty ? [Decibels.Zero] : [.. positions.Select(p => p.Gain)];
 
     private static BaseGains One(string word, Iso iso, Decibels penalty, ImmutableArray<Decibels> gains, Latitude? room) =>
         new(new SensitivityBase(word, iso, gains.Min(), gains.Max(), penalty), gains, room);
@@ -215,18 +245,26 @@ public static class CameraPreparation
     {
         ImmutableArray<SensitivityState> left =
         [
-            .. states.Where(s => (camera.Pins.Base is not { } word || s.Base == word)
-                && (camera.Pins.Gain is not { } gain || Math.Abs(s.Gain.Value - gain.Value) < 0.05)),
+            .. states.Where(s =>
+                (camera.Pins.Base is not { } word || s.Base == word)
+                && (camera.Pins.Gain is not { } gain || Math.Abs(s.Gain.Value - gain.Value) < 0.05)
+            ),
         ];
-        return !left.IsEmpty ? left : throw Nothing(
-            $"Camera {camera.Letter} has no {string.Join(" at ", new[] { camera.Pins.Gain?.Label(), camera.Pins.Base is { } b ? $"the {b} base" : null }.OfType<string>())} to be held at under this standard. Let it go, or choose one of {Few(states)}.");
+        return !left.IsEmpty
+            ? left
+            : throw Nothing(
+                $"Camera {camera.Letter} has no {string.Join(" at ", new[] { camera.Pins.Gain?.Label(), camera.Pins.Base is { } b ? $"the {b} base" : null }.OfType<string>())} to be held at under this standard. Let it go, or choose one of {Few(states)}."
+            );
     }
 
     private static ImmutableArray<FilterPosition> Held(ImmutableArray<FilterPosition> filters, LineUpCamera camera)
     {
         ImmutableArray<FilterPosition> left = [.. filters.Where(f => camera.Pins.BuiltIn is not { } label || f.Label == label)];
-        return !left.IsEmpty ? left : throw Nothing(
-            $"{camera.Model.Name} has no built-in filter {camera.Pins.BuiltIn}. It has {string.Join(", ", filters.Select(f => f.Label))}.");
+        return !left.IsEmpty
+            ? left
+            : throw Nothing(
+                $"{camera.Model.Name} has no built-in filter {camera.Pins.BuiltIn}. It has {string.Join(", ", filters.Select(f => f.Label))}."
+            );
     }
 
     private static string Few(ImmutableArray<SensitivityState> states) =>

@@ -86,7 +86,10 @@ internal sealed class CandidateSearch
                 _requirementLeast = _requirementMost = IrisPositions.ToScale(requirement.At);
                 break;
             case IrisRequirement.Range requirement:
-                (_requirementLeast, _requirementMost) = (IrisPositions.ToScale(requirement.Widest), IrisPositions.ToScale(requirement.Smallest));
+                (_requirementLeast, _requirementMost) = (
+                    IrisPositions.ToScale(requirement.Widest),
+                    IrisPositions.ToScale(requirement.Smallest)
+                );
                 range = (_requirementLeast, _requirementMost);
                 break;
             case IrisRequirement.Depth requirement:
@@ -147,9 +150,13 @@ internal sealed class CandidateSearch
         return count;
     }
 
-    private double Wanted(Metres? depth) => _camera.Standpoint is { } at
-        ? IrisPositions.ToScale(_camera.Iris.AsMarked(DepthOfField.IrisFor(at.Focal, at.Distance, at.Circle, depth)))
-        : throw new QuantityException(QuantityFault.NoChoice, $"Camera {_camera.Name}: a depth can be asked for only where sensor, focal length and distance are known.");
+    private double Wanted(Metres? depth) =>
+        _camera.Standpoint is { } at
+            ? IrisPositions.ToScale(_camera.Iris.AsMarked(DepthOfField.IrisFor(at.Focal, at.Distance, at.Circle, depth)))
+            : throw new QuantityException(
+                QuantityFault.NoChoice,
+                $"Camera {_camera.Name}: a depth can be asked for only where sensor, focal length and distance are known."
+            );
 
     /// <summary>Works out the terms; false as soon as the candidate is behind the last of the best.</summary>
     private bool Enter(ref Found found, SensitivityState state, double filters, FrontChoice front, ReadOnlySpan<Found> best, int count)
@@ -170,7 +177,9 @@ internal sealed class CandidateSearch
         int requirement = PlanScore.Steps(Math.Max(0, found.Missed - PlanTerms.Met), 3);
         int noise = PlanScore.Steps(state.Noise.Value, 1);
         found.Score[2] = PlanScore.Steps(Math.Max(0, -clip), 6);
-        (found.Score[3], found.Score[4], found.Score[5]) = _gainLast ? (noise, gainWithFilter, requirement) : (gainWithFilter, requirement, noise);
+        (found.Score[3], found.Score[4], found.Score[5]) = _gainLast
+            ? (noise, gainWithFilter, requirement)
+            : (gainWithFilter, requirement, noise);
         found.Score[6] = PlanScore.Steps(Math.Max(0, -shadow), 3);
         found.Score[7] = front.Kit.Length;
         found.Score[8] = PlanScore.Steps(Math.Max(0, found.Iris - _diffraction), 3);
@@ -182,6 +191,5 @@ internal sealed class CandidateSearch
         return !full || PlanScore.Compare(found.Score, best[count - 1].Score) < 0;
     }
 
-    private static bool Behind(in PlanScore score, in PlanScore last) =>
-        score[0] != last[0] ? score[0] > last[0] : score[1] > last[1];
+    private static bool Behind(in PlanScore score, in PlanScore last) => score[0] != last[0] ? score[0] > last[0] : score[1] > last[1];
 }

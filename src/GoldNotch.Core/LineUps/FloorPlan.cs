@@ -29,7 +29,10 @@ public static class FloorPlan
     /// <summary>Every camera that stands in another's picture, nearer than twice the distance to the subject.</summary>
     /// <param name="cameras">The cameras with their horizontal angle of view, degrees; one without an angle sees nothing.</param>
     /// <param name="floor">What they look at.</param>
-    public static IEnumerable<InThePicture> Crossings(IReadOnlyList<(LineUpCamera Camera, double? Angle)> cameras, IReadOnlyList<FloorThing> floor)
+    public static IEnumerable<InThePicture> Crossings(
+        IReadOnlyList<(LineUpCamera Camera, double? Angle)> cameras,
+        IReadOnlyList<FloorThing> floor
+    )
     {
         foreach ((LineUpCamera by, double? angle) in cameras)
         {
@@ -57,5 +60,6 @@ public static class FloorPlan
         }
     }
 
-    private static double Between((double X, double Y) a, (double X, double Y) b) => Math.Sqrt(((a.X - b.X) * (a.X - b.X)) + ((a.Y - b.Y) * (a.Y - b.Y)));
+    private static double Between((double X, double Y) a, (double X, double Y) b) =>
+        Math.Sqrt(((a.X - b.X) * (a.X - b.X)) + ((a.Y - b.Y) * (a.Y - b.Y)));
 }

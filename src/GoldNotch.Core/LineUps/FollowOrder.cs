@@ -15,11 +15,14 @@ internal static class FollowOrder
         {
             if (!level.TryAdd(camera.Name, camera.Requirement is IrisRequirement.SameDepthAs ? -1 : 0))
             {
-                throw new QuantityException(QuantityFault.BadLabel, $"Two cameras are called {camera.Name}. Give each a letter of its own.");
+                throw new QuantityException(
+                    QuantityFault.BadLabel,
+                    $"Two cameras are called {camera.Name}. Give each a letter of its own."
+                );
             }
         }
 
-        for (int waiting = level.Values.Count(l => l < 0); waiting > 0;)
+        for (int waiting = level.Values.Count(l => l < 0); waiting > 0; )
         {
             int before = waiting;
             foreach (PlanCamera camera in cameras)
@@ -28,7 +31,10 @@ internal static class FollowOrder
                 {
                     if (!level.TryGetValue(other, out int leader))
                     {
-                        throw new QuantityException(QuantityFault.NoChoice, $"Camera {camera.Name} is to be as deep as {other}, which is not in the line-up.");
+                        throw new QuantityException(
+                            QuantityFault.NoChoice,
+                            $"Camera {camera.Name} is to be as deep as {other}, which is not in the line-up."
+                        );
                     }
 
                     if (leader >= 0)
@@ -43,10 +49,17 @@ internal static class FollowOrder
             {
                 string circle = string.Join(", ", level.Where(l => l.Value < 0).Select(l => l.Key));
                 throw new QuantityException(
-                    QuantityFault.Circle, $"Cameras {circle} are each to be as deep as the next, in a circle. Give one of them a depth or an iris of its own.");
+                    QuantityFault.Circle,
+                    $"Cameras {circle} are each to be as deep as the next, in a circle. Give one of them a depth or an iris of its own."
+                );
             }
         }
 
-        return [.. Enumerable.Range(0, level.Values.Max() + 1).Select(l => Enumerable.Range(0, cameras.Length).Where(i => level[cameras[i].Name] == l).ToImmutableArray())];
+        return
+        [
+            .. Enumerable
+                .Range(0, level.Values.Max() + 1)
+                .Select(l => Enumerable.Range(0, cameras.Length).Where(i => level[cameras[i].Name] == l).ToImmutableArray()),
+        ];
     }
 }

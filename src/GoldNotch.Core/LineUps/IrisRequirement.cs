@@ -5,9 +5,7 @@ namespace GoldNotch.Core.LineUps;
 /// <summary>What a camera's iris is wanted for.</summary>
 public abstract record IrisRequirement
 {
-    private IrisRequirement()
-    {
-    }
+    private IrisRequirement() { }
 
     /// <summary>As open as it goes at this focal length.</summary>
     public sealed record Open : IrisRequirement;

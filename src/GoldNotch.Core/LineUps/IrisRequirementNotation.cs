@@ -36,7 +36,10 @@ public static class IrisRequirementNotation
             FNumber smallest = FNumber.Parse(tidy[(between + To.Length)..]);
             return widest.Value <= smallest.Value
                 ? new IrisRequirement.Range(widest, smallest)
-                : throw new QuantityException(QuantityFault.OutOfRange, $"{widest.Label()} is smaller than {smallest.Label()}: write the wider iris first.");
+                : throw new QuantityException(
+                    QuantityFault.OutOfRange,
+                    $"{widest.Label()} is smaller than {smallest.Label()}: write the wider iris first."
+                );
         }
 
         try
@@ -50,13 +53,14 @@ public static class IrisRequirementNotation
     }
 
     /// <summary>The text that <see cref="Parse"/> reads back.</summary>
-    public static string Text(IrisRequirement requirement) => requirement switch
-    {
-        IrisRequirement.Open => "open",
-        IrisRequirement.Fixed f => f.At.Engraved(IrisStyle.Thirds),
-        IrisRequirement.Range r => r.Widest.Engraved(IrisStyle.Thirds) + To + r.Smallest.Engraved(IrisStyle.Thirds),
-        IrisRequirement.Depth d => Notation.Number(d.AtLeast.Value, 2) + Deep,
-        IrisRequirement.SameDepthAs s => AsDeep + s.Camera,
-        _ => throw new ArgumentOutOfRangeException(nameof(requirement)),
-    };
+    public static string Text(IrisRequirement requirement) =>
+        requirement switch
+        {
+            IrisRequirement.Open => "open",
+            IrisRequirement.Fixed f => f.At.Engraved(IrisStyle.Thirds),
+            IrisRequirement.Range r => r.Widest.Engraved(IrisStyle.Thirds) + To + r.Smallest.Engraved(IrisStyle.Thirds),
+            IrisRequirement.Depth d => Notation.Number(d.AtLeast.Value, 2) + Deep,
+            IrisRequirement.SameDepthAs s => AsDeep + s.Camera,
+            _ => throw new ArgumentOutOfRangeException(nameof(requirement)),
+        };
 }

@@ -46,9 +46,16 @@ public static class LightChange
     // Fewest controls first; of as many, the quickest to reach.
     private static readonly ImmutableArray<Free> Ways =
     [
-        Free.Iris, Free.BuiltIn, Free.Gain,
-        Free.Iris | Free.BuiltIn, Free.Iris | Free.Gain, Free.BuiltIn | Free.Gain, Free.Gain | Free.Base,
-        Free.Iris | Free.BuiltIn | Free.Gain, Free.Iris | Free.Front, Free.Iris | Free.BuiltIn | Free.Gain | Free.Base,
+        Free.Iris,
+        Free.BuiltIn,
+        Free.Gain,
+        Free.Iris | Free.BuiltIn,
+        Free.Iris | Free.Gain,
+        Free.BuiltIn | Free.Gain,
+        Free.Gain | Free.Base,
+        Free.Iris | Free.BuiltIn | Free.Gain,
+        Free.Iris | Free.Front,
+        Free.Iris | Free.BuiltIn | Free.Gain | Free.Base,
         Free.Iris | Free.BuiltIn | Free.Gain | Free.Base | Free.Front,
     ];
 
@@ -62,7 +69,8 @@ public static class LightChange
         var moved = Stops.Between(light.LuxPerConstant, plan.Scene.Light.LuxPerConstant);
         return
         [
-            .. plan.Cameras.Select(c => For(c, now, moved, plan.Strategy, Left(plan, c)))
+            .. plan
+                .Cameras.Select(c => For(c, now, moved, plan.Strategy, Left(plan, c)))
                 .OrderBy(s => s.Steps.IsEmpty ? 1 : 0)
                 .ThenByDescending(s => Math.Round(Math.Abs(s.Off.Value) * 3))
                 .ThenByDescending(s => s.Off.Value),
@@ -117,7 +125,10 @@ public static class LightChange
         PlanCandidate set = plan.Chosen;
         PlanCamera camera = plan.Camera with
         {
-            Requirement = plan.Camera.Requirement is IrisRequirement.SameDepthAs ? new IrisRequirement.Fixed(plan.RequiredIris ?? set.Iris) : plan.Camera.Requirement,
+            Requirement =
+                plan.Camera.Requirement is IrisRequirement.SameDepthAs
+                    ? new IrisRequirement.Fixed(plan.RequiredIris ?? set.Iris)
+                    : plan.Camera.Requirement,
             Iris = free.HasFlag(Free.Iris) ? plan.Camera.Iris : plan.Camera.Iris with { Widest = set.Iris, Smallest = set.Iris },
             BuiltIn = free.HasFlag(Free.BuiltIn) ? plan.Camera.BuiltIn : [set.BuiltIn],
             States = [.. plan.Camera.States.Where(s => Offered(s, set.State, free))],
@@ -138,7 +149,11 @@ public static class LightChange
 
     private static ImmutableArray<FrontFilter> Left(LineUpPlan plan, CameraPlan camera)
     {
-        Dictionary<string, int> used = plan.Cameras.Where(c => c != camera).SelectMany(c => c.Chosen.Front).GroupBy(f => f.Label).ToDictionary(g => g.Key, g => g.Count());
+        Dictionary<string, int> used = plan
+            .Cameras.Where(c => c != camera)
+            .SelectMany(c => c.Chosen.Front)
+            .GroupBy(f => f.Label)
+            .ToDictionary(g => g.Key, g => g.Count());
         return [.. plan.Scene.Kit.Select(k => k with { Count = k.Count - used.GetValueOrDefault(k.Filter.Label) })];
     }
 
@@ -174,5 +189,6 @@ public static class LightChange
         return steps.ToImmutable();
     }
 
-    private static FigureValue Front(PlanCandidate candidate) => candidate.Front.IsEmpty ? "none" : FigureValue.Of(candidate.Front.Select(f => f.Label));
+    private static FigureValue Front(PlanCandidate candidate) =>
+        candidate.Front.IsEmpty ? "none" : FigureValue.Of(candidate.Front.Select(f => f.Label));
 }

@@ -30,7 +30,15 @@ public enum Watch
 /// <param name="Lamp">Kind of lamp.</param>
 /// <param name="Dim">How far it may be dimmed, zero or negative; zero where it may not.</param>
 /// <param name="Raise">How far it may be raised, zero or positive.</param>
-public sealed record LineUpLight(MeteredLight Metered, double MeterConstant, Kelvin Temperature, double MainsHz, LampKind Lamp, Stops Dim, Stops Raise)
+public sealed record LineUpLight(
+    MeteredLight Metered,
+    double MeterConstant,
+    Kelvin Temperature,
+    double MainsHz,
+    LampKind Lamp,
+    Stops Dim,
+    Stops Raise
+)
 {
     /// <summary>The illuminance.</summary>
     public Lux Lux => Metered.ToLux(MeterConstant);
@@ -63,7 +71,14 @@ public sealed record FloorThing(string Name, string Kind, double X, double Y, do
 /// <param name="Front">Front filters by label, empty: none; null: free.</param>
 /// <param name="Iris">Iris; null: free.</param>
 /// <param name="Shutter">Exposure time; null: as the sheet has it.</param>
-public sealed record Pins(string? Base, Decibels? Gain, string? BuiltIn, ImmutableArray<string>? Front, FNumber? Iris, ExposureTime? Shutter)
+public sealed record Pins(
+    string? Base,
+    Decibels? Gain,
+    string? BuiltIn,
+    ImmutableArray<string>? Front,
+    FNumber? Iris,
+    ExposureTime? Shutter
+)
 {
     /// <summary>Nothing held.</summary>
     public static Pins None { get; } = new(null, null, null, null, null, null);
@@ -86,8 +101,19 @@ public sealed record Pins(string? Base, Decibels? Gain, string? BuiltIn, Immutab
 /// <param name="Distance">Distance to the subject, from the lens; null where it follows from the floor plan.</param>
 /// <param name="Requirement">What its iris is wanted for.</param>
 public sealed record LineUpCamera(
-    string Letter, string Tag, string Spoken, CameraModel Model, string LensName, FNumber? Transmission, string Part, Watch Watch,
-    Millimetres? Focal, Metres? Framed, Metres? Distance, IrisRequirement Requirement)
+    string Letter,
+    string Tag,
+    string Spoken,
+    CameraModel Model,
+    string LensName,
+    FNumber? Transmission,
+    string Part,
+    Watch Watch,
+    Millimetres? Focal,
+    Metres? Framed,
+    Metres? Distance,
+    IrisRequirement Requirement
+)
 {
     /// <summary>Built-in positions whose loss was measured on this unit.</summary>
     public ImmutableHashSet<string> MeasuredFilters { get; init; } = [];
@@ -115,8 +141,15 @@ public sealed record LineUpCamera(
 /// <param name="Kit">Front filters, shared.</param>
 /// <param name="Cameras">The cameras, one or more, each with a letter of its own.</param>
 public sealed record LineUp(
-    string Name, string Place, Standard Standard, LineUpLight Light, ImmutableArray<SceneMark> Marks, PlanStrategy Strategy,
-    ImmutableArray<FrontFilter> Kit, ImmutableArray<LineUpCamera> Cameras)
+    string Name,
+    string Place,
+    Standard Standard,
+    LineUpLight Light,
+    ImmutableArray<SceneMark> Marks,
+    PlanStrategy Strategy,
+    ImmutableArray<FrontFilter> Kit,
+    ImmutableArray<LineUpCamera> Cameras
+)
 {
     /// <summary>Most cameras in a line-up; more than any room holds.</summary>
     public const int MostCameras = 24;

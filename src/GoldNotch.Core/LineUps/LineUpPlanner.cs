@@ -74,11 +74,18 @@ public static class LineUpPlanner
     {
         IEnumerable<Iso> tried = speed is { } given
             ? [given]
-            : cameras.SelectMany(c => c.States).Select(s => s.Speed).OrderBy(s => s.Value).DistinctBy(s => Math.Round(Math.Log2(s.Value) * 6));
+            : cameras
+                .SelectMany(c => c.States)
+                .Select(s => s.Speed)
+                .OrderBy(s => s.Value)
+                .DistinctBy(s => Math.Round(Math.Log2(s.Value) * 6));
         (Run Run, Iso Speed, ImmutableArray<Found> Found)? best = null;
         foreach (Iso common in tried)
         {
-            ImmutableArray<PlanCamera> near = [.. cameras.Select(c => c with { States = [.. c.States.Where(s => Within(s.Speed, common))] })];
+            ImmutableArray<PlanCamera> near =
+            [
+                .. cameras.Select(c => c with { States = [.. c.States.Where(s => Within(s.Speed, common))] }),
+            ];
             if (near.Any(c => c.States.IsEmpty))
             {
                 continue;
@@ -98,7 +105,8 @@ public static class LineUpPlanner
                 QuantityFault.NoChoice,
                 speed is { } asked
                     ? $"Not every camera has a state within ⅓ stop of {asked.Label()}."
-                    : "There is no speed within ⅓ stop of which every camera has a state. Let each work at its own base.");
+                    : "There is no speed within ⅓ stop of which every camera has a state. Let each work at its own base."
+            );
     }
 
     private static bool Within(Iso speed, Iso common) => Math.Abs(speed.FasterThan(common).Value) <= CommonWithin + Guard.Edge;
@@ -262,9 +270,18 @@ public static class LineUpPlanner
             }
 
             ImmutableArray<FrontChoice> held =
-                [.. all.Where(f => f.Kit.Select(k => _scene.Kit[k].Filter.Label).Order(StringComparer.Ordinal).SequenceEqual(pinned.Order(StringComparer.Ordinal)))];
+            [
+                .. all.Where(f =>
+                    f.Kit.Select(k => _scene.Kit[k].Filter.Label)
+                        .Order(StringComparer.Ordinal)
+                        .SequenceEqual(pinned.Order(StringComparer.Ordinal))
+                ),
+            ];
             return held.IsEmpty
-                ? throw new QuantityException(QuantityFault.NoChoice, $"Camera {camera.Name}: the kit does not hold the front filter it is pinned to.")
+                ? throw new QuantityException(
+                    QuantityFault.NoChoice,
+                    $"Camera {camera.Name}: the kit does not hold the front filter it is pinned to."
+                )
                 : held;
         }
 
@@ -286,7 +303,8 @@ public static class LineUpPlanner
             DepthOfField? depth = leader.Standpoint?.DepthAt(leader.Iris.AsN(new FNumber(IrisPositions.FromScale(winners[other].Iris))))
                 ?? throw new QuantityException(
                     QuantityFault.NoChoice,
-                    $"Camera {_cameras[i].Name} is to be as deep as {followed}, whose sensor, focal length or distance is not known.");
+                    $"Camera {_cameras[i].Name} is to be as deep as {followed}, whose sensor, focal length or distance is not known."
+                );
             return new CandidateSearch(_cameras[i], _scene, _strategy == PlanStrategy.GainLast, depth);
         }
 
@@ -338,7 +356,14 @@ public static class LineUpPlanner
             ImmutableArray<FilterPosition> front = [.. found.Front.Kit.Select(k => _scene.Kit[k].Filter)];
             var iris = new FNumber(IrisPositions.FromScale(found.Iris), camera.Iris.MarkedInT);
             var balance = ExposureBalance.Of(
-                scene.Light, camera.Time, state.Speed, iris, new FilterCombination(builtIn, front).Loss, camera.Iris.LossInExposure, scene.Offset);
+                scene.Light,
+                camera.Time,
+                state.Speed,
+                iris,
+                new FilterCombination(builtIn, front).Loss,
+                camera.Iris.LossInExposure,
+                scene.Offset
+            );
             (Stops Clip, Stops Shadow)? margins = state.Latitude?.Margins(scene.Brightest, scene.Darkest, balance.Total);
             ImmutableArray<int>.Builder terms = ImmutableArray.CreateBuilder<int>(PlanScore.TermCount);
             for (int t = 0; t < PlanScore.TermCount; t++)
@@ -346,9 +371,21 @@ public static class LineUpPlanner
                 terms.Add(found.Score[t]);
             }
 
-            return new PlanCandidate(state, builtIn, front, iris, balance, new Stops(found.Missed), margins?.Clip, margins?.Shadow, terms.MoveToImmutable())
+            return new PlanCandidate(
+                state,
+                builtIn,
+                front,
+                iris,
+                balance,
+                new Stops(found.Missed),
+                margins?.Clip,
+                margins?.Shadow,
+                terms.MoveToImmutable()
+            )
             {
-                AtEnd = iris.Value <= camera.Iris.Widest.Value * (1 + Guard.Edge) || iris.Value >= camera.Iris.Smallest.Value * (1 - Guard.Edge),
+                AtEnd =
+                    iris.Value <= camera.Iris.Widest.Value * (1 + Guard.Edge)
+                    || iris.Value >= camera.Iris.Smallest.Value * (1 - Guard.Edge),
             };
         }
     }

@@ -18,7 +18,15 @@ namespace GoldNotch.Core.LineUps;
 /// <param name="PinCost">What the pins cost; null where there are none or they cost nothing.</param>
 /// <param name="Ramp">What the long end of a zoom does to this iris; null where nothing.</param>
 public sealed record CameraRow(
-    PreparedCamera Prepared, CameraPlan Plan, FNumber Meter, Judgement Why, Judgement? RequirementMissed, ImmutableArray<Remedy> Remedies, Judgement? PinCost, Judgement? Ramp);
+    PreparedCamera Prepared,
+    CameraPlan Plan,
+    FNumber Meter,
+    Judgement Why,
+    Judgement? RequirementMissed,
+    ImmutableArray<Remedy> Remedies,
+    Judgement? PinCost,
+    Judgement? Ramp
+);
 
 /// <summary>Two cameras and how far they may differ although the plan says they agree.</summary>
 /// <param name="Left">One.</param>
@@ -35,7 +43,13 @@ public sealed record PairRow(string Left, string Right, Stops Exposure, Spread S
 /// <param name="WorstError">Largest exposure error.</param>
 /// <param name="Noise">Noise of the noisiest, dB.</param>
 public sealed record PlanVariant(
-    Judgement Name, Judgement Text, ImmutableArray<(string Letter, Judgement Spoken, Judgement? Depth)> Cameras, Stops LargestDifference, Stops WorstError, Decibels Noise);
+    Judgement Name,
+    Judgement Text,
+    ImmutableArray<(string Letter, Judgement Spoken, Judgement? Depth)> Cameras,
+    Stops LargestDifference,
+    Stops WorstError,
+    Decibels Noise
+);
 
 /// <summary>A line-up planned, with all that follows.</summary>
 /// <param name="LineUp">What was asked.</param>
@@ -62,7 +76,8 @@ public sealed record LineUpReport(
     ImmutableArray<PairRow> Pairs,
     ImmutableArray<InThePicture> InThePicture,
     ImmutableArray<LeanRow> Leans,
-    ImmutableArray<Judgement> SceneNotes)
+    ImmutableArray<Judgement> SceneNotes
+)
 {
     private const string RuleId = "PLAN-PINS";
 
@@ -71,7 +86,11 @@ public sealed record LineUpReport(
     private static readonly Template IrisCost = new(RuleId, "iris", "The iris is {missed:size} further from the required one.");
     private static readonly Template NoiseCost = new(RuleId, "noise", "{noise:size} of noise.");
     private static readonly Template LatitudeCost = new(RuleId, "latitude", "{latitude:size} of latitude above grey.");
-    private static readonly Template Ramps = new("PLAN-RAMP", "ramps", "Zoomed past {until} the lens closes by itself: at {longest} it is {atlong}, {loss:size} darker.");
+    private static readonly Template Ramps = new(
+        "PLAN-RAMP",
+        "ramps",
+        "Zoomed past {until} the lens closes by itself: at {longest} it is {atlong}, {loss:size} darker."
+    );
 
     /// <summary>Plans a line-up and works out what follows. Faults of single cameras leave them out; nothing else is stopped by them.</summary>
     /// <param name="lineUp">The line-up.</param>
@@ -103,10 +122,19 @@ public sealed record LineUpReport(
         ImmutableArray<BalanceRow> white = BalancePlan.Of(lineUp, [.. ready.Select(r => r.Of)]);
         ImmutableArray<CameraRow> rows = [.. ready.Zip(plan.Cameras, (r, p) => Row(lineUp, plan, r, p))];
         return new LineUpReport(
-            lineUp, plan, rows, [.. faults], Core.LineUps.Agreement.Of(ready), Core.LineUps.Agreement.FlickerOf(lineUp, ready),
-            white, lineUp.Rooms.IsEmpty ? [] : [.. ready.Zip(white, (r, w) => RoomBalance.Of(lineUp, r.Of, w))], PairsOf(lineUp, rows),
+            lineUp,
+            plan,
+            rows,
+            [.. faults],
+            Core.LineUps.Agreement.Of(ready),
+            Core.LineUps.Agreement.FlickerOf(lineUp, ready),
+            white,
+            lineUp.Rooms.IsEmpty ? [] : [.. ready.Zip(white, (r, w) => RoomBalance.Of(lineUp, r.Of, w))],
+            PairsOf(lineUp, rows),
             [.. FloorPlan.Crossings([.. ready.Select(r => (r.Of, (double?)r.Angle))], lineUp.Floor)],
-            LeanRow.Of(lineUp, rows), SceneWords.Of(plan, rows));
+            LeanRow.Of(lineUp, rows),
+            SceneWords.Of(plan, rows)
+        );
     }
 
     /// <summary>A line-up of which nothing could be planned.</summary>
@@ -118,12 +146,13 @@ public sealed record LineUpReport(
     /// <summary>The line-up by other requirements, side by side: depth matched, the tight camera deeper, the sensitive camera open.</summary>
     public ImmutableArray<PlanVariant> Variants() => PlanVariants.Of(this);
 
-    internal static LineUpPlan PlanOf(LineUp lineUp, ImmutableArray<PlanCamera> cameras) => lineUp.Strategy switch
-    {
-        PlanStrategy.MoveLight => LineUpPlanner.PlanMovingLight(cameras, lineUp.Scene, lineUp.Light.Dim, lineUp.Light.Raise),
-        PlanStrategy.CommonSpeed => LineUpPlanner.PlanCommonSpeed(cameras, lineUp.Scene),
-        _ => LineUpPlanner.Plan(cameras, lineUp.Scene, lineUp.Strategy),
-    };
+    internal static LineUpPlan PlanOf(LineUp lineUp, ImmutableArray<PlanCamera> cameras) =>
+        lineUp.Strategy switch
+        {
+            PlanStrategy.MoveLight => LineUpPlanner.PlanMovingLight(cameras, lineUp.Scene, lineUp.Light.Dim, lineUp.Light.Raise),
+            PlanStrategy.CommonSpeed => LineUpPlanner.PlanCommonSpeed(cameras, lineUp.Scene),
+            _ => LineUpPlanner.Plan(cameras, lineUp.Scene, lineUp.Strategy),
+        };
 
     // One that follows a camera that is left out is left out too, and says so.
     private static void Orphans(List<PreparedCamera> ready, List<LineUpFault> faults)
@@ -137,7 +166,13 @@ public sealed record LineUpReport(
                 if (camera.Plan.Requirement is IrisRequirement.SameDepthAs { Camera: var other } && faults.Any(f => f.Letter == other))
                 {
                     ready.Remove(camera);
-                    faults.Add(new LineUpFault(camera.Of.Letter, LineUpInput.Requirement, $"Camera {camera.Of.Letter} requires the depth of field of {other}, which could not be planned. Correct {other} first, or give this one a requirement of its own."));
+                    faults.Add(
+                        new LineUpFault(
+                            camera.Of.Letter,
+                            LineUpInput.Requirement,
+                            $"Camera {camera.Of.Letter} requires the depth of field of {other}, which could not be planned. Correct {other} first, or give this one a requirement of its own."
+                        )
+                    );
                     again = true;
                 }
             }
@@ -148,8 +183,15 @@ public sealed record LineUpReport(
     {
         FNumber meter = plan.Scene.Light.IrisAt(camera.Camera.Time, camera.Chosen.State.Speed);
         return new CameraRow(
-            ready, camera, meter, PlanReasons.Why(camera), PlanReasons.RequirementMissed(camera),
-            Remedies.For(camera, plan.Scene, plan.Strategy, Remedies.ShuttersOf(ready)), PinCostOf(lineUp, ready, camera), RampOf(ready, camera));
+            ready,
+            camera,
+            meter,
+            PlanReasons.Why(camera),
+            PlanReasons.RequirementMissed(camera),
+            Remedies.For(camera, plan.Scene, plan.Strategy, Remedies.ShuttersOf(ready)),
+            PinCostOf(lineUp, ready, camera),
+            RampOf(ready, camera)
+        );
     }
 
     private static Judgement? PinCostOf(LineUp lineUp, PreparedCamera ready, CameraPlan held)
@@ -159,20 +201,35 @@ public sealed record LineUpReport(
             return null;
         }
 
-        LineUp free = lineUp with { Cameras = [.. lineUp.Cameras.Select(c => c.Letter == ready.Of.Letter ? c with { Pins = Pins.None } : c)] };
+        LineUp free = lineUp with
+        {
+            Cameras = [.. lineUp.Cameras.Select(c => c.Letter == ready.Of.Letter ? c with { Pins = Pins.None } : c)],
+        };
         LineUpCamera self = free.Cameras.First(c => c.Letter == ready.Of.Letter);
         if (CameraPreparation.Prepare(free, self, out _) is not { } unheld)
         {
             return null;
         }
 
-        PlanCamera alone = unheld.Plan with { Requirement = unheld.Plan.Requirement is IrisRequirement.SameDepthAs ? new IrisRequirement.Fixed(held.RequiredIris ?? held.Chosen.Iris) : unheld.Plan.Requirement };
-        PlanCandidate better = LineUpPlanner.Plan([alone], lineUp.Scene, lineUp.Strategy == PlanStrategy.GainLast ? PlanStrategy.GainLast : PlanStrategy.OwnBase).Cameras[0].Chosen;
+        PlanCamera alone = unheld.Plan with
+        {
+            Requirement =
+                unheld.Plan.Requirement is IrisRequirement.SameDepthAs
+                    ? new IrisRequirement.Fixed(held.RequiredIris ?? held.Chosen.Iris)
+                    : unheld.Plan.Requirement,
+        };
+        PlanCandidate better = LineUpPlanner
+            .Plan([alone], lineUp.Scene, lineUp.Strategy == PlanStrategy.GainLast ? PlanStrategy.GainLast : PlanStrategy.OwnBase)
+            .Cameras[0]
+            .Chosen;
         List<Judgement> costs = [];
         PlanCandidate now = held.Chosen;
         Cost(Math.Abs(now.Error.Value) - Math.Abs(better.Error.Value), ExposureCost.Of(("error", now.Error)));
         Cost(now.IrisMissedBy.Value - better.IrisMissedBy.Value, IrisCost.Of(("missed", now.IrisMissedBy - better.IrisMissedBy)));
-        Cost((now.State.Noise.Value - better.State.Noise.Value) / Decibels.PerStop, NoiseCost.Of(("noise", new Decibels(now.State.Noise.Value - better.State.Noise.Value))));
+        Cost(
+            (now.State.Noise.Value - better.State.Noise.Value) / Decibels.PerStop,
+            NoiseCost.Of(("noise", new Decibels(now.State.Noise.Value - better.State.Noise.Value)))
+        );
         Stops latitude = new((better.ClipMargin?.Value ?? 0) - (now.ClipMargin?.Value ?? 0));
         Cost(latitude.Value, LatitudeCost.Of(("latitude", latitude)));
         return costs.Count == 0 ? null : PinsCost.Of(("costs", FigureValue.Of(costs)), ("free", PlanReasons.Spoken(better)));
@@ -196,17 +253,25 @@ public sealed record LineUpReport(
         }
 
         return Ramps.Of(
-            Setting.Iris, ("until", until), ("longest", lens.Longest), ("atlong", lens.WidestAtLong), ("loss", lens.WidestAtLong.OpennessFrom(at)));
+            Setting.Iris,
+            ("until", until),
+            ("longest", lens.Longest),
+            ("atlong", lens.WidestAtLong),
+            ("loss", lens.WidestAtLong.OpennessFrom(at))
+        );
     }
 
     private static ImmutableArray<PairRow> PairsOf(LineUp lineUp, ImmutableArray<CameraRow> rows) =>
-    [
-        .. from i in Enumerable.Range(0, rows.Length)
-           from j in Enumerable.Range(i + 1, rows.Length - i - 1)
-           select new PairRow(
-               rows[i].Plan.Camera.Name, rows[j].Plan.Camera.Name, rows[i].Plan.Chosen.Error - rows[j].Plan.Chosen.Error,
-               Spread.Of(Known(rows[i]), Known(rows[j]), lineUp.OneReading)),
-    ];
+        [
+            .. from i in Enumerable.Range(0, rows.Length)
+            from j in Enumerable.Range(i + 1, rows.Length - i - 1)
+            select new PairRow(
+                rows[i].Plan.Camera.Name,
+                rows[j].Plan.Camera.Name,
+                rows[i].Plan.Chosen.Error - rows[j].Plan.Chosen.Error,
+                Spread.Of(Known(rows[i]), Known(rows[j]), lineUp.OneReading)
+            ),
+        ];
 
     private static FilterKnowledge Known(CameraRow row)
     {

@@ -71,7 +71,8 @@ public sealed record PlanCamera(
     IrisTravel Iris,
     IrisRequirement Requirement,
     Standpoint? Standpoint,
-    FNumber? Diffraction)
+    FNumber? Diffraction
+)
 {
     /// <summary>Whether front filters fit and may be used; false pins the front to none.</summary>
     public bool TakesFront { get; init; } = true;
@@ -87,4 +88,11 @@ public sealed record PlanCamera(
 /// <param name="Offset">What the standard asks for over the meter.</param>
 /// <param name="Kit">Front filters, shared.</param>
 /// <param name="MaxFront">Most front filters before one lens, 0 to 2.</param>
-public sealed record PlanScene(MeteredLight Light, Stops Brightest, Stops Darkest, Stops Offset, ImmutableArray<FrontFilter> Kit, int MaxFront = 1);
+public sealed record PlanScene(
+    MeteredLight Light,
+    Stops Brightest,
+    Stops Darkest,
+    Stops Offset,
+    ImmutableArray<FrontFilter> Kit,
+    int MaxFront = 1
+);

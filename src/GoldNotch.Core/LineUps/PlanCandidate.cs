@@ -23,7 +23,8 @@ public sealed record PlanCandidate(
     Stops IrisMissedBy,
     Stops? ClipMargin,
     Stops? ShadowMargin,
-    ImmutableArray<int> Terms)
+    ImmutableArray<int> Terms
+)
 {
     /// <summary>Stops of filter in all.</summary>
     public Stops Filters => new FilterCombination(BuiltIn, Front).Loss;
@@ -44,7 +45,13 @@ public sealed record PlanCandidate(
 /// <param name="Next">The next two.</param>
 /// <param name="DecidedBy">The first term in which the winner is better than the next; null where they are equal, or there is no next.</param>
 /// <param name="RequiredIris">The iris the requirement comes to; null where it is a range or as open as it goes.</param>
-public sealed record CameraPlan(PlanCamera Camera, PlanCandidate Chosen, ImmutableArray<PlanCandidate> Next, PlanTerm? DecidedBy, FNumber? RequiredIris)
+public sealed record CameraPlan(
+    PlanCamera Camera,
+    PlanCandidate Chosen,
+    ImmutableArray<PlanCandidate> Next,
+    PlanTerm? DecidedBy,
+    FNumber? RequiredIris
+)
 {
     /// <summary>What is sharp; null where the standpoint is not known.</summary>
     public Optics.DepthOfField? Depth => Camera.Standpoint?.DepthAt(Camera.Iris.AsN(Chosen.Iris));

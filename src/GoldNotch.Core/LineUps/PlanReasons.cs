@@ -25,22 +25,57 @@ public static class PlanReasons
     private static readonly Template Exposure = new(OrderRule, "exposure", "{other} is {error:size} too {error?bright|dark}.");
     private static readonly Template Highlights = new(OrderRule, "highlights", "{other} loses {lost:size} of the wanted highlights.");
     private static readonly Template GainWithFilter = new(OrderRule, "gain-with-filter", "{other} raises gain behind an ND filter.");
-    private static readonly Template IrisFurther = new(OrderRule, "iris", "{other} is {theirs:size} from the required iris; this is {missed:size} from it.");
+    private static readonly Template IrisFurther = new(
+        OrderRule,
+        "iris",
+        "{other} is {theirs:size} from the required iris; this is {missed:size} from it."
+    );
     private static readonly Template Noisier = new(OrderRule, "noise", "{other} is {noise:size} noisier.");
     private static readonly Template Shadows = new(OrderRule, "shadows", "{other} loses {lost:size} of the wanted shadows.");
-    private static readonly Template FrontFilters = new(OrderRule, "front-filters", "{other} needs {filters#filter|filters} in front of the lens.");
+    private static readonly Template FrontFilters = new(
+        OrderRule,
+        "front-filters",
+        "{other} needs {filters#filter|filters} in front of the lens."
+    );
     private static readonly Template Diffraction = new(OrderRule, "diffraction", "{other} is beyond the diffraction limit of the format.");
-    private static readonly Template NegativeGain = new(OrderRule, "negative-gain", "{other} costs latitude above grey: its gain is below 0 dB.");
-    private static readonly Template MoreFilter = new(OrderRule, "filter-stops", "{other} takes {filter:size} more ND for the same picture.");
-    private static readonly Template AsGood = new(OrderRule, "as-good", "{other} is as good; this is nearer to the light by less than is visible.");
+    private static readonly Template NegativeGain = new(
+        OrderRule,
+        "negative-gain",
+        "{other} costs latitude above grey: its gain is below 0 dB."
+    );
+    private static readonly Template MoreFilter = new(
+        OrderRule,
+        "filter-stops",
+        "{other} takes {filter:size} more ND for the same picture."
+    );
+    private static readonly Template AsGood = new(
+        OrderRule,
+        "as-good",
+        "{other} is as good; this is nearer to the light by less than is visible."
+    );
 
     private static readonly Template NotOpen = new(IrisRule, "not-open", "Fully open is {required}; {iris} is {missed:size} smaller.");
     private static readonly Template NotAt = new(IrisRule, "not-at", "{required} is required; {iris} is {missed:size} away.");
-    private static readonly Template OutOfRange = new(IrisRule, "out-of-range", "{widest} to {smallest} is required; {iris} is {missed:size} outside.");
-    private static readonly Template NotDeep = new(IrisRule, "not-deep", "A depth of field of {depth} is required, which takes {required}; {iris} gives {got}");
-    private static readonly Template NotSameDepth = new(IrisRule, "not-same-depth", "The depth of field of {other} takes {required}; {iris} gives {got}");
+    private static readonly Template OutOfRange = new(
+        IrisRule,
+        "out-of-range",
+        "{widest} to {smallest} is required; {iris} is {missed:size} outside."
+    );
+    private static readonly Template NotDeep = new(
+        IrisRule,
+        "not-deep",
+        "A depth of field of {depth} is required, which takes {required}; {iris} gives {got}"
+    );
+    private static readonly Template NotSameDepth = new(
+        IrisRule,
+        "not-same-depth",
+        "The depth of field of {other} takes {required}; {iris} gives {got}"
+    );
     private static readonly Template CannotSameDepth = new(
-        IrisRule, "cannot-same-depth", "The depth of field of {other} takes {required}, which this lens does not have; {iris} gives {got} Pair them the other way round: {other} as deep as {camera}.");
+        IrisRule,
+        "cannot-same-depth",
+        "The depth of field of {other} takes {required}, which this lens does not have; {iris} gives {got} Pair them the other way round: {other} as deep as {camera}."
+    );
     private static readonly Template DepthUnknown = new(IrisRule, "depth-unknown", "an unknown depth of field.");
     private static readonly Template DepthInfinite = new(IrisRule, "depth-infinite", "a depth of field from {near} to infinity.");
     private static readonly Template DepthIs = new(IrisRule, "depth", "a depth of field of {metres}.");
@@ -52,14 +87,23 @@ public static class PlanReasons
     /// <summary>Base and gain.</summary>
     public static Judgement State(SensitivityState state)
     {
-        FigureValue gain = state.Shown.StartsWith("ISO", StringComparison.Ordinal) ? state.Shown : new SettingValue.GainAt(state.Gain, state.Shown);
-        return state.Base.Length == 0 ? Gain.Of(Setting.Gain, ("gain", gain)) : GainOnBase.Of(Setting.Gain, ("base", state.Base), ("gain", gain));
+        FigureValue gain = state.Shown.StartsWith("ISO", StringComparison.Ordinal)
+            ? state.Shown
+            : new SettingValue.GainAt(state.Gain, state.Shown);
+        return state.Base.Length == 0
+            ? Gain.Of(Setting.Gain, ("gain", gain))
+            : GainOnBase.Of(Setting.Gain, ("base", state.Base), ("gain", gain));
     }
 
     /// <summary>Built-in and front filters.</summary>
-    public static Judgement Filters(PlanCandidate candidate) => candidate.Front.IsEmpty
-        ? FilterOnly.Of(Setting.NeutralDensity, ("filter", candidate.BuiltIn.Label))
-        : FilterAndFront.Of(Setting.NeutralDensity, ("filter", candidate.BuiltIn.Label), ("front", FigureValue.Of(candidate.Front.Select(f => f.Label))));
+    public static Judgement Filters(PlanCandidate candidate) =>
+        candidate.Front.IsEmpty
+            ? FilterOnly.Of(Setting.NeutralDensity, ("filter", candidate.BuiltIn.Label))
+            : FilterAndFront.Of(
+                Setting.NeutralDensity,
+                ("filter", candidate.BuiltIn.Label),
+                ("front", FigureValue.Of(candidate.Front.Select(f => f.Label)))
+            );
 
     /// <summary>Whether to open or close the iris, and by how much; in thirds, since a hand does it.</summary>
     public static Judgement Direction(FNumber from, FNumber to)
@@ -72,7 +116,12 @@ public static class PlanReasons
     public static Judgement Why(CameraPlan plan)
     {
         PlanCandidate chosen = plan.Chosen;
-        (string, FigureValue)[] figures = [("chosen-error", chosen.Error), ("missed", chosen.IrisMissedBy), ("filters-used", chosen.Filters)];
+        (string, FigureValue)[] figures =
+        [
+            ("chosen-error", chosen.Error),
+            ("missed", chosen.IrisMissedBy),
+            ("filters-used", chosen.Filters),
+        ];
         if (plan.Next.IsEmpty)
         {
             return NoOther.Of(figures);
@@ -95,8 +144,7 @@ public static class PlanReasons
             _ => AsGood,
         };
         Stops? margin = plan.DecidedBy == PlanTerm.Shadows ? next.ShadowMargin : next.ClipMargin;
-        return template.Of(
-        [
+        return template.Of([
             .. figures,
             ("other", Spoken(next)),
             ("error", next.Error),
@@ -124,18 +172,43 @@ public static class PlanReasons
         {
             IrisRequirement.Open => NotOpen.Of(Setting.Iris, ("required", plan.Camera.Iris.Widest), iris, missed),
             IrisRequirement.Fixed fixedAt => NotAt.Of(Setting.Iris, ("required", fixedAt.At), iris, missed),
-            IrisRequirement.Range range => OutOfRange.Of(Setting.Iris, ("widest", range.Widest), ("smallest", range.Smallest), iris, missed),
-            IrisRequirement.Depth depth => NotDeep.Of(Setting.Iris, ("depth", depth.AtLeast), ("required", takes), iris, missed, ("got", DepthOf(plan))),
-            IrisRequirement.SameDepthAs same => (takes.Value < plan.Camera.Iris.Widest.Value || takes.Value > plan.Camera.Iris.Smallest.Value ? CannotSameDepth : NotSameDepth).Of(
-                Setting.Iris, ("other", same.Camera), ("required", takes), iris, missed, ("got", DepthOf(plan)), ("camera", plan.Camera.Name)),
+            IrisRequirement.Range range => OutOfRange.Of(
+                Setting.Iris,
+                ("widest", range.Widest),
+                ("smallest", range.Smallest),
+                iris,
+                missed
+            ),
+            IrisRequirement.Depth depth => NotDeep.Of(
+                Setting.Iris,
+                ("depth", depth.AtLeast),
+                ("required", takes),
+                iris,
+                missed,
+                ("got", DepthOf(plan))
+            ),
+            IrisRequirement.SameDepthAs same => (
+                takes.Value < plan.Camera.Iris.Widest.Value || takes.Value > plan.Camera.Iris.Smallest.Value
+                    ? CannotSameDepth
+                    : NotSameDepth
+            ).Of(
+                Setting.Iris,
+                ("other", same.Camera),
+                ("required", takes),
+                iris,
+                missed,
+                ("got", DepthOf(plan)),
+                ("camera", plan.Camera.Name)
+            ),
             _ => null,
         };
     }
 
-    private static Judgement DepthOf(CameraPlan plan) => plan.Depth switch
-    {
-        null => DepthUnknown.Of(),
-        { Depth: null } deep => DepthInfinite.Of(("near", deep.Near)),
-        { Depth: { } metres } => DepthIs.Of(("metres", metres)),
-    };
+    private static Judgement DepthOf(CameraPlan plan) =>
+        plan.Depth switch
+        {
+            null => DepthUnknown.Of(),
+            { Depth: null } deep => DepthInfinite.Of(("near", deep.Near)),
+            { Depth: { } metres } => DepthIs.Of(("metres", metres)),
+        };
 }

@@ -64,8 +64,17 @@ public static class PlanTerms
     /// <summary>The order of <see cref="PlanStrategy.GainLast"/>: noise moves before gain beside a filter.</summary>
     public static readonly ImmutableArray<PlanTerm> OrderGainLast =
     [
-        PlanTerm.Rules, PlanTerm.Exposure, PlanTerm.Highlights, PlanTerm.Noise, PlanTerm.GainWithFilter, PlanTerm.IrisRequirement,
-        PlanTerm.Shadows, PlanTerm.FrontFilters, PlanTerm.Diffraction, PlanTerm.NegativeGain, PlanTerm.FilterStops,
+        PlanTerm.Rules,
+        PlanTerm.Exposure,
+        PlanTerm.Highlights,
+        PlanTerm.Noise,
+        PlanTerm.GainWithFilter,
+        PlanTerm.IrisRequirement,
+        PlanTerm.Shadows,
+        PlanTerm.FrontFilters,
+        PlanTerm.Diffraction,
+        PlanTerm.NegativeGain,
+        PlanTerm.FilterStops,
     ];
 
     /// <summary>Within this a requirement or an exposure counts as met, stops (bench rule: half a third).</summary>
@@ -78,11 +87,12 @@ public static class PlanTerms
     public static ImmutableArray<PlanTerm> Of(PlanStrategy strategy) => strategy == PlanStrategy.GainLast ? OrderGainLast : Order;
 
     /// <summary>The step a term is rounded to, in its own unit.</summary>
-    public static double Step(PlanTerm term) => term switch
-    {
-        PlanTerm.Exposure or PlanTerm.FilterStops => 1.0 / 12,
-        PlanTerm.Highlights => 1.0 / 6,
-        PlanTerm.IrisRequirement or PlanTerm.Shadows or PlanTerm.Diffraction => 1.0 / 3,
-        _ => 1,
-    };
+    public static double Step(PlanTerm term) =>
+        term switch
+        {
+            PlanTerm.Exposure or PlanTerm.FilterStops => 1.0 / 12,
+            PlanTerm.Highlights => 1.0 / 6,
+            PlanTerm.IrisRequirement or PlanTerm.Shadows or PlanTerm.Diffraction => 1.0 / 3,
+            _ => 1,
+        };
 }

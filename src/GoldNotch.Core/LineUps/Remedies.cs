@@ -37,14 +37,38 @@ public static class Remedies
     private const string RuleId = "PLAN-REMEDY";
 
     private static readonly Template FrontFilter = new(RuleId, "filter", "A front filter of {stops:size} gives {result}");
-    private static readonly Template ShorterShutter = new(RuleId, "shutter", "{shutter} takes {stops:size} and gives {result} Movement looks sharper than on the others.");
-    private static readonly Template LessLight = new(RuleId, "less-light", "Light reduced by {stops:size} ({share} of it, or the lamp {distance} as far) gives {result}");
-    private static readonly Template MoreLight = new(RuleId, "more-light", "{stops:size} more light ({factor} as much, or the lamp at {share} of its distance) gives {result}");
+    private static readonly Template ShorterShutter = new(
+        RuleId,
+        "shutter",
+        "{shutter} takes {stops:size} and gives {result} Movement looks sharper than on the others."
+    );
+    private static readonly Template LessLight = new(
+        RuleId,
+        "less-light",
+        "Light reduced by {stops:size} ({share} of it, or the lamp {distance} as far) gives {result}"
+    );
+    private static readonly Template MoreLight = new(
+        RuleId,
+        "more-light",
+        "{stops:size} more light ({factor} as much, or the lamp at {share} of its distance) gives {result}"
+    );
     private static readonly Template WaivedCap = new(RuleId, "cap", "With the cap waived, {state} gives {result} Check its noise first.");
     private static readonly Template ResultExact = new(RuleId, "result", "right exposure at {iris}, as required.");
-    private static readonly Template ResultIrisOff = new(RuleId, "result-iris", "right exposure at {iris}, {missed:size} from the required iris.");
-    private static readonly Template ResultExposureOff = new(RuleId, "result-exposure", "a picture {error:size} too {error?bright|dark} at {iris}, as required.");
-    private static readonly Template ResultBothOff = new(RuleId, "result-both", "a picture {error:size} too {error?bright|dark} at {iris}, {missed:size} from the required iris.");
+    private static readonly Template ResultIrisOff = new(
+        RuleId,
+        "result-iris",
+        "right exposure at {iris}, {missed:size} from the required iris."
+    );
+    private static readonly Template ResultExposureOff = new(
+        RuleId,
+        "result-exposure",
+        "a picture {error:size} too {error?bright|dark} at {iris}, as required."
+    );
+    private static readonly Template ResultBothOff = new(
+        RuleId,
+        "result-both",
+        "a picture {error:size} too {error?bright|dark} at {iris}, {missed:size} from the required iris."
+    );
 
     // Beyond this a requirement counts as not met at all.
     private const double NotMetBeyond = 1;
@@ -65,9 +89,13 @@ public static class Remedies
             return [];
         }
 
-        PlanCamera alone = plan.Camera.Requirement is IrisRequirement.SameDepthAs
-            ? plan.Camera with { Requirement = new IrisRequirement.Fixed(plan.RequiredIris ?? plan.Chosen.Iris) }
-            : plan.Camera;
+        PlanCamera alone =
+            plan.Camera.Requirement is IrisRequirement.SameDepthAs
+                ? plan.Camera with
+                {
+                    Requirement = new IrisRequirement.Fixed(plan.RequiredIris ?? plan.Chosen.Iris),
+                }
+                : plan.Camera;
         Stops over = Surplus(plan);
         List<Remedy> tried = [];
         Try(tried, plan, WithFilter(alone, scene, strategy, over));
@@ -99,9 +127,12 @@ public static class Remedies
     private static void Try(List<Remedy> tried, CameraPlan plan, Remedy? remedy)
     {
         // It remedies, or it brings the camera at least a stop nearer; less is not worth a person's walk.
-        if (remedy is not null && Badness(remedy.Error, remedy.Missed) is var left
+        if (
+            remedy is not null
+            && Badness(remedy.Error, remedy.Missed) is var left
             && (left <= NotMetBeyond || left < Badness(plan.Chosen.Error, plan.Chosen.IrisMissedBy) - 1)
-            && left < Badness(plan.Chosen.Error, plan.Chosen.IrisMissedBy) - PlanTerms.Met)
+            && left < Badness(plan.Chosen.Error, plan.Chosen.IrisMissedBy) - PlanTerms.Met
+        )
         {
             tried.Add(remedy);
         }
@@ -118,11 +149,34 @@ public static class Remedies
         }
 
         var filter = new FrontFilter(new FilterPosition(Notation.Number(whole), new Stops(whole)), 1);
-        CameraPlan with = Alone(camera with { TakesFront = true, PinnedFront = null }, scene with { Kit = [.. scene.Kit, filter], MaxFront = Math.Max(1, scene.MaxFront) }, strategy);
-        return new Remedy(RemedyKind.Filter, FrontFilter.Of(("stops", new Stops(whole)), ("result", Result(with))), with.Chosen.Error, with.Chosen.IrisMissedBy);
+        CameraPlan with = Alone(
+            camera with
+            {
+                TakesFront = true,
+                PinnedFront = null,
+            },
+            scene with
+            {
+                Kit = [.. scene.Kit, filter],
+                MaxFront = Math.Max(1, scene.MaxFront),
+            },
+            strategy
+        );
+        return new Remedy(
+            RemedyKind.Filter,
+            FrontFilter.Of(("stops", new Stops(whole)), ("result", Result(with))),
+            with.Chosen.Error,
+            with.Chosen.IrisMissedBy
+        );
     }
 
-    private static Remedy? WithShutter(PlanCamera camera, PlanScene scene, PlanStrategy strategy, Stops over, IEnumerable<ExposureTime> shutters)
+    private static Remedy? WithShutter(
+        PlanCamera camera,
+        PlanScene scene,
+        PlanStrategy strategy,
+        Stops over,
+        IEnumerable<ExposureTime> shutters
+    )
     {
         ExposureTime? nearest = null;
         double best = Math.Abs(over.Value) - PlanTerms.Met;
@@ -144,7 +198,11 @@ public static class Remedies
         CameraPlan with = Alone(camera with { Time = shorter }, scene, strategy);
         Stops takes = camera.Time.LongerThan(shorter);
         return new Remedy(
-            RemedyKind.Shutter, ShorterShutter.Of(Setting.Shutter, ("shutter", shorter), ("stops", takes), ("result", Result(with))), with.Chosen.Error, with.Chosen.IrisMissedBy);
+            RemedyKind.Shutter,
+            ShorterShutter.Of(Setting.Shutter, ("shutter", shorter), ("stops", takes), ("result", Result(with))),
+            with.Chosen.Error,
+            with.Chosen.IrisMissedBy
+        );
     }
 
     private static Remedy WithLight(PlanCamera camera, PlanScene scene, PlanStrategy strategy, Stops over)
@@ -154,9 +212,20 @@ public static class Remedies
         double factor = over.Magnitude.Factor;
         (string, FigureValue) stops = ("stops", over);
         (string, FigureValue) result = ("result", Result(with));
-        Judgement because = over.Value > 0
-            ? LessLight.Of(stops, ("share", FigureValue.In(Measure.Percent, Math.Round(100 / factor))), ("distance", FigureValue.In(Measure.Times, Math.Round(Math.Sqrt(factor), 1))), result)
-            : MoreLight.Of(stops, ("factor", FigureValue.In(Measure.Times, Math.Round(factor, 1))), ("share", FigureValue.In(Measure.Percent, Math.Round(100 / Math.Sqrt(factor)))), result);
+        Judgement because =
+            over.Value > 0
+                ? LessLight.Of(
+                    stops,
+                    ("share", FigureValue.In(Measure.Percent, Math.Round(100 / factor))),
+                    ("distance", FigureValue.In(Measure.Times, Math.Round(Math.Sqrt(factor), 1))),
+                    result
+                )
+                : MoreLight.Of(
+                    stops,
+                    ("factor", FigureValue.In(Measure.Times, Math.Round(factor, 1))),
+                    ("share", FigureValue.In(Measure.Percent, Math.Round(100 / Math.Sqrt(factor)))),
+                    result
+                );
         return new Remedy(RemedyKind.Light, because, with.Chosen.Error, with.Chosen.IrisMissedBy);
     }
 
@@ -169,7 +238,12 @@ public static class Remedies
 
         CameraPlan with = Alone(camera with { States = [.. camera.States.Select(s => s with { AboveCap = false })] }, scene, strategy);
         return with.Chosen.State.Noise.Value > camera.States.Where(s => !s.AboveCap).Max(s => s.Noise.Value)
-            ? new Remedy(RemedyKind.Cap, WaivedCap.Of(Setting.Gain, ("state", PlanReasons.State(with.Chosen.State)), ("result", Result(with))), with.Chosen.Error, with.Chosen.IrisMissedBy)
+            ? new Remedy(
+                RemedyKind.Cap,
+                WaivedCap.Of(Setting.Gain, ("state", PlanReasons.State(with.Chosen.State)), ("result", Result(with))),
+                with.Chosen.Error,
+                with.Chosen.IrisMissedBy
+            )
             : null;
     }
 
@@ -181,7 +255,13 @@ public static class Remedies
         PlanCandidate c = plan.Chosen;
         bool exposed = Math.Abs(c.Error.Value) <= PlanTerms.Met + Guard.Edge;
         bool asRequired = c.IrisMissedBy.Value <= PlanTerms.Met + Guard.Edge;
-        Template template = exposed ? asRequired ? ResultExact : ResultIrisOff : asRequired ? ResultExposureOff : ResultBothOff;
+        Template template = exposed
+            ? asRequired
+                ? ResultExact
+                : ResultIrisOff
+            : asRequired
+                ? ResultExposureOff
+                : ResultBothOff;
         return template.Of(("iris", c.ShownIris), ("error", c.Error), ("missed", c.IrisMissedBy));
     }
 
@@ -189,9 +269,8 @@ public static class Remedies
     public static IEnumerable<ExposureTime> ShuttersOf(PreparedCamera camera)
     {
         CameraModel model = camera.Of.Model;
-        IEnumerable<ExposureTime> angles = model.Angles is { } control && camera.Sheet.Format is { } format
-            ? control.Marks.Select(a => a.At(format.Rate.Frames))
-            : [];
+        IEnumerable<ExposureTime> angles =
+            model.Angles is { } control && camera.Sheet.Format is { } format ? control.Marks.Select(a => a.At(format.Rate.Frames)) : [];
         return model.Shutters.Concat(angles);
     }
 }

@@ -30,11 +30,27 @@ public sealed record RoomBalance(string Letter, ImmutableArray<RoomWhite> Rooms)
     private static readonly Template Dial = new(RuleId, "dial", "dial {dial}");
     private static readonly Template OnCard = new(RuleId, "on-card", "balance on the grey card");
     private static readonly Template AgainOnEntering = new(RuleId, "again", "balance again on entering");
-    private static readonly Template AgainPresetFar = new(RuleId, "again-preset-far", "balance again on entering; the nearest preset, {preset}, leaves {rest}");
+    private static readonly Template AgainPresetFar = new(
+        RuleId,
+        "again-preset-far",
+        "balance again on entering; the nearest preset, {preset}, leaves {rest}"
+    );
     private static readonly Template Preset = new(RuleId, "preset", "preset {preset}, {rest} remain");
-    private static readonly Template BalanceAgain = new(RuleId, "when", "Balance again when the place, the lamps or the filter change, or the light changes by more than 10 mired.");
-    private static readonly Template DaylightChanges = new(RuleId, "daylight", "Daylight changes that much within an hour of sunrise and sunset, and with every cloud.");
-    private static readonly Template CardRefused = new(RuleId, "refused", "Card too bright: close the iris or add ND. Too dark: open the iris or add light. Then set exposure back to manual and to the plan.");
+    private static readonly Template BalanceAgain = new(
+        RuleId,
+        "when",
+        "Balance again when the place, the lamps or the filter change, or the light changes by more than 10 mired."
+    );
+    private static readonly Template DaylightChanges = new(
+        RuleId,
+        "daylight",
+        "Daylight changes that much within an hour of sunrise and sunset, and with every cloud."
+    );
+    private static readonly Template CardRefused = new(
+        RuleId,
+        "refused",
+        "Card too bright: close the iris or add ND. Too dark: open the iris or add light. Then set exposure back to manual and to the plan."
+    );
 
     /// <summary>Shares the memories among the rooms, one place each, in the order of the day; what is left is dialled, taken from a preset, or balanced again on entering.</summary>
     /// <param name="lineUp">The line-up.</param>
@@ -44,12 +60,22 @@ public sealed record RoomBalance(string Letter, ImmutableArray<RoomWhite> Rooms)
     {
         var free = new Queue<string>(camera.Model.White.Memories.Where(m => m != here.Memory));
         ImmutableArray<RoomWhite>.Builder rooms = ImmutableArray.CreateBuilder<RoomWhite>();
-        rooms.Add(new RoomWhite(
-            lineUp.Place.Length > 0 ? lineUp.Place : lineUp.Name,
-            here.Memory.Length > 0 ? UseMemory.Of(("memory", here.Memory)) : here.Dial is { } dial ? Dial.Of(("dial", dial)) : OnCard.Of(), here.Memory.Length > 0));
+        rooms.Add(
+            new RoomWhite(
+                lineUp.Place.Length > 0 ? lineUp.Place : lineUp.Name,
+                here.Memory.Length > 0 ? UseMemory.Of(("memory", here.Memory))
+                    : here.Dial is { } dial ? Dial.Of(("dial", dial))
+                    : OnCard.Of(),
+                here.Memory.Length > 0
+            )
+        );
         foreach (Room room in lineUp.Rooms)
         {
-            rooms.Add(free.TryDequeue(out string? memory) ? new RoomWhite(room.Name, UseMemory.Of(("memory", memory)), true) : WithoutMemory(camera, room));
+            rooms.Add(
+                free.TryDequeue(out string? memory)
+                    ? new RoomWhite(room.Name, UseMemory.Of(("memory", memory)), true)
+                    : WithoutMemory(camera, room)
+            );
         }
 
         return new RoomBalance(camera.Letter, rooms.ToImmutable());
@@ -57,10 +83,7 @@ public sealed record RoomBalance(string Letter, ImmutableArray<RoomWhite> Rooms)
 
     /// <summary>When to balance again, in sentences.</summary>
     public static ImmutableArray<Judgement> When(LineUp lineUp) =>
-    [
-        BalanceAgain.Of().And(lineUp.Light.Lamp == LampKind.Daylight ? DaylightChanges.Of() : null),
-        CardRefused.Of(),
-    ];
+        [BalanceAgain.Of().And(lineUp.Light.Lamp == LampKind.Daylight ? DaylightChanges.Of() : null), CardRefused.Of()];
 
     private static RoomWhite WithoutMemory(LineUpCamera camera, Room room)
     {

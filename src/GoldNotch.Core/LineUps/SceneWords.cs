@@ -15,11 +15,31 @@ public sealed record LeanRow(string Letter, string Who, bool Still, bool Leaning
 {
     private const string RuleId = "PLAN-LEAN";
 
-    private static readonly Template HoldsLean = new(RuleId, "holds", "{camera} holds {who} sharp through a lean of {lean}: the depth of field is {near} to {far}.");
-    private static readonly Template LosesBack = new(RuleId, "loses-back", "{camera} loses {who} leaning back by {lean}: the depth of field is {near} to {far}.");
-    private static readonly Template LosesForward = new(RuleId, "loses-forward", "{camera} loses {who} leaning forward by {lean}: the depth of field is {near} to {far}.");
-    private static readonly Template LosesBoth = new(RuleId, "loses-both", "{camera} loses {who} leaning either way by {lean}: the depth of field is {near} to {far}.");
-    private static readonly Template CloseIris = new(RuleId, "close-iris", "Nobody operates it: close the iris, or use tracking autofocus.");
+    private static readonly Template HoldsLean = new(
+        RuleId,
+        "holds",
+        "{camera} holds {who} sharp through a lean of {lean}: the depth of field is {near} to {far}."
+    );
+    private static readonly Template LosesBack = new(
+        RuleId,
+        "loses-back",
+        "{camera} loses {who} leaning back by {lean}: the depth of field is {near} to {far}."
+    );
+    private static readonly Template LosesForward = new(
+        RuleId,
+        "loses-forward",
+        "{camera} loses {who} leaning forward by {lean}: the depth of field is {near} to {far}."
+    );
+    private static readonly Template LosesBoth = new(
+        RuleId,
+        "loses-both",
+        "{camera} loses {who} leaning either way by {lean}: the depth of field is {near} to {far}."
+    );
+    private static readonly Template CloseIris = new(
+        RuleId,
+        "close-iris",
+        "Nobody operates it: close the iris, or use tracking autofocus."
+    );
     private static readonly Template Follow = new(RuleId, "follow", "The operator has to follow.");
 
     /// <summary>Every camera with what it looks at and how that leans.</summary>
@@ -28,7 +48,11 @@ public sealed record LeanRow(string Letter, string Who, bool Still, bool Leaning
 
     private static LeanRow? Of(LineUp lineUp, CameraRow row)
     {
-        if (FloorPlan.TargetOf(row.Prepared.Of, lineUp.Floor) is not { Lean: > 0 } who || row.Plan.Depth is not { } depth || row.Plan.Camera.Standpoint is not { } at)
+        if (
+            FloorPlan.TargetOf(row.Prepared.Of, lineUp.Floor) is not { Lean: > 0 } who
+            || row.Plan.Depth is not { } depth
+            || row.Plan.Camera.Standpoint is not { } at
+        )
         {
             return null;
         }
@@ -36,9 +60,18 @@ public sealed record LeanRow(string Letter, string Who, bool Still, bool Leaning
         double near = Math.Max(0.05, at.Distance.Value - who.Lean);
         bool forward = depth.Holds(new Metres(near));
         bool back = depth.Holds(new Metres(at.Distance.Value + who.Lean));
-        Template template = forward && back ? HoldsLean : forward ? LosesBack : back ? LosesForward : LosesBoth;
+        Template template =
+            forward && back ? HoldsLean
+            : forward ? LosesBack
+            : back ? LosesForward
+            : LosesBoth;
         Judgement because = template.Of(
-            ("camera", row.Plan.Camera.Name), ("who", who.Name), ("lean", new Metres(who.Lean)), ("near", depth.Near), ("far", depth.Far is { } far ? far : "infinity"));
+            ("camera", row.Plan.Camera.Name),
+            ("who", who.Name),
+            ("lean", new Metres(who.Lean)),
+            ("near", depth.Near),
+            ("far", depth.Far is { } far ? far : "infinity")
+        );
         Judgement? remedy = forward && back ? null : (row.Prepared.Of.Watch == Watch.Unattended ? CloseIris : Follow).Of();
         return new LeanRow(row.Plan.Camera.Name, who.Name, true, forward && back, because.And(remedy));
     }
@@ -52,13 +85,29 @@ internal static class SceneWords
 
     private const string RuleId = "PLAN-SCENE";
 
-    private static readonly Template NotMeasured = new(RuleId, "not-measured", "The latitude of {cameras} was never measured: check the highlights there.");
-    private static readonly Template EasyScene = new(RuleId, "easy", "Easy scene: {above} to {below} around the key is at least a stop inside every camera. One common speed is harmless.");
+    private static readonly Template NotMeasured = new(
+        RuleId,
+        "not-measured",
+        "The latitude of {cameras} was never measured: check the highlights there."
+    );
+    private static readonly Template EasyScene = new(
+        RuleId,
+        "easy",
+        "Easy scene: {above} to {below} around the key is at least a stop inside every camera. One common speed is harmless."
+    );
     private static readonly Template HardScene = new(RuleId, "hard", "Hard scene: {above} to {below} around the key.");
     private static readonly Template HighlightsLost = new(RuleId, "highlights-lost", "{camera} loses {margin:size} of highlights.");
-    private static readonly Template HighlightsLeft = new(RuleId, "highlights-left", "{camera} has the least latitude above grey: {margin:size} left.");
+    private static readonly Template HighlightsLeft = new(
+        RuleId,
+        "highlights-left",
+        "{camera} has the least latitude above grey: {margin:size} left."
+    );
     private static readonly Template ShadowsLost = new(RuleId, "shadows-lost", "{camera} loses {margin:size} of shadows.");
-    private static readonly Template ShadowsLeft = new(RuleId, "shadows-left", "{camera} has the least latitude below grey: {margin:size} left.");
+    private static readonly Template ShadowsLeft = new(
+        RuleId,
+        "shadows-left",
+        "{camera} has the least latitude below grey: {margin:size} left."
+    );
     private static readonly Template ClipsFirst = new(RuleId, "clips-first", "{camera} clips first.");
     private static readonly Template UpSafe = new(RuleId, "up-safe", "One stop more on the sensor loses nothing.");
     private static readonly Template UpLoses = new(RuleId, "up-loses", "One stop more on the sensor loses highlights on {cameras}.");
@@ -86,12 +135,21 @@ internal static class SceneWords
         Stops shadow = dark.Plan.Chosen.ShadowMargin!.Value;
         bool easy = clip.Value >= Easy && shadow.Value >= Easy;
         Judgement range = (easy ? EasyScene : HardScene).Of(("above", plan.Scene.Brightest), ("below", -plan.Scene.Darkest));
-        notes.Add(easy
-            ? range
-            : range.And(Margin(first.Plan.Camera.Name, clip, HighlightsLost, HighlightsLeft)).And(Margin(dark.Plan.Camera.Name, shadow, ShadowsLost, ShadowsLeft)));
+        notes.Add(
+            easy
+                ? range
+                : range
+                    .And(Margin(first.Plan.Camera.Name, clip, HighlightsLost, HighlightsLeft))
+                    .And(Margin(dark.Plan.Camera.Name, shadow, ShadowsLost, ShadowsLeft))
+        );
         if (!easy)
         {
-            notes.Add(ClipsFirst.Of(("camera", (clip <= shadow ? first : dark).Plan.Camera.Name)).And(OneStop(known, up: true)).And(OneStop(known, up: false)));
+            notes.Add(
+                ClipsFirst
+                    .Of(("camera", (clip <= shadow ? first : dark).Plan.Camera.Name))
+                    .And(OneStop(known, up: true))
+                    .And(OneStop(known, up: false))
+            );
         }
 
         return notes.ToImmutable();
@@ -108,7 +166,14 @@ internal static class SceneWords
             .. rows.Where(r => (up ? r.Plan.Chosen.ClipMargin!.Value.Value : r.Plan.Chosen.ShadowMargin!.Value.Value) - 1 < -0.05)
                 .Select(r => r.Plan.Camera.Name),
         ];
-        Template template = lost.Length == 0 ? up ? UpSafe : DownSafe : up ? UpLoses : DownLoses;
+        Template template =
+            lost.Length == 0
+                ? up
+                    ? UpSafe
+                    : DownSafe
+                : up
+                    ? UpLoses
+                    : DownLoses;
         return template.Of(("cameras", FigureValue.Of(lost)));
     }
 }
@@ -138,21 +203,26 @@ internal static class PlanVariants
         ImmutableArray<CameraRow> rows = report.Cameras;
         string deepest = ExposureReference(rows).Plan.Camera.Name;
         CameraRow tight = rows.MinBy(r => r.Prepared.FramedWidth.Value)!;
-        CameraRow sensitive = rows.MaxBy(r => r.Prepared.Plan.States.Where(s => !s.AboveCap).Max(s => s.Speed.FasterThan(new Iso(100)).Value - (s.Noise.Value / Decibels.PerStop)))!;
+        CameraRow sensitive = rows.MaxBy(r =>
+            r.Prepared.Plan.States.Where(s => !s.AboveCap)
+                .Max(s => s.Speed.FasterThan(new Iso(100)).Value - (s.Noise.Value / Decibels.PerStop))
+        )!;
         ImmutableArray<PlanVariant>.Builder variants = ImmutableArray.CreateBuilder<PlanVariant>();
         Add(variants, report, AsRequiredName.Of(), AsRequired.Of(), c => c.Requirement);
-        Add(variants, report, MatchedName.Of(), Matched.Of(("camera", deepest)), c => c.Name == deepest ? Own(c, rows) : new IrisRequirement.SameDepthAs(deepest));
+        Add(variants, report, MatchedName.Of(), Matched.Of(("camera", deepest)), c =>
+            c.Name == deepest ? Own(c, rows) : new IrisRequirement.SameDepthAs(deepest)
+        );
         if (tight.Plan.Depth?.Depth is { } depth)
         {
             Metres twice = new(depth.Value * 2);
-            Add(
-                variants, report, DeeperName.Of(), Deeper.Of(("camera", tight.Plan.Camera.Name), ("depth", twice)),
-                c => c.Name == tight.Plan.Camera.Name ? new IrisRequirement.Depth(twice) : c.Requirement);
+            Add(variants, report, DeeperName.Of(), Deeper.Of(("camera", tight.Plan.Camera.Name), ("depth", twice)), c =>
+                c.Name == tight.Plan.Camera.Name ? new IrisRequirement.Depth(twice) : c.Requirement
+            );
         }
 
-        Add(
-            variants, report, OpenName.Of(), Open.Of(("camera", sensitive.Plan.Camera.Name)),
-            c => c.Name == sensitive.Plan.Camera.Name ? new IrisRequirement.Open() : c.Requirement);
+        Add(variants, report, OpenName.Of(), Open.Of(("camera", sensitive.Plan.Camera.Name)), c =>
+            c.Name == sensitive.Plan.Camera.Name ? new IrisRequirement.Open() : c.Requirement
+        );
         return variants.ToImmutable();
     }
 
@@ -168,15 +238,25 @@ internal static class PlanVariants
     }
 
     // A camera that the others follow cannot follow one of them.
-    private static IrisRequirement Own(PlanCamera camera, ImmutableArray<CameraRow> rows) => camera.Requirement is IrisRequirement.SameDepthAs
-        ? new IrisRequirement.Fixed(rows.First(r => r.Plan.Camera.Name == camera.Name).Plan.Chosen.Iris)
-        : camera.Requirement;
+    private static IrisRequirement Own(PlanCamera camera, ImmutableArray<CameraRow> rows) =>
+        camera.Requirement is IrisRequirement.SameDepthAs
+            ? new IrisRequirement.Fixed(rows.First(r => r.Plan.Camera.Name == camera.Name).Plan.Chosen.Iris)
+            : camera.Requirement;
 
-    private static void Add(ImmutableArray<PlanVariant>.Builder variants, LineUpReport report, Judgement name, Judgement text, Func<PlanCamera, IrisRequirement> requirement)
+    private static void Add(
+        ImmutableArray<PlanVariant>.Builder variants,
+        LineUpReport report,
+        Judgement name,
+        Judgement text,
+        Func<PlanCamera, IrisRequirement> requirement
+    )
     {
         try
         {
-            LineUpPlan plan = LineUpReport.PlanOf(report.LineUp, [.. report.Cameras.Select(r => r.Prepared.Plan with { Requirement = requirement(r.Prepared.Plan) })]);
+            LineUpPlan plan = LineUpReport.PlanOf(
+                report.LineUp,
+                [.. report.Cameras.Select(r => r.Prepared.Plan with { Requirement = requirement(r.Prepared.Plan) })]
+            );
             ImmutableArray<(string, Judgement, Judgement?)> cameras =
             [
                 .. plan.Cameras.Select(c => (c.Camera.Name, PlanReasons.Spoken(c.Chosen), Depth(c))),
@@ -188,11 +268,16 @@ internal static class PlanVariants
                 return;
             }
 
-            variants.Add(new PlanVariant(
-                name, text, cameras,
-                plan.LargestDifference,
-                plan.Cameras.Select(c => c.Chosen.Error).MaxBy(e => Math.Abs(e.Value)),
-                new Decibels(plan.Cameras.Max(c => c.Chosen.State.Noise.Value))));
+            variants.Add(
+                new PlanVariant(
+                    name,
+                    text,
+                    cameras,
+                    plan.LargestDifference,
+                    plan.Cameras.Select(c => c.Chosen.Error).MaxBy(e => Math.Abs(e.Value)),
+                    new Decibels(plan.Cameras.Max(c => c.Chosen.State.Noise.Value))
+                )
+            );
         }
         catch (QuantityException)
         {
@@ -200,7 +285,6 @@ internal static class PlanVariants
         }
     }
 
-    private static Judgement? Depth(CameraPlan plan) => plan.Depth is { } d
-        ? DepthFromTo.Of(("near", d.Near), ("far", d.Far is { } far ? far : "infinity"))
-        : null;
+    private static Judgement? Depth(CameraPlan plan) =>
+        plan.Depth is { } d ? DepthFromTo.Of(("near", d.Near), ("far", d.Far is { } far ? far : "infinity")) : null;
 }

@@ -10,7 +10,13 @@ namespace GoldNotch.Core.LineUps;
 /// <param name="Latitude">Room at 0 dB; null where nobody has measured it.</param>
 /// <param name="HighlightLimit">H of the curve; null where the model gives none.</param>
 /// <param name="ShadowLimit">S of the curve; null where the model gives none.</param>
-public sealed record BaseGains(SensitivityBase Base, ImmutableArray<Decibels> Gains, Latitude? Latitude, Stops? HighlightLimit = null, Stops? ShadowLimit = null);
+public sealed record BaseGains(
+    SensitivityBase Base,
+    ImmutableArray<Decibels> Gains,
+    Latitude? Latitude,
+    Stops? HighlightLimit = null,
+    Stops? ShadowLimit = null
+);
 
 /// <summary>The sensitivities that a plan may choose from.</summary>
 public static class SensitivityStates
@@ -37,13 +43,21 @@ public static class SensitivityStates
             foreach (Decibels gain in fixedToBase ? [Decibels.Zero] : on.Gains)
             {
                 Iso speed = Sensitivity.IsoAtGain(on.Base.IsoAtZeroGain, gain);
-                bool higherDoes = gain.Value > switchAbove.Value + Guard.Edge
+                bool higherDoes =
+                    gain.Value > switchAbove.Value + Guard.Edge
                     && ordered.Skip(i + 1).Any(b => b.Base.Reaches(Sensitivity.GainForIso(b.Base.IsoAtZeroGain, speed)));
                 if (!higherDoes)
                 {
-                    states.Add(new SensitivityState(
-                        on.Base.Name, gain, speed, on.Base.NoisePenalty,
-                        on.Latitude?.WithGain(gain.ToStops(), on.HighlightLimit, on.ShadowLimit), gain.Value > cap.Value + Guard.Edge));
+                    states.Add(
+                        new SensitivityState(
+                            on.Base.Name,
+                            gain,
+                            speed,
+                            on.Base.NoisePenalty,
+                            on.Latitude?.WithGain(gain.ToStops(), on.HighlightLimit, on.ShadowLimit),
+                            gain.Value > cap.Value + Guard.Edge
+                        )
+                    );
                 }
             }
         }

@@ -25,8 +25,15 @@ public static class ShootSheet
         void Put(Setting setting, Requirement requirement, string reason)
         {
             Notch? own = row.Prepared.Sheet.LineOf(setting)?.Notch;
-            notches.Add(new Notch(
-                setting, requirement, own?.Tolerance ?? new Distance(0, SettingDefinition.Of(setting).Unit), own?.Importance ?? Importance.Must, $"{why}: {reason}"));
+            notches.Add(
+                new Notch(
+                    setting,
+                    requirement,
+                    own?.Tolerance ?? new Distance(0, SettingDefinition.Of(setting).Unit),
+                    own?.Importance ?? Importance.Must,
+                    $"{why}: {reason}"
+                )
+            );
         }
 
         if (row.Prepared.Of.Pins.Shutter is { } time)
@@ -40,9 +47,15 @@ public static class ShootSheet
         }
 
         Put(Setting.Gain, new Requirement.Gain(chosen.State.Gain), JudgementText.Of(row.Why));
-        string front = chosen.Front.IsEmpty ? "nothing in front." : $"and in front of the lens {string.Join(", ", chosen.Front.Select(f => f.Label))}.";
+        string front = chosen.Front.IsEmpty
+            ? "nothing in front."
+            : $"and in front of the lens {string.Join(", ", chosen.Front.Select(f => f.Label))}.";
         Put(Setting.NeutralDensity, new Requirement.FilterLoss(chosen.BuiltIn.Loss), $"{chosen.BuiltIn.Label}, {front}");
-        Put(Setting.Iris, new Requirement.Iris(chosen.Iris, false), row.RequirementMissed is { } missed ? JudgementText.Of(missed) : "as the plan balances it.");
+        Put(
+            Setting.Iris,
+            new Requirement.Iris(chosen.Iris, false),
+            row.RequirementMissed is { } missed ? JudgementText.Of(missed) : "as the plan balances it."
+        );
         if (white is { Dial: { } dial })
         {
             Put(Setting.WhiteBalance, new Requirement.WhitePreset(dial), JudgementText.Of(white.Because));
@@ -59,10 +72,12 @@ public static class ShootSheet
     /// <param name="lineUp">The line-up.</param>
     /// <param name="row">The planned camera.</param>
     /// <param name="white">How it is balanced.</param>
-    public static Sheet Of(LineUp lineUp, CameraRow row, BalanceRow? white) => SheetCompiler.Compile(
-        lineUp.Standard.In(lineUp.Light.AsScene(lineUp.Place), Notches(lineUp, row, white)),
-        WithMarkedLens(row.Prepared.Of),
-        CameraPreparation.Circumstances(lineUp, row.Prepared.Of));
+    public static Sheet Of(LineUp lineUp, CameraRow row, BalanceRow? white) =>
+        SheetCompiler.Compile(
+            lineUp.Standard.In(lineUp.Light.AsScene(lineUp.Place), Notches(lineUp, row, white)),
+            WithMarkedLens(row.Prepared.Of),
+            CameraPreparation.Circumstances(lineUp, row.Prepared.Of)
+        );
 
     /// <summary>The model with the lens that is on it, its f-stops as they are engraved.</summary>
     public static CameraModel WithMarkedLens(LineUpCamera camera) =>

@@ -42,7 +42,12 @@ public readonly record struct Spread(double Standard)
 
     private static double One(FilterKnowledge filter)
     {
-        double loss = filter switch { FilterKnowledge.Clear => 0, FilterKnowledge.Measured => MeasuredFilter, _ => Usual };
+        double loss = filter switch
+        {
+            FilterKnowledge.Clear => 0,
+            FilterKnowledge.Measured => MeasuredFilter,
+            _ => Usual,
+        };
         return (2 * Usual * Usual) + (loss * loss);
     }
 }

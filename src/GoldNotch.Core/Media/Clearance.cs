@@ -22,9 +22,13 @@ public static class Clearance
     public const int CopiesNeeded = 2;
 
     /// <summary>A clip is safe with two verified copies of the same size and sum on different volumes.</summary>
-    public static bool IsSafe(Clip clip) => clip.Copies
-        .Where(c => c.Verified && c.Bytes == clip.Bytes && c.Sha256.Equals(clip.Sha256, StringComparison.OrdinalIgnoreCase))
-        .Select(c => c.Volume).Distinct(StringComparer.Ordinal).Skip(CopiesNeeded - 1).Any();
+    public static bool IsSafe(Clip clip) =>
+        clip
+            .Copies.Where(c => c.Verified && c.Bytes == clip.Bytes && c.Sha256.Equals(clip.Sha256, StringComparison.OrdinalIgnoreCase))
+            .Select(c => c.Volume)
+            .Distinct(StringComparer.Ordinal)
+            .Skip(CopiesNeeded - 1)
+            .Any();
 
     /// <summary>A card is clear when its clip list was read and every clip on it is safe.</summary>
     /// <param name="clips">The clips that the card's list names; a list nobody read is no list: pass null.</param>

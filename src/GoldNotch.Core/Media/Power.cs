@@ -14,7 +14,10 @@ public static class Power
     /// <param name="health">Share of the printed energy that is left, more than 0 to 1.</param>
     /// <exception cref="QuantityException">Not positive or out of range.</exception>
     public static double RunningMinutes(double wattHours, double watts, double health = 1) =>
-        Guard.Positive(wattHours, "battery") * 60 * Guard.InRange(Guard.Positive(health, "battery's health"), 0, 1, "battery's health") / Guard.Positive(watts, "consumption");
+        Guard.Positive(wattHours, "battery")
+        * 60
+        * Guard.InRange(Guard.Positive(health, "battery's health"), 0, 1, "battery's health")
+        / Guard.Positive(watts, "consumption");
 
     /// <summary>Batteries for a plan: ceil(planned·(1 + margin)/runtime).</summary>
     /// <exception cref="QuantityException">Not positive or out of range.</exception>
@@ -29,13 +32,19 @@ public static class Power
     /// <param name="haveVolts">Voltage of the supply.</param>
     /// <exception cref="QuantityException">The voltages differ, or a number is not positive or out of range.</exception>
     public static (double LoadVa, double LimitVa, bool Fits) Supply(
-        IEnumerable<double> watts, double powerFactor, double supplyVa, double needVolts, double haveVolts)
+        IEnumerable<double> watts,
+        double powerFactor,
+        double supplyVa,
+        double needVolts,
+        double haveVolts
+    )
     {
         if (Math.Abs(Guard.Positive(needVolts, "voltage needed") - Guard.Positive(haveVolts, "voltage of the supply")) > Guard.Edge)
         {
             throw new QuantityException(
                 QuantityFault.WrongVoltage,
-                $"The camera needs {Notation.Number(needVolts)} V and this supply gives {Notation.Number(haveVolts)} V: never connect them. Find a supply of {Notation.Number(needVolts)} V.");
+                $"The camera needs {Notation.Number(needVolts)} V and this supply gives {Notation.Number(haveVolts)} V: never connect them. Find a supply of {Notation.Number(needVolts)} V."
+            );
         }
 
         double factor = Guard.InRange(Guard.Positive(powerFactor, "power factor"), 0, 1, "power factor");

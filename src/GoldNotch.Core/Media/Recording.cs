@@ -20,11 +20,18 @@ public static class Recording
     /// <param name="audioDepthBits">Bits of a sound sample.</param>
     /// <param name="reserve">Share kept back, 0 to 0.9.</param>
     /// <exception cref="QuantityException">Not positive or out of range.</exception>
-    public static double Seconds(double capacityGb, BitRate picture, int audioChannels = 0, int audioDepthBits = 0, double reserve = DefaultReserve)
+    public static double Seconds(
+        double capacityGb,
+        BitRate picture,
+        int audioChannels = 0,
+        int audioDepthBits = 0,
+        double reserve = DefaultReserve
+    )
     {
         Guard.Positive(capacityGb, "capacity");
         Guard.InRange(reserve, 0, 0.9, "reserve");
-        double sound = Guard.InRange(audioChannels, 0, 64, "number of channels") * AudioRate * Guard.InRange(audioDepthBits, 0, 64, "sound depth");
+        double sound =
+            Guard.InRange(audioChannels, 0, 64, "number of channels") * AudioRate * Guard.InRange(audioDepthBits, 0, 64, "sound depth");
         return capacityGb * 1e9 * 8 * (1 - reserve) / ((picture.Megabits * 1e6) + sound);
     }
 
@@ -46,7 +53,13 @@ public static class Recording
     /// <param name="ratio">Compression, 1 and up.</param>
     /// <exception cref="QuantityException">Out of range.</exception>
     public static BitRate Raw(FrameSize size, double bits, FrameRate rate, double ratio = 1) =>
-        new(size.Pixels * Guard.InRange(bits, 1, 32, "bit depth") * rate.FramesPerSecond / Guard.InRange(ratio, 1, 1000, "compression") / 1e6);
+        new(
+            size.Pixels
+                * Guard.InRange(bits, 1, 32, "bit depth")
+                * rate.FramesPerSecond
+                / Guard.InRange(ratio, 1, 1000, "compression")
+                / 1e6
+        );
 
     /// <summary>Seconds a memory buffer holds: bytes·8/(width·height·bits·rate); once full it overwrites.</summary>
     /// <param name="bytes">Size of the memory, bytes, more than zero.</param>
@@ -60,7 +73,9 @@ public static class Recording
     /// <summary>Seconds to copy: bytes over the slowest of reader, disk and link.</summary>
     /// <exception cref="QuantityException">Not positive.</exception>
     public static double CopySeconds(double bytes, double readerBytesPerSecond, double diskBytesPerSecond, double linkBytesPerSecond) =>
-        Guard.Positive(bytes, "amount") / Math.Min(
+        Guard.Positive(bytes, "amount")
+        / Math.Min(
             Guard.Positive(readerBytesPerSecond, "reader's speed"),
-            Math.Min(Guard.Positive(diskBytesPerSecond, "disk's speed"), Guard.Positive(linkBytesPerSecond, "link's speed")));
+            Math.Min(Guard.Positive(diskBytesPerSecond, "disk's speed"), Guard.Positive(linkBytesPerSecond, "link's speed"))
+        );
 }

@@ -31,7 +31,8 @@ public static class Timecode
         long seconds = number / nominal;
         return string.Create(
             CultureInfo.InvariantCulture,
-            $"{seconds / 3600:00}:{seconds / 60 % 60:00}:{seconds % 60:00}{(dropFrame ? ';' : ':')}{number % nominal:00}");
+            $"{seconds / 3600:00}:{seconds / 60 % 60:00}:{seconds % 60:00}{(dropFrame ? ';' : ':')}{number % nominal:00}"
+        );
     }
 
     /// <summary>The frame of a label, counted from 0.</summary>
@@ -43,7 +44,11 @@ public static class Timecode
         int[] n = new int[4];
         for (int i = 0; i < 4; i++)
         {
-            if (parts.Length != 4 || parts[i].Length != 2 || !int.TryParse(parts[i], NumberStyles.None, CultureInfo.InvariantCulture, out n[i]))
+            if (
+                parts.Length != 4
+                || parts[i].Length != 2
+                || !int.TryParse(parts[i], NumberStyles.None, CultureInfo.InvariantCulture, out n[i])
+            )
             {
                 throw Guard.Unreadable(label ?? "", "a timecode", dropFrame ? "01:00:00;00" : "01:00:00:00");
             }
@@ -55,7 +60,10 @@ public static class Timecode
         Guard.InRange(n[3], 0, nominal - 1, "frame");
         if (drop > 0 && n[2] == 0 && n[3] < drop && n[1] % 10 != 0)
         {
-            throw new QuantityException(QuantityFault.OutOfRange, $"Drop-frame leaves out the label {label}: after the minute it begins at frame {drop:00}.");
+            throw new QuantityException(
+                QuantityFault.OutOfRange,
+                $"Drop-frame leaves out the label {label}: after the minute it begins at frame {drop:00}."
+            );
         }
 
         long minutes = (n[0] * 60L) + n[1];
@@ -84,7 +92,9 @@ public static class Timecode
         return !dropFrame ? (Math.Max(1, nominal), 0)
             : DropFrameExists(rate) ? (nominal, nominal / 15)
             : throw new QuantityException(
-                QuantityFault.NoDropFrame, $"Drop-frame exists only at 29.97 and 59.94; at {rate.Label()} count non-drop.");
+                QuantityFault.NoDropFrame,
+                $"Drop-frame exists only at 29.97 and 59.94; at {rate.Label()} count non-drop."
+            );
     }
 
     private static long FramesADay(int nominal, int drop) => (nominal * 86_400L) - (drop * 24L * 54);

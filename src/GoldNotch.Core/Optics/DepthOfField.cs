@@ -25,7 +25,10 @@ public sealed record DepthOfField(Metres Hyperfocal, Metres Near, Metres? Far)
         double h = (f * f / (iris.Value * circle.Value)) + f;
         double near = s * (h - f) / (h + s - (2 * f));
         return new DepthOfField(
-            new Metres(h / 1000), new Metres(near / 1000), s >= h - Guard.Edge ? null : new Metres(s * (h - f) / (h - s) / 1000));
+            new Metres(h / 1000),
+            new Metres(near / 1000),
+            s >= h - Guard.Edge ? null : new Metres(s * (h - f) / (h - s) / 1000)
+        );
     }
 
     /// <summary>The N that gives a wanted depth: with x = s − f and h = x·(s + √(s² + d²))/d, N = f²/(c·h); for an infinite depth h = x.</summary>
@@ -38,12 +41,11 @@ public sealed record DepthOfField(Metres Hyperfocal, Metres Near, Metres? Far)
     {
         double s = FieldOfView.Beyond(focal, distance);
         double x = s - focal.Value;
-        double h = wanted is { } depth
-            ? x * (s + Math.Sqrt((s * s) + (depth.Value * depth.Value * 1e6))) / (depth.Value * 1000)
-            : x;
+        double h = wanted is { } depth ? x * (s + Math.Sqrt((s * s) + (depth.Value * depth.Value * 1e6))) / (depth.Value * 1000) : x;
         return new FNumber(focal.Value * focal.Value / (circle.Value * h));
     }
 
     /// <summary>Whether a place in the scene is sharp, ends included.</summary>
-    public bool Holds(Metres place) => place.Value >= Near.Value - Guard.Edge && (Far is not { } far || place.Value <= far.Value + Guard.Edge);
+    public bool Holds(Metres place) =>
+        place.Value >= Near.Value - Guard.Edge && (Far is not { } far || place.Value <= far.Value + Guard.Edge);
 }

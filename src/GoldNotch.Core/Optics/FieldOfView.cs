@@ -10,7 +10,8 @@ public static class FieldOfView
     public const double CirclesAcross = 1500;
 
     /// <summary>Horizontal angle: 2·atan(w/(2f)), degrees.</summary>
-    public static double AngleDegrees(Millimetres width, Millimetres focal) => 2 * Math.Atan(width.Value / (2 * focal.Value)) * 180 / Math.PI;
+    public static double AngleDegrees(Millimetres width, Millimetres focal) =>
+        2 * Math.Atan(width.Value / (2 * focal.Value)) * 180 / Math.PI;
 
     /// <summary>Framed width at a distance: w·(s − f)/f.</summary>
     /// <exception cref="QuantityException">The distance is inside the lens.</exception>
@@ -37,13 +38,18 @@ public static class FieldOfView
         return under >= 0
             ? new Metres((d + Math.Sqrt(under)) / 2000)
             : throw new QuantityException(
-                QuantityFault.OutOfRange, $"{tape.Label()} is nearer than four times the focal length of {Notation.Number(focal.Value, 1)} mm: no lens focuses there.");
+                QuantityFault.OutOfRange,
+                $"{tape.Label()} is nearer than four times the focal length of {Notation.Number(focal.Value, 1)} mm: no lens focuses there."
+            );
     }
 
     /// <summary>A distance in millimetres that is beyond the lens.</summary>
     /// <exception cref="QuantityException">It is not.</exception>
-    internal static double Beyond(Millimetres focal, Metres distance) => distance.Value * 1000 > focal.Value
-        ? distance.Value * 1000
-        : throw new QuantityException(
-            QuantityFault.OutOfRange, $"{distance.Label()} is inside a lens of {Notation.Number(focal.Value, 1)} mm. Measure from the lens to the subject.");
+    internal static double Beyond(Millimetres focal, Metres distance) =>
+        distance.Value * 1000 > focal.Value
+            ? distance.Value * 1000
+            : throw new QuantityException(
+                QuantityFault.OutOfRange,
+                $"{distance.Label()} is inside a lens of {Notation.Number(focal.Value, 1)} mm. Measure from the lens to the subject."
+            );
 }

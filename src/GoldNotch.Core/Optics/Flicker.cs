@@ -50,7 +50,8 @@ public sealed record Flicker(double RipplePercent, double BeatHz, FlickerVerdict
         double percent = 100 * modulation * Math.Abs(Math.Sin(x) / x);
         double pictures = rate.PicturesPerSecond;
         double beat = Math.Abs(ripples - (Math.Round(ripples / pictures) * pictures));
-        FlickerVerdict verdict = percent < SteadyBelowPercent - Guard.Edge ? FlickerVerdict.Steady
+        FlickerVerdict verdict =
+            percent < SteadyBelowPercent - Guard.Edge ? FlickerVerdict.Steady
             : beat < StandingBelowHz - Guard.Edge ? FlickerVerdict.Standing
             : FlickerVerdict.Pulsing;
         return new Flicker(percent, beat, verdict);
@@ -58,7 +59,13 @@ public sealed record Flicker(double RipplePercent, double BeatHz, FlickerVerdict
 
     /// <summary>Of the speeds within ⅔ stop, the one with the least ripple (within 1e-6 is equal: then the nearest, then the shorter).</summary>
     /// <returns>Null when no speed is within ⅔ stop.</returns>
-    public static ExposureTime? Offer(double mainsHz, ExposureTime wanted, IEnumerable<ExposureTime> speeds, ScanRate rate, double modulation)
+    public static ExposureTime? Offer(
+        double mainsHz,
+        ExposureTime wanted,
+        IEnumerable<ExposureTime> speeds,
+        ScanRate rate,
+        double modulation
+    )
     {
         (double Ripple, double Distance, ExposureTime Time)? best = null;
         foreach (ExposureTime speed in speeds)

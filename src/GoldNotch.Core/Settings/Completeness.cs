@@ -11,12 +11,14 @@ public sealed record Completeness(string Chapter, int Known, ImmutableArray<Sett
 {
     /// <summary>Chapter by chapter, in the order of the work; acts need nothing of a card.</summary>
     public static ImmutableArray<Completeness> Of(CameraModel model) =>
-    [
-        .. SettingDefinition.All.Where(n => n.Kind != SettingKind.Task)
-            .GroupBy(n => n.Chapter)
-            .Select(g => new Completeness(
-                g.Key,
-                g.Count(n => model.Knows(n.Setting)),
-                [.. g.Where(n => !model.Knows(n.Setting)).Select(n => n.Setting)])),
-    ];
+        [
+            .. SettingDefinition
+                .All.Where(n => n.Kind != SettingKind.Task)
+                .GroupBy(n => n.Chapter)
+                .Select(g => new Completeness(
+                    g.Key,
+                    g.Count(n => model.Knows(n.Setting)),
+                    [.. g.Where(n => !model.Knows(n.Setting)).Select(n => n.Setting)]
+                )),
+        ];
 }

@@ -47,7 +47,10 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool HasAutomatic)
     {
         foreach (Detent detent in Detents)
         {
-            if (detent.Value == value || (value is SettingValue.WhiteMemory m && detent.Value is SettingValue.WhiteMemory d && d.Name == m.Name))
+            if (
+                detent.Value == value
+                || (value is SettingValue.WhiteMemory m && detent.Value is SettingValue.WhiteMemory d && d.Name == m.Name)
+            )
             {
                 return detent.At;
             }
@@ -74,9 +77,11 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool HasAutomatic)
     internal SettingValue OnDetent(SettingValue value, SettingDefinition of, CameraModel model) =>
         Detents.Any(d => d.Value == value) ? value : throw NoSuchPlace(value.Label, of, model);
 
-    internal QuantityException NoSuchPlace(string typed, SettingDefinition of, CameraModel model) => new(
-        QuantityFault.NoChoice,
-        $"{of.Name} on {model.Name} has no “{Notation.Excerpt(typed)}”. It has {Places()}. Look again, or press N if it is not fitted.");
+    internal QuantityException NoSuchPlace(string typed, SettingDefinition of, CameraModel model) =>
+        new(
+            QuantityFault.NoChoice,
+            $"{of.Name} on {model.Name} has no “{Notation.Excerpt(typed)}”. It has {Places()}. Look again, or press N if it is not fitted."
+        );
 
     /// <summary>The detents as a list for a person; a long one is given by its ends.</summary>
     internal string Places() =>

@@ -5,20 +5,36 @@ using GoldNotch.Core.Units;
 namespace GoldNotch.Core.Settings;
 
 /// <summary>A setting with a computation of its own.</summary>
-internal abstract class ComputedSetting(Setting setting, string key, string name, int step, NaturalUnit unit, string example, params string[] requirements)
-    : SettingDefinition(setting, key, name, step, SettingKind.Computed, unit, example)
+internal abstract class ComputedSetting(
+    Setting setting,
+    string key,
+    string name,
+    int step,
+    NaturalUnit unit,
+    string example,
+    params string[] requirements
+) : SettingDefinition(setting, key, name, step, SettingKind.Computed, unit, example)
 {
     public override ImmutableArray<string> Requirements { get; } = [.. requirements];
 
     /// <inheritdoc/>
-    internal override SettingValue Read(string typed, Dial dial, ControlSource control) => throw dial.NoSuchPlace(typed, this, control.Model);
+    internal override SettingValue Read(string typed, Dial dial, ControlSource control) =>
+        throw dial.NoSuchPlace(typed, this, control.Model);
 }
 
 /// <summary>A setting that is one of the named positions of its control.</summary>
 internal abstract class ChoiceSetting : SettingDefinition
 {
     protected ChoiceSetting(
-        Setting setting, string key, string name, int step, string example, string[]? words = null, string whenAbsent = "", bool ordered = false)
+        Setting setting,
+        string key,
+        string name,
+        int step,
+        string example,
+        string[]? words = null,
+        string whenAbsent = "",
+        bool ordered = false
+    )
         : base(setting, key, name, step, SettingKind.Choice, NaturalUnit.None, example)
     {
         Words = [.. words ?? []];
@@ -37,13 +53,30 @@ internal abstract class ChoiceSetting : SettingDefinition
         dial.Detents.IsEmpty ? new SettingValue.Choice(typed) : throw dial.NoSuchPlace(typed, this, control.Model);
 
     protected IEnumerable<Detent> Positions(CameraModel model, Func<ChoicePosition, bool> there) =>
-        (model.Choices.GetValueOrDefault(Setting)?.Positions ?? []).Where(there).Select((p, i) => new Detent(
-            new SettingValue.Choice(p.Word, p.Shown), p.Label, p.Label.Equals(p.Word, StringComparison.OrdinalIgnoreCase) ? "" : p.Word, i, true));
+        (model.Choices.GetValueOrDefault(Setting)?.Positions ?? [])
+            .Where(there)
+            .Select(
+                (p, i) =>
+                    new Detent(
+                        new SettingValue.Choice(p.Word, p.Shown),
+                        p.Label,
+                        p.Label.Equals(p.Word, StringComparison.OrdinalIgnoreCase) ? "" : p.Word,
+                        i,
+                        true
+                    )
+            );
 }
 
 /// <summary>A setting that is a number on a control or a display.</summary>
-internal abstract class LevelSetting(Setting setting, string key, string name, int step, NaturalUnit unit, string example, params string[] requirements)
-    : SettingDefinition(setting, key, name, step, SettingKind.Level, unit, example)
+internal abstract class LevelSetting(
+    Setting setting,
+    string key,
+    string name,
+    int step,
+    NaturalUnit unit,
+    string example,
+    params string[] requirements
+) : SettingDefinition(setting, key, name, step, SettingKind.Level, unit, example)
 {
     // A mark is typed as it is printed, to one decimal.
     private const double SameMark = 0.05;
@@ -97,12 +130,13 @@ internal abstract class TaskSetting : SettingDefinition
     internal override IEnumerable<Detent> Detents(ControlSource control) =>
         [Detent.Named(new SettingValue.Task(true), "done", 0), Detent.Named(new SettingValue.Task(false), "not done", 1)];
 
-    internal override SettingValue Read(string typed, Dial dial, ControlSource control) => typed.ToLowerInvariant() switch
-    {
-        "yes" => new SettingValue.Task(true),
-        "no" => new SettingValue.Task(false),
-        _ => throw dial.NoSuchPlace(typed, this, control.Model),
-    };
+    internal override SettingValue Read(string typed, Dial dial, ControlSource control) =>
+        typed.ToLowerInvariant() switch
+        {
+            "yes" => new SettingValue.Task(true),
+            "no" => new SettingValue.Task(false),
+            _ => throw dial.NoSuchPlace(typed, this, control.Model),
+        };
 }
 
 /// <summary>A control that is either in a person's hand or on automatic.</summary>
@@ -130,8 +164,15 @@ internal abstract class ModeSetting(Setting setting, string key, string name, in
 }
 
 /// <summary>A level of which the shoot decides how much is enough.</summary>
-internal abstract class EnoughSetting(Setting setting, string key, string name, int step, NaturalUnit unit, string example, params string[] requirements)
-    : LevelSetting(setting, key, name, step, unit, example, requirements)
+internal abstract class EnoughSetting(
+    Setting setting,
+    string key,
+    string name,
+    int step,
+    NaturalUnit unit,
+    string example,
+    params string[] requirements
+) : LevelSetting(setting, key, name, step, unit, example, requirements)
 {
     public override bool CanBeEnough => true;
 

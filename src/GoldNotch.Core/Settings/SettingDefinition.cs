@@ -31,8 +31,24 @@ public abstract class SettingDefinition
 {
     private static readonly string[] Chapters =
     [
-        "Kit out", "Power", "Media", "Known state", "Record format", "Exposure", "Exposure", "Exposure", "Exposure", "White balance",
-        "Focus and lens", "Picture profile", "Viewing aids", "Audio", "Timecode", "Test", "Shoot", "Wrap",
+        "Kit out",
+        "Power",
+        "Media",
+        "Known state",
+        "Record format",
+        "Exposure",
+        "Exposure",
+        "Exposure",
+        "Exposure",
+        "White balance",
+        "Focus and lens",
+        "Picture profile",
+        "Viewing aids",
+        "Audio",
+        "Timecode",
+        "Test",
+        "Shoot",
+        "Wrap",
     ];
 
     /// <summary>Defines a setting.</summary>
@@ -43,7 +59,15 @@ public abstract class SettingDefinition
     /// <param name="kind">How it is worked out and read.</param>
     /// <param name="unit">The unit its tolerance is given in.</param>
     /// <param name="example">How a reading of it is typed.</param>
-    private protected SettingDefinition(Setting setting, string key, string name, int step, SettingKind kind, NaturalUnit unit, string example)
+    private protected SettingDefinition(
+        Setting setting,
+        string key,
+        string name,
+        int step,
+        SettingKind kind,
+        NaturalUnit unit,
+        string example
+    )
     {
         Setting = setting;
         Key = key;
@@ -57,9 +81,13 @@ public abstract class SettingDefinition
     /// <summary>All settings in the order of the work.</summary>
     public static ImmutableArray<SettingDefinition> All { get; } =
     [
-        .. typeof(SettingDefinition).Assembly.GetTypes()
+        .. typeof(SettingDefinition)
+            .Assembly.GetTypes()
             .Where(type => type.IsSubclassOf(typeof(SettingDefinition)) && !type.IsAbstract)
-            .Select(type => (SettingDefinition)type.GetConstructor(BindingFlags.Instance | BindingFlags.Public | BindingFlags.NonPublic, [])!.Invoke(null))
+            .Select(type =>
+                (SettingDefinition)
+                    type.GetConstructor(BindingFlags.Instance | BindingFlags.Public | BindingFlags.NonPublic, [])!.Invoke(null)
+            )
             .OrderBy(definition => definition.Setting),
     ];
 
@@ -115,18 +143,21 @@ public abstract class SettingDefinition
 
     /// <summary>The setting of a key.</summary>
     /// <exception cref="QuantityException">No setting has this key.</exception>
-    public static Setting Parse(string? key) => key is not null && ByKey.TryGetValue(key, out Setting setting)
-        ? setting
-        : throw new QuantityException(
-            QuantityFault.BadLabel,
-            $"There is no setting “{Notation.Excerpt(key ?? "")}”. The settings are {string.Join(", ", All.Select(n => n.Key))}.");
+    public static Setting Parse(string? key) =>
+        key is not null && ByKey.TryGetValue(key, out Setting setting)
+            ? setting
+            : throw new QuantityException(
+                QuantityFault.BadLabel,
+                $"There is no setting “{Notation.Excerpt(key ?? "")}”. The settings are {string.Join(", ", All.Select(n => n.Key))}."
+            );
 
     /// <summary>Whether the specification says anything about it: that it is there, or that it is not.</summary>
     public virtual bool IsStatedBy(CameraModel model) => true;
 
     /// <summary>Whether the control has an automatic that would change its value during a take.</summary>
     public virtual bool HasAutomatic(CameraModel model) =>
-        (model.Choices.GetValueOrDefault(Setting)?.HasAutomatic ?? false) || (model.Levels.GetValueOrDefault(Setting)?.HasAutomatic ?? false);
+        (model.Choices.GetValueOrDefault(Setting)?.HasAutomatic ?? false)
+        || (model.Levels.GetValueOrDefault(Setting)?.HasAutomatic ?? false);
 
     /// <summary>Whether it lets light through or amplifies it.</summary>
     public virtual bool Exposes => false;

@@ -28,7 +28,11 @@ public static class ShownValue
     {
         foreach (Detent detent in dial.Detents)
         {
-            if (Same(detent.Label, typed) || Same(detent.Value.Label, typed) || (detent.Value is SettingValue.Choice choice && Same(choice.Word, typed)))
+            if (
+                Same(detent.Label, typed)
+                || Same(detent.Value.Label, typed)
+                || (detent.Value is SettingValue.Choice choice && Same(choice.Word, typed))
+            )
             {
                 return detent.Value;
             }

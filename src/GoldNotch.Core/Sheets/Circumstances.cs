@@ -101,7 +101,9 @@ public sealed record Circumstances
             if (seen.Contains(condition.Opposite()))
             {
                 throw new QuantityException(
-                    QuantityFault.BadLabel, $"{ConditionWords.Of(condition)} and {ConditionWords.Of(condition.Opposite())} exclude each other. Keep one.");
+                    QuantityFault.BadLabel,
+                    $"{ConditionWords.Of(condition)} and {ConditionWords.Of(condition.Opposite())} exclude each other. Keep one."
+                );
             }
 
             seen.Add(condition);

@@ -37,29 +37,83 @@ public enum FootageUse
 /// <param name="Reasons">Why, the most important first.</param>
 /// <param name="Cautions">What to watch.</param>
 public sealed record FootageProposal(
-    FootageUse Use, FrameSize Size, ScanRate Rate, BitRate? AtLeast, ImmutableArray<Judgement> Reasons, ImmutableArray<Judgement> Cautions)
+    FootageUse Use,
+    FrameSize Size,
+    ScanRate Rate,
+    BitRate? AtLeast,
+    ImmutableArray<Judgement> Reasons,
+    ImmutableArray<Judgement> Cautions
+)
 {
     private const string RuleId = "FORMAT-BY-USE";
 
-    private static readonly Template TelevisionLook = new(RuleId, "television-look", "Interlaced is the television look, and most receivers of a live picture take it.");
-    private static readonly Template AskReceiver = new(RuleId, "ask-receiver", "Ask the receiver first: resolution, frame rate, scan and bit rate are theirs to decide.");
-    private static readonly Template InterlacedLimits = new(RuleId, "interlaced-limits", "Interlaced cannot be slowed down or made into clean still frames.");
-    private static readonly Template EveryScreen = new(RuleId, "every-screen", "Progressive plays on every screen, and 1080 is what people watch.");
+    private static readonly Template TelevisionLook = new(
+        RuleId,
+        "television-look",
+        "Interlaced is the television look, and most receivers of a live picture take it."
+    );
+    private static readonly Template AskReceiver = new(
+        RuleId,
+        "ask-receiver",
+        "Ask the receiver first: resolution, frame rate, scan and bit rate are theirs to decide."
+    );
+    private static readonly Template InterlacedLimits = new(
+        RuleId,
+        "interlaced-limits",
+        "Interlaced cannot be slowed down or made into clean still frames."
+    );
+    private static readonly Template EveryScreen = new(
+        RuleId,
+        "every-screen",
+        "Progressive plays on every screen, and 1080 is what people watch."
+    );
     private static readonly Template SmallFiles = new(RuleId, "small-files", "Small files upload quickly.");
     private static readonly Template Foliage = new(RuleId, "foliage", "Below 20 Mb/s foliage and water break up.");
-    private static readonly Template GradesForce = new(RuleId, "grades-force", "Some small grades of a camera are interlaced only: check the rate after choosing the grade.");
+    private static readonly Template GradesForce = new(
+        RuleId,
+        "grades-force",
+        "Some small grades of a camera are interlaced only: check the rate after choosing the grade."
+    );
     private static readonly Template FilmLook = new(RuleId, "film-look", "24 frames at 180° are the look of film.");
     private static readonly Template Gradable = new(RuleId, "gradable", "The highest bit rate keeps the curve gradable.");
-    private static readonly Template Stretches = new(RuleId, "stretches", "Recorded at a high rate and played at the usual one, time stretches by their ratio.");
-    private static readonly Template HighRateCosts = new(RuleId, "high-rate-costs", "High rates often crop the picture, lower its quality or shorten the clip.");
-    private static readonly Template StopPerDoubling = new(RuleId, "stop-per-doubling", "Each doubling of the rate costs one stop of light.");
-    private static readonly Template ResetHighRate = new(RuleId, "reset-high-rate", "Switch the high-rate mode off on return: it is the setting most often left on.");
+    private static readonly Template Stretches = new(
+        RuleId,
+        "stretches",
+        "Recorded at a high rate and played at the usual one, time stretches by their ratio."
+    );
+    private static readonly Template HighRateCosts = new(
+        RuleId,
+        "high-rate-costs",
+        "High rates often crop the picture, lower its quality or shorten the clip."
+    );
+    private static readonly Template StopPerDoubling = new(
+        RuleId,
+        "stop-per-doubling",
+        "Each doubling of the rate costs one stop of light."
+    );
+    private static readonly Template ResetHighRate = new(
+        RuleId,
+        "reset-high-rate",
+        "Switch the high-rate mode off on return: it is the setting most often left on."
+    );
     private static readonly Template WholePictures = new(RuleId, "whole-pictures", "Progressive frames are whole pictures.");
     private static readonly Template LargestStill = new(RuleId, "largest-still", "The largest resolution gives the largest still.");
-    private static readonly Template Freeze = new(RuleId, "freeze", "Freeze movement with 1/100 or shorter where stills matter more than the look of motion.");
-    private static readonly Template PlainProgressive = new(RuleId, "plain-progressive", "Plain progressive cuts with everything else the department has.");
+    private static readonly Template Freeze = new(
+        RuleId,
+        "freeze",
+        "Freeze movement with 1/100 or shorter where stills matter more than the look of motion."
+    );
+    private static readonly Template PlainProgressive = new(
+        RuleId,
+        "plain-progressive",
+        "Plain progressive cuts with everything else the department has."
+    );
     private static readonly Template ByPolicy = new(RuleId, "by-policy", "The policy on frame rate is: {option}.");
-    private static readonly Template PanSlowly = new(RuleId, "pan-slowly", "Pan slowly: at {rate} an object takes at least {time} to cross the frame, or it judders.");
+    private static readonly Template PanSlowly = new(
+        RuleId,
+        "pan-slowly",
+        "Pan slowly: at {rate} an object takes at least {time} to cross the frame, or it judders."
+    );
     private static readonly Template NoSuchRate = new(RuleId, "no-such-rate", "does not record {rate}");
     private static readonly Template NoCard = new(RuleId, "no-card", "no card is issued with it");
     private static readonly Template CardTooSlow = new(RuleId, "card-too-slow", "the issued {card} is too slow");
@@ -74,23 +128,46 @@ public sealed record FootageProposal(
         FootageProposal by = use switch
         {
             FootageUse.Live => new(use, Sized("1080"), Rated("59.94i"), null, Said(TelevisionLook), Said(AskReceiver, InterlacedLimits)),
-            FootageUse.Web => new(use, Sized("1080"), Rated("29.97p"), new BitRate(20), Said(EveryScreen, SmallFiles), Said(Foliage, GradesForce)),
+            FootageUse.Web => new(
+                use,
+                Sized("1080"),
+                Rated("29.97p"),
+                new BitRate(20),
+                Said(EveryScreen, SmallFiles),
+                Said(Foliage, GradesForce)
+            ),
             FootageUse.Film => new(use, Sized("2160"), Rated("23.976p"), null, Said(FilmLook, Gradable), []),
-            FootageUse.SlowMotion => new(use, Sized("1080"), Rated("119.88p"), null, Said(Stretches), Said(HighRateCosts, StopPerDoubling, ResetHighRate)),
+            FootageUse.SlowMotion => new(
+                use,
+                Sized("1080"),
+                Rated("119.88p"),
+                null,
+                Said(Stretches),
+                Said(HighRateCosts, StopPerDoubling, ResetHighRate)
+            ),
             FootageUse.Stills => new(use, Sized("2160"), Rated("29.97p"), null, Said(WholePictures, LargestStill), Said(Freeze)),
             _ => new(use, Sized("1080"), Rated("29.97p"), null, Said(PlainProgressive), []),
         };
         PolicyOption rate = policies[PolicyMatter.FrameRate];
-        FootageProposal chosen = rate.Key == "use" || use == FootageUse.SlowMotion
-            ? by
-            : by with { Rate = Rated(rate.Key), Reasons = [ByPolicy.Of(Setting.RecordFormat, ("option", rate.Text)), .. by.Reasons.Skip(1)] };
+        FootageProposal chosen =
+            rate.Key == "use" || use == FootageUse.SlowMotion
+                ? by
+                : by with
+                {
+                    Rate = Rated(rate.Key),
+                    Reasons = [ByPolicy.Of(Setting.RecordFormat, ("option", rate.Text)), .. by.Reasons.Skip(1)],
+                };
         return chosen.Rate.Frames.FramesPerSecond < 26
             ? chosen with
             {
                 Cautions =
                 [
                     .. chosen.Cautions,
-                    PanSlowly.Of(Setting.RecordFormat, ("rate", chosen.Rate), ("time", FigureValue.In(Measure.Seconds, Math.Round(Shutter.PanSeconds(chosen.Rate.Frames))))),
+                    PanSlowly.Of(
+                        Setting.RecordFormat,
+                        ("rate", chosen.Rate),
+                        ("time", FigureValue.In(Measure.Seconds, Math.Round(Shutter.PanSeconds(chosen.Rate.Frames))))
+                    ),
                 ],
             }
             : chosen;
@@ -121,7 +198,8 @@ public sealed record FootageProposal(
             Setting.CardMinutes,
             ("minutes", FigureValue.In(Measure.Minutes, Math.Floor(Recording.Seconds(card.CapacityGb, rate) / 60))),
             ("rate", rate),
-            ("capacity", FigureValue.In(Measure.Gigabytes, card.CapacityGb)));
+            ("capacity", FigureValue.In(Measure.Gigabytes, card.CapacityGb))
+        );
     }
 
     private static ImmutableArray<Judgement> Said(params Template[] templates) => [.. templates.Select(t => t.Of(Setting.RecordFormat))];

@@ -65,97 +65,202 @@ public sealed record PolicyOption(string Key, string Text, string Reason);
 /// <param name="Name">As spoken.</param>
 /// <param name="Settings">Settings whose <c>by policy</c> it decides.</param>
 /// <param name="Options">The options, the default first.</param>
-public sealed record Policy(PolicyMatter Matter, string Key, string Name, ImmutableArray<Setting> Settings, ImmutableArray<PolicyOption> Options)
+public sealed record Policy(
+    PolicyMatter Matter,
+    string Key,
+    string Name,
+    ImmutableArray<Setting> Settings,
+    ImmutableArray<PolicyOption> Options
+)
 {
     /// <summary>Every matter (bench rules; where practitioners disagree each way is offered).</summary>
     public static ImmutableArray<Policy> All { get; } =
     [
-        new(PolicyMatter.BaseGain, "base-gain", "Base of gain", [Setting.Gain],
-        [
-            new("unity", "0 dB or the native ISO", "Full range at known noise."),
-            new("lowest", "the lowest the camera has", "Least noise; below 0 dB it costs highlight room."),
-            new("native", "native ISO whatever it is", "The sensor's own working point, even where it is high; the same as 0 dB, since cards count gain from it."),
-        ]),
-        new(PolicyMatter.GainAllowed, "gain-allowed", "When gain is allowed", [Setting.Gain],
-        [
-            new("last", "last of all, up to the cap on the model's card", "Light, filter, shutter and iris are free; noise stays in the picture."),
-            new("never", "never", "A dark picture is corrected with light."),
-            new("noise-limit", "as much as the noise limit allows, before the iris is wide open", "Depth of field is worth more than a little noise."),
-        ]),
-        new(PolicyMatter.TwoBases, "two-bases", "Two bases", [Setting.BaseIso],
-        [
-            new("low-first", "low until more than 8 dB would be needed, never above 14", "The low base is the cleaner; above 8 dB it no longer is."),
-            new("nearest", "always the base nearest to the rating", "Least gain either way."),
-        ]),
-        new(PolicyMatter.CommonSpeed, "common-speed", "Speed on unlike cameras", [],
-        [
-            new("native", "each at its native speed, ND for the rest", "Each camera keeps its full highlight room."),
-            new("common", "one speed for all, compensated", "One number for everybody; some cameras lose latitude."),
-        ]),
-        new(PolicyMatter.FrameRate, "frame-rate", "Frame rate", [Setting.RecordFormat],
-        [
-            new("use", "by the use of the footage", "The receiver decides what is right."),
-            new("59.94i", "59.94i, the look of television", "Smooth movement on television receivers."),
-            new("29.97p", "29.97p, plain", "Good on every screen, no combs."),
-            new("23.976p", "23.976p, the look of film", "Slow pans only."),
-            new("59.94p", "59.94p, for motion", "Sharp movement, and slow motion at half speed."),
-        ]),
-        new(PolicyMatter.Shutter, "shutter", "Shutter", [Setting.Shutter],
-        [
-            new("nearest", "nearest to double the rate", "Closest to the ordinary look of motion."),
-            new("at-least", "double the rate or faster", "Never more smear than meant."),
-        ]),
-        new(PolicyMatter.Iris, "iris", "Iris", [Setting.IrisControl],
-        [
-            new("manual", "by hand; automatic only where nobody attends and it is not cut with others", "An automatic iris moves during the take."),
-            new("automatic-moving", "automatic where it moves between lights", "Nobody can follow a walk from shade to sun by hand."),
-        ]),
-        new(PolicyMatter.Balance, "balance", "White balance", [Setting.WhiteBalance],
-        [
-            new("card", "on the card each time; a number where several cameras must agree", "The card is right for this light, whatever it is."),
-            new("preset", "a preset number", "The same number everywhere; corrected afterwards in one go."),
-            new("automatic", "automatic", "Right on average where light changes faster than people can."),
-        ]),
-        new(PolicyMatter.AudioLevel, "audio-level", "Audio level", [Setting.AudioLevelControl],
-        [
-            new("manual", "by hand", "The background stays where it is between words."),
-            new("automatic", "automatic", "No take is lost where nobody watches the meter."),
-        ]),
-        new(PolicyMatter.Focus, "focus", "Focus", [Setting.FocusMode],
-        [
-            new("manual", "by hand; tracking where nobody attends", "Automatic focus goes to whoever walks through."),
-            new("tracking", "tracking", "Keeps a moving face sharp where one person does everything."),
-        ]),
-        new(PolicyMatter.Depth, "depth", "Depth of field of several cameras", [],
-        [
-            new("line-up", "as the line-up says", "It depends on who moves."),
-            new("match", "the same on all", "The cut does not show."),
-            new("deeper", "the tight camera deeper", "People lean, and an unattended camera cannot follow."),
-            new("open", "the sensitive camera open, with ND", "A shallow background behind the speaker."),
-        ]),
-        new(PolicyMatter.Zebra, "zebra", "Zebra", [Setting.Zebra],
-        [
-            new("clipping", "100 % for clipping, off while recording", "It says what is lost, and nothing else."),
-            new("skin", "70 % for skin", "A face can be set by eye."),
-            new("off", "off after use", "Stripes hide the picture."),
-        ]),
-        new(PolicyMatter.Compression, "compression", "Compression", [Setting.BitRate],
-        [
-            new("use", "by the use, with the minutes shown", "Small for the web, large for grading."),
-            new("least", "the least that card and machine take", "Nothing is lost that might be wanted."),
-            new("enough", "good enough for the use", "More minutes on a card, faster copies."),
-        ]),
-        new(PolicyMatter.DateAndTime, "date-and-time", "Date and time", [Setting.Clock],
-        [
-            new("set", "set", "It puts clips in order afterwards."),
-            new("ignore", "ignored", "Clips are named by card; nobody trusts the clock."),
-        ]),
-        new(PolicyMatter.SpareChannel, "spare-channel", "Spare sound channel", [Setting.Channel2],
-        [
-            new("built-in", "the built-in microphone", "It works when the cable does not."),
-            new("lower", "the same microphone, 10 dB lower", "It saves a shout that clips the first."),
-            new("second", "a second microphone", "Two voices, or two places."),
-        ]),
+        new(
+            PolicyMatter.BaseGain,
+            "base-gain",
+            "Base of gain",
+            [Setting.Gain],
+            [
+                new("unity", "0 dB or the native ISO", "Full range at known noise."),
+                new("lowest", "the lowest the camera has", "Least noise; below 0 dB it costs highlight room."),
+                new(
+                    "native",
+                    "native ISO whatever it is",
+                    "The sensor's own working point, even where it is high; the same as 0 dB, since cards count gain from it."
+                ),
+            ]
+        ),
+        new(
+            PolicyMatter.GainAllowed,
+            "gain-allowed",
+            "When gain is allowed",
+            [Setting.Gain],
+            [
+                new(
+                    "last",
+                    "last of all, up to the cap on the model's card",
+                    "Light, filter, shutter and iris are free; noise stays in the picture."
+                ),
+                new("never", "never", "A dark picture is corrected with light."),
+                new(
+                    "noise-limit",
+                    "as much as the noise limit allows, before the iris is wide open",
+                    "Depth of field is worth more than a little noise."
+                ),
+            ]
+        ),
+        new(
+            PolicyMatter.TwoBases,
+            "two-bases",
+            "Two bases",
+            [Setting.BaseIso],
+            [
+                new(
+                    "low-first",
+                    "low until more than 8 dB would be needed, never above 14",
+                    "The low base is the cleaner; above 8 dB it no longer is."
+                ),
+                new("nearest", "always the base nearest to the rating", "Least gain either way."),
+            ]
+        ),
+        new(
+            PolicyMatter.CommonSpeed,
+            "common-speed",
+            "Speed on unlike cameras",
+            [],
+            [
+                new("native", "each at its native speed, ND for the rest", "Each camera keeps its full highlight room."),
+                new("common", "one speed for all, compensated", "One number for everybody; some cameras lose latitude."),
+            ]
+        ),
+        new(
+            PolicyMatter.FrameRate,
+            "frame-rate",
+            "Frame rate",
+            [Setting.RecordFormat],
+            [
+                new("use", "by the use of the footage", "The receiver decides what is right."),
+                new("59.94i", "59.94i, the look of television", "Smooth movement on television receivers."),
+                new("29.97p", "29.97p, plain", "Good on every screen, no combs."),
+                new("23.976p", "23.976p, the look of film", "Slow pans only."),
+                new("59.94p", "59.94p, for motion", "Sharp movement, and slow motion at half speed."),
+            ]
+        ),
+        new(
+            PolicyMatter.Shutter,
+            "shutter",
+            "Shutter",
+            [Setting.Shutter],
+            [
+                new("nearest", "nearest to double the rate", "Closest to the ordinary look of motion."),
+                new("at-least", "double the rate or faster", "Never more smear than meant."),
+            ]
+        ),
+        new(
+            PolicyMatter.Iris,
+            "iris",
+            "Iris",
+            [Setting.IrisControl],
+            [
+                new(
+                    "manual",
+                    "by hand; automatic only where nobody attends and it is not cut with others",
+                    "An automatic iris moves during the take."
+                ),
+                new("automatic-moving", "automatic where it moves between lights", "Nobody can follow a walk from shade to sun by hand."),
+            ]
+        ),
+        new(
+            PolicyMatter.Balance,
+            "balance",
+            "White balance",
+            [Setting.WhiteBalance],
+            [
+                new(
+                    "card",
+                    "on the card each time; a number where several cameras must agree",
+                    "The card is right for this light, whatever it is."
+                ),
+                new("preset", "a preset number", "The same number everywhere; corrected afterwards in one go."),
+                new("automatic", "automatic", "Right on average where light changes faster than people can."),
+            ]
+        ),
+        new(
+            PolicyMatter.AudioLevel,
+            "audio-level",
+            "Audio level",
+            [Setting.AudioLevelControl],
+            [
+                new("manual", "by hand", "The background stays where it is between words."),
+                new("automatic", "automatic", "No take is lost where nobody watches the meter."),
+            ]
+        ),
+        new(
+            PolicyMatter.Focus,
+            "focus",
+            "Focus",
+            [Setting.FocusMode],
+            [
+                new("manual", "by hand; tracking where nobody attends", "Automatic focus goes to whoever walks through."),
+                new("tracking", "tracking", "Keeps a moving face sharp where one person does everything."),
+            ]
+        ),
+        new(
+            PolicyMatter.Depth,
+            "depth",
+            "Depth of field of several cameras",
+            [],
+            [
+                new("line-up", "as the line-up says", "It depends on who moves."),
+                new("match", "the same on all", "The cut does not show."),
+                new("deeper", "the tight camera deeper", "People lean, and an unattended camera cannot follow."),
+                new("open", "the sensitive camera open, with ND", "A shallow background behind the speaker."),
+            ]
+        ),
+        new(
+            PolicyMatter.Zebra,
+            "zebra",
+            "Zebra",
+            [Setting.Zebra],
+            [
+                new("clipping", "100 % for clipping, off while recording", "It says what is lost, and nothing else."),
+                new("skin", "70 % for skin", "A face can be set by eye."),
+                new("off", "off after use", "Stripes hide the picture."),
+            ]
+        ),
+        new(
+            PolicyMatter.Compression,
+            "compression",
+            "Compression",
+            [Setting.BitRate],
+            [
+                new("use", "by the use, with the minutes shown", "Small for the web, large for grading."),
+                new("least", "the least that card and machine take", "Nothing is lost that might be wanted."),
+                new("enough", "good enough for the use", "More minutes on a card, faster copies."),
+            ]
+        ),
+        new(
+            PolicyMatter.DateAndTime,
+            "date-and-time",
+            "Date and time",
+            [Setting.Clock],
+            [
+                new("set", "set", "It puts clips in order afterwards."),
+                new("ignore", "ignored", "Clips are named by card; nobody trusts the clock."),
+            ]
+        ),
+        new(
+            PolicyMatter.SpareChannel,
+            "spare-channel",
+            "Spare sound channel",
+            [Setting.Channel2],
+            [
+                new("built-in", "the built-in microphone", "It works when the cable does not."),
+                new("lower", "the same microphone, 10 dB lower", "It saves a shout that clips the first."),
+                new("second", "a second microphone", "Two voices, or two places."),
+            ]
+        ),
     ];
 
     /// <summary>The default.</summary>
@@ -194,9 +299,15 @@ public sealed record Policies
     public Policies With(string? matter, string? option)
     {
         Policy policy = Policy.All.FirstOrDefault(p => p.Key == matter)
-            ?? throw new QuantityException(QuantityFault.BadLabel, $"There is no policy “{Notation.Excerpt(matter ?? "")}”. The policies are {string.Join(", ", Policy.All.Select(p => p.Key))}.");
+            ?? throw new QuantityException(
+                QuantityFault.BadLabel,
+                $"There is no policy “{Notation.Excerpt(matter ?? "")}”. The policies are {string.Join(", ", Policy.All.Select(p => p.Key))}."
+            );
         PolicyOption found = policy.Options.FirstOrDefault(s => s.Key == option)
-            ?? throw new QuantityException(QuantityFault.BadLabel, $"{policy.Name} has no option “{Notation.Excerpt(option ?? "")}”. It has {string.Join(", ", policy.Options.Select(s => s.Key))}.");
+            ?? throw new QuantityException(
+                QuantityFault.BadLabel,
+                $"{policy.Name} has no option “{Notation.Excerpt(option ?? "")}”. It has {string.Join(", ", policy.Options.Select(s => s.Key))}."
+            );
         return new Policies(found == policy.Default ? _chosen.Remove(policy.Matter) : _chosen.SetItem(policy.Matter, found));
     }
 

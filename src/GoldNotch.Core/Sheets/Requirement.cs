@@ -21,9 +21,7 @@ public enum Bound
 /// <summary>What a standard wants of a setting: a value or a rule, written in the field's own notation. A closed set.</summary>
 public abstract partial record Requirement
 {
-    private Requirement()
-    {
-    }
+    private Requirement() { }
 
     /// <summary>The text that <see cref="Parse"/> reads back.</summary>
     public abstract string Text { get; }
@@ -65,12 +63,13 @@ public abstract partial record Requirement
     public sealed record Angle(ShutterAngle Value, ShutterOption? Option) : Requirement
     {
         /// <inheritdoc/>
-        public override string Text => Option switch
-        {
-            ShutterOption.AtLeastDouble => Value.Label() + " or faster",
-            ShutterOption.Nearest => "nearest to " + Value.Label(),
-            _ => Value.Label(),
-        };
+        public override string Text =>
+            Option switch
+            {
+                ShutterOption.AtLeastDouble => Value.Label() + " or faster",
+                ShutterOption.Nearest => "nearest to " + Value.Label(),
+                _ => Value.Label(),
+            };
     }
 
     /// <summary>One fixed speed, whatever the rate.</summary>
@@ -147,20 +146,22 @@ public abstract partial record Requirement
     public sealed record Amount(double Value, Bound Bound, NaturalUnit Unit) : Requirement
     {
         /// <inheritdoc/>
-        public override string Text => Bound switch
-        {
-            Bound.AtLeast => "at least ",
-            Bound.AtMost => "at most ",
-            _ => "",
-        } + Level.Label(Value, Unit);
+        public override string Text =>
+            Bound switch
+            {
+                Bound.AtLeast => "at least ",
+                Bound.AtMost => "at most ",
+                _ => "",
+            } + Level.Label(Value, Unit);
 
         /// <summary>Whether a number is what is required.</summary>
-        public bool Allows(double number) => Bound switch
-        {
-            Bound.AtLeast => number >= Value - Guard.Edge,
-            Bound.AtMost => number <= Value + Guard.Edge,
-            _ => Math.Abs(number - Value) <= Guard.Edge,
-        };
+        public bool Allows(double number) =>
+            Bound switch
+            {
+                Bound.AtLeast => number >= Value - Guard.Edge,
+                Bound.AtMost => number <= Value + Guard.Edge,
+                _ => Math.Abs(number - Value) <= Guard.Edge,
+            };
     }
 
     /// <summary>As much as the plan and the format need: minutes on a card, running time, speed of the card; any file system the camera writes.</summary>

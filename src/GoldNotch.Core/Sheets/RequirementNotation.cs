@@ -25,7 +25,9 @@ public abstract partial record Requirement
         {
             SettingKind.Choice => PositionRequirement(tidy, name),
             SettingKind.Level => NumberRequirement(tidy, name),
-            SettingKind.Task => tidy == "done" ? new Done() : throw Guard.Unreadable(tidy, $"a requirement for {name.Name.ToLowerInvariant()}", "done"),
+            SettingKind.Task => tidy == "done"
+                ? new Done()
+                : throw Guard.Unreadable(tidy, $"a requirement for {name.Name.ToLowerInvariant()}", "done"),
             _ => ComputedRequirement(setting, tidy),
         };
     }
@@ -64,7 +66,11 @@ public abstract partial record Requirement
             Setting.WhiteBalance when tidy == "automatic" => new AutomaticMode(),
             Setting.WhiteBalance when After(tidy, "preset nearest to ") is { } kelvin => new WhitePreset(Kelvin.Parse(kelvin)),
             Setting.WhiteBalance when After(tidy, "card in memory ") is { Length: > 0 } memory => new WhiteCard(memory),
-            _ => throw Guard.Unreadable(tidy, $"a requirement for {SettingDefinition.Of(setting).Name.ToLowerInvariant()}", Example(setting)),
+            _ => throw Guard.Unreadable(
+                tidy,
+                $"a requirement for {SettingDefinition.Of(setting).Name.ToLowerInvariant()}",
+                Example(setting)
+            ),
         };
 
     private static Requirement ShutterRequirement(string tidy) =>

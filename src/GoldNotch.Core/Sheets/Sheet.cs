@@ -33,7 +33,15 @@ public enum Fit
 /// <param name="Place">Where the control is; null where the card does not say.</param>
 /// <param name="Control">The control it is about.</param>
 public sealed record SheetLine(
-    Notch Notch, Fit Fit, SettingValue? Target, Distance Size, Stops Light, Judgement Because, ControlPlace? Place, ControlSource Control)
+    Notch Notch,
+    Fit Fit,
+    SettingValue? Target,
+    Distance Size,
+    Stops Light,
+    Judgement Because,
+    ControlPlace? Place,
+    ControlSource Control
+)
 {
     /// <summary>The control with its real detents; drawn when it is asked for, since most lines of a grid are never looked at.</summary>
     public Dial Dial => Dial.Of(Setting, Control.Model, Target as SettingValue.Format ?? Control.Format, Control.BaseWord);
@@ -51,8 +59,10 @@ public sealed record SheetLine(
     public Setting Setting => Notch.Setting;
 
     /// <summary>The size as it is told, with its direction where a sign could be taken either way; empty when there is none.</summary>
-    public string SizeLabel => Size.Amount == 0 ? ""
-        : Setting == Setting.Iris ? $"{(Size.Amount > 0 ? "open" : "close")} {new Stops(Size.Amount).LabelWithUnit().TrimStart('+', Notation.Minus)}"
+    public string SizeLabel =>
+        Size.Amount == 0 ? ""
+        : Setting == Setting.Iris
+            ? $"{(Size.Amount > 0 ? "open" : "close")} {new Stops(Size.Amount).LabelWithUnit().TrimStart('+', Notation.Minus)}"
         : Size.Label();
 }
 
@@ -117,17 +127,19 @@ public sealed record Sheet(Standard Standard, CameraModel Model, ImmutableArray<
     public ExposureBalance? PredictedWith(Func<SheetLine, SettingValue?> valueOf)
     {
         SettingValue? At(Setting setting) => LineOf(setting) is { } line ? valueOf(line) : null;
-        return Model.Gain.IsoOn((At(Setting.BaseIso) as SettingValue.Choice)?.Word) is { } iso
+        return
+            Model.Gain.IsoOn((At(Setting.BaseIso) as SettingValue.Choice)?.Word) is { } iso
             && Standard.Light.Illuminance is { } lux
             && At(Setting.Shutter) is SettingValue.Speed shutter
             && At(Setting.Gain) is SettingValue.GainAt gain
             && At(Setting.Iris) is SettingValue.Iris iris
-                ? ExposureBalance.Of(
-                    MeteredLight.FromLux(lux),
-                    shutter.Time,
-                    Sensitivity.IsoAtGain(iso, gain.Gain),
-                    iris.Number,
-                    At(Setting.NeutralDensity) is SettingValue.Filter filter ? filter.Position.Loss : Stops.Zero)
-                : null;
+            ? ExposureBalance.Of(
+                MeteredLight.FromLux(lux),
+                shutter.Time,
+                Sensitivity.IsoAtGain(iso, gain.Gain),
+                iris.Number,
+                At(Setting.NeutralDensity) is SettingValue.Filter filter ? filter.Position.Loss : Stops.Zero
+            )
+            : null;
     }
 }

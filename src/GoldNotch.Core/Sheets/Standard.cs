@@ -44,13 +44,14 @@ public enum LampKind
 public sealed record SceneLight(string Description, Lux? Illuminance, Kelvin Temperature, double MainsHz, LampKind Lamp)
 {
     /// <summary>Ripple modulation of the lamp, 0 to 1.</summary>
-    public double Modulation => Lamp switch
-    {
-        LampKind.Daylight => 0,
-        LampKind.Tungsten => Flicker.TungstenModulation,
-        LampKind.UnknownLed => Flicker.UnknownLedModulation,
-        _ => Flicker.DefaultModulation,
-    };
+    public double Modulation =>
+        Lamp switch
+        {
+            LampKind.Daylight => 0,
+            LampKind.Tungsten => Flicker.TungstenModulation,
+            LampKind.UnknownLed => Flicker.UnknownLedModulation,
+            _ => Flicker.DefaultModulation,
+        };
 }
 
 /// <summary>One thing a standard asks for: the department's intention, before any model.</summary>
@@ -89,11 +90,16 @@ public sealed record Standard
         Notches = [.. notches.OrderBy(n => n.Setting).ThenBy(n => n.When.Length)];
         foreach (IGrouping<Setting, Notch> all in Notches.GroupBy(n => n.Setting))
         {
-            if (all.GroupBy(n => string.Join(", ", n.When.Order().Select(ConditionWords.Of))).FirstOrDefault(g => g.Skip(1).Any()) is { } twice)
+            if (
+                all.GroupBy(n => string.Join(", ", n.When.Order().Select(ConditionWords.Of))).FirstOrDefault(g => g.Skip(1).Any()) is
+                { } twice
+            )
             {
                 string under = twice.Key.Length == 0 ? "" : $" under the same conditions ({twice.Key})";
                 throw new QuantityException(
-                    QuantityFault.BadLabel, $"The standard “{name}” has two notches for {SettingDefinition.Of(all.Key).Key}{under}; keep one.");
+                    QuantityFault.BadLabel,
+                    $"The standard “{name}” has two notches for {SettingDefinition.Of(all.Key).Key}{under}; keep one."
+                );
             }
         }
     }

@@ -15,7 +15,11 @@ public sealed record StandardChange(Judgement Because)
     private static readonly Template Added = new(RuleId, "added", "{setting}: new, {required}, {importance}.");
     private static readonly Template AddedWhen = new(RuleId, "added-when", "{setting} ({when}): new, {required}, {importance}.");
     private static readonly Template Removed = new(RuleId, "removed", "{setting}: no longer required; it was {required}.");
-    private static readonly Template RemovedWhen = new(RuleId, "removed-when", "{setting} ({when}): no longer required; it was {required}.");
+    private static readonly Template RemovedWhen = new(
+        RuleId,
+        "removed-when",
+        "{setting} ({when}): no longer required; it was {required}."
+    );
     private static readonly Template Required = new(RuleId, "required", "{setting}: {before} → {after}.");
     private static readonly Template RequiredWhen = new(RuleId, "required-when", "{setting} ({when}): {before} → {after}.");
     private static readonly Template Tolerance = new(RuleId, "tolerance", "{setting}: tolerance {before} → {after}.");
@@ -36,7 +40,11 @@ public sealed record StandardChange(Judgement Because)
         OfWhole("Use of the footage", Words(before.Use.ToString()), Words(after.Use.ToString()));
         OfWhole("Planned time", Planned(before.PlannedMinutes), Planned(after.PlannedMinutes));
         OfWhole("Check interval", Interval(before.IntervalDays), Interval(after.IntervalDays));
-        OfWhole("Circumstances", FigureValue.Of(before.Circumstances.All.Select(ConditionWords.Of)), FigureValue.Of(after.Circumstances.All.Select(ConditionWords.Of)));
+        OfWhole(
+            "Circumstances",
+            FigureValue.Of(before.Circumstances.All.Select(ConditionWords.Of)),
+            FigureValue.Of(after.Circumstances.All.Select(ConditionWords.Of))
+        );
         OfWhole("Light", Lit(before.Light), Lit(after.Light));
         foreach (Policy policy in Policy.All)
         {
@@ -86,24 +94,48 @@ public sealed record StandardChange(Judgement Because)
         if (was is null || now is null)
         {
             yield return was is null
-                ? (always ? Added : AddedWhen).Of(setting, what, under, ("required", now!.Requirement.Text), ("importance", Words(now.Importance.ToString())))
+                ? (always ? Added : AddedWhen).Of(
+                    setting,
+                    what,
+                    under,
+                    ("required", now!.Requirement.Text),
+                    ("importance", Words(now.Importance.ToString()))
+                )
                 : (always ? Removed : RemovedWhen).Of(setting, what, under, ("required", was.Requirement.Text));
             yield break;
         }
 
         if (was.Requirement.Text != now.Requirement.Text)
         {
-            yield return (always ? Required : RequiredWhen).Of(setting, what, under, ("before", was.Requirement.Text), ("after", now.Requirement.Text));
+            yield return (always ? Required : RequiredWhen).Of(
+                setting,
+                what,
+                under,
+                ("before", was.Requirement.Text),
+                ("after", now.Requirement.Text)
+            );
         }
 
         if (was.Tolerance != now.Tolerance)
         {
-            yield return (always ? Tolerance : ToleranceWhen).Of(setting, what, under, ("before", ToleranceOf(was)), ("after", ToleranceOf(now)));
+            yield return (always ? Tolerance : ToleranceWhen).Of(
+                setting,
+                what,
+                under,
+                ("before", ToleranceOf(was)),
+                ("after", ToleranceOf(now))
+            );
         }
 
         if (was.Importance != now.Importance)
         {
-            yield return (always ? Required : RequiredWhen).Of(setting, what, under, ("before", Words(was.Importance.ToString())), ("after", Words(now.Importance.ToString())));
+            yield return (always ? Required : RequiredWhen).Of(
+                setting,
+                what,
+                under,
+                ("before", Words(was.Importance.ToString())),
+                ("after", Words(now.Importance.ToString()))
+            );
         }
 
         if (was.Reason != now.Reason)
@@ -112,24 +144,34 @@ public sealed record StandardChange(Judgement Because)
         }
     }
 
-    private static (Setting Setting, string When) Key(Notch notch) => (notch.Setting, string.Join(", ", notch.When.Select(ConditionWords.Of)));
+    private static (Setting Setting, string When) Key(Notch notch) =>
+        (notch.Setting, string.Join(", ", notch.When.Select(ConditionWords.Of)));
 
     private static string ToleranceOf(Notch notch) => notch.Tolerance.Amount == 0 ? "none" : notch.Tolerance.ToleranceLabel();
 
-    private static FigureValue Shown(SheetLine? line) => line is null ? "not required"
+    private static FigureValue Shown(SheetLine? line) =>
+        line is null ? "not required"
         : line.NothingToDo ? "nothing to set"
-        : line.Target is null ? line.Fit == Fit.CheckByEye ? "check by eye" : "not possible"
+        : line.Target is null
+            ? line.Fit == Fit.CheckByEye ? "check by eye"
+                : "not possible"
         : line.Target;
 
-    private static FigureValue.List Lit(SceneLight light) => new(
-    [
-        light.Description, light.Temperature, .. light.Illuminance is { } lux ? [lux] : Array.Empty<FigureValue>(),
-        FigureValue.In(Measure.Hertz, light.MainsHz), Words(light.Lamp.ToString()),
-    ]);
+    private static FigureValue.List Lit(SceneLight light) =>
+        new([
+            light.Description,
+            light.Temperature,
+            .. light.Illuminance is { } lux ? [lux] : Array.Empty<FigureValue>(),
+            FigureValue.In(Measure.Hertz, light.MainsHz),
+            Words(light.Lamp.ToString()),
+        ]);
 
     private static FigureValue Interval(int? days) => days is { } number ? FigureValue.In(Measure.Days, number) : "none";
 
     private static FigureValue Planned(double? planned) => planned is { } minutes ? FigureValue.In(Measure.Minutes, minutes) : "none";
 
-    private static string Words(string name) => string.Concat(name.Select((c, i) => i > 0 && char.IsUpper(c) ? " " + char.ToLowerInvariant(c) : char.ToLowerInvariant(c).ToString()));
+    private static string Words(string name) =>
+        string.Concat(
+            name.Select((c, i) => i > 0 && char.IsUpper(c) ? " " + char.ToLowerInvariant(c) : char.ToLowerInvariant(c).ToString())
+        );
 }

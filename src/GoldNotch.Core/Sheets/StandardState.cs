@@ -27,7 +27,8 @@ public static class StandardStates
 
     /// <summary>Reads a state by its word.</summary>
     /// <exception cref="QuantityException">No state has it.</exception>
-    public static StandardState Parse(string? word) => Words.IndexOf(word ?? "") is var at and >= 0
-        ? (StandardState)at
-        : throw new QuantityException(QuantityFault.BadLabel, $"The state is one of {string.Join(", ", Words)}.");
+    public static StandardState Parse(string? word) =>
+        Words.IndexOf(word ?? "") is var at and >= 0
+            ? (StandardState)at
+            : throw new QuantityException(QuantityFault.BadLabel, $"The state is one of {string.Join(", ", Words)}.");
 }

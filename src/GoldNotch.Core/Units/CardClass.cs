@@ -5,7 +5,17 @@ public readonly record struct CardClass
 {
     private static readonly (string Name, double Speed)[] Known =
     [
-        ("C2", 2), ("C4", 4), ("C6", 6), ("C10", 10), ("U1", 10), ("U3", 30), ("V6", 6), ("V10", 10), ("V30", 30), ("V60", 60), ("V90", 90),
+        ("C2", 2),
+        ("C4", 4),
+        ("C6", 6),
+        ("C10", 10),
+        ("U1", 10),
+        ("U3", 30),
+        ("V6", 6),
+        ("V10", 10),
+        ("V30", 30),
+        ("V60", 60),
+        ("V90", 90),
     ];
 
     private CardClass(string name, double speed) => (Name, MegabytesPerSecond) = (name, speed);

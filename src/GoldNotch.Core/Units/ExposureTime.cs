@@ -41,9 +41,11 @@ public readonly record struct ExposureTime
             string body = Notation.WithoutUnit(tidy, "sec", "s");
             bool named = body.Length < tidy.Length;
             int slash = body.IndexOf('/', StringComparison.Ordinal);
-            if (slash > 0
+            if (
+                slash > 0
                 && Notation.TryDecimal(body[..slash], out double top)
-                && Notation.TryDecimal(body[(slash + 1)..], out double bottom))
+                && Notation.TryDecimal(body[(slash + 1)..], out double bottom)
+            )
             {
                 return new ExposureTime(Guard.Positive(top, "shutter speed") / Guard.Positive(bottom, "shutter speed"));
             }
@@ -67,8 +69,7 @@ public readonly record struct ShutterAngle
     /// <summary>Makes an angle.</summary>
     /// <param name="degrees">Degrees, more than 0 to 360.</param>
     /// <exception cref="QuantityException">Not finite, not positive, or above 360.</exception>
-    public ShutterAngle(double degrees) =>
-        Degrees = Guard.InRange(Guard.Positive(degrees, "shutter angle"), 0, 360, "shutter angle");
+    public ShutterAngle(double degrees) => Degrees = Guard.InRange(Guard.Positive(degrees, "shutter angle"), 0, 360, "shutter angle");
 
     /// <summary>Half the frame time, the ordinary look of motion.</summary>
     public static ShutterAngle HalfFrame => new(180);

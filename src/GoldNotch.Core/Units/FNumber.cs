@@ -19,8 +19,46 @@ public readonly record struct FNumber
     // Third-stop marks from k = −3; index 3 is f/1. Every third one is a full mark.
     private static readonly string[] Marks =
     [
-        "0.7", "0.8", "0.9", "1", "1.1", "1.25", "1.4", "1.6", "1.8", "2", "2.2", "2.5", "2.8", "3.2", "3.5", "4", "4.5", "5",
-        "5.6", "6.3", "7.1", "8", "9", "10", "11", "13", "14", "16", "18", "20", "22", "25", "29", "32", "36", "40", "45", "51", "57", "64",
+        "0.7",
+        "0.8",
+        "0.9",
+        "1",
+        "1.1",
+        "1.25",
+        "1.4",
+        "1.6",
+        "1.8",
+        "2",
+        "2.2",
+        "2.5",
+        "2.8",
+        "3.2",
+        "3.5",
+        "4",
+        "4.5",
+        "5",
+        "5.6",
+        "6.3",
+        "7.1",
+        "8",
+        "9",
+        "10",
+        "11",
+        "13",
+        "14",
+        "16",
+        "18",
+        "20",
+        "22",
+        "25",
+        "29",
+        "32",
+        "36",
+        "40",
+        "45",
+        "51",
+        "57",
+        "64",
     ];
 
     /// <summary>Makes an iris from its exact ratio.</summary>
@@ -53,8 +91,7 @@ public readonly record struct FNumber
     /// <summary>The iris of third-stop mark <paramref name="k"/>: 2^(k/6).</summary>
     /// <param name="k">Thirds of a stop from f/1; −3 to 36.</param>
     /// <exception cref="QuantityException">Outside the marks.</exception>
-    public static FNumber AtMark(int k) =>
-        new(Math.Pow(2, Guard.InRange(k, FirstMark, FirstMark + Marks.Length - 1, "iris mark") / 6));
+    public static FNumber AtMark(int k) => new(Math.Pow(2, Guard.InRange(k, FirstMark, FirstMark + Marks.Length - 1, "iris mark") / 6));
 
     /// <summary>Light let through compared with <paramref name="reference"/>: −2·log2(N/N₀). Positive is more open.</summary>
     public Stops OpennessFrom(FNumber reference) => new(-2 * Math.Log2(Value / reference.Value));
@@ -76,9 +113,7 @@ public readonly record struct FNumber
         }
 
         int rest = index % 3;
-        return style == IrisStyle.Dial || rest == 0
-            ? prefix + Marks[index]
-            : prefix + Marks[index - rest] + Notation.Thirds(rest);
+        return style == IrisStyle.Dial || rest == 0 ? prefix + Marks[index] : prefix + Marks[index - rest] + Notation.Thirds(rest);
     }
 
     /// <summary>As engraved: a mark by its name, anything else by its own number, so a lens that opens to f/2.6 is not told as f/2⅔.</summary>

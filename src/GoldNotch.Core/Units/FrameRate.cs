@@ -8,7 +8,12 @@ public readonly record struct FrameRate
     // The rates that are spoken as decimals but are n·1000/1001 (SMPTE ST 12-1, ST 2036-1).
     private static readonly (string Name, int Nominal)[] Fractional =
     [
-        ("23.976", 24), ("23.98", 24), ("29.97", 30), ("47.95", 48), ("59.94", 60), ("119.88", 120),
+        ("23.976", 24),
+        ("23.98", 24),
+        ("29.97", 30),
+        ("47.95", 48),
+        ("59.94", 60),
+        ("119.88", 120),
     ];
 
     private const double Fastest = 100_000;
@@ -66,9 +71,11 @@ public readonly record struct FrameRate
             }
         }
 
-        if (tidy?.Split('/') is [var above, var below]
+        if (
+            tidy?.Split('/') is [var above, var below]
             && int.TryParse(above, NumberStyles.None, CultureInfo.InvariantCulture, out int numerator)
-            && int.TryParse(below, NumberStyles.None, CultureInfo.InvariantCulture, out int denominator))
+            && int.TryParse(below, NumberStyles.None, CultureInfo.InvariantCulture, out int denominator)
+        )
         {
             return new FrameRate(numerator, denominator);
         }
@@ -110,12 +117,13 @@ public readonly record struct ScanRate(FrameRate Frames, Scan Scan)
     public double PicturesPerSecond => Scan == Scan.Interlaced ? 2 * Frames.FramesPerSecond : Frames.FramesPerSecond;
 
     /// <summary><c>29.97p</c>, <c>59.94i</c>, <c>23.976psf</c>.</summary>
-    public string Label() => Scan switch
-    {
-        Scan.Interlaced => new FrameRate(Frames.Numerator * 2, Frames.Denominator).Label() + "i",
-        Scan.Segmented => Frames.Label() + "psf",
-        _ => Frames.Label() + "p",
-    };
+    public string Label() =>
+        Scan switch
+        {
+            Scan.Interlaced => new FrameRate(Frames.Numerator * 2, Frames.Denominator).Label() + "i",
+            Scan.Segmented => Frames.Label() + "psf",
+            _ => Frames.Label() + "p",
+        };
 
     /// <summary>Reads <c>29.97p</c>, <c>59.94i</c>, <c>23.98psf</c>; a bare rate is progressive.</summary>
     /// <exception cref="QuantityException">Cannot be read.</exception>

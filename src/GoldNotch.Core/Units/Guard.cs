@@ -9,23 +9,23 @@ internal static class Guard
     internal const double Edge = 1e-9;
 
     internal static double Finite(double value, string what) =>
-        double.IsFinite(value)
-            ? value
-            : throw new QuantityException(QuantityFault.NotFinite, $"The {what} is not a number.");
+        double.IsFinite(value) ? value : throw new QuantityException(QuantityFault.NotFinite, $"The {what} is not a number.");
 
     internal static double Positive(double value, string what) =>
         Finite(value, what) > 0
             ? value
             : throw new QuantityException(
                 QuantityFault.NotPositive,
-                string.Create(CultureInfo.InvariantCulture, $"The {what} must be more than zero, not {value}."));
+                string.Create(CultureInfo.InvariantCulture, $"The {what} must be more than zero, not {value}.")
+            );
 
     internal static double InRange(double value, double least, double most, string what) =>
         Finite(value, what) >= least - Edge && value <= most + Edge
             ? value
             : throw new QuantityException(
                 QuantityFault.OutOfRange,
-                string.Create(CultureInfo.InvariantCulture, $"The {what} must lie between {least} and {most}, not {value}."));
+                string.Create(CultureInfo.InvariantCulture, $"The {what} must lie between {least} and {most}, not {value}.")
+            );
 
     internal static QuantityException Unreadable(string text, string what, string example) =>
         new(QuantityFault.BadLabel, $"“{Notation.Excerpt(text)}” cannot be read as {what}. Write it like {example}.");

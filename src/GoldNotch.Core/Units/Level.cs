@@ -9,14 +9,15 @@ public static class Level
     /// <summary><c>70 %</c>, <c>95 min</c>, <c>−12 dBFS</c>, <c>30 MB/s</c>, <c>0 dB</c>, <c>+⅓ stop</c>.</summary>
     /// <param name="value">The number, finite.</param>
     /// <param name="unit">Its unit.</param>
-    public static string Label(double value, NaturalUnit unit) => unit switch
-    {
-        NaturalUnit.Decibels => new Decibels(value).Label(),
-        NaturalUnit.Stops => value == 0 ? "0" : new Stops(value).LabelWithUnit(),
-        NaturalUnit.Tint => Notation.Number(value, 1, withPlus: true),
-        NaturalUnit.Hours => "hour" + Notation.ThinSpace + Notation.Number(value),
-        _ => Notation.Number(value, 1) + Suffix(unit),
-    };
+    public static string Label(double value, NaturalUnit unit) =>
+        unit switch
+        {
+            NaturalUnit.Decibels => new Decibels(value).Label(),
+            NaturalUnit.Stops => value == 0 ? "0" : new Stops(value).LabelWithUnit(),
+            NaturalUnit.Tint => Notation.Number(value, 1, withPlus: true),
+            NaturalUnit.Hours => "hour" + Notation.ThinSpace + Notation.Number(value),
+            _ => Notation.Number(value, 1) + Suffix(unit),
+        };
 
     /// <summary>Reads a number with or without its unit; a card class (<c>V30</c>) stands for the speed it promises.</summary>
     /// <param name="text">What was typed.</param>
@@ -30,39 +31,48 @@ public static class Level
             NaturalUnit.Decibels => Decibels.Parse(tidy).Value,
             NaturalUnit.Stops => Stops.Parse(tidy).Value,
             NaturalUnit.MegabytesPerSecond when CardClass.TryParse(tidy, out CardClass promised) => promised.MegabytesPerSecond,
-            NaturalUnit.Hours when tidy.StartsWith("hour", StringComparison.OrdinalIgnoreCase) && Notation.TryDecimal(tidy[4..].Trim(), out double hour) => hour,
+            NaturalUnit.Hours
+                when tidy.StartsWith("hour", StringComparison.OrdinalIgnoreCase)
+                    && Notation.TryDecimal(tidy[4..].Trim(), out double hour) => hour,
             _ => Notation.TryDecimal(Notation.WithoutUnit(tidy, Words(unit)), out double number) ? number : throw Unreadable(text, unit),
         };
         return Guard.InRange(value, -Largest, Largest, "number");
     }
 
     /// <summary>The unit as it follows a number, thin space included.</summary>
-    internal static string Suffix(NaturalUnit unit) => Notation.ThinSpace + unit switch
-    {
-        NaturalUnit.Percent => "%",
-        NaturalUnit.Minutes => "min",
-        NaturalUnit.FullScale => "dBFS",
-        NaturalUnit.MegabytesPerSecond => "MB/s",
-        NaturalUnit.Tint => "steps",
-        NaturalUnit.Hours => "h",
-        NaturalUnit.Decibels => "dB",
-        NaturalUnit.Mired => "mired",
-        NaturalUnit.Megabits => "Mb/s",
-        NaturalUnit.Bits => "bit",
-        _ => "stops",
-    };
+    internal static string Suffix(NaturalUnit unit) =>
+        Notation.ThinSpace
+        + unit switch
+        {
+            NaturalUnit.Percent => "%",
+            NaturalUnit.Minutes => "min",
+            NaturalUnit.FullScale => "dBFS",
+            NaturalUnit.MegabytesPerSecond => "MB/s",
+            NaturalUnit.Tint => "steps",
+            NaturalUnit.Hours => "h",
+            NaturalUnit.Decibels => "dB",
+            NaturalUnit.Mired => "mired",
+            NaturalUnit.Megabits => "Mb/s",
+            NaturalUnit.Bits => "bit",
+            _ => "stops",
+        };
 
-    private static string[] Words(NaturalUnit unit) => unit switch
-    {
-        NaturalUnit.Percent => ["%", "per cent"],
-        NaturalUnit.Minutes => ["minutes", "min"],
-        NaturalUnit.FullScale => ["dBFS", "dB"],
-        NaturalUnit.MegabytesPerSecond => ["MB/s"],
-        NaturalUnit.Tint => ["steps", "step"],
-        NaturalUnit.Bits => ["bits", "bit"],
-        _ => ["h"],
-    };
+    private static string[] Words(NaturalUnit unit) =>
+        unit switch
+        {
+            NaturalUnit.Percent => ["%", "per cent"],
+            NaturalUnit.Minutes => ["minutes", "min"],
+            NaturalUnit.FullScale => ["dBFS", "dB"],
+            NaturalUnit.MegabytesPerSecond => ["MB/s"],
+            NaturalUnit.Tint => ["steps", "step"],
+            NaturalUnit.Bits => ["bits", "bit"],
+            _ => ["h"],
+        };
 
     private static QuantityException Unreadable(string? text, NaturalUnit unit) =>
-        Guard.Unreadable(text ?? "", "a number" + (unit == NaturalUnit.None ? "" : " in" + Suffix(unit).Replace(Notation.ThinSpace, " ", StringComparison.Ordinal)), Label(unit == NaturalUnit.FullScale ? -12 : 30, unit));
+        Guard.Unreadable(
+            text ?? "",
+            "a number" + (unit == NaturalUnit.None ? "" : " in" + Suffix(unit).Replace(Notation.ThinSpace, " ", StringComparison.Ordinal)),
+            Label(unit == NaturalUnit.FullScale ? -12 : 30, unit)
+        );
 }

@@ -49,16 +49,17 @@ public readonly record struct Distance(double Amount, NaturalUnit Unit)
     public bool Within(Distance tolerance) => Unit == tolerance.Unit && Math.Abs(Amount) <= Math.Abs(tolerance.Amount) + Guard.Edge;
 
     /// <summary><c>+15 dB</c>, <c>−⅔ stop</c>, <c>+134 mired</c>, <c>−20 Mb/s</c>; a small number of stops is told in hundredths rather than as 0.</summary>
-    public string Label() => Unit switch
-    {
-        NaturalUnit.Stops => new Stops(Amount).DifferenceLabel(),
-        NaturalUnit.Decibels => new Decibels(Amount).Label(),
-        NaturalUnit.Mired => new MiredShift(Amount).Label(),
-        NaturalUnit.Megabits => Notation.Number(Amount, 1, withPlus: true) + Notation.ThinSpace + "Mb/s",
-        NaturalUnit.FullScale => new Decibels(Amount).Label(),
-        NaturalUnit.None => "",
-        _ => Notation.Number(Amount, 1, withPlus: true) + Level.Suffix(Unit),
-    };
+    public string Label() =>
+        Unit switch
+        {
+            NaturalUnit.Stops => new Stops(Amount).DifferenceLabel(),
+            NaturalUnit.Decibels => new Decibels(Amount).Label(),
+            NaturalUnit.Mired => new MiredShift(Amount).Label(),
+            NaturalUnit.Megabits => Notation.Number(Amount, 1, withPlus: true) + Notation.ThinSpace + "Mb/s",
+            NaturalUnit.FullScale => new Decibels(Amount).Label(),
+            NaturalUnit.None => "",
+            _ => Notation.Number(Amount, 1, withPlus: true) + Level.Suffix(Unit),
+        };
 
     /// <summary>As a tolerance: no sign, and sixths of a stop kept, so that a tolerance of ⅙ is not told as ⅓.</summary>
     public string ToleranceLabel()
@@ -70,9 +71,20 @@ public readonly record struct Distance(double Amount, NaturalUnit Unit)
 
         double sixths = Math.Abs(Amount) * 6;
         (int whole, int rest) = Math.DivRem((int)Math.Round(sixths), 6);
-        string fraction = rest switch { 1 => "⅙", 2 => "⅓", 3 => "½", 4 => "⅔", 5 => "⅚", _ => "" };
+        string fraction = rest switch
+        {
+            1 => "⅙",
+            2 => "⅓",
+            3 => "½",
+            4 => "⅔",
+            5 => "⅚",
+            _ => "",
+        };
         bool even = Math.Abs(sixths - Math.Round(sixths)) < 1e-6;
-        string number = !even ? Notation.Number(Math.Abs(Amount), 2) : whole == 0 && rest > 0 ? fraction : whole + fraction;
+        string number =
+            !even ? Notation.Number(Math.Abs(Amount), 2)
+            : whole == 0 && rest > 0 ? fraction
+            : whole + fraction;
         return number + Notation.ThinSpace + (Math.Abs(Amount) <= 1 ? "stop" : "stops");
     }
 
@@ -92,11 +104,17 @@ public readonly record struct Distance(double Amount, NaturalUnit Unit)
         {
             NaturalUnit.Stops when tidy.Contains("stop", StringComparison.OrdinalIgnoreCase) => Stops.Parse(tidy).Value,
             NaturalUnit.Decibels when tidy.EndsWith("dB", StringComparison.OrdinalIgnoreCase) => Decibels.Parse(tidy).Value,
-            NaturalUnit.Mired when tidy.EndsWith("mired", StringComparison.OrdinalIgnoreCase)
-                && Notation.TryDecimal(tidy[..^5].TrimEnd(), out double mired) => mired,
+            NaturalUnit.Mired
+                when tidy.EndsWith("mired", StringComparison.OrdinalIgnoreCase)
+                    && Notation.TryDecimal(tidy[..^5].TrimEnd(), out double mired) => mired,
             NaturalUnit.Megabits when tidy.Contains("Mb", StringComparison.OrdinalIgnoreCase) => BitRate.Parse(tidy).Megabits,
             NaturalUnit.FullScale when tidy.EndsWith("dB", StringComparison.OrdinalIgnoreCase) => Decibels.Parse(tidy).Value,
-            NaturalUnit.Percent or NaturalUnit.Minutes or NaturalUnit.MegabytesPerSecond or NaturalUnit.Tint or NaturalUnit.Hours or NaturalUnit.Bits => Level.Parse(tidy, unit),
+            NaturalUnit.Percent
+            or NaturalUnit.Minutes
+            or NaturalUnit.MegabytesPerSecond
+            or NaturalUnit.Tint
+            or NaturalUnit.Hours
+            or NaturalUnit.Bits => Level.Parse(tidy, unit),
             _ => throw Guard.Unreadable(tidy, "a tolerance for this setting", ToleranceExample(unit)),
         };
         return new Distance(Guard.InRange(amount, 0, 1000, "tolerance"), unit);
@@ -106,15 +124,17 @@ public readonly record struct Distance(double Amount, NaturalUnit Unit)
     public override string ToString() => Label();
 
     /// <summary>How a tolerance of a unit is written.</summary>
-    public static string ToleranceExample(NaturalUnit unit) => unit switch
-    {
-        NaturalUnit.Stops => "⅓ stop",
-        NaturalUnit.Decibels => "3 dB",
-        NaturalUnit.Mired => "10 mired",
-        NaturalUnit.Megabits => "5 Mb/s",
-        NaturalUnit.FullScale => "3 dB",
-        NaturalUnit.Percent or NaturalUnit.Minutes or NaturalUnit.MegabytesPerSecond or NaturalUnit.Tint or NaturalUnit.Hours => "5" + Level.Suffix(unit),
-        NaturalUnit.Bits => "2" + Level.Suffix(unit),
-        _ => "none: this setting has no half way",
-    };
+    public static string ToleranceExample(NaturalUnit unit) =>
+        unit switch
+        {
+            NaturalUnit.Stops => "⅓ stop",
+            NaturalUnit.Decibels => "3 dB",
+            NaturalUnit.Mired => "10 mired",
+            NaturalUnit.Megabits => "5 Mb/s",
+            NaturalUnit.FullScale => "3 dB",
+            NaturalUnit.Percent or NaturalUnit.Minutes or NaturalUnit.MegabytesPerSecond or NaturalUnit.Tint or NaturalUnit.Hours => "5"
+                + Level.Suffix(unit),
+            NaturalUnit.Bits => "2" + Level.Suffix(unit),
+            _ => "none: this setting has no half way",
+        };
 }

@@ -18,7 +18,13 @@ public static class Notation
 
     private static readonly (string Text, double Value)[] Fractions =
     [
-        ("⅓", 1.0 / 3), ("⅔", 2.0 / 3), ("½", 0.5), ("¼", 0.25), ("¾", 0.75), ("⅙", 1.0 / 6), ("⅚", 5.0 / 6),
+        ("⅓", 1.0 / 3),
+        ("⅔", 2.0 / 3),
+        ("½", 0.5),
+        ("¼", 0.25),
+        ("¾", 0.75),
+        ("⅙", 1.0 / 6),
+        ("⅚", 5.0 / 6),
     ];
 
     /// <summary>A number with at most <paramref name="digits"/> decimals, a true minus, and a plus where asked.</summary>
@@ -31,10 +37,13 @@ public static class Notation
         double size = Math.Abs(rounded);
 
         // A dial has a hundred detents with whole numbers, and a custom format is ten times slower than a whole number.
-        string text = size < 1e15 && size == Math.Floor(size)
-            ? ((long)size).ToString(CultureInfo.InvariantCulture)
-            : size.ToString(Formats[digits], CultureInfo.InvariantCulture);
-        return rounded < 0 ? Minus + text : withPlus && rounded > 0 ? "+" + text : text;
+        string text =
+            size < 1e15 && size == Math.Floor(size)
+                ? ((long)size).ToString(CultureInfo.InvariantCulture)
+                : size.ToString(Formats[digits], CultureInfo.InvariantCulture);
+        return rounded < 0 ? Minus + text
+            : withPlus && rounded > 0 ? "+" + text
+            : text;
     }
 
     /// <summary>Whole thirds written as they are spoken: <c>1⅓</c>, <c>⅔</c>, <c>0</c>. No sign.</summary>
@@ -42,7 +51,12 @@ public static class Notation
     internal static string Thirds(int thirds)
     {
         (int whole, int rest) = Math.DivRem(thirds, 3);
-        string fraction = rest switch { 1 => "⅓", 2 => "⅔", _ => "" };
+        string fraction = rest switch
+        {
+            1 => "⅓",
+            2 => "⅔",
+            _ => "",
+        };
         return whole == 0 && rest > 0 ? fraction : whole.ToString(CultureInfo.InvariantCulture) + fraction;
     }
 
@@ -61,7 +75,12 @@ public static class Notation
             return null;
         }
 
-        string tidy = text.Replace(Minus, '-').Replace('–', '-').Replace('\u202f', ' ').Replace('\u00a0', ' ').Replace('\u2009', ' ').Trim();
+        string tidy = text.Replace(Minus, '-')
+            .Replace('–', '-')
+            .Replace('\u202f', ' ')
+            .Replace('\u00a0', ' ')
+            .Replace('\u2009', ' ')
+            .Trim();
         return tidy.Length == 0 ? null : tidy;
     }
 

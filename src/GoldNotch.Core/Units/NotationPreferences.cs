@@ -44,7 +44,12 @@ public enum DateOrder
 /// <param name="WhiteBalance">White balance in kelvin or mired.</param>
 /// <param name="Clock">The time of day.</param>
 /// <param name="Dates">Dates.</param>
-public sealed record NotationPreferences(IrisStyle Iris, WhiteBalanceStyle WhiteBalance, ClockStyle Clock = ClockStyle.Browser, DateOrder Dates = DateOrder.Browser)
+public sealed record NotationPreferences(
+    IrisStyle Iris,
+    WhiteBalanceStyle WhiteBalance,
+    ClockStyle Clock = ClockStyle.Browser,
+    DateOrder Dates = DateOrder.Browser
+)
 {
     /// <summary>Dial marks and kelvin: what a camera shows.</summary>
     public static NotationPreferences Default { get; } = new(IrisStyle.Dial, WhiteBalanceStyle.Kelvin);

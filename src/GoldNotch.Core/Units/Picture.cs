@@ -53,9 +53,11 @@ public readonly record struct FrameSize
             }
         }
 
-        if (tidy.Split('×', 'x') is [var across, var down]
+        if (
+            tidy.Split('×', 'x') is [var across, var down]
             && int.TryParse(across, NumberStyles.None, CultureInfo.InvariantCulture, out int w)
-            && int.TryParse(down, NumberStyles.None, CultureInfo.InvariantCulture, out int h))
+            && int.TryParse(down, NumberStyles.None, CultureInfo.InvariantCulture, out int h)
+        )
         {
             return new FrameSize(w, h);
         }
@@ -85,7 +87,10 @@ public readonly record struct BitRate : IComparable<BitRate>
     /// <exception cref="QuantityException">Cannot be read, zero or negative.</exception>
     public static BitRate Parse(string? text)
     {
-        if (Notation.Tidy(text) is { } tidy && Notation.TryDecimal(Notation.WithoutUnit(tidy, "Mb/s", "Mbit/s", "Mbps", "Mb", "M"), out double value))
+        if (
+            Notation.Tidy(text) is { } tidy
+            && Notation.TryDecimal(Notation.WithoutUnit(tidy, "Mb/s", "Mbit/s", "Mbps", "Mb", "M"), out double value)
+        )
         {
             return new BitRate(value);
         }

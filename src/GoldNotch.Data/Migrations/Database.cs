@@ -13,8 +13,8 @@ public static class Database
     /// <exception cref="InvalidOperationException">A migration failed; the ones before it stand.</exception>
     public static void Migrate(string connectionString)
     {
-        DatabaseUpgradeResult result = DeployChanges.To
-            .PostgresqlDatabase(connectionString)
+        DatabaseUpgradeResult result = DeployChanges
+            .To.PostgresqlDatabase(connectionString)
             .WithScriptsEmbeddedInAssembly(typeof(Database).Assembly, name => name.Contains(".Migrations.", StringComparison.Ordinal))
             .WithScript(Prefix + "0005_words.cs", new WordsOfVersionTwo())
             .WithScript(Prefix + "0006_judgements.cs", new JudgementsAsData())

@@ -5,7 +5,12 @@ namespace GoldNotch.Data.Migrations;
 /// <summary>Short forms for migrations written in C#; every value goes in as a parameter.</summary>
 internal static class MigrationCommands
 {
-    internal static List<T> Read<T>(this Func<IDbCommand> commands, string sql, Func<IDataRecord, T> read, params (string Name, object Value)[] values)
+    internal static List<T> Read<T>(
+        this Func<IDbCommand> commands,
+        string sql,
+        Func<IDataRecord, T> read,
+        params (string Name, object Value)[] values
+    )
     {
         using IDbCommand command = commands.Command(sql, values);
         using IDataReader reader = command.ExecuteReader();
@@ -24,9 +29,15 @@ internal static class MigrationCommands
         command.ExecuteNonQuery();
     }
 
-    internal static bool HasColumn(this Func<IDbCommand> commands, string table, string column) => commands.Read(
-        "SELECT 1 FROM information_schema.columns WHERE table_schema = current_schema() AND table_name = @table AND column_name = @column",
-        r => r.GetInt32(0), ("table", table), ("column", column)).Count > 0;
+    internal static bool HasColumn(this Func<IDbCommand> commands, string table, string column) =>
+        commands
+            .Read(
+                "SELECT 1 FROM information_schema.columns WHERE table_schema = current_schema() AND table_name = @table AND column_name = @column",
+                r => r.GetInt32(0),
+                ("table", table),
+                ("column", column)
+            )
+            .Count > 0;
 
     private static IDbCommand Command(this Func<IDbCommand> commands, string sql, (string Name, object Value)[] values)
     {

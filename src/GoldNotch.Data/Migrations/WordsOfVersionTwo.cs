@@ -11,8 +11,7 @@ namespace GoldNotch.Data.Migrations;
 /// <remarks>One transaction of its own. Run again after a crash between it and its journal entry it finds its work done.</remarks>
 internal sealed class WordsOfVersionTwo : IScript
 {
-    private const string Begin =
-        """
+    private const string Begin = """
         ALTER TABLE check_reading DROP CONSTRAINT check_reading_setting_check;
         ALTER TABLE check_reading DISABLE TRIGGER USER;
         ALTER TABLE check_rival DISABLE TRIGGER USER;
@@ -36,8 +35,7 @@ internal sealed class WordsOfVersionTwo : IScript
         ALTER TABLE check_run RENAME COLUMN model_card TO model_specification;
         """;
 
-    private const string Finish =
-        """
+    private const string Finish = """
         ALTER TABLE check_reading ADD CONSTRAINT check_reading_setting_check CHECK (setting IN (
             'kit-counted', 'tripod-plate', 'spare-batteries', 'lens-cap', 'battery-seated', 'mains-adapter', 'running-minutes',
             'card-seated', 'card-speed', 'file-system', 'card-cleared', 'card-formatted', 'slot-mode', 'record-to', 'card-minutes',
@@ -59,11 +57,24 @@ internal sealed class WordsOfVersionTwo : IScript
         ALTER TABLE camera_model RENAME COLUMN card TO specification;
         """;
 
-    private static readonly string[] Keyed = ["check_reading", "check_rival", "check_photo", "check_addition", "unit_drift", "model_drift", "accepted_finding", "waiver"];
+    private static readonly string[] Keyed =
+    [
+        "check_reading",
+        "check_rival",
+        "check_photo",
+        "check_addition",
+        "unit_drift",
+        "model_drift",
+        "accepted_finding",
+        "waiver",
+    ];
 
     private static readonly (string Old, string New)[] Rules =
     [
-        ("SLACK-WIDE", "TOLERANCE-WIDE"), ("LOOK-AND-PROFILE", "LUT-AND-PROFILE"), ("WHITE-CAST", "WHITE-BALANCE-CAST"), ("PEAK-LEVEL", "AUDIO-PEAK"),
+        ("SLACK-WIDE", "TOLERANCE-WIDE"),
+        ("LOOK-AND-PROFILE", "LUT-AND-PROFILE"),
+        ("WHITE-CAST", "WHITE-BALANCE-CAST"),
+        ("PEAK-LEVEL", "AUDIO-PEAK"),
     ];
 
     /// <inheritdoc/>
@@ -82,16 +93,30 @@ internal sealed class WordsOfVersionTwo : IScript
                 dbCommandFactory.Run($"UPDATE {table} SET setting = @now WHERE setting = @old", ("old", old), ("now", now));
             }
 
-            dbCommandFactory.Run("UPDATE unit_state SET wrong = array_replace(wrong, @old, @now) WHERE @old = ANY(wrong)", ("old", old), ("now", now));
+            dbCommandFactory.Run(
+                "UPDATE unit_state SET wrong = array_replace(wrong, @old, @now) WHERE @old = ANY(wrong)",
+                ("old", old),
+                ("now", now)
+            );
         }
 
         foreach (string table in new[] { "check_reading", "check_rival" })
         {
-            foreach ((string setting, string old) in dbCommandFactory.Read($"SELECT DISTINCT setting, typed FROM {table} WHERE kind = 'value'", r => (r.GetString(0), r.GetString(1))))
+            foreach (
+                (string setting, string old) in dbCommandFactory.Read(
+                    $"SELECT DISTINCT setting, typed FROM {table} WHERE kind = 'value'",
+                    r => (r.GetString(0), r.GetString(1))
+                )
+            )
             {
                 if (VersionOne.Word(setting, old) is var now && now != old)
                 {
-                    dbCommandFactory.Run($"UPDATE {table} SET typed = @now WHERE setting = @setting AND typed = @old", ("setting", setting), ("old", old), ("now", now));
+                    dbCommandFactory.Run(
+                        $"UPDATE {table} SET typed = @now WHERE setting = @setting AND typed = @old",
+                        ("setting", setting),
+                        ("old", old),
+                        ("now", now)
+                    );
                 }
             }
         }
@@ -110,12 +135,15 @@ internal sealed class WordsOfVersionTwo : IScript
         return "";
     }
 
-    private static string Entry(string list, string json) => System.Text.Encoding.UTF8.GetString(VersionOne.Convert(list, System.Text.Encoding.UTF8.GetBytes(json)));
+    private static string Entry(string list, string json) =>
+        System.Text.Encoding.UTF8.GetString(VersionOne.Convert(list, System.Text.Encoding.UTF8.GetBytes(json)));
 
     // A thousand checks hold the same specification: each document is converted once, and all rows that hold it follow.
     private static void Documents(Func<IDbCommand> commands, string table, string column, Func<string, string> convert)
     {
-        foreach (string old in commands.Read($"SELECT DISTINCT {column}::text FROM {table} WHERE {column} IS NOT NULL", r => r.GetString(0)))
+        foreach (
+            string old in commands.Read($"SELECT DISTINCT {column}::text FROM {table} WHERE {column} IS NOT NULL", r => r.GetString(0))
+        )
         {
             commands.Run($"UPDATE {table} SET {column} = @now::jsonb WHERE {column} = @old::jsonb", ("old", old), ("now", convert(old)));
         }

@@ -10,10 +10,19 @@ internal sealed class AntiforgeryOnWrites(RequestDelegate next, IAntiforgery ant
 
     public async Task InvokeAsync(HttpContext context)
     {
-        bool write = !HttpMethods.IsGet(context.Request.Method) && !HttpMethods.IsHead(context.Request.Method) && !HttpMethods.IsOptions(context.Request.Method);
+        bool write =
+            !HttpMethods.IsGet(context.Request.Method)
+            && !HttpMethods.IsHead(context.Request.Method)
+            && !HttpMethods.IsOptions(context.Request.Method);
         if (write && context.User.Identity?.IsAuthenticated == true && !await antiforgery.IsRequestValidAsync(context))
         {
-            await ProblemHandler.WriteAsync(context, 400, ProblemCode.ForgeryToken, "", $"This request lacks a good {Header} header. Reload the page; what you typed is kept.");
+            await ProblemHandler.WriteAsync(
+                context,
+                400,
+                ProblemCode.ForgeryToken,
+                "",
+                $"This request lacks a good {Header} header. Reload the page; what you typed is kept."
+            );
             return;
         }
 

@@ -11,8 +11,15 @@ internal static class ETags
 
     /// <summary>The version in If-Match, or null when the header is missing or is no version of ours.</summary>
     internal static int? Seen(HttpRequest request) =>
-        int.TryParse(request.Headers.IfMatch.ToString().Trim('"'), NumberStyles.None, CultureInfo.InvariantCulture, out int version) ? version : null;
+        int.TryParse(request.Headers.IfMatch.ToString().Trim('"'), NumberStyles.None, CultureInfo.InvariantCulture, out int version)
+            ? version
+            : null;
 
     internal static ProblemDetails Missing() =>
-        ProblemHandler.Problem(428, ProblemCode.VersionNeeded, "", "Say in If-Match which version you saw, so that nobody's change is overwritten unseen.");
+        ProblemHandler.Problem(
+            428,
+            ProblemCode.VersionNeeded,
+            "",
+            "Say in If-Match which version you saw, so that nobody's change is overwritten unseen."
+        );
 }

@@ -9,10 +9,11 @@ internal static class HealthEndpoints
     {
         app.MapGet("/health/live", () => Results.Text("live")).ExcludeFromDescription();
         app.MapGet("/health/ready", async (NpgsqlDataSource source, CancellationToken cancel) =>
-        {
-            await using NpgsqlCommand command = source.CreateCommand("SELECT 1");
-            await command.ExecuteScalarAsync(cancel);
-            return Results.Text("ready");
-        }).ExcludeFromDescription();
+            {
+                await using NpgsqlCommand command = source.CreateCommand("SELECT 1");
+                await command.ExecuteScalarAsync(cancel);
+                return Results.Text("ready");
+            })
+            .ExcludeFromDescription();
     }
 }

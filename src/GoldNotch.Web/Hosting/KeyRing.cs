@@ -9,5 +9,6 @@ internal sealed class KeyRing(PersonStore store) : IXmlRepository
 {
     public IReadOnlyCollection<XElement> GetAllElements() => [.. store.KeyRing().Select(XElement.Parse)];
 
-    public void StoreElement(XElement element, string friendlyName) => store.AddKey(friendlyName, element.ToString(SaveOptions.DisableFormatting));
+    public void StoreElement(XElement element, string friendlyName) =>
+        store.AddKey(friendlyName, element.ToString(SaveOptions.DisableFormatting));
 }

@@ -10,10 +10,12 @@ internal static class PageCursor
 
     /// <summary>Reads <c>before</c>; null at the beginning.</summary>
     /// <exception cref="RefusedException">It is no page of the list.</exception>
-    internal static (DateTimeOffset At, Guid Id)? Parse(string? before, string list) => before is null ? null
+    internal static (DateTimeOffset At, Guid Id)? Parse(string? before, string list) =>
+        before is null ? null
         : before.Split('_') is [var ticks, var id]
-            && long.TryParse(ticks, NumberStyles.None, CultureInfo.InvariantCulture, out long t) && t <= DateTime.MaxValue.Ticks
-            && Guid.TryParse(id, out Guid guid)
-                ? (new DateTimeOffset(t, TimeSpan.Zero), guid)
-                : throw new RefusedException(ProblemCode.BadValue, "/before", $"This is no page of the {list}. Go to its beginning.");
+        && long.TryParse(ticks, NumberStyles.None, CultureInfo.InvariantCulture, out long t)
+        && t <= DateTime.MaxValue.Ticks
+        && Guid.TryParse(id, out Guid guid)
+            ? (new DateTimeOffset(t, TimeSpan.Zero), guid)
+        : throw new RefusedException(ProblemCode.BadValue, "/before", $"This is no page of the {list}. Go to its beginning.");
 }

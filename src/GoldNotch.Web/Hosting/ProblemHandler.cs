@@ -44,10 +44,22 @@ internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExc
         return http.Response.StatusCode switch
         {
             401 => WriteAsync(http, 401, ProblemCode.SignIn, "", "Sign in first. What you typed is still on the page."),
-            403 => WriteAsync(http, 403, ProblemCode.NotAllowed, "", "Your role does not include this. Ask a technician, or sign in as one."),
+            403 => WriteAsync(
+                http,
+                403,
+                ProblemCode.NotAllowed,
+                "",
+                "Your role does not include this. Ask a technician, or sign in as one."
+            ),
             404 => WriteAsync(http, 404, ProblemCode.NotFound, "", "There is nothing at this address."),
             405 => WriteAsync(http, 405, ProblemCode.BadRequest, "", "This address does not take that method."),
-            TooLarge => WriteAsync(http, TooLarge, ProblemCode.TooLarge, "", "That is far more than fits here. Nothing was saved; send less."),
+            TooLarge => WriteAsync(
+                http,
+                TooLarge,
+                ProblemCode.TooLarge,
+                "",
+                "That is far more than fits here. Nothing was saved; send less."
+            ),
             415 => WriteAsync(http, 415, ProblemCode.BadRequest, "", "Send JSON, with Content-Type: application/json."),
             429 => WriteAsync(http, 429, ProblemCode.TooManyRequests, "", "Too many requests. Wait a minute and go on. Nothing was lost."),
             _ => Task.CompletedTask,
@@ -57,9 +69,21 @@ internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExc
     internal static Task WriteAsync(HttpContext context, int status, ProblemCode code, string pointer, string sentence) =>
         WriteAsync(context, Problem(status, code, pointer, sentence));
 
-    internal static ProblemDetails Problem(int status, ProblemCode code, string pointer, string sentence, IDictionary<string, object?>? more = null)
+    internal static ProblemDetails Problem(
+        int status,
+        ProblemCode code,
+        string pointer,
+        string sentence,
+        IDictionary<string, object?>? more = null
+    )
     {
-        var problem = new ProblemDetails { Status = status, Title = sentence, Detail = sentence, Type = $"urn:gold-notch:problem:{code.Word()}" };
+        var problem = new ProblemDetails
+        {
+            Status = status,
+            Title = sentence,
+            Detail = sentence,
+            Type = $"urn:gold-notch:problem:{code.Word()}",
+        };
         problem.Extensions["code"] = code.Word();
         problem.Extensions["pointer"] = pointer;
         foreach (KeyValuePair<string, object?> extra in more ?? new Dictionary<string, object?>())
@@ -81,22 +105,45 @@ internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExc
         ProblemDetails problem = exception switch
         {
             RefusedException refused => Problem(
-                StatusOf(refused.Code), refused.Code, refused.Pointer, refused.Message,
-                refused.Faults.Count > 0 ? new Dictionary<string, object?> { ["faults"] = refused.Faults } : null),
+                StatusOf(refused.Code),
+                refused.Code,
+                refused.Pointer,
+                refused.Message,
+                refused.Faults.Count > 0 ? new Dictionary<string, object?> { ["faults"] = refused.Faults } : null
+            ),
             QuantityException refused => Problem(400, ProblemCode.BadValue, "", refused.Message),
             BadHttpRequestException { StatusCode: TooLarge } => Problem(
-                TooLarge, ProblemCode.TooLarge, "", "That is far more than fits here. Nothing was saved; send less."),
+                TooLarge,
+                ProblemCode.TooLarge,
+                "",
+                "That is far more than fits here. Nothing was saved; send less."
+            ),
             BadHttpRequestException { InnerException: JsonException wrong } => Problem(
-                400, ProblemCode.BadJson, wrong.Path?.TrimStart('$').Replace('.', '/') ?? "",
-                $"Line {(wrong.LineNumber ?? 0) + 1}, column {(wrong.BytePositionInLine ?? 0) + 1}: the body has an unknown, missing or unreadable field. Nothing was saved."),
-            BadHttpRequestException bad => Problem(bad.StatusCode, ProblemCode.BadRequest, "", "This request cannot be read. Nothing was saved."),
+                400,
+                ProblemCode.BadJson,
+                wrong.Path?.TrimStart('$').Replace('.', '/') ?? "",
+                $"Line {(wrong.LineNumber ?? 0) + 1}, column {(wrong.BytePositionInLine ?? 0) + 1}: the body has an unknown, missing or unreadable field. Nothing was saved."
+            ),
+            BadHttpRequestException bad => Problem(
+                bad.StatusCode,
+                ProblemCode.BadRequest,
+                "",
+                "This request cannot be read. Nothing was saved."
+            ),
             PostgresException { SqlState: "GN001" } => Problem(
-                409, ProblemCode.Immutable, "", "This is signed or approved and stays as it is. Begin a new one instead."),
+                409,
+                ProblemCode.Immutable,
+                "",
+                "This is signed or approved and stays as it is. Begin a new one instead."
+            ),
             _ when IsDatabaseAway(exception) => Away(context),
             _ => Problem(
-                500, ProblemCode.Fault, "",
+                500,
+                ProblemCode.Fault,
+                "",
                 $"The site had a fault. What was saved before is unchanged. Try again; if it stays so, report request {context.TraceIdentifier} to whoever runs this site.",
-                new Dictionary<string, object?> { ["requestId"] = context.TraceIdentifier }),
+                new Dictionary<string, object?> { ["requestId"] = context.TraceIdentifier }
+            ),
         };
         return (problem.Status!.Value, problem);
     }
@@ -105,26 +152,43 @@ internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExc
     {
         context.Response.Headers.RetryAfter = "2";
         return Problem(
-            503, ProblemCode.DatabaseAway, "", "The database cannot be reached. Nothing was lost: keep the page open and it goes on when the database is back.",
-            new Dictionary<string, object?> { ["requestId"] = context.TraceIdentifier });
+            503,
+            ProblemCode.DatabaseAway,
+            "",
+            "The database cannot be reached. Nothing was lost: keep the page open and it goes on when the database is back.",
+            new Dictionary<string, object?> { ["requestId"] = context.TraceIdentifier }
+        );
     }
 
-    private static int StatusOf(ProblemCode code) => code switch
-    {
-        ProblemCode.VersionExists or ProblemCode.DraftExists or ProblemCode.KeyTaken or ProblemCode.LoginTaken or ProblemCode.TagTaken
-            or ProblemCode.LastTechnician or ProblemCode.OpenFaults or ProblemCode.Undecided or ProblemCode.Immutable or ProblemCode.NotSigned
-            or ProblemCode.TooMany or ProblemCode.NotLookedAt => 409,
-        ProblemCode.NotFound => 404,
-        _ => 400,
-    };
+    private static int StatusOf(ProblemCode code) =>
+        code switch
+        {
+            ProblemCode.VersionExists
+            or ProblemCode.DraftExists
+            or ProblemCode.KeyTaken
+            or ProblemCode.LoginTaken
+            or ProblemCode.TagTaken
+            or ProblemCode.LastTechnician
+            or ProblemCode.OpenFaults
+            or ProblemCode.Undecided
+            or ProblemCode.Immutable
+            or ProblemCode.NotSigned
+            or ProblemCode.TooMany
+            or ProblemCode.NotLookedAt => 409,
+            ProblemCode.NotFound => 404,
+            _ => 400,
+        };
 
     // 55000: the database takes no connections; 57P0x and 08xxx: it is shutting down, starting, or the line broke.
-    private static bool IsDatabaseAway(Exception exception) => exception switch
-    {
-        PostgresException p => p.SqlState is "55000" or "53300" || p.SqlState.StartsWith("57P", StringComparison.Ordinal) || p.SqlState.StartsWith("08", StringComparison.Ordinal),
-        NpgsqlException or SocketException or TimeoutException => true,
-        _ => exception.InnerException is { } inner && IsDatabaseAway(inner),
-    };
+    private static bool IsDatabaseAway(Exception exception) =>
+        exception switch
+        {
+            PostgresException p => p.SqlState is "55000" or "53300"
+                || p.SqlState.StartsWith("57P", StringComparison.Ordinal)
+                || p.SqlState.StartsWith("08", StringComparison.Ordinal),
+            NpgsqlException or SocketException or TimeoutException => true,
+            _ => exception.InnerException is { } inner && IsDatabaseAway(inner),
+        };
 
     [LoggerMessage(Level = LogLevel.Information, Message = "Refused {Code}: {Method} {Path}")]
     private static partial void Refused(ILogger log, object? code, string method, string path);

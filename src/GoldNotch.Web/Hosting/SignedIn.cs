@@ -29,7 +29,8 @@ internal static class SignedIn
 
     /// <summary>Endpoints for people who have a right; others are refused with 403.</summary>
     internal static TBuilder Needs<TBuilder>(this TBuilder endpoints, Right right)
-        where TBuilder : IEndpointConventionBuilder => endpoints.RequireAuthorization(right.ToString()).WithMetadata(new NeededRight(right)).ProducesProblem403();
+        where TBuilder : IEndpointConventionBuilder =>
+        endpoints.RequireAuthorization(right.ToString()).WithMetadata(new NeededRight(right)).ProducesProblem403();
 
     /// <summary>One policy for each right.</summary>
     internal static void AddRights(this IServiceCollection services)
@@ -37,12 +38,17 @@ internal static class SignedIn
         AuthorizationBuilder builder = services.AddAuthorizationBuilder();
         foreach (Right right in Enum.GetValues<Right>())
         {
-            builder.AddPolicy(right.ToString(), policy => policy.RequireAuthenticatedUser().RequireAssertion(asked => Role(asked.User).Has(right)));
+            builder.AddPolicy(right.ToString(), policy =>
+                policy.RequireAuthenticatedUser().RequireAssertion(asked => Role(asked.User).Has(right))
+            );
         }
     }
 
     private static TBuilder ProducesProblem403<TBuilder>(this TBuilder endpoints)
-        where TBuilder : IEndpointConventionBuilder => endpoints.WithMetadata(new ProducesResponseTypeMetadata(403, typeof(Microsoft.AspNetCore.Mvc.ProblemDetails), ["application/problem+json"]));
+        where TBuilder : IEndpointConventionBuilder =>
+        endpoints.WithMetadata(
+            new ProducesResponseTypeMetadata(403, typeof(Microsoft.AspNetCore.Mvc.ProblemDetails), ["application/problem+json"])
+        );
 }
 
 /// <summary>The right that an endpoint needs.</summary>

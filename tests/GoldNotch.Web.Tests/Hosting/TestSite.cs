@@ -36,7 +36,8 @@ public class TestSite : IAsyncLifetime
     /// <summary>The folder whose exchange files it begins with: the small one of the tests.</summary>
     protected virtual string Folder => Path.Combine("tests", "fixtures");
 
-    private static string Server => Environment.GetEnvironmentVariable("GOLDNOTCH_TEST_DB")
+    private static string Server =>
+        Environment.GetEnvironmentVariable("GOLDNOTCH_TEST_DB")
         ?? throw new InvalidOperationException("GOLDNOTCH_TEST_DB is not set: run the tests through ./test.");
 
     public async Task InitializeAsync()
@@ -61,7 +62,13 @@ public class TestSite : IAsyncLifetime
 
         _cameras = StandInSite.Build(
             ["--urls=http://127.0.0.1:0"],
-            [.. Directory.GetFiles(Path.Combine(Root, Folder), "*.json").Order().Select(f => JsonSerializer.Deserialize(File.ReadAllBytes(f), ExchangeJson.Default.ExchangeDocument)!)]);
+            [
+                .. Directory
+                    .GetFiles(Path.Combine(Root, Folder), "*.json")
+                    .Order()
+                    .Select(f => JsonSerializer.Deserialize(File.ReadAllBytes(f), ExchangeJson.Default.ExchangeDocument)!),
+            ]
+        );
         await _cameras.StartAsync();
         Cameras = new Uri(_cameras.Urls.First());
         await StartAsync(0);
@@ -84,10 +91,26 @@ public class TestSite : IAsyncLifetime
     private async Task StartAsync(int port)
     {
         _app = Site.Build(
-        [
-            "--urls", $"http://127.0.0.1:{port}", "--GOLDNOTCH_CAMERAS", Cameras.ToString(), "--GOLDNOTCH_CAMERA_PATIENCE_MS", "700", "--GOLDNOTCH_DB", ConnectionString, "--GOLDNOTCH_LOG", Environment.GetEnvironmentVariable("GOLDNOTCH_LOG") ?? "Fatal", "--GOLDNOTCH_SIGNINS_PER_MINUTE", "10000",
-            "--webroot", Path.Combine(Root, "src", "GoldNotch.Web", "wwwroot"), "--environment", "Production",
-        ], Log);
+            [
+                "--urls",
+                $"http://127.0.0.1:{port}",
+                "--GOLDNOTCH_CAMERAS",
+                Cameras.ToString(),
+                "--GOLDNOTCH_CAMERA_PATIENCE_MS",
+                "700",
+                "--GOLDNOTCH_DB",
+                ConnectionString,
+                "--GOLDNOTCH_LOG",
+                Environment.GetEnvironmentVariable("GOLDNOTCH_LOG") ?? "Fatal",
+                "--GOLDNOTCH_SIGNINS_PER_MINUTE",
+                "10000",
+                "--webroot",
+                Path.Combine(Root, "src", "GoldNotch.Web", "wwwroot"),
+                "--environment",
+                "Production",
+            ],
+            Log
+        );
         await _app.StartAsync();
         Address = new Uri(_app.Urls.First());
     }
@@ -161,7 +184,8 @@ public sealed class TestClient : IDisposable
 {
     private readonly HttpClient _http;
 
-    public TestClient(Uri address) => _http = new HttpClient(new HttpClientHandler { CookieContainer = Cookies, UseProxy = false }) { BaseAddress = address };
+    public TestClient(Uri address) =>
+        _http = new HttpClient(new HttpClientHandler { CookieContainer = Cookies, UseProxy = false }) { BaseAddress = address };
 
     /// <summary>What the browser would send along.</summary>
     public CookieContainer Cookies { get; } = new();
@@ -198,7 +222,17 @@ public sealed class TestClient : IDisposable
         if (body is not null)
         {
             request.Content = body is byte[] bytes
-                ? new ByteArrayContent(bytes) { Headers = { ContentType = new(path.Contains("csv", StringComparison.Ordinal) ? "text/csv" : path.Contains("photos", StringComparison.Ordinal) ? "image/jpeg" : "application/json") } }
+                ? new ByteArrayContent(bytes)
+                {
+                    Headers =
+                    {
+                        ContentType = new(
+                            path.Contains("csv", StringComparison.Ordinal) ? "text/csv"
+                            : path.Contains("photos", StringComparison.Ordinal) ? "image/jpeg"
+                            : "application/json"
+                        ),
+                    },
+                }
                 : new StringContent(body as string ?? JsonSerializer.Serialize(body), Encoding.UTF8, "application/json");
         }
 
@@ -214,7 +248,10 @@ public sealed class TestClient : IDisposable
         string text = await response.Content.ReadAsStringAsync();
         LastBytes = await response.Content.ReadAsByteArrayAsync();
         LastTag = int.TryParse(response.Headers.ETag?.Tag.Trim('"'), out int tag) ? tag : 0;
-        JsonElement json = response.Content.Headers.ContentType?.MediaType?.Contains("json", StringComparison.Ordinal) == true && text.Length > 0 ? JsonDocument.Parse(text).RootElement : default;
+        JsonElement json =
+            response.Content.Headers.ContentType?.MediaType?.Contains("json", StringComparison.Ordinal) == true && text.Length > 0
+                ? JsonDocument.Parse(text).RootElement
+                : default;
         return new Answer((int)response.StatusCode, response.Content.Headers.ContentType?.MediaType ?? "", json);
     }
 
@@ -251,7 +288,10 @@ public sealed record Answer(int Status, string Type, JsonElement Json)
         JsonElement at = Json;
         foreach (string step in path.Split('/'))
         {
-            at = at.ValueKind == JsonValueKind.Array ? at[int.Parse(step, System.Globalization.CultureInfo.InvariantCulture)] : at.GetProperty(step);
+            at =
+                at.ValueKind == JsonValueKind.Array
+                    ? at[int.Parse(step, System.Globalization.CultureInfo.InvariantCulture)]
+                    : at.GetProperty(step);
         }
 
         return at;

@@ -44,8 +44,16 @@ public sealed record Diagnosis(Symptom Symptom, ImmutableArray<DiagnosedCause> C
     private static readonly Template NotHere = new(RuleId, "not-here", "{model} has none.");
     private static readonly Template WasRead = new(RuleId, "was-read", "{setting} was read as {seen}.");
     private static readonly Template RuledOut = new(RuleId, "ruled-out", "{setting} was read as {seen}, so this is not the cause.");
-    private static readonly Template Explains = new(RuleId, "explains", "The check has read what can cause this: {read} Correct that first and try again.");
-    private static readonly Template LookFirst = new(RuleId, "look-first", "{look#harmless cause comes|harmless causes come} before a fault. Check them in this order.");
+    private static readonly Template Explains = new(
+        RuleId,
+        "explains",
+        "The check has read what can cause this: {read} Correct that first and try again."
+    );
+    private static readonly Template LookFirst = new(
+        RuleId,
+        "look-first",
+        "{look#harmless cause comes|harmless causes come} before a fault. Check them in this order."
+    );
 
     /// <summary>Holds the causes of a symptom against what a check has read.</summary>
     /// <param name="symptom">What was said.</param>
@@ -60,7 +68,8 @@ public sealed record Diagnosis(Symptom Symptom, ImmutableArray<DiagnosedCause> C
 
     /// <summary>What has still to be looked at before it may be called a fault.</summary>
     /// <param name="looked">Keys of the causes a person looked at and found not to be it.</param>
-    public ImmutableArray<DiagnosedCause> StillToLookAt(IReadOnlySet<string> looked) => [.. Causes.Where(c => c.Open && !looked.Contains(c.Cause.Key))];
+    public ImmutableArray<DiagnosedCause> StillToLookAt(IReadOnlySet<string> looked) =>
+        [.. Causes.Where(c => c.Open && !looked.Contains(c.Cause.Key))];
 
     /// <summary>The fault in words for whoever repairs it: what was said, what was looked at, what the check had ruled out.</summary>
     /// <param name="says">What the person adds; may be empty.</param>
@@ -68,13 +77,7 @@ public sealed record Diagnosis(Symptom Symptom, ImmutableArray<DiagnosedCause> C
     {
         string looked = string.Join(", ", Causes.Where(c => c.Open).Select(c => c.Cause.Key.Replace('-', ' ')));
         string read = string.Join(" ", Causes.Where(c => c.State == CauseState.RuledOut).Select(c => JudgementText.Of(c.Because!)));
-        string[] parts =
-        [
-            $"{Symptom.Text}.",
-            looked.Length > 0 ? $"Checked and not the cause: {looked}." : "",
-            read,
-            says.Trim(),
-        ];
+        string[] parts = [$"{Symptom.Text}.", looked.Length > 0 ? $"Checked and not the cause: {looked}." : "", read, says.Trim()];
         return string.Join(" ", parts.Where(p => p.Length > 0));
     }
 
@@ -89,22 +92,30 @@ public sealed record Diagnosis(Symptom Symptom, ImmutableArray<DiagnosedCause> C
 
     private static DiagnosedCause Held(HarmlessCause cause, CameraModel model, Dictionary<Setting, Verdict> read)
     {
-        Setting[] fitted = [.. cause.Settings.Where(s => !model.NotFitted.Contains(s) && read.GetValueOrDefault(s)?.Kind != VerdictKind.NotFitted)];
+        Setting[] fitted =
+        [
+            .. cause.Settings.Where(s => !model.NotFitted.Contains(s) && read.GetValueOrDefault(s)?.Kind != VerdictKind.NotFitted),
+        ];
         if (!cause.On(model) || (fitted.Length == 0 && !cause.Settings.IsEmpty))
         {
             return new DiagnosedCause(cause, CauseState.NotHere, NotHere.Of(("model", model.Name)), null, null);
         }
 
         // One that is the cause is enough; only when every one was read otherwise is it ruled out.
-        (Setting Setting, bool? Stands)[] answers = [.. fitted.Select(s => (s, read.GetValueOrDefault(s) is { } verdict ? cause.StandsSo(verdict) : null))];
+        (Setting Setting, bool? Stands)[] answers =
+        [
+            .. fitted.Select(s => (s, read.GetValueOrDefault(s) is { } verdict ? cause.StandsSo(verdict) : null)),
+        ];
         Setting[] standing = [.. answers.Where(t => t.Stands == true).Select(t => t.Setting)];
         return standing.Length > 0 ? Of(CauseState.StandsSo, All(WasRead, standing), standing[0])
             : answers.Length > 0 && answers.All(t => t.Stands == false) ? Of(CauseState.RuledOut, All(RuledOut, fitted), fitted[0])
             : Of(CauseState.Look, null, fitted.Length > 0 ? fitted[0] : null);
 
-        DiagnosedCause Of(CauseState state, Judgement? because, Setting? setting) => new(cause, state, because, setting, setting is { } at ? model.PlaceOf(at) : null);
+        DiagnosedCause Of(CauseState state, Judgement? because, Setting? setting) =>
+            new(cause, state, because, setting, setting is { } at ? model.PlaceOf(at) : null);
 
-        Judgement All(Template template, Setting[] settings) => settings.Skip(1).Aggregate(One(template, settings[0]), (all, s) => all.And(One(template, s)));
+        Judgement All(Template template, Setting[] settings) =>
+            settings.Skip(1).Aggregate(One(template, settings[0]), (all, s) => all.And(One(template, s)));
 
         Judgement One(Template template, Setting setting) =>
             template.Of(setting, ("setting", setting), ("seen", read[setting].Reading is Reading.Of of ? of.Value : "automatic"));
@@ -115,7 +126,11 @@ public sealed record Diagnosis(Symptom Symptom, ImmutableArray<DiagnosedCause> C
         DiagnosedCause[] standing = [.. causes.Where(c => c.State == CauseState.StandsSo)];
         FigureValue look = FigureValue.Count(causes.Count(c => c.State == CauseState.Look));
         return standing.Length > 0
-            ? Explains.Of(("read", FigureValue.Of(standing.Select(s => s.Because!))), ("standing", FigureValue.Count(standing.Length)), ("look", look))
+            ? Explains.Of(
+                ("read", FigureValue.Of(standing.Select(s => s.Because!))),
+                ("standing", FigureValue.Count(standing.Length)),
+                ("look", look)
+            )
             : LookFirst.Of(("look", look));
     }
 }

@@ -48,37 +48,42 @@ internal static class StandsSo
         : null;
 
     /// <summary>Off its notch to the dark side, further than the tolerance. What floats cannot be told.</summary>
-    internal static bool? Darker(Verdict verdict) => verdict.Kind switch
-    {
-        VerdictKind.OffTarget => verdict.Off.Amount < 0,
-        VerdictKind.OnTarget or VerdictKind.WithinTolerance when verdict.Reading is Reading.Of => false,
-        _ => null,
-    };
+    internal static bool? Darker(Verdict verdict) =>
+        verdict.Kind switch
+        {
+            VerdictKind.OffTarget => verdict.Off.Amount < 0,
+            VerdictKind.OnTarget or VerdictKind.WithinTolerance when verdict.Reading is Reading.Of => false,
+            _ => null,
+        };
 
     /// <summary>Not as required.</summary>
     internal static bool? NotAsTheSheet(Verdict verdict) => verdict.Reading is Reading.Unread ? null : verdict.NeedsCorrection;
 
     /// <summary>White on a number, so that no card can be taken.</summary>
-    internal static bool? OnANumber(Verdict verdict) => Value(verdict) switch
-    {
-        SettingValue.WhiteNumber => true,
-        SettingValue.WhiteMemory => false,
-        _ => verdict.Reading is Reading.Automatic ? true : null,
-    };
+    internal static bool? OnANumber(Verdict verdict) =>
+        Value(verdict) switch
+        {
+            SettingValue.WhiteNumber => true,
+            SettingValue.WhiteMemory => false,
+            _ => verdict.Reading is Reading.Automatic ? true : null,
+        };
 
     /// <summary>Nothing left of a number.</summary>
     internal static bool? UsedUp(Verdict verdict) => Value(verdict) is SettingValue.Amount left ? left.Value < 1 : null;
 
     /// <summary>One of these positions, wanted or not: it explains the symptom all the same.</summary>
-    internal static Func<Verdict, bool?> At(params string[] words) => verdict => Value(verdict) is SettingValue.Choice choice ? words.Contains(choice.Word) : null;
+    internal static Func<Verdict, bool?> At(params string[] words) =>
+        verdict => Value(verdict) is SettingValue.Choice choice ? words.Contains(choice.Word) : null;
 
     /// <summary>One of these positions where the sheet wants another. As the sheet wants it, the reading does not tell: two inputs may need different things.</summary>
-    internal static Func<Verdict, bool?> Unwanted(params string[] words) => verdict => Value(verdict) switch
-    {
-        SettingValue.Choice choice when words.Contains(choice.Word) => verdict.NeedsCorrection ? true : null,
-        SettingValue.Choice => false,
-        _ => null,
-    };
+    internal static Func<Verdict, bool?> Unwanted(params string[] words) =>
+        verdict =>
+            Value(verdict) switch
+            {
+                SettingValue.Choice choice when words.Contains(choice.Word) => verdict.NeedsCorrection ? true : null,
+                SettingValue.Choice => false,
+                _ => null,
+            };
 
     private static SettingValue? Value(Verdict verdict) => (verdict.Reading as Reading.Of)?.Value;
 }

@@ -4,8 +4,8 @@ using GoldNotch.Core.Cameras;
 namespace GoldNotch.Core.Settings.Definitions;
 
 /// <summary>How the card is formatted.</summary>
-internal sealed class FileSystemSetting() : ChoiceSetting(
-    Setting.FileSystem, "file-system", "File system", step: 3, example: "exFAT", words: ["exFAT", "FAT32", "UDF"])
+internal sealed class FileSystemSetting()
+    : ChoiceSetting(Setting.FileSystem, "file-system", "File system", step: 3, example: "exFAT", words: ["exFAT", "FAT32", "UDF"])
 {
     public override bool CanBeEnough => true;
 

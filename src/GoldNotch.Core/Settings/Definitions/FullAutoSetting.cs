@@ -5,12 +5,14 @@ using GoldNotch.Core.Units;
 namespace GoldNotch.Core.Settings.Definitions;
 
 /// <summary>The switch that lets the camera decide everything.</summary>
-internal sealed class FullAutoSetting() : ComputedSetting(Setting.FullAuto, "full-auto", "Full auto", step: 4, NaturalUnit.None, "off", "off")
+internal sealed class FullAutoSetting()
+    : ComputedSetting(Setting.FullAuto, "full-auto", "Full auto", step: 4, NaturalUnit.None, "off", "off")
 {
     public override ImmutableArray<Setting> Moves { get; } =
-        [Setting.Shutter, Setting.Gain, Setting.IrisControl, Setting.Iris, Setting.WhiteBalance, Setting.FocusMode];
+    [Setting.Shutter, Setting.Gain, Setting.IrisControl, Setting.Iris, Setting.WhiteBalance, Setting.FocusMode];
 
-    internal override IEnumerable<Detent> Detents(ControlSource control) => control.Model.HasFullAuto
-        ? [Detent.Named(new SettingValue.Switch(false), "off", 0), Detent.Named(new SettingValue.Switch(true), "on", 1)]
-        : [];
+    internal override IEnumerable<Detent> Detents(ControlSource control) =>
+        control.Model.HasFullAuto
+            ? [Detent.Named(new SettingValue.Switch(false), "off", 0), Detent.Named(new SettingValue.Switch(true), "on", 1)]
+            : [];
 }

@@ -5,8 +5,8 @@ using GoldNotch.Core.Units;
 namespace GoldNotch.Core.Settings.Definitions;
 
 /// <summary>Amplification above the base, in dB.</summary>
-internal sealed class GainSetting() : ComputedSetting(
-    Setting.Gain, "gain", "Gain", step: 7, NaturalUnit.Decibels, "+6", "base", "0 dB", "lowest")
+internal sealed class GainSetting()
+    : ComputedSetting(Setting.Gain, "gain", "Gain", step: 7, NaturalUnit.Decibels, "+6", "base", "0 dB", "lowest")
 {
     // A row of ISO values is rounded by its maker: a quarter of a decibel step still names the detent.
     private const double SameIsoDecibels = 0.3;
@@ -18,12 +18,16 @@ internal sealed class GainSetting() : ComputedSetting(
     public override Stops Brighter(SettingValue read, SettingValue target) =>
         (read, target) is (SettingValue.GainAt s, SettingValue.GainAt t) ? (s.Gain - t.Gain).ToStops() : Stops.Zero;
 
-    internal override IEnumerable<Detent> Detents(ControlSource control) => control.Model.Gain.PositionsOn(control.BaseWord).Select(p => new Detent(
-        new SettingValue.GainAt(p.Gain, p.Name),
-        p.Name.Length > 0 ? p.Name : Notation.Number(p.Gain.Value, 1, withPlus: true),
-        p.Name.Length > 0 ? p.Gain.Label() : "dB",
-        p.Gain.Value,
-        true));
+    internal override IEnumerable<Detent> Detents(ControlSource control) =>
+        control
+            .Model.Gain.PositionsOn(control.BaseWord)
+            .Select(p => new Detent(
+                new SettingValue.GainAt(p.Gain, p.Name),
+                p.Name.Length > 0 ? p.Name : Notation.Number(p.Gain.Value, 1, withPlus: true),
+                p.Name.Length > 0 ? p.Gain.Label() : "dB",
+                p.Gain.Value,
+                true
+            ));
 
     internal override SettingValue Read(string typed, Dial dial, ControlSource control)
     {
@@ -40,6 +44,7 @@ internal sealed class GainSetting() : ComputedSetting(
 
         string digits = typed.Replace("ISO", "", StringComparison.OrdinalIgnoreCase).Trim();
         double iso = Notation.TryDecimal(digits, out double number) ? number : throw Guard.Unreadable(typed, "an ISO", "ISO 640");
-        return dial.Nearest(Sensitivity.GainForIso(atZero, new Iso(iso)).Value, SameIsoDecibels) ?? throw dial.NoSuchPlace(typed, this, model);
+        return dial.Nearest(Sensitivity.GainForIso(atZero, new Iso(iso)).Value, SameIsoDecibels)
+            ?? throw dial.NoSuchPlace(typed, this, model);
     }
 }

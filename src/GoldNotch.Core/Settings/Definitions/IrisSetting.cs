@@ -5,8 +5,18 @@ using GoldNotch.Core.Units;
 namespace GoldNotch.Core.Settings.Definitions;
 
 /// <summary>The f-stop.</summary>
-internal sealed class IrisSetting() : ComputedSetting(
-    Setting.Iris, "iris", "Iris", step: 9, NaturalUnit.Stops, "6.3 or 5.6 1/3", "f/5.6", "f/5.6, takes up the rest", "as metered")
+internal sealed class IrisSetting()
+    : ComputedSetting(
+        Setting.Iris,
+        "iris",
+        "Iris",
+        step: 9,
+        NaturalUnit.Stops,
+        "6.3 or 5.6 1/3",
+        "f/5.6",
+        "f/5.6, takes up the rest",
+        "as metered"
+    )
 {
     // A person reads the ring to about a third, so the mark beside the end of the ring is the end.
     private const double ReadingStops = 1.0 / 6;
@@ -22,11 +32,19 @@ internal sealed class IrisSetting() : ComputedSetting(
     internal override IEnumerable<Detent> Detents(ControlSource control)
     {
         Lens lens = control.Model.Lens;
-        return Enumerable.Range(0, 37).Select(FNumber.AtMark)
+        return Enumerable
+            .Range(0, 37)
+            .Select(FNumber.AtMark)
             .Where(n => lens.Reach(n) == n && n != lens.WidestAtShort && n != lens.Smallest)
-            .Prepend(lens.WidestAtShort).Append(lens.Smallest)
+            .Prepend(lens.WidestAtShort)
+            .Append(lens.Smallest)
             .Select(n => new Detent(
-                new SettingValue.Iris(n), n.Engraved().TrimStart('f', '/', 'T'), "", Dial.IrisCoordinate(n), n.Mark % 3 == 0));
+                new SettingValue.Iris(n),
+                n.Engraved().TrimStart('f', '/', 'T'),
+                "",
+                Dial.IrisCoordinate(n),
+                n.Mark % 3 == 0
+            ));
     }
 
     internal override SettingValue Read(string typed, Dial dial, ControlSource control)
@@ -37,6 +55,7 @@ internal sealed class IrisSetting() : ComputedSetting(
             ? new SettingValue.Iris(number)
             : throw new QuantityException(
                 QuantityFault.OutOfRange,
-                $"The lens of {control.Model.Name} goes from {lens.WidestAtShort.Engraved()} to {lens.Smallest.Engraved()}; {number.Engraved()} is not on it. Look again.");
+                $"The lens of {control.Model.Name} goes from {lens.WidestAtShort.Engraved()} to {lens.Smallest.Engraved()}; {number.Engraved()} is not on it. Look again."
+            );
     }
 }

@@ -6,8 +6,8 @@ using GoldNotch.Core.Units;
 namespace GoldNotch.Core.Settings.Definitions;
 
 /// <summary>The neutral density filter in the body.</summary>
-internal sealed class NeutralDensitySetting() : ComputedSetting(
-    Setting.NeutralDensity, "nd", "ND filter", step: 8, NaturalUnit.Stops, "clear", "clear", "2 stops")
+internal sealed class NeutralDensitySetting()
+    : ComputedSetting(Setting.NeutralDensity, "nd", "ND filter", step: 8, NaturalUnit.Stops, "clear", "clear", "2 stops")
 {
     private const double SameDetentStops = 0.05;
 
@@ -18,12 +18,16 @@ internal sealed class NeutralDensitySetting() : ComputedSetting(
     public override Stops Brighter(SettingValue read, SettingValue target) =>
         (read, target) is (SettingValue.Filter s, SettingValue.Filter t) ? t.Position.Loss - s.Position.Loss : Stops.Zero;
 
-    internal override IEnumerable<Detent> Detents(ControlSource control) => control.Model.FilterPositions().Select(f => new Detent(
-        new SettingValue.Filter(f),
-        f.Label,
-        f.Loss == Stops.Zero ? "" : Notation.Number(f.Loss.Value, 2) + Notation.ThinSpace + (f.Loss.Value == 1 ? "stop" : "stops"),
-        f.Loss.Value,
-        control.Model.Variable is null || f.Loss.Value == Math.Round(f.Loss.Value)));
+    internal override IEnumerable<Detent> Detents(ControlSource control) =>
+        control
+            .Model.FilterPositions()
+            .Select(f => new Detent(
+                new SettingValue.Filter(f),
+                f.Label,
+                f.Loss == Stops.Zero ? "" : Notation.Number(f.Loss.Value, 2) + Notation.ThinSpace + (f.Loss.Value == 1 ? "stop" : "stops"),
+                f.Loss.Value,
+                control.Model.Variable is null || f.Loss.Value == Math.Round(f.Loss.Value)
+            ));
 
     internal override SettingValue Read(string typed, Dial dial, ControlSource control)
     {

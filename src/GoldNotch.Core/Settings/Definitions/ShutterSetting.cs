@@ -4,8 +4,19 @@ using GoldNotch.Core.Units;
 namespace GoldNotch.Core.Settings.Definitions;
 
 /// <summary>Exposure time, or the angle of it at the frame rate.</summary>
-internal sealed class ShutterSetting() : ComputedSetting(
-    Setting.Shutter, "shutter", "Shutter", step: 6, NaturalUnit.Stops, "1/60 or 180°", "180°", "180° or faster", "double the rate", "1/100")
+internal sealed class ShutterSetting()
+    : ComputedSetting(
+        Setting.Shutter,
+        "shutter",
+        "Shutter",
+        step: 6,
+        NaturalUnit.Stops,
+        "1/60 or 180°",
+        "180°",
+        "180° or faster",
+        "double the rate",
+        "1/100"
+    )
 {
     // A twentieth of a stop: a typed speed this near to a detent is that detent.
     private const double SameDetentStops = 0.05;
@@ -43,7 +54,10 @@ internal sealed class ShutterSetting() : ComputedSetting(
             ShutterAngle angle = ShutterAngle.Parse(typed);
             time = control.Format is { } known
                 ? angle.At(known.Rate.Frames)
-                : throw new QuantityException(QuantityFault.BadLabel, "An angle needs a frame rate; read size and rate first, or type the speed.");
+                : throw new QuantityException(
+                    QuantityFault.BadLabel,
+                    "An angle needs a frame rate; read size and rate first, or type the speed."
+                );
         }
         else
         {
@@ -51,9 +65,12 @@ internal sealed class ShutterSetting() : ComputedSetting(
             time = ExposureTime.Parse(typed.All(char.IsAsciiDigit) ? "1/" + typed : typed);
         }
 
-        if (control is { Model.Angles: { AnyBetween: true } angles, Format: { } format }
+        if (
+            control is { Model.Angles: { AnyBetween: true } angles, Format: { } format }
             && Math.Round(360 * format.Rate.Frames.FramesPerSecond * time.Seconds, 6) is > 0 and <= 360 and var degrees
-            && typed.EndsWith('°') && angles.Has(new ShutterAngle(degrees)))
+            && typed.EndsWith('°')
+            && angles.Has(new ShutterAngle(degrees))
+        )
         {
             return new SettingValue.Speed(time, new ShutterAngle(degrees));
         }

@@ -10,14 +10,34 @@ internal sealed class BaseTranslator : Translator
 {
     private const string RuleId = "BASE-BY-NEED";
 
-    private static readonly Template OnlyOne = new(RuleId, "only-one", "{model} has one base only. Add light, open the iris, or use a camera with a high base.");
+    private static readonly Template OnlyOne = new(
+        RuleId,
+        "only-one",
+        "{model} has one base only. Add light, open the iris, or use a camera with a high base."
+    );
     private static readonly Template NothingToChoose = new(RuleId, "nothing-to-choose", "{model} has one base: nothing to set.");
     private static readonly Template Named = new(RuleId, "named", "{model} has it at {iso}.");
     private static readonly Template NoSuchBase = new(RuleId, "no-such-base", "{model} has no {required} base. It has {bases}.");
-    private static readonly Template NoLight = new(RuleId, "no-light", "The standard states no light. Read the meter; begin at the low base, {iso}.");
-    private static readonly Template Nearest = new(RuleId, "nearest", "This light needs {rating}. The {base} base, {iso}, is the nearest: {gain} away.");
-    private static readonly Template KeepLow = new(RuleId, "keep-low", "This light needs {rating}: {gain} on the low base, which is used up to {limit}.");
-    private static readonly Template UseHigh = new(RuleId, "use-high", "This light needs {rating}: {gain} on the low base is more than {limit}, so the high base, {iso}, is the cleaner.");
+    private static readonly Template NoLight = new(
+        RuleId,
+        "no-light",
+        "The standard states no light. Read the meter; begin at the low base, {iso}."
+    );
+    private static readonly Template Nearest = new(
+        RuleId,
+        "nearest",
+        "This light needs {rating}. The {base} base, {iso}, is the nearest: {gain} away."
+    );
+    private static readonly Template KeepLow = new(
+        RuleId,
+        "keep-low",
+        "This light needs {rating}: {gain} on the low base, which is used up to {limit}."
+    );
+    private static readonly Template UseHigh = new(
+        RuleId,
+        "use-high",
+        "This light needs {rating}: {gain} on the low base is more than {limit}, so the high base, {iso}, is the cleaner."
+    );
 
     internal override Setting Setting => Setting.BaseIso;
 
@@ -36,8 +56,16 @@ internal sealed class BaseTranslator : Translator
             GainBase named = model.Gain.BaseOf(asked.Word)!;
             return named.Word == asked.Word
                 ? Exact(notch, draft, Value(named), Named.Of(Setting, ("model", model.Name), ("iso", named.Base.IsoAtZeroGain)))
-                : NotPossible(notch, draft, NoSuchBase.Of(
-                    Setting, ("model", model.Name), ("required", asked.Word), ("bases", FigureValue.Of(model.Gain.Bases.Select(b => b.Base.Name)))));
+                : NotPossible(
+                    notch,
+                    draft,
+                    NoSuchBase.Of(
+                        Setting,
+                        ("model", model.Name),
+                        ("required", asked.Word),
+                        ("bases", FigureValue.Of(model.Gain.Bases.Select(b => b.Base.Name)))
+                    )
+                );
         }
 
         if (Rating(draft) is not { } rating)
@@ -68,7 +96,13 @@ internal sealed class BaseTranslator : Translator
         Stops filter = Wanted(Setting.NeutralDensity)?.Requirement is Requirement.FilterLoss { Loss: var loss } ? loss : Stops.Zero;
         return iris is not { } n
             ? null
-            : new Iso(Math.Clamp(n.Value * n.Value * filter.Factor * MeteredLight.DomeConstant / (lux.Value * shutter.Time.Seconds), 1, 10_000_000));
+            : new Iso(
+                Math.Clamp(
+                    n.Value * n.Value * filter.Factor * MeteredLight.DomeConstant / (lux.Value * shutter.Time.Seconds),
+                    1,
+                    10_000_000
+                )
+            );
     }
 
     private static (GainBase Chosen, Judgement Why) Choose(SheetDraft draft, Iso rating)
@@ -78,20 +112,36 @@ internal sealed class BaseTranslator : Translator
         if (draft.Policy(PolicyMatter.TwoBases, "nearest"))
         {
             GainBase nearest = gain.Bases.MinBy(b => Math.Abs(Sensitivity.GainForIso(b.Base.IsoAtZeroGain, rating).Value))!;
-            return (nearest, Nearest.Of(
-                Setting.BaseIso,
-                ("rating", rounded), ("base", nearest.Word), ("iso", nearest.Base.IsoAtZeroGain), ("gain", Sensitivity.GainForIso(nearest.Base.IsoAtZeroGain, rating))));
+            return (
+                nearest,
+                Nearest.Of(
+                    Setting.BaseIso,
+                    ("rating", rounded),
+                    ("base", nearest.Word),
+                    ("iso", nearest.Base.IsoAtZeroGain),
+                    ("gain", Sensitivity.GainForIso(nearest.Base.IsoAtZeroGain, rating))
+                )
+            );
         }
 
-        SensitivityChoice choice = Sensitivity.ChooseBase(rating, [.. gain.Bases.Select(b => b.Base)], Sensitivity.DefaultSwitch, Sensitivity.DefaultCap);
+        SensitivityChoice choice = Sensitivity.ChooseBase(
+            rating,
+            [.. gain.Bases.Select(b => b.Base)],
+            Sensitivity.DefaultSwitch,
+            Sensitivity.DefaultCap
+        );
         GainBase chosen = gain.Bases.First(b => b.Base == choice.Base);
         Template why = chosen == gain.Bases[0] ? KeepLow : UseHigh;
-        return (chosen, why.Of(
-            Setting.BaseIso,
-            ("rating", rounded),
-            ("gain", Sensitivity.GainForIso(gain.Bases[0].Base.IsoAtZeroGain, rating)),
-            ("limit", Sensitivity.DefaultSwitch),
-            ("iso", chosen.Base.IsoAtZeroGain)));
+        return (
+            chosen,
+            why.Of(
+                Setting.BaseIso,
+                ("rating", rounded),
+                ("gain", Sensitivity.GainForIso(gain.Bases[0].Base.IsoAtZeroGain, rating)),
+                ("limit", Sensitivity.DefaultSwitch),
+                ("iso", chosen.Base.IsoAtZeroGain)
+            )
+        );
     }
 
     private static SettingValue.Choice Value(GainBase of) => new(of.Word, of.Base.Name);

@@ -12,10 +12,26 @@ internal sealed class BitRateTranslator : Translator
 
     private static readonly Template NoFormat = new(RuleId, "no-format", "No format is chosen yet. Set resolution and frame rate first.");
     private static readonly Template Highest = new(RuleId, "highest", "{rate} is the highest of {model}.");
-    private static readonly Template LowestEnough = new(RuleId, "lowest-enough", "{rate} is the lowest of at least {required}; {model} has {rates}.");
-    private static readonly Template TooLow = new(RuleId, "too-low", "{model} has only {rates}: {missing:size} less than the required {required}. Fine movement and foliage show it first.");
-    private static readonly Template CardTooSlow = new(RuleId, "card-too-slow", "The issued {card} sustains {sustained}; even {lowest} needs {needed}. Issue a faster card.");
-    private static readonly Template HighestForCard = new(RuleId, "highest-for-card", "{rate} is the highest that the issued {card} at {sustained} sustains.");
+    private static readonly Template LowestEnough = new(
+        RuleId,
+        "lowest-enough",
+        "{rate} is the lowest of at least {required}; {model} has {rates}."
+    );
+    private static readonly Template TooLow = new(
+        RuleId,
+        "too-low",
+        "{model} has only {rates}: {missing:size} less than the required {required}. Fine movement and foliage show it first."
+    );
+    private static readonly Template CardTooSlow = new(
+        RuleId,
+        "card-too-slow",
+        "The issued {card} sustains {sustained}; even {lowest} needs {needed}. Issue a faster card."
+    );
+    private static readonly Template HighestForCard = new(
+        RuleId,
+        "highest-for-card",
+        "{rate} is the highest that the issued {card} at {sustained} sustains."
+    );
     private static readonly Template NeedsFaster = new(RuleId, "needs-faster", "{rate} needs a faster card, {needed}.");
 
     internal override Setting Setting => Setting.BitRate;
@@ -23,7 +39,9 @@ internal sealed class BitRateTranslator : Translator
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
     {
         CameraModel model = draft.Model;
-        BitRate[] rates = draft.Format is { } chosen ? [.. model.FormatOf(chosen)!.BitRates.Order()] : [.. model.Formats.SelectMany(f => f.BitRates).Distinct().Order()];
+        BitRate[] rates = draft.Format is { } chosen
+            ? [.. model.FormatOf(chosen)!.BitRates.Order()]
+            : [.. model.Formats.SelectMany(f => f.BitRates).Distinct().Order()];
         if (rates.Length == 0)
         {
             return NotPossible(notch, draft, NoFormat.Of(Setting));
@@ -33,8 +51,12 @@ internal sealed class BitRateTranslator : Translator
         BitRate? floor = notch.Requirement switch
         {
             Requirement.BitRateAtLeast asked => asked.Rate,
-            Requirement.ByPolicy when draft.Policy(PolicyMatter.Compression, "use") => FootageProposal.For(draft.Standard.Use, draft.Standard.Policies).AtLeast,
-            Requirement.ByPolicy when draft.Policy(PolicyMatter.Compression, "enough") => FootageProposal.For(draft.Standard.Use, draft.Standard.Policies).Enough,
+            Requirement.ByPolicy when draft.Policy(PolicyMatter.Compression, "use") => FootageProposal
+                .For(draft.Standard.Use, draft.Standard.Policies)
+                .AtLeast,
+            Requirement.ByPolicy when draft.Policy(PolicyMatter.Compression, "enough") => FootageProposal
+                .For(draft.Standard.Use, draft.Standard.Policies)
+                .Enough,
             _ => null,
         };
         if (notch.Requirement is Requirement.HighestForCard && model.Card is { } card)
@@ -52,13 +74,23 @@ internal sealed class BitRateTranslator : Translator
         {
             if (rate >= least)
             {
-                return Exact(notch, draft, new SettingValue.Bits(rate), LowestEnough.Of(Setting, ("rate", rate), ("required", least), ("model", model.Name), ("rates", has)));
+                return Exact(
+                    notch,
+                    draft,
+                    new SettingValue.Bits(rate),
+                    LowestEnough.Of(Setting, ("rate", rate), ("required", least), ("model", model.Name), ("rates", has))
+                );
             }
         }
 
         var missing = new Distance(highest.Megabits - least.Megabits, NaturalUnit.Megabits);
-        return Compromise(notch, draft, new SettingValue.Bits(highest), missing.Amount, TooLow.Of(
-            Setting, ("model", model.Name), ("rates", has), ("missing", missing), ("required", least)));
+        return Compromise(
+            notch,
+            draft,
+            new SettingValue.Bits(highest),
+            missing.Amount,
+            TooLow.Of(Setting, ("model", model.Name), ("rates", has), ("missing", missing), ("required", least))
+        );
     }
 
     private SheetLine ForCard(Notch notch, SheetDraft draft, BitRate[] rates, IssuedCard card)
@@ -67,14 +99,28 @@ internal sealed class BitRateTranslator : Translator
         FigureValue promised = InMegabytes(card.Class.MegabytesPerSecond);
         if (sustained.Length == 0)
         {
-            return NotPossible(notch, draft, CardTooSlow.Of(
-                Setting, ("card", card.Class.Name), ("sustained", promised), ("lowest", rates[0]), ("needed", InMegabytes(CardClass.NeededFor(rates[0])))));
+            return NotPossible(
+                notch,
+                draft,
+                CardTooSlow.Of(
+                    Setting,
+                    ("card", card.Class.Name),
+                    ("sustained", promised),
+                    ("lowest", rates[0]),
+                    ("needed", InMegabytes(CardClass.NeededFor(rates[0])))
+                )
+            );
         }
 
         Judgement why = HighestForCard.Of(Setting, ("rate", sustained[^1]), ("card", card.Class.Name), ("sustained", promised));
-        return Exact(notch, draft, new SettingValue.Bits(sustained[^1]), sustained.Length == rates.Length
-            ? why
-            : why.And(NeedsFaster.Of(Setting, ("rate", rates[^1]), ("needed", InMegabytes(CardClass.NeededFor(rates[^1]))))));
+        return Exact(
+            notch,
+            draft,
+            new SettingValue.Bits(sustained[^1]),
+            sustained.Length == rates.Length
+                ? why
+                : why.And(NeedsFaster.Of(Setting, ("rate", rates[^1]), ("needed", InMegabytes(CardClass.NeededFor(rates[^1])))))
+        );
     }
 
     private static FigureValue InMegabytes(double rate) => FigureValue.In(Measure.MegabytesPerSecond, rate);

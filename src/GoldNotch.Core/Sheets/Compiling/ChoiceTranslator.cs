@@ -12,10 +12,26 @@ internal sealed class ChoiceTranslator(Setting setting) : Translator
 
     private static readonly Template Has = new(RuleId, "has", "{model} has it.");
     private static readonly Template Calls = new(RuleId, "calls", "{model} calls it {position}.");
-    private static readonly Template Next = new(RuleId, "next", "{model} has no “{required}”; it has {positions}. The nearest is {position}.");
-    private static readonly Template NoSuch = new(RuleId, "no-such", "{model} has no “{required}” for {setting:lower}; it has {positions}.");
-    private static readonly Template NoSuchAt = new(RuleId, "no-such-at", "{model} has no “{required}” for {setting:lower} at {format}; it has {positions}.");
-    private static readonly Template NotStated = new(RuleId, "not-stated", "The specification of {model} does not state whether it has this. Look for it, set “{required}”, and have the specification completed.");
+    private static readonly Template Next = new(
+        RuleId,
+        "next",
+        "{model} has no “{required}”; it has {positions}. The nearest is {position}."
+    );
+    private static readonly Template NoSuch = new(
+        RuleId,
+        "no-such",
+        "{model} has no “{required}” for {setting:lower}; it has {positions}."
+    );
+    private static readonly Template NoSuchAt = new(
+        RuleId,
+        "no-such-at",
+        "{model} has no “{required}” for {setting:lower} at {format}; it has {positions}."
+    );
+    private static readonly Template NotStated = new(
+        RuleId,
+        "not-stated",
+        "The specification of {model} does not state whether it has this. Look for it, set “{required}”, and have the specification completed."
+    );
     private static readonly Template NothingToSet = new(RuleId, "nothing-to-set", "{model} has none: nothing to set.");
     private static readonly Template NoControl = new(RuleId, "no-control", "{model} has no control for {setting:lower}.");
 
@@ -35,21 +51,38 @@ internal sealed class ChoiceTranslator(Setting setting) : Translator
         if (control.Of(word) is { } found && (codecs.IsEmpty || codecs.Contains(found.Word)))
         {
             bool own = found.Label.Equals(found.Word, StringComparison.OrdinalIgnoreCase);
-            Judgement has = own ? Has.Of(setting, ("model", model.Name)) : Calls.Of(setting, ("model", model.Name), ("position", found.Label));
+            Judgement has = own
+                ? Has.Of(setting, ("model", model.Name))
+                : Calls.Of(setting, ("model", model.Name), ("position", found.Label));
             return Exact(notch, draft, Value(found), has.And(PositionAdvice.For(setting, word, draft)));
         }
 
-        ImmutableArray<ChoicePosition> positions = codecs.IsEmpty ? control.Positions : [.. control.Positions.Where(p => codecs.Contains(p.Word))];
+        ImmutableArray<ChoicePosition> positions = codecs.IsEmpty
+            ? control.Positions
+            : [.. control.Positions.Where(p => codecs.Contains(p.Word))];
         FigureValue list = FigureValue.Of(positions.Select(p => p.Label));
         if (name.Ordered && NextTo(name, word, positions) is { } next)
         {
-            return Compromise(notch, draft, Value(next), 0, Next.Of(
-                setting, ("model", model.Name), ("required", word), ("positions", list), ("position", next.Label)).And(PositionAdvice.For(setting, next.Word, draft)));
+            return Compromise(
+                notch,
+                draft,
+                Value(next),
+                0,
+                Next.Of(setting, ("model", model.Name), ("required", word), ("positions", list), ("position", next.Label))
+                    .And(PositionAdvice.For(setting, next.Word, draft))
+            );
         }
 
         Judgement none = codecs.IsEmpty
             ? NoSuch.Of(setting, ("model", model.Name), ("required", word), ("setting", setting), ("positions", list))
-            : NoSuchAt.Of(setting, ("model", model.Name), ("required", word), ("setting", setting), ("format", draft.Format!), ("positions", list));
+            : NoSuchAt.Of(
+                setting,
+                ("model", model.Name),
+                ("required", word),
+                ("setting", setting),
+                ("format", draft.Format!),
+                ("positions", list)
+            );
         return NotPossible(notch, draft, none.And(PositionAdvice.Instead(setting, word)));
     }
 
@@ -57,32 +90,41 @@ internal sealed class ChoiceTranslator(Setting setting) : Translator
     {
         if (!draft.Model.NotFitted.Contains(setting))
         {
-            return CheckByEye(notch, draft, new SettingValue.Choice(word), NotStated.Of(setting, ("model", draft.Model.Name), ("required", word)));
+            return CheckByEye(
+                notch,
+                draft,
+                new SettingValue.Choice(word),
+                NotStated.Of(setting, ("model", draft.Model.Name), ("required", word))
+            );
         }
 
         return name.WhenAbsent.Equals(word, StringComparison.OrdinalIgnoreCase)
             ? Nothing(notch, draft, new SettingValue.Choice(word), NothingToSet.Of(setting, ("model", draft.Model.Name)))
-            : NotPossible(notch, draft, NoControl.Of(setting, ("model", draft.Model.Name), ("setting", setting)).And(PositionAdvice.Instead(setting, word)));
+            : NotPossible(
+                notch,
+                draft,
+                NoControl.Of(setting, ("model", draft.Model.Name), ("setting", setting)).And(PositionAdvice.Instead(setting, word))
+            );
     }
 
     // Only these two choices are matters of policy; the second also depends on what feeds the first channel.
-    private string ByPolicy(SheetDraft draft) => setting switch
-    {
-        Setting.AudioLevelControl => draft.Policy(PolicyMatter.AudioLevel, "automatic") ? "automatic" : "manual",
-        Setting.Channel2 => draft.Standard.Policies[PolicyMatter.SpareChannel].Key switch
+    private string ByPolicy(SheetDraft draft) =>
+        setting switch
         {
-            "lower" => "input 1, 10 dB lower",
-            "second" => "input 2",
-            _ => "built-in",
-        },
-        _ => "low",
-    };
+            Setting.AudioLevelControl => draft.Policy(PolicyMatter.AudioLevel, "automatic") ? "automatic" : "manual",
+            Setting.Channel2 => draft.Standard.Policies[PolicyMatter.SpareChannel].Key switch
+            {
+                "lower" => "input 1, 10 dB lower",
+                "second" => "input 2",
+                _ => "built-in",
+            },
+            _ => "low",
+        };
 
     private static ChoicePosition? NextTo(SettingDefinition name, string word, ImmutableArray<ChoicePosition> has)
     {
         int wanted = name.Words.IndexOf(word);
-        return has.Where(p => p.Word != "off" || word == "off")
-            .MinBy(p => Math.Abs(name.Words.IndexOf(p.Word) - wanted));
+        return has.Where(p => p.Word != "off" || word == "off").MinBy(p => Math.Abs(name.Words.IndexOf(p.Word) - wanted));
     }
 
     private static SettingValue.Choice Value(ChoicePosition position) => new(position.Word, position.Shown);

@@ -10,29 +10,72 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
 {
     private const string RuleId = "ENOUGH-FOR-THE-PLAN";
 
-    private static readonly Template NoCardIssued = new(RuleId, "no-card-issued", "No card is issued with {model}. {rate} needs at least {needed}: read the class on the card.");
-    private static readonly Template FastEnough = new(RuleId, "fast-enough", "The worst bit rate needs {needed}; the issued {card} sustains {sustained}.");
-    private static readonly Template TooSlow = new(RuleId, "too-slow", "{rate} needs {needed}; the issued {card} sustains {sustained}. The recording would stop. Issue {faster}, or lower the bit rate.");
-    private static readonly Template NoCardForMinutes = new(RuleId, "no-card-for-minutes", "No card is issued with {model}. Read the remaining minutes on the display.");
-    private static readonly Template NoFormatForMinutes = new(RuleId, "no-format-for-minutes", "Resolution and frame rate are not set yet. Read the remaining minutes on the display.");
-    private static readonly Template Holds = new(RuleId, "holds", "{capacity} at {rate} holds {holds} with 3 % reserve. The standard plans no time.");
-    private static readonly Template HoldsEnough = new(RuleId, "holds-enough", "{capacity} at {rate} holds {holds} with 3 % reserve: enough for {planned} with a margin of 15 %.");
+    private static readonly Template NoCardIssued = new(
+        RuleId,
+        "no-card-issued",
+        "No card is issued with {model}. {rate} needs at least {needed}: read the class on the card."
+    );
+    private static readonly Template FastEnough = new(
+        RuleId,
+        "fast-enough",
+        "The worst bit rate needs {needed}; the issued {card} sustains {sustained}."
+    );
+    private static readonly Template TooSlow = new(
+        RuleId,
+        "too-slow",
+        "{rate} needs {needed}; the issued {card} sustains {sustained}. The recording would stop. Issue {faster}, or lower the bit rate."
+    );
+    private static readonly Template NoCardForMinutes = new(
+        RuleId,
+        "no-card-for-minutes",
+        "No card is issued with {model}. Read the remaining minutes on the display."
+    );
+    private static readonly Template NoFormatForMinutes = new(
+        RuleId,
+        "no-format-for-minutes",
+        "Resolution and frame rate are not set yet. Read the remaining minutes on the display."
+    );
+    private static readonly Template Holds = new(
+        RuleId,
+        "holds",
+        "{capacity} at {rate} holds {holds} with 3 % reserve. The standard plans no time."
+    );
+    private static readonly Template HoldsEnough = new(
+        RuleId,
+        "holds-enough",
+        "{capacity} at {rate} holds {holds} with 3 % reserve: enough for {planned} with a margin of 15 %."
+    );
     private static readonly Template NeedsCards = new(
-        RuleId, "needs-cards", "{capacity} at {rate} holds {holds} with 3 % reserve; {planned} with a margin of 15 % need {cards#card|cards}. Change after {holds} at the latest.");
-    private static readonly Template NoConsumption = new(RuleId, "no-consumption", "The specification of {model} states no consumption. Read the running time on the display.");
+        RuleId,
+        "needs-cards",
+        "{capacity} at {rate} holds {holds} with 3 % reserve; {planned} with a margin of 15 % need {cards#card|cards}. Change after {holds} at the latest."
+    );
+    private static readonly Template NoConsumption = new(
+        RuleId,
+        "no-consumption",
+        "The specification of {model} states no consumption. Read the running time on the display."
+    );
     private static readonly Template Runs = new(RuleId, "runs", "{battery} at {power} runs {runs}. The standard plans no time.");
-    private static readonly Template RunsEnough = new(RuleId, "runs-enough", "{battery} at {power} runs {runs}: enough for {planned} with a margin of 15 %.");
+    private static readonly Template RunsEnough = new(
+        RuleId,
+        "runs-enough",
+        "{battery} at {power} runs {runs}: enough for {planned} with a margin of 15 %."
+    );
     private static readonly Template NeedsBatteries = new(
-        RuleId, "needs-batteries", "{battery} at {power} runs {runs}; {planned} with a margin of 15 % need {batteries#battery|batteries}, or mains with the adapter at *camera*.");
+        RuleId,
+        "needs-batteries",
+        "{battery} at {power} runs {runs}; {planned} with a margin of 15 % need {batteries#battery|batteries}, or mains with the adapter at *camera*."
+    );
 
     internal override Setting Setting => setting;
 
-    internal override SheetLine Translate(Notch notch, SheetDraft draft) => setting switch
-    {
-        Setting.CardSpeed => Speed(notch, draft),
-        Setting.CardMinutes => Minutes(notch, draft),
-        _ => Running(notch, draft),
-    };
+    internal override SheetLine Translate(Notch notch, SheetDraft draft) =>
+        setting switch
+        {
+            Setting.CardSpeed => Speed(notch, draft),
+            Setting.CardMinutes => Minutes(notch, draft),
+            _ => Running(notch, draft),
+        };
 
     private SheetLine Speed(Notch notch, SheetDraft draft)
     {
@@ -49,8 +92,18 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
         FigureValue sustained = FigureValue.In(Measure.MegabytesPerSecond, card.Class.MegabytesPerSecond);
         return card.Class.MegabytesPerSecond >= need - Guard.Edge
             ? Exact(notch, draft, target, FastEnough.Of(setting, ("needed", needed), ("card", card.Class.Name), ("sustained", sustained)))
-            : NotPossible(notch, draft, TooSlow.Of(
-                setting, ("rate", worst), ("needed", needed), ("card", card.Class.Name), ("sustained", sustained), ("faster", Faster(need))));
+            : NotPossible(
+                notch,
+                draft,
+                TooSlow.Of(
+                    setting,
+                    ("rate", worst),
+                    ("needed", needed),
+                    ("card", card.Class.Name),
+                    ("sustained", sustained),
+                    ("faster", Faster(need))
+                )
+            );
     }
 
     private SheetLine Minutes(Notch notch, SheetDraft draft)
@@ -60,9 +113,12 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
         (RecordFormat? format, BitRate? typical) = draft.Ahead;
         if (model.Card is not { } card || format is null)
         {
-            return CheckByEye(notch, draft, plan is { } p ? InMinutes(p) : null, model.Card is null
-                ? NoCardForMinutes.Of(setting, ("model", model.Name))
-                : NoFormatForMinutes.Of(setting));
+            return CheckByEye(
+                notch,
+                draft,
+                plan is { } p ? InMinutes(p) : null,
+                model.Card is null ? NoCardForMinutes.Of(setting, ("model", model.Name)) : NoFormatForMinutes.Of(setting)
+            );
         }
 
         BitRate rate = typical ?? format.BitRates.Max();
@@ -80,8 +136,12 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
         return cards <= 1
             ? Exact(notch, draft, InMinutes(planned), HoldsEnough.Of(setting, capacity, at, holds, time))
             : Compromise(
-                notch, draft, InMinutes(Math.Min(planned, Math.Floor(minutes))), Math.Min(0, minutes - planned),
-                NeedsCards.Of(setting, capacity, at, holds, time, ("cards", FigureValue.Count(cards))));
+                notch,
+                draft,
+                InMinutes(Math.Min(planned, Math.Floor(minutes))),
+                Math.Min(0, minutes - planned),
+                NeedsCards.Of(setting, capacity, at, holds, time, ("cards", FigureValue.Count(cards)))
+            );
     }
 
     private SheetLine Running(Notch notch, SheetDraft draft)
@@ -107,8 +167,12 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
         return batteries <= 1
             ? Exact(notch, draft, InMinutes(planned), RunsEnough.Of(setting, battery, draw, runs, time))
             : Compromise(
-                notch, draft, InMinutes(Math.Min(planned, Math.Floor(minutes))), Math.Min(0, minutes - planned),
-                NeedsBatteries.Of(setting, battery, draw, runs, time, ("batteries", FigureValue.Count(batteries))));
+                notch,
+                draft,
+                InMinutes(Math.Min(planned, Math.Floor(minutes))),
+                Math.Min(0, minutes - planned),
+                NeedsBatteries.Of(setting, battery, draw, runs, time, ("batteries", FigureValue.Count(batteries)))
+            );
     }
 
     private static BitRate WorstOf(SheetDraft draft)

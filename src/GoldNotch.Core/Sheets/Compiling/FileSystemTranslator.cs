@@ -8,9 +8,21 @@ internal sealed class FileSystemTranslator : Translator
 {
     private const string RuleId = "FILE-SYSTEM-WRITTEN";
 
-    private static readonly Template NotStated = new(RuleId, "not-stated", "The specification of {model} does not state what it writes. A card formatted in the camera is right.");
-    private static readonly Template NotWritten = new(RuleId, "not-written", "{model} writes {writes}, not {required}: it does not recognise such a card. Format it in the camera after its clips are copied.");
-    private static readonly Template IssuedDiffers = new(RuleId, "issued-differs", "The issued card is {card}; {model} writes {writes}. Format it in the camera after its clips are copied.");
+    private static readonly Template NotStated = new(
+        RuleId,
+        "not-stated",
+        "The specification of {model} does not state what it writes. A card formatted in the camera is right."
+    );
+    private static readonly Template NotWritten = new(
+        RuleId,
+        "not-written",
+        "{model} writes {writes}, not {required}: it does not recognise such a card. Format it in the camera after its clips are copied."
+    );
+    private static readonly Template IssuedDiffers = new(
+        RuleId,
+        "issued-differs",
+        "The issued card is {card}; {model} writes {writes}. Format it in the camera after its clips are copied."
+    );
     private static readonly Template Writes = new(RuleId, "writes", "{model} writes {writes}.");
 
     internal override Setting Setting => Setting.FileSystem;

@@ -13,13 +13,27 @@ internal sealed class GainTranslator : Translator
     private static readonly Template FixedIso = new(RuleId, "fixed-iso", "{model} records at {iso} only.");
     private static readonly Template NoControl = new(RuleId, "no-control", "{model} has no gain control.");
     private static readonly Template Lowest = new(RuleId, "lowest", "{gain} is the lowest of {model}.");
-    private static readonly Template LowestCosts = new(RuleId, "lowest-costs", "{gain} is the lowest of {model}. It costs {loss:size} of latitude above grey.");
+    private static readonly Template LowestCosts = new(
+        RuleId,
+        "lowest-costs",
+        "{gain} is the lowest of {model}. It costs {loss:size} of latitude above grey."
+    );
     private static readonly Template Has = new(RuleId, "has", "{model} has {gain}: full range at known noise.");
-    private static readonly Template HasOnBase = new(RuleId, "has-on-base", "{model} has {gain} on the {base} base, {iso}: full range at known noise.");
+    private static readonly Template HasOnBase = new(
+        RuleId,
+        "has-on-base",
+        "{model} has {gain} on the {base} base, {iso}: full range at known noise."
+    );
     private static readonly Template Below = new(
-        RuleId, "below", "{model} has no {required}; it has {positions}. {gain} is the nearest that adds no noise. It is {light:size} darker and takes {light:size} of latitude above grey.");
+        RuleId,
+        "below",
+        "{model} has no {required}; it has {positions}. {gain} is the nearest that adds no noise. It is {light:size} darker and takes {light:size} of latitude above grey."
+    );
     private static readonly Template Above = new(
-        RuleId, "above", "{model} has no {required}; it has {positions}. Nothing is lower than {gain}. It is {light:size} brighter and adds {off} of noise.");
+        RuleId,
+        "above",
+        "{model} has no {required}; it has {positions}. Nothing is lower than {gain}. It is {light:size} brighter and adds {off} of noise."
+    );
 
     internal override Setting Setting => Setting.Gain;
 
@@ -36,11 +50,19 @@ internal sealed class GainTranslator : Translator
         }
 
         GainPosition lowest = positions[0];
-        if (notch.Requirement is Requirement.LowestGain || (notch.Requirement is Requirement.ByPolicy && draft.Policy(PolicyMatter.BaseGain, "lowest")))
+        if (
+            notch.Requirement is Requirement.LowestGain
+            || (notch.Requirement is Requirement.ByPolicy && draft.Policy(PolicyMatter.BaseGain, "lowest"))
+        )
         {
-            return Exact(notch, draft, Value(lowest), lowest.Gain.Value < 0
-                ? LowestCosts.Of(Setting, ("gain", Value(lowest)), named, ("loss", lowest.Gain.ToStops()))
-                : Lowest.Of(Setting, ("gain", Value(lowest)), named));
+            return Exact(
+                notch,
+                draft,
+                Value(lowest),
+                lowest.Gain.Value < 0
+                    ? LowestCosts.Of(Setting, ("gain", Value(lowest)), named, ("loss", lowest.Gain.ToStops()))
+                    : Lowest.Of(Setting, ("gain", Value(lowest)), named)
+            );
         }
 
         Decibels required = (notch.Requirement as Requirement.Gain)?.Value ?? Decibels.Zero;
@@ -49,19 +71,32 @@ internal sealed class GainTranslator : Translator
         Stops light = off.ToStops();
         if (Math.Abs(off.Value) <= Guard.Edge)
         {
-            return Exact(notch, draft, Value(chosen), model.Gain.BaseOf(draft.BaseWord) is { } on
-                ? HasOnBase.Of(Setting, named, ("gain", required), ("base", on.Word), ("iso", on.Base.IsoAtZeroGain))
-                : Has.Of(Setting, named, ("gain", required)));
+            return Exact(
+                notch,
+                draft,
+                Value(chosen),
+                model.Gain.BaseOf(draft.BaseWord) is { } on
+                    ? HasOnBase.Of(Setting, named, ("gain", required), ("base", on.Word), ("iso", on.Base.IsoAtZeroGain))
+                    : Has.Of(Setting, named, ("gain", required))
+            );
         }
 
-        return Compromise(notch, draft, Value(chosen), off.Value, (off.Value < 0 ? Below : Above).Of(
-            Setting,
-            named,
-            ("required", required),
-            ("positions", FigureValue.Of(positions.Select(p => (SettingValue)Value(p)))),
-            ("gain", Value(chosen)),
-            ("light", light),
-            ("off", off)), light);
+        return Compromise(
+            notch,
+            draft,
+            Value(chosen),
+            off.Value,
+            (off.Value < 0 ? Below : Above).Of(
+                Setting,
+                named,
+                ("required", required),
+                ("positions", FigureValue.Of(positions.Select(p => (SettingValue)Value(p)))),
+                ("gain", Value(chosen)),
+                ("light", light),
+                ("off", off)
+            ),
+            light
+        );
     }
 
     private static SettingValue.GainAt Value(GainPosition position) => new(position.Gain, position.Name);

@@ -13,16 +13,47 @@ internal sealed class IrisTranslator : Translator
 
     private static readonly Template AsRequired = new(RuleId, "as-required", "{iris} as the standard requires.");
     private static readonly Template Compensates = new(
-        RuleId, "compensates", "Shutter, gain and filter of this model leave the picture at {light}. {moved?Open|Close} {moved:size}, from {required} to {iris}.");
-    private static readonly Template LensLimit = new(RuleId, "lens-limit", "The lens of {model} does not reach {required}; its limit is {iris}.");
+        RuleId,
+        "compensates",
+        "Shutter, gain and filter of this model leave the picture at {light}. {moved?Open|Close} {moved:size}, from {required} to {iris}."
+    );
+    private static readonly Template LensLimit = new(
+        RuleId,
+        "lens-limit",
+        "The lens of {model} does not reach {required}; its limit is {iris}."
+    );
     private static readonly Template Remains = new(RuleId, "remains", "{rest} remain.");
-    private static readonly Template NoLight = new(RuleId, "no-light", "The standard states no light. Read the meter, or set the iris by the zebra.");
-    private static readonly Template NoIso = new(RuleId, "no-iso", "The maker of {model} states no ISO. Read the meter, or set the iris by the zebra.");
-    private static readonly Template NoShutter = new(RuleId, "no-shutter", "The shutter is not set yet. Read the meter, or set the iris by the zebra.");
+    private static readonly Template NoLight = new(
+        RuleId,
+        "no-light",
+        "The standard states no light. Read the meter, or set the iris by the zebra."
+    );
+    private static readonly Template NoIso = new(
+        RuleId,
+        "no-iso",
+        "The maker of {model} states no ISO. Read the meter, or set the iris by the zebra."
+    );
+    private static readonly Template NoShutter = new(
+        RuleId,
+        "no-shutter",
+        "The shutter is not set yet. Read the meter, or set the iris by the zebra."
+    );
     private static readonly Template Metered = new(RuleId, "metered", "{lux} need {iris} here.");
-    private static readonly Template TooDark = new(RuleId, "too-dark", "{lux} need {wanted} here; the lens ends at {iris}. The picture is {off:size} too dark. Add light, or use gain.");
-    private static readonly Template TooBright = new(RuleId, "too-bright", "{lux} need {wanted} here; the lens ends at {iris}. The picture is {off:size} too bright. Put an ND filter in.");
-    private static readonly Template Ramps = new(RuleId, "ramps", "The zoom holds it up to {focal}. At {longest} it is {atlong}, {loss:size} darker.");
+    private static readonly Template TooDark = new(
+        RuleId,
+        "too-dark",
+        "{lux} need {wanted} here; the lens ends at {iris}. The picture is {off:size} too dark. Add light, or use gain."
+    );
+    private static readonly Template TooBright = new(
+        RuleId,
+        "too-bright",
+        "{lux} need {wanted} here; the lens ends at {iris}. The picture is {off:size} too bright. Put an ND filter in."
+    );
+    private static readonly Template Ramps = new(
+        RuleId,
+        "ramps",
+        "The zoom holds it up to {focal}. At {longest} it is {atlong}, {loss:size} darker."
+    );
 
     internal override Setting Setting => Setting.Iris;
 
@@ -41,12 +72,31 @@ internal sealed class IrisTranslator : Translator
         var value = new SettingValue.Iris(target);
         if (Math.Abs(moved.Value) <= ExactWithinStops)
         {
-            return Exact(notch, draft, value, AsRequired.Of(Setting, ("iris", target), ("moved", FigureValue.Moved(moved))).And(Ramp(lens, target)), moved);
+            return Exact(
+                notch,
+                draft,
+                value,
+                AsRequired.Of(Setting, ("iris", target), ("moved", FigureValue.Moved(moved))).And(Ramp(lens, target)),
+                moved
+            );
         }
 
-        Judgement why = required.TakesUpTheRest && missing != Stops.Zero
-            ? Compensates.Of(Setting, ("light", draft.LightSoFar), ("moved", FigureValue.Moved(moved)), ("required", required.Number), ("iris", target))
-            : LensLimit.Of(Setting, ("model", draft.Model.Name), ("required", required.Number), ("iris", target), ("moved", FigureValue.Moved(moved)));
+        Judgement why =
+            required.TakesUpTheRest && missing != Stops.Zero
+                ? Compensates.Of(
+                    Setting,
+                    ("light", draft.LightSoFar),
+                    ("moved", FigureValue.Moved(moved)),
+                    ("required", required.Number),
+                    ("iris", target)
+                )
+                : LensLimit.Of(
+                    Setting,
+                    ("model", draft.Model.Name),
+                    ("required", required.Number),
+                    ("iris", target),
+                    ("moved", FigureValue.Moved(moved))
+                );
         Stops rest = draft.LightSoFar + moved;
         Judgement? left = Math.Abs(rest.Value) <= ExactWithinStops ? null : Remains.Of(Setting, ("rest", rest));
         return Compromise(notch, draft, value, moved.Value, why.And(left).And(Ramp(lens, target)), moved);
@@ -76,14 +126,31 @@ internal sealed class IrisTranslator : Translator
         FNumber target = lens.Reach(exact.NearestThird());
         Stops off = target.OpennessFrom(exact);
         return Math.Abs(off.Value) <= (1.0 / 6) + Guard.Edge
-            ? Exact(notch, draft, new SettingValue.Iris(target), Metered.Of(Setting, ("lux", lux), ("iris", exact.NearestThird()), ("off", off)).And(Ramp(lens, target)))
-            : Compromise(notch, draft, new SettingValue.Iris(target), off.Value, (off.Value < 0 ? TooDark : TooBright).Of(
-                Setting, ("lux", lux), ("wanted", exact.NearestThird()), ("iris", target), ("off", off)).And(Ramp(lens, target)));
+            ? Exact(
+                notch,
+                draft,
+                new SettingValue.Iris(target),
+                Metered.Of(Setting, ("lux", lux), ("iris", exact.NearestThird()), ("off", off)).And(Ramp(lens, target))
+            )
+            : Compromise(
+                notch,
+                draft,
+                new SettingValue.Iris(target),
+                off.Value,
+                (off.Value < 0 ? TooDark : TooBright)
+                    .Of(Setting, ("lux", lux), ("wanted", exact.NearestThird()), ("iris", target), ("off", off))
+                    .And(Ramp(lens, target))
+            );
     }
 
     private static Judgement? Ramp(Lens lens, FNumber target) =>
         lens.HoldsUntil(target) is { } focal && focal.Value < lens.Longest.Value - Guard.Edge
             ? Ramps.Of(
-                Setting.Iris, ("focal", focal), ("longest", lens.Longest), ("atlong", lens.WidestAtLong), ("loss", lens.WidestAtLong.OpennessFrom(target)))
+                Setting.Iris,
+                ("focal", focal),
+                ("longest", lens.Longest),
+                ("atlong", lens.WidestAtLong),
+                ("loss", lens.WidestAtLong.OpennessFrom(target))
+            )
             : null;
 }

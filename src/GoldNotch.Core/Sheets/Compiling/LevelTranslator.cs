@@ -12,15 +12,35 @@ internal sealed class LevelTranslator(Setting setting) : Translator
 
     private static readonly Template PeakTooHigh = new(RuleId, "peak-too-high", "This close to full scale a laugh clips.");
     private static readonly Template PeakGood = new(RuleId, "peak-good", "Above the noise, with headroom for a laugh; it never reaches 0.");
-    private static readonly Template TimecodeBegins = new(RuleId, "timecode-begins", "Timecode begins at {hour}, so that the label states the card or the day.");
+    private static readonly Template TimecodeBegins = new(
+        RuleId,
+        "timecode-begins",
+        "Timecode begins at {hour}, so that the label states the card or the day."
+    );
     private static readonly Template CanBeOff = new(RuleId, "can-be-off", "{model} can switch it off.");
-    private static readonly Template CannotBeOff = new(RuleId, "cannot-be-off", "{model} cannot switch it off. Set {least}, where it shows least.");
+    private static readonly Template CannotBeOff = new(
+        RuleId,
+        "cannot-be-off",
+        "{model} cannot switch it off. Set {least}, where it shows least."
+    );
     private static readonly Template Has = new(RuleId, "has", "{model} has {level}.");
     private static readonly Template Nearest = new(RuleId, "nearest", "{model} has no {required}; the nearest is {level}.");
-    private static readonly Template NotStated = new(RuleId, "not-stated", "The specification of {model} does not state whether it has this. Look for it, set {required}, and have the specification completed.");
+    private static readonly Template NotStated = new(
+        RuleId,
+        "not-stated",
+        "The specification of {model} does not state whether it has this. Look for it, set {required}, and have the specification completed."
+    );
     private static readonly Template NothingToSet = new(RuleId, "nothing-to-set", "{model} has none: nothing to set.");
-    private static readonly Template NoControl = new(RuleId, "no-control", "{model} has no {setting:lower}. Leave it and note it on the sheet.");
-    private static readonly Template NoZebra = new(RuleId, "no-zebra", "{model} has no zebra. Judge exposure by the histogram or the meter.");
+    private static readonly Template NoControl = new(
+        RuleId,
+        "no-control",
+        "{model} has no {setting:lower}. Leave it and note it on the sheet."
+    );
+    private static readonly Template NoZebra = new(
+        RuleId,
+        "no-zebra",
+        "{model} has no zebra. Judge exposure by the histogram or the meter."
+    );
     private static readonly Template ZebraClipping = new(RuleId, "zebra-clipping", "Zebra marks lost detail.");
     private static readonly Template ZebraSkin = new(RuleId, "zebra-skin", "Zebra on skin means: expose slightly less.");
 
@@ -38,9 +58,14 @@ internal sealed class LevelTranslator(Setting setting) : Translator
         double wanted = (requirement as Requirement.Amount)?.Value ?? 0;
         if (setting is Setting.AudioPeakLevel or Setting.TimecodeHour)
         {
-            return Exact(notch, draft, new SettingValue.Amount(wanted, name.Unit), setting == Setting.TimecodeHour
-                ? TimecodeBegins.Of(setting, ("hour", FigureValue.In(Measure.Hour, wanted)))
-                : (wanted > -6 ? PeakTooHigh : PeakGood).Of(setting));
+            return Exact(
+                notch,
+                draft,
+                new SettingValue.Amount(wanted, name.Unit),
+                setting == Setting.TimecodeHour
+                    ? TimecodeBegins.Of(setting, ("hour", FigureValue.In(Measure.Hour, wanted)))
+                    : (wanted > -6 ? PeakTooHigh : PeakGood).Of(setting)
+            );
         }
 
         if (!model.Levels.TryGetValue(setting, out LevelControl? control))
@@ -58,43 +83,66 @@ internal sealed class LevelTranslator(Setting setting) : Translator
         double[] allowed = [.. control.Marks.Where(m => Good(m, requirement))];
         double chosen = (allowed.Length > 0 ? allowed : [.. control.Marks]).OrderBy(m => Math.Abs(m - wanted)).ThenBy(Math.Abs).First();
         double away = chosen - wanted;
-        Judgement? means = setting == Setting.Zebra ? (chosen >= 95 ? ZebraClipping : ZebraSkin).Of(setting)
+        Judgement? means =
+            setting == Setting.Zebra ? (chosen >= 95 ? ZebraClipping : ZebraSkin).Of(setting)
             : setting == Setting.AutoExposureShift ? ShiftIsBias.Of(setting)
             : null;
         return allowed.Length > 0 && (requirement is Requirement.Amount { Bound: not Bound.Exactly } || Math.Abs(away) <= Guard.Edge)
             ? Exact(notch, draft, Shown(chosen, name), Has.Of(setting, ("model", model.Name), ("level", Shown(chosen, name))).And(means))
-            : Compromise(notch, draft, Shown(chosen, name), away, Nearest.Of(
-                setting, ("model", model.Name), ("required", Shown(wanted, name)), ("level", Shown(chosen, name)), ("off", new Distance(away, name.Unit))).And(means));
+            : Compromise(
+                notch,
+                draft,
+                Shown(chosen, name),
+                away,
+                Nearest
+                    .Of(
+                        setting,
+                        ("model", model.Name),
+                        ("required", Shown(wanted, name)),
+                        ("level", Shown(chosen, name)),
+                        ("off", new Distance(away, name.Unit))
+                    )
+                    .And(means)
+            );
     }
 
     private SheetLine Missing(Notch notch, SheetDraft draft, SettingDefinition name, bool nothingWanted, double wanted)
     {
         CameraModel model = draft.Model;
-        SettingValue none = notch.Requirement is Requirement.Amount ? new SettingValue.Amount(wanted, name.Unit) : new SettingValue.Choice("off");
+        SettingValue none =
+            notch.Requirement is Requirement.Amount ? new SettingValue.Amount(wanted, name.Unit) : new SettingValue.Choice("off");
         if (!model.NotFitted.Contains(setting))
         {
             return CheckByEye(notch, draft, none, NotStated.Of(setting, ("model", model.Name), ("required", notch.Requirement.Text)));
         }
 
-        return nothingWanted ? Nothing(notch, draft, none, NothingToSet.Of(setting, ("model", model.Name)))
-            : NotPossible(notch, draft, setting == Setting.Zebra
-                ? NoZebra.Of(setting, ("model", model.Name))
-                : NoControl.Of(setting, ("model", model.Name), ("setting", setting)));
+        return nothingWanted
+            ? Nothing(notch, draft, none, NothingToSet.Of(setting, ("model", model.Name)))
+            : NotPossible(
+                notch,
+                draft,
+                setting == Setting.Zebra
+                    ? NoZebra.Of(setting, ("model", model.Name))
+                    : NoControl.Of(setting, ("model", model.Name), ("setting", setting))
+            );
     }
 
     private static SettingValue.Amount Shown(double level, SettingDefinition name) => new(level, name.Unit);
 
-    private static bool Good(double mark, Requirement requirement) => requirement is not Requirement.Amount number || number.Bound switch
-    {
-        Bound.AtLeast => mark >= number.Value - Guard.Edge,
-        Bound.AtMost => mark <= number.Value + Guard.Edge,
-        _ => true,
-    };
+    private static bool Good(double mark, Requirement requirement) =>
+        requirement is not Requirement.Amount number
+        || number.Bound switch
+        {
+            Bound.AtLeast => mark >= number.Value - Guard.Edge,
+            Bound.AtMost => mark <= number.Value + Guard.Edge,
+            _ => true,
+        };
 
-    private static Requirement ZebraByPolicy(SheetDraft draft) => draft.Standard.Policies[PolicyMatter.Zebra].Key switch
-    {
-        "skin" => new Requirement.Amount(70, Bound.Exactly, NaturalUnit.Percent),
-        "off" => new Requirement.Position("off"),
-        _ => new Requirement.Amount(100, Bound.Exactly, NaturalUnit.Percent),
-    };
+    private static Requirement ZebraByPolicy(SheetDraft draft) =>
+        draft.Standard.Policies[PolicyMatter.Zebra].Key switch
+        {
+            "skin" => new Requirement.Amount(70, Bound.Exactly, NaturalUnit.Percent),
+            "off" => new Requirement.Position("off"),
+            _ => new Requirement.Amount(100, Bound.Exactly, NaturalUnit.Percent),
+        };
 }

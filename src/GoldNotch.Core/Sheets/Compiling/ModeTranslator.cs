@@ -9,12 +9,32 @@ internal sealed class ModeTranslator(ModeSetting definition) : Translator
 {
     private const string RuleId = "MANUAL-OR-AUTOMATIC";
 
-    private static readonly Template Unattended = new(RuleId, "unattended", "{setting} is automatic on purpose: nobody operates the camera.");
-    private static readonly Template TooFast = new(RuleId, "too-fast", "{setting} is automatic on purpose: the light or the subject changes faster than a person can follow.");
-    private static readonly Template ManualBecause = new(RuleId, "manual", "Automatic {setting:lower} changes during the take, and no two cameras change alike.");
+    private static readonly Template Unattended = new(
+        RuleId,
+        "unattended",
+        "{setting} is automatic on purpose: nobody operates the camera."
+    );
+    private static readonly Template TooFast = new(
+        RuleId,
+        "too-fast",
+        "{setting} is automatic on purpose: the light or the subject changes faster than a person can follow."
+    );
+    private static readonly Template ManualBecause = new(
+        RuleId,
+        "manual",
+        "Automatic {setting:lower} changes during the take, and no two cameras change alike."
+    );
     private static readonly Template ManualOnly = new(RuleId, "manual-only", "{model} has no automatic {setting:lower}.");
-    private static readonly Template NoManual = new(RuleId, "no-manual", "{model} has no manual {setting:lower}. Do not cut this camera with others, or use another model.");
-    private static readonly Template NoAutomatic = new(RuleId, "no-automatic", "{model} has no automatic {setting:lower}. Assign an operator, or use another model.");
+    private static readonly Template NoManual = new(
+        RuleId,
+        "no-manual",
+        "{model} has no manual {setting:lower}. Do not cut this camera with others, or use another model."
+    );
+    private static readonly Template NoAutomatic = new(
+        RuleId,
+        "no-automatic",
+        "{model} has no automatic {setting:lower}. Assign an operator, or use another model."
+    );
 
     internal override Setting Setting => definition.Setting;
 
@@ -29,9 +49,13 @@ internal sealed class ModeTranslator(ModeSetting definition) : Translator
             return NotPossible(notch, draft, (manual ? NoManual : NoAutomatic).Of(Setting, model, what));
         }
 
-        Template why = !manual ? draft.Circumstances.Has(Condition.Unattended) ? Unattended : TooFast
-            : has.Automatic ? ManualBecause
-            : ManualOnly;
+        Template why = !manual
+            ? draft.Circumstances.Has(Condition.Unattended)
+                ? Unattended
+                : TooFast
+            : has.Automatic
+                ? ManualBecause
+                : ManualOnly;
         return Exact(notch, draft, new SettingValue.Mode(manual), why.Of(Setting, model, what));
     }
 
@@ -39,8 +63,11 @@ internal sealed class ModeTranslator(ModeSetting definition) : Translator
     private bool ByPolicy(SheetDraft draft)
     {
         bool alone = draft.Circumstances.Has(Condition.Unattended) && draft.Circumstances.Has(Condition.Alone);
-        return !alone && !(Setting == Setting.IrisControl
-            ? draft.Policy(PolicyMatter.Iris, "automatic-moving") && draft.Circumstances.Has(Condition.Hand)
-            : draft.Policy(PolicyMatter.Focus, "tracking") || draft.Circumstances.Has(Condition.Unattended));
+        return !alone
+            && !(
+                Setting == Setting.IrisControl
+                    ? draft.Policy(PolicyMatter.Iris, "automatic-moving") && draft.Circumstances.Has(Condition.Hand)
+                    : draft.Policy(PolicyMatter.Focus, "tracking") || draft.Circumstances.Has(Condition.Unattended)
+            );
     }
 }

@@ -16,8 +16,16 @@ internal static class PositionAdvice
         new([Setting.DigitalZoom], ["off"], Note("digital-zoom", "Digital zoom only enlarges pixels.")),
         new([Setting.HighRate], ["off"], Note("high-rate", "It is the setting most often left on.")),
         new([Setting.Stabiliser], ["strong"], Note("strong-stabiliser", "It crops the picture slightly.")),
-        new([Setting.Phantom1, Setting.Phantom2], ["on"], Note("phantom-on", "For condenser microphones only; never into a wireless receiver.")),
-        new([Setting.Phantom1, Setting.Phantom2], ["off"], Note("phantom-off", "Dynamic microphones, wireless receivers and line sources need none.")),
+        new(
+            [Setting.Phantom1, Setting.Phantom2],
+            ["on"],
+            Note("phantom-on", "For condenser microphones only; never into a wireless receiver.")
+        ),
+        new(
+            [Setting.Phantom1, Setting.Phantom2],
+            ["off"],
+            Note("phantom-off", "Dynamic microphones, wireless receivers and line sources need none.")
+        ),
         new([Setting.Limiter], ["on"], Note("limiter", "It catches a laugh; it is not a level control.")),
         new([Setting.Peaking], ["red", "yellow", "blue", "white"], Note("peaking", "Peaking marks still edges only and is not recorded.")),
         new([Setting.ViewingLut], [Any], Note("viewing-lut", "It is not recorded.")),
@@ -36,7 +44,11 @@ internal static class PositionAdvice
     [
         new([Setting.SlotMode], [Any], Note("instead-slot-mode", "Plan the change of card by the minutes shown.")),
         new([Setting.Stabiliser], [Any], Note("instead-stabiliser", "Use a tripod, or lean on something.")),
-        new([Setting.Phantom1, Setting.Phantom2], [Any], Note("instead-phantom", "Use a microphone with its own battery, or a separate supply.")),
+        new(
+            [Setting.Phantom1, Setting.Phantom2],
+            [Any],
+            Note("instead-phantom", "Use a microphone with its own battery, or a separate supply.")
+        ),
         new([Setting.Profile], ["log"], Note("instead-log", "Record its flattest profile and tell whoever grades.")),
         new([Setting.Profile], [Any], Note("instead-profile", "Use the nearest profile and note which.")),
         new([Setting.Peaking], [Any], Note("instead-peaking", "Focus with the magnifier, then switch it off.")),
@@ -59,7 +71,9 @@ internal static class PositionAdvice
 
     internal static Judgement? For(Setting setting, string word, SheetDraft draft) =>
         setting == Setting.Stabiliser && word is "standard" or "off"
-            ? draft.Circumstances.Has(Condition.Tripod) ? OnTripod.Of(setting) : null
+            ? draft.Circumstances.Has(Condition.Tripod)
+                ? OnTripod.Of(setting)
+                : null
             : Find(ByPosition, setting, word)?.Of(setting);
 
     internal static Judgement Instead(Setting setting, string word) => (Find(ByAlternative, setting, word) ?? LeaveIt).Of(setting);
@@ -68,7 +82,8 @@ internal static class PositionAdvice
         from.GetValueOrDefault((setting, word)) ?? from.GetValueOrDefault((setting, Any));
 
     private static FrozenDictionary<(Setting, string), Template> ByKey(ImmutableArray<Advice> all) =>
-        all.SelectMany(a => a.Settings.SelectMany(s => a.Words.Select(w => (Key: (s, w), a.Template)))).ToFrozenDictionary(a => a.Key, a => a.Template);
+        all.SelectMany(a => a.Settings.SelectMany(s => a.Words.Select(w => (Key: (s, w), a.Template))))
+            .ToFrozenDictionary(a => a.Key, a => a.Template);
 
     private static Template Note(string @case, string text) => new(RuleId, @case, text);
 

@@ -27,10 +27,25 @@ internal static class Forced
             }
 
             SettingValue? becomes = ShownValue.TryOf(line.Setting, draft.Control, rule.Becomes);
-            Judgement because = ByAnother.Of(line.Setting, ("setting", rule.When), ("value", cause), ("becomes", rule.Becomes), ("because", rule.Because));
+            Judgement because = ByAnother.Of(
+                line.Setting,
+                ("setting", rule.When),
+                ("value", cause),
+                ("becomes", rule.Becomes),
+                ("because", rule.Because)
+            );
             return becomes is null
-                ? line with { Fit = Fit.CheckByEye, Because = because }
-                : line with { Fit = Fit.Compromise, Target = becomes, Because = because };
+                ? line with
+                {
+                    Fit = Fit.CheckByEye,
+                    Because = because,
+                }
+                : line with
+                {
+                    Fit = Fit.Compromise,
+                    Target = becomes,
+                    Because = because,
+                };
         }
 
         return line;
@@ -40,7 +55,8 @@ internal static class Forced
     internal static bool Matches(SettingValue value, string text) =>
         Same(value.Label, text) || (value is SettingValue.Choice choice && (Same(choice.Word, text) || Same(choice.Shown, text)));
 
-    private static bool Same(string label, string text) => string.Equals(Notation.Tidy(label), Notation.Tidy(text), StringComparison.OrdinalIgnoreCase);
+    private static bool Same(string label, string text) =>
+        string.Equals(Notation.Tidy(label), Notation.Tidy(text), StringComparison.OrdinalIgnoreCase);
 }
 
 /// <summary>What a factory reset leaves, held against the sheet.</summary>
@@ -48,7 +64,11 @@ internal static class ResetStates
 {
     private const string RuleId = "RESET-BRINGS";
 
-    private static readonly Template NotStated = new(RuleId, "not-stated", "The specification does not state what it leaves: check every line.");
+    private static readonly Template NotStated = new(
+        RuleId,
+        "not-stated",
+        "The specification does not state what it leaves: check every line."
+    );
     private static readonly Template AllRight = new(RuleId, "all-right", "What it leaves is on target already.");
     private static readonly Template Wrong = new(RuleId, "wrong", "It leaves {wrong#setting|settings} off target: {changes}");
     private static readonly Template Change = new(RuleId, "change", "{setting} {reset} → {target}.");
@@ -74,15 +94,21 @@ internal static class ResetStates
         }
 
         SheetLine[] wrong = [.. draft.Lines.Where(l => l.ResetIsRight == false && !l.NothingToDo)];
-        Judgement leaves = behaviour.States.IsEmpty ? NotStated.Of(Setting.FactoryReset)
+        Judgement leaves =
+            behaviour.States.IsEmpty ? NotStated.Of(Setting.FactoryReset)
             : wrong.Length == 0 ? AllRight.Of(Setting.FactoryReset)
-            : Wrong.Of(Setting.FactoryReset, ("wrong", FigureValue.Count(wrong.Length)), ("changes", FigureValue.Of(wrong.Select(ChangeOf))));
+            : Wrong.Of(
+                Setting.FactoryReset,
+                ("wrong", FigureValue.Count(wrong.Length)),
+                ("changes", FigureValue.Of(wrong.Select(ChangeOf)))
+            );
         draft.Replace(reset with { Because = reset.Because.And(leaves) });
     }
 
-    private static Judgement ChangeOf(SheetLine line) => line.Target is { } target
-        ? Change.Of(line.Setting, ("setting", line.Setting), ("reset", line.AfterReset!), ("target", target))
-        : ChangeByEye.Of(line.Setting, ("setting", line.Setting), ("reset", line.AfterReset!));
+    private static Judgement ChangeOf(SheetLine line) =>
+        line.Target is { } target
+            ? Change.Of(line.Setting, ("setting", line.Setting), ("reset", line.AfterReset!), ("target", target))
+            : ChangeByEye.Of(line.Setting, ("setting", line.Setting), ("reset", line.AfterReset!));
 }
 
 /// <summary>Format and bit rate worked out before their turn, for the card.</summary>
@@ -116,16 +142,25 @@ internal static class GainAsLastResort
     private const double Short = 1.0 / 6;
 
     private static readonly Template Raised = new(
-        RuleId, "raised", "Shutter, filter and the open iris leave the picture {missing:size} dark. Gain is the last resort, up to {cap} on this model: {gain}.");
+        RuleId,
+        "raised",
+        "Shutter, filter and the open iris leave the picture {missing:size} dark. Gain is the last resort, up to {cap} on this model: {gain}."
+    );
     private static readonly Template StillMissing = new(RuleId, "still-missing", "{left:size} remain missing at the cap. Add light.");
 
     internal static void Apply(SheetDraft draft)
     {
-        if (draft.Model.Gain.Cap is not { } cap
+        if (
+            draft.Model.Gain.Cap is not { } cap
             || draft.Policy(PolicyMatter.GainAllowed, "never")
-            || draft.LineOf(Setting.Iris) is not { Notch.Requirement: Requirement.AsMetered or Requirement.Iris { TakesUpTheRest: true }, Target: SettingValue.Iris iris }
+            || draft.LineOf(Setting.Iris)
+                is not {
+                    Notch.Requirement: Requirement.AsMetered or Requirement.Iris { TakesUpTheRest: true },
+                    Target: SettingValue.Iris iris
+                }
             || iris.Number != draft.Model.Lens.WidestAtShort
-            || draft.LineOf(Setting.Gain) is not { Target: SettingValue.GainAt now } gain)
+            || draft.LineOf(Setting.Gain) is not { Target: SettingValue.GainAt now } gain
+        )
         {
             return;
         }
@@ -140,8 +175,15 @@ internal static class GainAsLastResort
         Decibels up = enough.Gain - now.Gain;
         Stops left = up.ToStops() - missing;
         Judgement raised = Raised.Of(
-            Setting.Gain, ("missing", missing), ("cap", cap), ("gain", new SettingValue.GainAt(enough.Gain, enough.Name)), ("added", up));
-        draft.Replace(GainUpTo.Changed(gain, enough, up, left.Value < -Short ? raised.And(StillMissing.Of(Setting.Gain, ("left", left))) : raised));
+            Setting.Gain,
+            ("missing", missing),
+            ("cap", cap),
+            ("gain", new SettingValue.GainAt(enough.Gain, enough.Name)),
+            ("added", up)
+        );
+        draft.Replace(
+            GainUpTo.Changed(gain, enough, up, left.Value < -Short ? raised.And(StillMissing.Of(Setting.Gain, ("left", left))) : raised)
+        );
     }
 }
 
@@ -151,24 +193,41 @@ internal static class GainWithinNoise
     private const string RuleId = "GAIN-WITHIN-NOISE";
 
     private static readonly Template Raised = new(
-        RuleId, "raised", "Shutter and filter take {missing:size}. By the policy gain compensates before the iris opens, up to {cap} on this model: {gain}.");
+        RuleId,
+        "raised",
+        "Shutter and filter take {missing:size}. By the policy gain compensates before the iris opens, up to {cap} on this model: {gain}."
+    );
 
     internal static void Apply(SheetDraft draft, Notch iris)
     {
         Stops missing = -draft.LightSoFar;
-        if (!draft.Policy(PolicyMatter.GainAllowed, "noise-limit")
+        if (
+            !draft.Policy(PolicyMatter.GainAllowed, "noise-limit")
             || iris.Requirement is not Requirement.Iris { TakesUpTheRest: true }
             || draft.Model.Gain.Cap is not { } cap
             || missing.Value <= 1.0 / 6
             || draft.LineOf(Setting.Gain) is not { Target: SettingValue.GainAt now } gain
-            || GainUpTo.Nearest(draft, now, missing, cap) is not { } enough)
+            || GainUpTo.Nearest(draft, now, missing, cap) is not { } enough
+        )
         {
             return;
         }
 
         Decibels up = enough.Gain - now.Gain;
-        draft.Replace(GainUpTo.Changed(gain, enough, up, Raised.Of(
-            Setting.Gain, ("missing", missing), ("cap", cap), ("gain", new SettingValue.GainAt(enough.Gain, enough.Name)), ("added", up))));
+        draft.Replace(
+            GainUpTo.Changed(
+                gain,
+                enough,
+                up,
+                Raised.Of(
+                    Setting.Gain,
+                    ("missing", missing),
+                    ("cap", cap),
+                    ("gain", new SettingValue.GainAt(enough.Gain, enough.Name)),
+                    ("added", up)
+                )
+            )
+        );
     }
 }
 
@@ -182,7 +241,13 @@ internal static class GainUpTo
         foreach (GainPosition position in draft.Model.Gain.PositionsOn(draft.BaseWord))
         {
             bool allowed = position.Gain.Value > now.Gain.Value + Guard.Edge && position.Gain.Value <= cap.Value + Guard.Edge;
-            if (allowed && (nearest is null || Math.Abs(position.Gain.Value - wanted.Value) < Math.Abs(nearest.Gain.Value - wanted.Value) - Guard.Edge))
+            if (
+                allowed
+                && (
+                    nearest is null
+                    || Math.Abs(position.Gain.Value - wanted.Value) < Math.Abs(nearest.Gain.Value - wanted.Value) - Guard.Edge
+                )
+            )
             {
                 nearest = position;
             }
@@ -191,12 +256,13 @@ internal static class GainUpTo
         return nearest;
     }
 
-    internal static SheetLine Changed(SheetLine gain, GainPosition to, Decibels up, Judgement because) => gain with
-    {
-        Fit = Fit.Compromise,
-        Target = new SettingValue.GainAt(to.Gain, to.Name),
-        Size = new Distance(gain.Size.Amount + up.Value, NaturalUnit.Decibels),
-        Light = gain.Light + up.ToStops(),
-        Because = because,
-    };
+    internal static SheetLine Changed(SheetLine gain, GainPosition to, Decibels up, Judgement because) =>
+        gain with
+        {
+            Fit = Fit.Compromise,
+            Target = new SettingValue.GainAt(to.Gain, to.Name),
+            Size = new Distance(gain.Size.Amount + up.Value, NaturalUnit.Decibels),
+            Light = gain.Light + up.ToStops(),
+            Because = because,
+        };
 }

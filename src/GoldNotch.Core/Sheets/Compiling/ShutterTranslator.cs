@@ -10,13 +10,33 @@ internal sealed class ShutterTranslator : Translator
 {
     private const string RuleId = "SHUTTER-ANGLE";
 
-    private static readonly Template NoFormat = new(RuleId, "no-format", "The shutter follows the frame rate, and {model} does not have the required one. Set resolution and frame rate first, then {required}.");
+    private static readonly Template NoFormat = new(
+        RuleId,
+        "no-format",
+        "The shutter follows the frame rate, and {model} does not have the required one. Set resolution and frame rate first, then {required}."
+    );
     private static readonly Template NoneFits = new(RuleId, "none-fits", "{model} has no shutter within what {required} allows at {rate}.");
-    private static readonly Template Repeats = new(RuleId, "repeats", "{shutter} is longer than one picture at {rate}: {model} would repeat pictures. That is an effect, never a standard's value.");
+    private static readonly Template Repeats = new(
+        RuleId,
+        "repeats",
+        "{shutter} is longer than one picture at {rate}: {model} would repeat pictures. That is an effect, never a standard's value."
+    );
     private static readonly Template Ordinary = new(RuleId, "ordinary", "{shutter} is {angle} at {rate}, the usual look of motion.");
-    private static readonly Template Sharper = new(RuleId, "sharper", "{shutter} is {angle} at {rate}, sharper than the usual look of motion.");
-    private static readonly Template Softer = new(RuleId, "softer", "{shutter} is {angle} at {rate}, softer than the usual look of motion.");
-    private static readonly Template Nearest = new(RuleId, "nearest", "{model} has no {wanted}. {shutter} is {angle}, {differs:size} {differs?brighter|darker} than {required}.");
+    private static readonly Template Sharper = new(
+        RuleId,
+        "sharper",
+        "{shutter} is {angle} at {rate}, sharper than the usual look of motion."
+    );
+    private static readonly Template Softer = new(
+        RuleId,
+        "softer",
+        "{shutter} is {angle} at {rate}, softer than the usual look of motion."
+    );
+    private static readonly Template Nearest = new(
+        RuleId,
+        "nearest",
+        "{model} has no {wanted}. {shutter} is {angle}, {differs:size} {differs?brighter|darker} than {required}."
+    );
     private static readonly Template Steady = new(RuleId, "steady", "It is steady under {mains} mains.");
     private static readonly Template Standing = new(RuleId, "standing", "Under {mains} mains it shows a standing band of {ripple}.");
     private static readonly Template Pulses = new(RuleId, "pulses", "Under {mains} mains it pulses by {ripple} at {beat}.");
@@ -47,13 +67,26 @@ internal sealed class ShutterTranslator : Translator
         }
         catch (QuantityException nothing) when (nothing.Fault == QuantityFault.NoChoice)
         {
-            return NotPossible(notch, draft, NoneFits.Of(Setting, ("model", model.Name), ("required", notch.Requirement.Text), ("rate", format.Rate)));
+            return NotPossible(
+                notch,
+                draft,
+                NoneFits.Of(Setting, ("model", model.Name), ("required", notch.Requirement.Text), ("rate", format.Rate))
+            );
         }
 
         if (choice.RepeatsFrames)
         {
-            return NotPossible(notch, draft, Repeats.Of(
-                Setting, ("shutter", choice.Time), ("rate", format.Rate), ("model", model.Name), ("angle", FigureValue.In(Measure.Degrees, choice.AngleDegrees))));
+            return NotPossible(
+                notch,
+                draft,
+                Repeats.Of(
+                    Setting,
+                    ("shutter", choice.Time),
+                    ("rate", format.Rate),
+                    ("model", model.Name),
+                    ("angle", FigureValue.In(Measure.Degrees, choice.AngleDegrees))
+                )
+            );
         }
 
         SettingValue.Speed target = places[choice.Time.Seconds];
@@ -62,9 +95,22 @@ internal sealed class ShutterTranslator : Translator
         (string, FigureValue) differs = ("differs", choice.Differs);
         Judgement flicker = UnderMains(draft, choice.Time, format.Rate);
         return Math.Abs(choice.Differs.Value) <= ExactWithinStops
-            ? Exact(notch, draft, target, Look(choice.AngleDegrees).Of(Setting, shutter, angle, ("rate", format.Rate), differs).And(flicker))
-            : Compromise(notch, draft, target, choice.Differs.Value, Nearest.Of(
-                Setting, ("model", model.Name), ("wanted", wanted), shutter, angle, differs, ("required", notch.Requirement.Text)).And(flicker), choice.Differs);
+            ? Exact(
+                notch,
+                draft,
+                target,
+                Look(choice.AngleDegrees).Of(Setting, shutter, angle, ("rate", format.Rate), differs).And(flicker)
+            )
+            : Compromise(
+                notch,
+                draft,
+                target,
+                choice.Differs.Value,
+                Nearest
+                    .Of(Setting, ("model", model.Name), ("wanted", wanted), shutter, angle, differs, ("required", notch.Requirement.Text))
+                    .And(flicker),
+                choice.Differs
+            );
     }
 
     // Angles first: where a camera has both, the angle stays right when the rate is changed.
@@ -88,17 +134,26 @@ internal sealed class ShutterTranslator : Translator
         return places;
     }
 
-    private static Template Look(double degrees) => degrees is > 160 and < 200 ? Ordinary : degrees < 160 ? Sharper : Softer;
+    private static Template Look(double degrees) =>
+        degrees is > 160 and < 200 ? Ordinary
+        : degrees < 160 ? Sharper
+        : Softer;
 
     private static Judgement UnderMains(SheetDraft draft, ExposureTime time, ScanRate rate)
     {
         SceneLight light = draft.Standard.Light;
         Flicker flicker = Flicker.Of(light.MainsHz, time, rate, light.Modulation);
-        Template verdict = flicker.Verdict switch { FlickerVerdict.Steady => Steady, FlickerVerdict.Standing => Standing, _ => Pulses };
+        Template verdict = flicker.Verdict switch
+        {
+            FlickerVerdict.Steady => Steady,
+            FlickerVerdict.Standing => Standing,
+            _ => Pulses,
+        };
         return verdict.Of(
             Setting.Shutter,
             ("mains", FigureValue.In(Measure.Hertz, light.MainsHz)),
             ("ripple", FigureValue.In(Measure.Percent, flicker.RipplePercent)),
-            ("beat", FigureValue.In(Measure.Hertz, flicker.BeatHz)));
+            ("beat", FigureValue.In(Measure.Hertz, flicker.BeatHz))
+        );
     }
 }

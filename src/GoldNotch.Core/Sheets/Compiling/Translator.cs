@@ -21,7 +21,8 @@ internal abstract class Translator
     /// </summary>
     internal static ImmutableArray<Translator> ForAll()
     {
-        var own = typeof(Translator).Assembly.GetTypes()
+        var own = typeof(Translator)
+            .Assembly.GetTypes()
             .Where(type => type.IsSubclassOf(typeof(Translator)) && !type.IsAbstract && type.GetConstructor([]) is not null)
             .Select(type => (Translator)Activator.CreateInstance(type)!)
             .ToDictionary(translator => translator.Setting);
@@ -37,11 +38,20 @@ internal abstract class Translator
 
     /// <summary>A line that this model meets by not having the control.</summary>
     protected SheetLine Nothing(Notch notch, SheetDraft draft, SettingValue target, Judgement because) =>
-        Line(notch, draft, Fit.Exact, target, 0, Stops.Zero, because) with { NothingToDo = true };
+        Line(notch, draft, Fit.Exact, target, 0, Stops.Zero, because) with
+        {
+            NothingToDo = true,
+        };
 
     /// <summary>A line that does the nearest useful thing.</summary>
-    protected SheetLine Compromise(Notch notch, SheetDraft draft, SettingValue target, double size, Judgement because, Stops light = default) =>
-        Line(notch, draft, Fit.Compromise, target, size, light, because);
+    protected SheetLine Compromise(
+        Notch notch,
+        SheetDraft draft,
+        SettingValue target,
+        double size,
+        Judgement because,
+        Stops light = default
+    ) => Line(notch, draft, Fit.Compromise, target, size, light, because);
 
     /// <summary>A line this model cannot do.</summary>
     protected SheetLine NotPossible(Notch notch, SheetDraft draft, Judgement because) =>
@@ -51,23 +61,26 @@ internal abstract class Translator
     protected SheetLine CheckByEye(Notch notch, SheetDraft draft, SettingValue? target, Judgement because) =>
         Line(notch, draft, Fit.CheckByEye, target, 0, Stops.Zero, because);
 
-    private static Translator ByKind(SettingDefinition definition) => definition switch
-    {
-        ModeSetting mode => new ModeTranslator(mode),
-        EnoughSetting => new EnoughTranslator(definition.Setting),
-        { Kind: SettingKind.Choice } => new ChoiceTranslator(definition.Setting),
-        { Kind: SettingKind.Level } => new LevelTranslator(definition.Setting),
-        { Kind: SettingKind.Task } => new TaskTranslator(definition.Setting),
-        _ => throw new InvalidOperationException($"Nothing translates {definition.Key}."),
-    };
+    private static Translator ByKind(SettingDefinition definition) =>
+        definition switch
+        {
+            ModeSetting mode => new ModeTranslator(mode),
+            EnoughSetting => new EnoughTranslator(definition.Setting),
+            { Kind: SettingKind.Choice } => new ChoiceTranslator(definition.Setting),
+            { Kind: SettingKind.Level } => new LevelTranslator(definition.Setting),
+            { Kind: SettingKind.Task } => new TaskTranslator(definition.Setting),
+            _ => throw new InvalidOperationException($"Nothing translates {definition.Key}."),
+        };
 
-    private SheetLine Line(Notch notch, SheetDraft draft, Fit fit, SettingValue? target, double size, Stops light, Judgement because) => new(
-        notch,
-        fit,
-        target,
-        new Distance(size, SettingDefinition.Of(Setting).Unit),
-        light,
-        because,
-        draft.Model.PlaceOf(Setting),
-        draft.Control);
+    private SheetLine Line(Notch notch, SheetDraft draft, Fit fit, SettingValue? target, double size, Stops light, Judgement because) =>
+        new(
+            notch,
+            fit,
+            target,
+            new Distance(size, SettingDefinition.Of(Setting).Unit),
+            light,
+            because,
+            draft.Model.PlaceOf(Setting),
+            draft.Control
+        );
 }

@@ -16,7 +16,15 @@ namespace GoldNotch.Core.Sheets.Coverage;
 /// <param name="LightLeft">What the sheet leaves of exposure, in stops; positive is brighter.</param>
 /// <param name="Notable">The lines that are not exact, in short, those that matter most first.</param>
 public sealed record CoverageCell(
-    int Exact, int Compromise, int NotPossible, int CheckByEye, int Findings, Setting? Matters, Stops LightLeft, ImmutableArray<Judgement> Notable)
+    int Exact,
+    int Compromise,
+    int NotPossible,
+    int CheckByEye,
+    int Findings,
+    Setting? Matters,
+    Stops LightLeft,
+    ImmutableArray<Judgement> Notable
+)
 {
     private const string RuleId = "COVERAGE";
 
@@ -43,7 +51,11 @@ public sealed record CoverageCell(
             RuleBook.Of(sheet).Count(f => f.Grade != FindingGrade.Advice),
             differing.Length > 0 ? differing[0].Setting : null,
             sheet.LightLeft,
-            [.. notable, .. differing.Length > Most ? [More.Of(("more", FigureValue.Count(differing.Length - Most)))] : Array.Empty<Judgement>()]);
+            [
+                .. notable,
+                .. differing.Length > Most ? [More.Of(("more", FigureValue.Count(differing.Length - Most)))] : Array.Empty<Judgement>(),
+            ]
+        );
     }
 
     /// <summary>A line in a few words.</summary>
@@ -60,7 +72,12 @@ public sealed record CoverageCell(
     // What must be before what should be; not possible before a compromise; then the order of the work.
     private static int Weight(SheetLine line)
     {
-        int fit = line.Fit switch { Fit.NotPossible => 0, Fit.Compromise => 1, _ => 2 };
+        int fit = line.Fit switch
+        {
+            Fit.NotPossible => 0,
+            Fit.Compromise => 1,
+            _ => 2,
+        };
         return ((int)line.Notch.Importance * 3) + fit;
     }
 }

@@ -4,11 +4,21 @@ using GoldNotch.Core.Judgements;
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>AUTO-AND-CUT: nothing is automatic where the picture is cut with other cameras.</summary>
-internal sealed class AutomaticWhileCut() : StandardRule(RuleId, FindingGrade.Fault, "Nothing is automatic where the picture is cut with other cameras.", "No two cameras adjust alike.")
+internal sealed class AutomaticWhileCut()
+    : StandardRule(
+        RuleId,
+        FindingGrade.Fault,
+        "Nothing is automatic where the picture is cut with other cameras.",
+        "No two cameras adjust alike."
+    )
 {
     private const string RuleId = "AUTO-AND-CUT";
 
-    private static readonly Template Automatic = new(RuleId, "automatic", "{setting} is automatic, but the picture is cut with other cameras. Require manual.");
+    private static readonly Template Automatic = new(
+        RuleId,
+        "automatic",
+        "{setting} is automatic, but the picture is cut with other cameras. Require manual."
+    );
 
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {

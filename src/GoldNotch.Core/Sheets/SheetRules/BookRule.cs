@@ -64,12 +64,16 @@ public abstract class BookRule(string id, RuleSubject subject, FindingGrade grad
     /// <summary>Why the department has it.</summary>
     public string Why => why;
 
-    private protected RuleFinding Found(Template template, Setting? setting, params ReadOnlySpan<(string Name, FigureValue Value)> figures) =>
-        new(grade, template.Of(setting, figures));
+    private protected RuleFinding Found(
+        Template template,
+        Setting? setting,
+        params ReadOnlySpan<(string Name, FigureValue Value)> figures
+    ) => new(grade, template.Of(setting, figures));
 }
 
 /// <summary>A rule over standards.</summary>
-public abstract class StandardRule(string id, FindingGrade grade, string text, string why) : BookRule(id, RuleSubject.Standard, grade, text, why)
+public abstract class StandardRule(string id, FindingGrade grade, string text, string why)
+    : BookRule(id, RuleSubject.Standard, grade, text, why)
 {
     /// <summary>What it finds.</summary>
     /// <param name="of">The standard with the notches that hold.</param>
@@ -106,12 +110,14 @@ internal sealed class StandardInView
 
     internal Circumstances Circumstances { get; }
 
-    internal SettingValue.Format? Format => RequirementOf(Setting.RecordFormat) switch
-    {
-        Requirement.Format f => new SettingValue.Format(f.Size, f.Rate),
-        Requirement.ByUse or Requirement.ByPolicy when FootageProposal.For(Standard.Use, Standard.Policies) is var use => new SettingValue.Format(use.Size, use.Rate),
-        _ => null,
-    };
+    internal SettingValue.Format? Format =>
+        RequirementOf(Setting.RecordFormat) switch
+        {
+            Requirement.Format f => new SettingValue.Format(f.Size, f.Rate),
+            Requirement.ByUse or Requirement.ByPolicy when FootageProposal.For(Standard.Use, Standard.Policies) is var use =>
+                new SettingValue.Format(use.Size, use.Rate),
+            _ => null,
+        };
 
     internal Notch? NotchOf(Setting setting) => _held.GetValueOrDefault(setting);
 

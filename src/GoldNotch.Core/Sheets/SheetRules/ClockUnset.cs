@@ -4,11 +4,21 @@ using GoldNotch.Core.Judgements;
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>CLOCK-UNSET: date and time are set where the policy requires it.</summary>
-internal sealed class ClockUnset() : StandardRule(RuleId, FindingGrade.Warning, "Date and time are set where the policy requires it.", "Clips of several cameras are put in order by their time.")
+internal sealed class ClockUnset()
+    : StandardRule(
+        RuleId,
+        FindingGrade.Warning,
+        "Date and time are set where the policy requires it.",
+        "Clips of several cameras are put in order by their time."
+    )
 {
     private const string RuleId = "CLOCK-UNSET";
 
-    private static readonly Template Unset = new(RuleId, "unset", "The policy requires date and time to be set, and no notch requires it. Add one.");
+    private static readonly Template Unset = new(
+        RuleId,
+        "unset",
+        "The policy requires date and time to be set, and no notch requires it. Add one."
+    );
 
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {

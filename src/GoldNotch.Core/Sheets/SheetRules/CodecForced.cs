@@ -4,7 +4,13 @@ using GoldNotch.Core.Judgements;
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>FORCED: a value that another setting forces is named as forced.</summary>
-internal sealed class CodecForced() : SheetRule(RuleId, FindingGrade.Advice, "A value that another setting forces is named as forced.", "Otherwise somebody looks for it in the menu.")
+internal sealed class CodecForced()
+    : SheetRule(
+        RuleId,
+        FindingGrade.Advice,
+        "A value that another setting forces is named as forced.",
+        "Otherwise somebody looks for it in the menu."
+    )
 {
     private const string RuleId = "FORCED";
 

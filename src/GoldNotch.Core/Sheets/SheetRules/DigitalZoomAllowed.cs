@@ -8,7 +8,11 @@ internal sealed class DigitalZoomAllowed() : StandardRule(RuleId, FindingGrade.F
 {
     private const string RuleId = "DIGITAL-ZOOM";
 
-    private static readonly Template On = new(RuleId, "on", "Digital zoom is required on, and it only enlarges pixels. Require it off; crop in the edit.");
+    private static readonly Template On = new(
+        RuleId,
+        "on",
+        "Digital zoom is required on, and it only enlarges pixels. Require it off; crop in the edit."
+    );
 
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {

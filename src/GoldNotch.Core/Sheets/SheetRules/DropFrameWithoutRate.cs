@@ -5,7 +5,13 @@ using GoldNotch.Core.Media;
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>DROP-FRAME-RATE: drop-frame timecode is required only at 29.97 and 59.94.</summary>
-internal sealed class DropFrameWithoutRate() : StandardRule(RuleId, FindingGrade.Fault, "Drop-frame timecode is required only at 29.97 and 59.94.", "It exists at no other rate (SMPTE ST 12-1).")
+internal sealed class DropFrameWithoutRate()
+    : StandardRule(
+        RuleId,
+        FindingGrade.Fault,
+        "Drop-frame timecode is required only at 29.97 and 59.94.",
+        "It exists at no other rate (SMPTE ST 12-1)."
+    )
 {
     private const string RuleId = "DROP-FRAME-RATE";
 

@@ -6,7 +6,13 @@ using GoldNotch.Core.Units;
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>FLICKER: the shutter is steady under the lamps of the place.</summary>
-internal sealed class FlickerAtTheSite() : SheetRule(RuleId, FindingGrade.Warning, "The shutter is steady under the lamps of the place.", "Pulsing and standing bands cannot be removed afterwards.")
+internal sealed class FlickerAtTheSite()
+    : SheetRule(
+        RuleId,
+        FindingGrade.Warning,
+        "The shutter is steady under the lamps of the place.",
+        "Pulsing and standing bands cannot be removed afterwards."
+    )
 {
     private const string RuleId = "FLICKER";
 
@@ -26,15 +32,24 @@ internal sealed class FlickerAtTheSite() : SheetRule(RuleId, FindingGrade.Warnin
         if (flicker.Verdict != FlickerVerdict.Steady)
         {
             ExposureTime? offered = Flicker.Offer(light.MainsHz, speed.Time, sheet.Model.Shutters, format.Rate, light.Modulation);
-            bool better = offered is { } o && o != speed.Time && Flicker.Of(light.MainsHz, o, format.Rate, light.Modulation).RipplePercent < flicker.RipplePercent;
+            bool better =
+                offered is { } o
+                && o != speed.Time
+                && Flicker.Of(light.MainsHz, o, format.Rate, light.Modulation).RipplePercent < flicker.RipplePercent;
             RuleFinding found = Found(
                 flicker.Verdict == FlickerVerdict.Standing ? Standing : Pulses,
                 Setting.Shutter,
                 ("shutter", speed),
                 ("ripple", FigureValue.In(Measure.Percent, flicker.RipplePercent)),
                 ("beat", FigureValue.In(Measure.Hertz, flicker.BeatHz)),
-                ("mains", FigureValue.In(Measure.Hertz, light.MainsHz)));
-            yield return better ? found with { Because = found.Because.And(Steadier.Of(Setting.Shutter, ("shutter", offered!.Value))) } : found;
+                ("mains", FigureValue.In(Measure.Hertz, light.MainsHz))
+            );
+            yield return better
+                ? found with
+                {
+                    Because = found.Because.And(Steadier.Of(Setting.Shutter, ("shutter", offered!.Value))),
+                }
+                : found;
         }
     }
 }

@@ -4,7 +4,8 @@ using GoldNotch.Core.Judgements;
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>NO-HEADPHONES: where audio is recorded, somebody listens.</summary>
-internal sealed class HeadphonesMissing() : StandardRule(RuleId, FindingGrade.Warning, "Where audio is recorded, somebody listens.", "Only listening reveals a bad cable.")
+internal sealed class HeadphonesMissing()
+    : StandardRule(RuleId, FindingGrade.Warning, "Where audio is recorded, somebody listens.", "Only listening reveals a bad cable.")
 {
     private const string RuleId = "NO-HEADPHONES";
 

@@ -4,11 +4,16 @@ using GoldNotch.Core.Judgements;
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>MUST-NOT-POSSIBLE: what must be can be met.</summary>
-internal sealed class MustNotPossible() : SheetRule(RuleId, FindingGrade.Fault, "What must be can be met.", "A person decides about a must that a model cannot meet.")
+internal sealed class MustNotPossible()
+    : SheetRule(RuleId, FindingGrade.Fault, "What must be can be met.", "A person decides about a must that a model cannot meet.")
 {
     private const string RuleId = "MUST-NOT-POSSIBLE";
 
-    private static readonly Template Impossible = new(RuleId, "impossible", "{setting} must be {required}, which {model} cannot do. Use another model, waive it for this one with a reason, or make it a should.");
+    private static readonly Template Impossible = new(
+        RuleId,
+        "impossible",
+        "{setting} must be {required}, which {model} cannot do. Use another model, waive it for this one with a reason, or make it a should."
+    );
 
     internal override IEnumerable<RuleFinding> Look(Sheet sheet)
     {
@@ -16,7 +21,13 @@ internal sealed class MustNotPossible() : SheetRule(RuleId, FindingGrade.Fault, 
         {
             if (line.Fit == Fit.NotPossible && line.Notch.Importance == Importance.Must)
             {
-                yield return Found(Impossible, line.Setting, ("setting", line.Setting), ("required", line.Notch.Requirement.Text), ("model", sheet.Model.Name));
+                yield return Found(
+                    Impossible,
+                    line.Setting,
+                    ("setting", line.Setting),
+                    ("required", line.Notch.Requirement.Text),
+                    ("model", sheet.Model.Name)
+                );
             }
         }
     }

@@ -4,11 +4,21 @@ using GoldNotch.Core.Judgements;
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>NEVER-HOLDS: every notch can apply.</summary>
-internal sealed class NotchNeverHolds() : StandardRule(RuleId, FindingGrade.Fault, "Every notch can apply.", "Conditions that exclude each other make a notch that never applies.")
+internal sealed class NotchNeverHolds()
+    : StandardRule(
+        RuleId,
+        FindingGrade.Fault,
+        "Every notch can apply.",
+        "Conditions that exclude each other make a notch that never applies."
+    )
 {
     private const string RuleId = "NEVER-HOLDS";
 
-    private static readonly Template Never = new(RuleId, "never", "The notch for {setting:lower} applies only when {conditions}, which exclude each other. Remove one.");
+    private static readonly Template Never = new(
+        RuleId,
+        "never",
+        "The notch for {setting:lower} applies only when {conditions}, which exclude each other. Remove one."
+    );
 
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
@@ -16,7 +26,12 @@ internal sealed class NotchNeverHolds() : StandardRule(RuleId, FindingGrade.Faul
         {
             if (notch.When.Any(c => notch.When.Contains(c.Opposite())))
             {
-                yield return Found(Never, notch.Setting, ("setting", notch.Setting), ("conditions", FigureValue.Of(notch.When.Select(ConditionWords.Of))));
+                yield return Found(
+                    Never,
+                    notch.Setting,
+                    ("setting", notch.Setting),
+                    ("conditions", FigureValue.Of(notch.When.Select(ConditionWords.Of)))
+                );
             }
         }
     }

@@ -5,7 +5,8 @@ using GoldNotch.Core.Optics;
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>PAN-SLOWLY: at 24 and 25 frames pans are slow.</summary>
-internal sealed class PansAtFilmRate() : StandardRule(RuleId, FindingGrade.Advice, "At 24 and 25 frames pans are slow.", "An object that crosses too fast judders.")
+internal sealed class PansAtFilmRate()
+    : StandardRule(RuleId, FindingGrade.Advice, "At 24 and 25 frames pans are slow.", "An object that crosses too fast judders.")
 {
     private const string RuleId = "PAN-SLOWLY";
 
@@ -15,7 +16,12 @@ internal sealed class PansAtFilmRate() : StandardRule(RuleId, FindingGrade.Advic
     {
         if (of.Format is { } format && format.Rate.Frames.FramesPerSecond < 26)
         {
-            yield return Found(Pan, Setting.RecordFormat, ("rate", format.Rate), ("time", FigureValue.In(Measure.Seconds, Shutter.PanSeconds(format.Rate.Frames))));
+            yield return Found(
+                Pan,
+                Setting.RecordFormat,
+                ("rate", format.Rate),
+                ("time", FigureValue.In(Measure.Seconds, Shutter.PanSeconds(format.Rate.Frames)))
+            );
         }
     }
 }

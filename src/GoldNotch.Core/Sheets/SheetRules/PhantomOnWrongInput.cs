@@ -4,11 +4,21 @@ using GoldNotch.Core.Judgements;
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>PHANTOM-WRONG-INPUT: 48 V goes only into an input with a condenser microphone.</summary>
-internal sealed class PhantomOnWrongInput() : StandardRule(RuleId, FindingGrade.Fault, "48 V goes only into an input with a condenser microphone.", "It can damage wireless receivers and line sources, and does nothing for a dynamic microphone.")
+internal sealed class PhantomOnWrongInput()
+    : StandardRule(
+        RuleId,
+        FindingGrade.Fault,
+        "48 V goes only into an input with a condenser microphone.",
+        "It can damage wireless receivers and line sources, and does nothing for a dynamic microphone."
+    )
 {
     private const string RuleId = "PHANTOM-WRONG-INPUT";
 
-    private static readonly Template WrongInput = new(RuleId, "wrong-input", "{phantom} is on and {input:lower} is {source}. Require phantom power off.");
+    private static readonly Template WrongInput = new(
+        RuleId,
+        "wrong-input",
+        "{phantom} is on and {input:lower} is {source}. Require phantom power off."
+    );
 
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {

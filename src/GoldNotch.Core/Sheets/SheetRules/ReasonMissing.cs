@@ -4,7 +4,8 @@ using GoldNotch.Core.Judgements;
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>REASON-MISSING: a must has its reason.</summary>
-internal sealed class ReasonMissing() : StandardRule(RuleId, FindingGrade.Advice, "A must has its reason.", "A rule without a reason is the first to be ignored.")
+internal sealed class ReasonMissing()
+    : StandardRule(RuleId, FindingGrade.Advice, "A must has its reason.", "A rule without a reason is the first to be ignored.")
 {
     private const string RuleId = "REASON-MISSING";
 

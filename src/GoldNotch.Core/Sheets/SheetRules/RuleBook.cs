@@ -10,10 +10,12 @@ public static class RuleBook
     /// <summary>Every rule, by subject and id.</summary>
     public static ImmutableArray<BookRule> All { get; } =
     [
-        .. typeof(RuleBook).Assembly.GetTypes()
+        .. typeof(RuleBook)
+            .Assembly.GetTypes()
             .Where(t => t.IsSubclassOf(typeof(BookRule)) && !t.IsAbstract)
             .Select(t => (BookRule)Activator.CreateInstance(t)!)
-            .OrderBy(r => r.Subject).ThenBy(r => r.Id, StringComparer.Ordinal),
+            .OrderBy(r => r.Subject)
+            .ThenBy(r => r.Id, StringComparer.Ordinal),
     ];
 
     private static readonly ImmutableArray<StandardRule> OverStandards = [.. All.OfType<StandardRule>()];
@@ -39,5 +41,6 @@ public static class RuleBook
     /// <summary>What is found in a compiled sheet; worst first.</summary>
     public static ImmutableArray<RuleFinding> Of(Sheet sheet) => Sorted(OverSheets.SelectMany(r => r.Look(sheet)));
 
-    private static ImmutableArray<RuleFinding> Sorted(IEnumerable<RuleFinding> findings) => [.. findings.OrderBy(f => f.Grade).ThenBy(f => f.Setting)];
+    private static ImmutableArray<RuleFinding> Sorted(IEnumerable<RuleFinding> findings) =>
+        [.. findings.OrderBy(f => f.Grade).ThenBy(f => f.Setting)];
 }

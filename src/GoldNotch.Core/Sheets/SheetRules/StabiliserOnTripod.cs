@@ -4,12 +4,21 @@ using GoldNotch.Core.Judgements;
 namespace GoldNotch.Core.Sheets.SheetRules;
 
 /// <summary>STABILISER-TRIPOD: the strong stabiliser is for handheld use.</summary>
-internal sealed class StabiliserOnTripod() : StandardRule(RuleId, FindingGrade.Warning, "The strong stabiliser is for handheld use.", "On a tripod it drifts at the end of a pan.")
+internal sealed class StabiliserOnTripod()
+    : StandardRule(RuleId, FindingGrade.Warning, "The strong stabiliser is for handheld use.", "On a tripod it drifts at the end of a pan.")
 {
     private const string RuleId = "STABILISER-TRIPOD";
 
-    private static readonly Template Drifts = new(RuleId, "drifts", "The strong stabiliser on a tripod drifts when a pan ends. Require standard or off, or add the condition *by hand*.");
-    private static readonly Template Shakes = new(RuleId, "shakes", "The camera is handheld and the stabiliser is off. Require standard or strong.");
+    private static readonly Template Drifts = new(
+        RuleId,
+        "drifts",
+        "The strong stabiliser on a tripod drifts when a pan ends. Require standard or off, or add the condition *by hand*."
+    );
+    private static readonly Template Shakes = new(
+        RuleId,
+        "shakes",
+        "The camera is handheld and the stabiliser is off. Require standard or strong."
+    );
 
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {

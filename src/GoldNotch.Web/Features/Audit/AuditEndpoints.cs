@@ -21,8 +21,12 @@ internal static class AuditEndpoints
     private static async Task<Ok<AuditPage>> ListAsync(string? subject, long? before, AuditStore audit, CancellationToken cancel)
     {
         List<AuditEntry> rows = await audit.ListAsync(subject is { Length: > 0 and <= 120 } ? subject : null, before, PageSize, cancel);
-        return TypedResults.Ok(new AuditPage(
-            [.. rows.Select(e => new AuditView(e.Id, e.At, e.Who, e.What, e.Subject, Short(e.Before), Short(e.After)))], rows.Count == PageSize ? rows[^1].Id : null));
+        return TypedResults.Ok(
+            new AuditPage(
+                [.. rows.Select(e => new AuditView(e.Id, e.At, e.Who, e.What, e.Subject, Short(e.Before), Short(e.After)))],
+                rows.Count == PageSize ? rows[^1].Id : null
+            )
+        );
     }
 
     // A dropped draft is kept whole; a page of them is not sent whole.

@@ -50,11 +50,25 @@ internal static class CameraLinkEndpoints
     internal static void MapCameraLinks(this IEndpointRouteBuilder api)
     {
         api.MapGet("/checks/{id:guid}/camera", GetAsync).ProducesProblem(404).WithName("getCamera");
-        api.MapPost("/checks/{id:guid}/camera/readings", ReadAsync).ProducesProblem(404).ProducesProblem(409).ProducesProblem(424).WithName("readCamera");
-        api.MapPut("/checks/{id:guid}/camera/settings/{setting}", SetAsync).ProducesProblem(404).ProducesProblem(409).ProducesProblem(424).WithName("setCamera");
+        api.MapPost("/checks/{id:guid}/camera/readings", ReadAsync)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(424)
+            .WithName("readCamera");
+        api.MapPut("/checks/{id:guid}/camera/settings/{setting}", SetAsync)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(424)
+            .WithName("setCamera");
     }
 
-    private static async Task<Ok<CameraView>> GetAsync(Guid id, CheckStore checks, CheckJudge judge, ICameraLink link, CancellationToken cancel)
+    private static async Task<Ok<CameraView>> GetAsync(
+        Guid id,
+        CheckStore checks,
+        CheckJudge judge,
+        ICameraLink link,
+        CancellationToken cancel
+    )
     {
         WholeCheck whole = await FindAsync(checks, id, cancel);
         Sheet sheet = await judge.SheetOfAsync(whole, cancel);
@@ -65,23 +79,48 @@ internal static class CameraLinkEndpoints
         }
 
         // A camera behind the wrong tag must not fill in somebody else's check.
-        return TypedResults.Ok(camera.Model != sheet.Model.Key
-            ? new CameraView(LinkState.InvalidResponse, $"The camera that answers for {whole.Check.UnitTag} is a {camera.Model}, not a {sheet.Model.Name}. Look at the tag on the body.", [], [])
-            : new CameraView(LinkState.Answers, "", Of(sheet, camera.Reports), Of(sheet, camera.Accepts)));
+        return TypedResults.Ok(
+            camera.Model != sheet.Model.Key
+                ? new CameraView(
+                    LinkState.InvalidResponse,
+                    $"The camera that answers for {whole.Check.UnitTag} is a {camera.Model}, not a {sheet.Model.Name}. Look at the tag on the body.",
+                    [],
+                    []
+                )
+                : new CameraView(LinkState.Answers, "", Of(sheet, camera.Reports), Of(sheet, camera.Accepts))
+        );
     }
 
     private static async Task<Results<Ok<CameraReadings>, ProblemHttpResult>> ReadAsync(
-        Guid id, CameraReadRequest request, HttpContext context, CheckStore checks, CheckJudge judge, ICameraLink link, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        CameraReadRequest request,
+        HttpContext context,
+        CheckStore checks,
+        CheckJudge judge,
+        ICameraLink link,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         if (request.Settings.Count is 0 or > MostAtOnce)
         {
             throw new RefusedException(ProblemCode.BadValue, "/settings", $"Ask for 1 to {MostAtOnce} settings at once.");
         }
 
-        Setting[] asked = [.. request.Settings.Select((s, i) => RefusedException.At($"/settings/{i}", () => SettingDefinition.Parse(s))).Distinct().Order()];
+        Setting[] asked =
+        [
+            .. request
+                .Settings.Select((s, i) => RefusedException.At($"/settings/{i}", () => SettingDefinition.Parse(s)))
+                .Distinct()
+                .Order(),
+        ];
         WholeCheck whole = await FindAsync(checks, id, cancel);
         Sheet sheet = await judge.SheetOfAsync(whole, cancel);
-        LinkAnswer<IReadOnlyList<ShownSetting>> answer = await link.ReadAsync(whole.Check.UnitTag, [.. asked.Where(s => sheet.LineOf(s) is not null)], cancel);
+        LinkAnswer<IReadOnlyList<ShownSetting>> answer = await link.ReadAsync(
+            whole.Check.UnitTag,
+            [.. asked.Where(s => sheet.LineOf(s) is not null)],
+            cancel
+        );
         if (answer.Value is not { } shown)
         {
             return Failed(answer.State, answer.Sentence);
@@ -89,9 +128,10 @@ internal static class CameraLinkEndpoints
 
         var taken = new CameraReading(sheet, whole, request.Stage, SignedIn.Name(context.User), clock.GetUtcNow());
         CameraReadView[] views = [.. asked.Select(s => taken.Take(s, shown.FirstOrDefault(x => x.Setting == s)))];
-        (RecordOutcome outcome, WholeCheck? now) = taken.Readings.Count == 0
-            ? (RecordOutcome.Recorded, whole)
-            : await checks.RecordAsync(id, taken.Readings, null, after => CheckJudge.Judge(sheet, after), cancel);
+        (RecordOutcome outcome, WholeCheck? now) =
+            taken.Readings.Count == 0
+                ? (RecordOutcome.Recorded, whole)
+                : await checks.RecordAsync(id, taken.Readings, null, after => CheckJudge.Judge(sheet, after), cancel);
         return outcome switch
         {
             RecordOutcome.Signed => TypedResults.Problem(CheckEndpoints.Signed()),
@@ -101,7 +141,15 @@ internal static class CameraLinkEndpoints
     }
 
     private static async Task<Results<Ok<CameraReadings>, ProblemHttpResult>> SetAsync(
-        Guid id, string setting, HttpContext context, CheckStore checks, CheckJudge judge, ICameraLink link, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        string setting,
+        HttpContext context,
+        CheckStore checks,
+        CheckJudge judge,
+        ICameraLink link,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         Setting what = RefusedException.At("/setting", () => SettingDefinition.Parse(setting));
         WholeCheck whole = await FindAsync(checks, id, cancel);
@@ -113,7 +161,11 @@ internal static class CameraLinkEndpoints
 
         if (sheet.LineOf(what)?.Target is not { } target)
         {
-            throw new RefusedException(ProblemCode.BadValue, "/setting", $"The sheet gives no value for {SettingDefinition.Of(what).Name} on {sheet.Model.Name}, so there is nothing to send.");
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/setting",
+                $"The sheet gives no value for {SettingDefinition.Of(what).Name} on {sheet.Model.Name}, so there is nothing to send."
+            );
         }
 
         string tag = whole.Check.UnitTag;
@@ -126,38 +178,66 @@ internal static class CameraLinkEndpoints
         }
 
         // What it says it did is not taken for done: it is read again, with what may have moved along.
-        LinkAnswer<IReadOnlyList<ShownSetting>> again = answer.Value is { } moved ? await link.ReadAsync(tag, [what, .. moved.Select(m => m.Setting)], cancel) : answer;
+        LinkAnswer<IReadOnlyList<ShownSetting>> again = answer.Value is { } moved
+            ? await link.ReadAsync(tag, [what, .. moved.Select(m => m.Setting)], cancel)
+            : answer;
         if (again.Value is not { } shown)
         {
             return Failed(again.State, again.Sentence);
         }
 
         var taken = new CameraReading(sheet, whole, CheckStage.Left, SignedIn.Name(context.User), clock.GetUtcNow());
-        CameraReadView[] views = [.. shown.Select(s => s.Setting).Distinct().Order().Where(s => sheet.LineOf(s) is not null).Select(s => taken.Take(s, shown.First(x => x.Setting == s)))];
-        (RecordOutcome outcome, WholeCheck? now) = await checks.RecordAsync(id, taken.Readings, null, after => CheckJudge.Judge(sheet, after), cancel);
+        CameraReadView[] views =
+        [
+            .. shown
+                .Select(s => s.Setting)
+                .Distinct()
+                .Order()
+                .Where(s => sheet.LineOf(s) is not null)
+                .Select(s => taken.Take(s, shown.First(x => x.Setting == s))),
+        ];
+        (RecordOutcome outcome, WholeCheck? now) = await checks.RecordAsync(
+            id,
+            taken.Readings,
+            null,
+            after => CheckJudge.Judge(sheet, after),
+            cancel
+        );
         return outcome == RecordOutcome.Signed
             ? TypedResults.Problem(CheckEndpoints.Signed())
             : TypedResults.Ok(new CameraReadings(views, await judge.ViewAsync(now!, cancel)));
     }
 
     private static bool Means(Sheet sheet, Setting setting, IReadOnlyList<ShownSetting> shown, SettingValue target) =>
-        shown.FirstOrDefault(s => s.Setting == setting) is { } one && ShownValue.TryOf(setting, new ControlSource(sheet.Model, null, null), one.Shows) == target;
+        shown.FirstOrDefault(s => s.Setting == setting) is { } one
+        && ShownValue.TryOf(setting, new ControlSource(sheet.Model, null, null), one.Shows) == target;
 
     // The camera's own word for it, where its card knows one.
-    private static string ForCamera(SettingValue target) => target switch
-    {
-        SettingValue.Choice { Shown.Length: > 0 } choice => choice.Shown,
-        SettingValue.GainAt { Position.Length: > 0 } gain => gain.Position,
-        SettingValue.Filter filter => filter.Position.Label,
-        SettingValue.WhiteMemory memory => memory.Name,
-        _ => target.Label,
-    };
+    private static string ForCamera(SettingValue target) =>
+        target switch
+        {
+            SettingValue.Choice { Shown.Length: > 0 } choice => choice.Shown,
+            SettingValue.GainAt { Position.Length: > 0 } gain => gain.Position,
+            SettingValue.Filter filter => filter.Position.Label,
+            SettingValue.WhiteMemory memory => memory.Name,
+            _ => target.Label,
+        };
 
-    private static ProblemHttpResult Failed(LinkState state, string sentence) => TypedResults.Problem(ProblemHandler.Problem(
-        state == LinkState.Refused ? 409 : 424,
-        state switch { LinkState.None => ProblemCode.CameraNone, LinkState.Silent => ProblemCode.CameraSilent, LinkState.Refused => ProblemCode.CameraRefused, _ => ProblemCode.CameraInvalidResponse },
-        "",
-        sentence));
+    private static ProblemHttpResult Failed(LinkState state, string sentence) =>
+        TypedResults.Problem(
+            ProblemHandler.Problem(
+                state == LinkState.Refused ? 409 : 424,
+                state switch
+                {
+                    LinkState.None => ProblemCode.CameraNone,
+                    LinkState.Silent => ProblemCode.CameraSilent,
+                    LinkState.Refused => ProblemCode.CameraRefused,
+                    _ => ProblemCode.CameraInvalidResponse,
+                },
+                "",
+                sentence
+            )
+        );
 
     private static List<string> Of(Sheet sheet, IReadOnlySet<Setting> settings) =>
         [.. sheet.Lines.Where(l => settings.Contains(l.Setting) && !l.NothingToDo).Select(l => SettingDefinition.Of(l.Setting).Key)];

@@ -12,9 +12,10 @@ namespace GoldNotch.Web.Features.CameraLinks;
 /// <summary>What a camera shows, on its way into a check. A person's own reading is never replaced by it.</summary>
 internal sealed class CameraReading(Sheet sheet, WholeCheck whole, CheckStage stage, string by, DateTimeOffset at)
 {
-    private ImmutableDictionary<Setting, Reading> _read = stage == CheckStage.Found
-        ? AsLeft.Found(CheckReadings.ToCore(sheet, whole.Readings))
-        : AsLeft.Of(sheet, CheckReadings.ToCore(sheet, whole.Readings)).Readings;
+    private ImmutableDictionary<Setting, Reading> _read =
+        stage == CheckStage.Found
+            ? AsLeft.Found(CheckReadings.ToCore(sheet, whole.Readings))
+            : AsLeft.Of(sheet, CheckReadings.ToCore(sheet, whole.Readings)).Readings;
 
     /// <summary>What is to be recorded.</summary>
     internal List<StoredReading> Readings { get; } = [];
@@ -46,7 +47,12 @@ internal sealed class CameraReading(Sheet sheet, WholeCheck whole, CheckStage st
             bool same = _read.GetValueOrDefault(setting) == reading;
             return same
                 ? new(key, CameraReadOutcome.Same, shown.Shows, $"{name}: the camera says what {there.By} read.")
-                : new(key, CameraReadOutcome.Differs, shown.Shows, $"{name}: {there.By} read {(there.Typed.Length > 0 ? there.Typed : there.Kind.Word())}, the camera reports {text}. The person's reading stands; look again.");
+                : new(
+                    key,
+                    CameraReadOutcome.Differs,
+                    shown.Shows,
+                    $"{name}: {there.By} read {(there.Typed.Length > 0 ? there.Typed : there.Kind.Word())}, the camera reports {text}. The person's reading stands; look again."
+                );
         }
 
         _read = _read.SetItem(setting, reading);

@@ -14,7 +14,12 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
     internal const string Protocol = "gold-notch-camera/1";
     private const int MostBytes = 64 * 1024;
     private const int MostSettings = 200;
-    private static readonly JsonSerializerOptions Strict = new(JsonSerializerDefaults.Web) { MaxDepth = 8, RespectNullableAnnotations = true, RespectRequiredConstructorParameters = true };
+    private static readonly JsonSerializerOptions Strict = new(JsonSerializerDefaults.Web)
+    {
+        MaxDepth = 8,
+        RespectNullableAnnotations = true,
+        RespectRequiredConstructorParameters = true,
+    };
     private readonly HttpClient? _http;
     private readonly TimeSpan _patience;
 
@@ -23,8 +28,19 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         _patience = TimeSpan.FromMilliseconds(configuration.GetValue("GOLDNOTCH_CAMERA_PATIENCE_MS", 2500));
         if (Uri.TryCreate(configuration["GOLDNOTCH_CAMERAS"], UriKind.Absolute, out Uri? address))
         {
-            var handler = new SocketsHttpHandler { AllowAutoRedirect = false, UseCookies = false, UseProxy = false, ConnectTimeout = _patience };
-            _http = new HttpClient(handler) { BaseAddress = address, MaxResponseContentBufferSize = MostBytes, Timeout = Timeout.InfiniteTimeSpan };
+            var handler = new SocketsHttpHandler
+            {
+                AllowAutoRedirect = false,
+                UseCookies = false,
+                UseProxy = false,
+                ConnectTimeout = _patience,
+            };
+            _http = new HttpClient(handler)
+            {
+                BaseAddress = address,
+                MaxResponseContentBufferSize = MostBytes,
+                Timeout = Timeout.InfiniteTimeSpan,
+            };
         }
     }
 
@@ -35,19 +51,35 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         {
             null => answer.As<CameraIdentity>(),
             { Protocol: not Protocol } other => InvalidResponse<CameraIdentity>(tag, $"it speaks {Excerpt(other.Protocol)}"),
-            { } body when !string.Equals(body.Tag, tag, StringComparison.OrdinalIgnoreCase) => InvalidResponse<CameraIdentity>(tag, $"it says that it is {Excerpt(body.Tag)}"),
+            { } body when !string.Equals(body.Tag, tag, StringComparison.OrdinalIgnoreCase) => InvalidResponse<CameraIdentity>(
+                tag,
+                $"it says that it is {Excerpt(body.Tag)}"
+            ),
             { } body => LinkAnswer.Of<CameraIdentity>(new CameraIdentity(body.Model, Known(body.Reports), Known(body.Accepts))),
         };
     }
 
-    public async Task<LinkAnswer<IReadOnlyList<ShownSetting>>> ReadAsync(string tag, IReadOnlyCollection<Setting> settings, CancellationToken cancel)
+    public async Task<LinkAnswer<IReadOnlyList<ShownSetting>>> ReadAsync(
+        string tag,
+        IReadOnlyCollection<Setting> settings,
+        CancellationToken cancel
+    )
     {
         string only = string.Join(',', settings.Select(s => SettingDefinition.Of(s).Key));
         return Shown(tag, await AskAsync<SettingsBody>(tag, HttpMethod.Get, $"/settings?only={only}", null, cancel), settings.Contains);
     }
 
-    public async Task<LinkAnswer<IReadOnlyList<ShownSetting>>> SetAsync(string tag, Setting setting, string text, CancellationToken cancel) =>
-        Shown(tag, await AskAsync<SettingsBody>(tag, HttpMethod.Put, $"/settings/{SettingDefinition.Of(setting).Key}", new { set = text }, cancel), _ => true);
+    public async Task<LinkAnswer<IReadOnlyList<ShownSetting>>> SetAsync(
+        string tag,
+        Setting setting,
+        string text,
+        CancellationToken cancel
+    ) =>
+        Shown(
+            tag,
+            await AskAsync<SettingsBody>(tag, HttpMethod.Put, $"/settings/{SettingDefinition.Of(setting).Key}", new { set = text }, cancel),
+            _ => true
+        );
 
     public void Dispose() => _http?.Dispose();
 
@@ -63,19 +95,30 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         patience.CancelAfter(_patience);
         try
         {
-            using var request = new HttpRequestMessage(method, $"cameras/{Uri.EscapeDataString(tag)}{path}") { Content = body is null ? null : JsonContent.Create(body) };
+            using var request = new HttpRequestMessage(method, $"cameras/{Uri.EscapeDataString(tag)}{path}")
+            {
+                Content = body is null ? null : JsonContent.Create(body),
+            };
             using HttpResponseMessage response = await _http.SendAsync(request, patience.Token);
             return response.StatusCode switch
             {
                 HttpStatusCode.NotFound => NoLink<T>(tag),
-                HttpStatusCode.Conflict => LinkAnswer.Not<T>(LinkState.Refused, $"{tag} does not take it: {Excerpt((await response.Content.ReadFromJsonAsync<RefusalBody>(Strict, patience.Token))?.Refused ?? "")}"),
-                HttpStatusCode.OK when await response.Content.ReadFromJsonAsync<T>(Strict, patience.Token) is { } value => LinkAnswer.Of<T>(value),
+                HttpStatusCode.Conflict => LinkAnswer.Not<T>(
+                    LinkState.Refused,
+                    $"{tag} does not take it: {Excerpt((await response.Content.ReadFromJsonAsync<RefusalBody>(Strict, patience.Token))?.Refused ?? "")}"
+                ),
+                HttpStatusCode.OK when await response.Content.ReadFromJsonAsync<T>(Strict, patience.Token) is { } value => LinkAnswer.Of<T>(
+                    value
+                ),
                 _ => InvalidResponse<T>(tag, $"it answered {(int)response.StatusCode}"),
             };
         }
         catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
         {
-            return LinkAnswer.Not<T>(LinkState.Silent, $"{tag} does not answer within {_patience.TotalSeconds:0.#} s. Is it on, charged and in reach? Read it off by hand meanwhile.");
+            return LinkAnswer.Not<T>(
+                LinkState.Silent,
+                $"{tag} does not answer within {_patience.TotalSeconds:0.#} s. Is it on, charged and in reach? Read it off by hand meanwhile."
+            );
         }
         catch (JsonException)
         {
@@ -86,7 +129,10 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
             // A longer answer than any camera gives is cut off by the client, too.
             return broken is HttpRequestException { HttpRequestError: HttpRequestError.ConfigurationLimitExceeded }
                 ? InvalidResponse<T>(tag, "it is longer than any camera's")
-                : LinkAnswer.Not<T>(LinkState.Silent, $"The connection to {tag} broke. Is it on, charged and in reach? What it said before is kept; read the rest off by hand.");
+                : LinkAnswer.Not<T>(
+                    LinkState.Silent,
+                    $"The connection to {tag} broke. Is it on, charged and in reach? What it said before is kept; read the rest off by hand."
+                );
         }
     }
 
@@ -128,7 +174,11 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         where T : class => LinkAnswer.Not<T>(LinkState.None, $"{tag} has no link: read it off by hand.");
 
     private static LinkAnswer<T> InvalidResponse<T>(string tag, string what)
-        where T : class => LinkAnswer.Not<T>(LinkState.InvalidResponse, $"What came from {tag} is not what a camera says: {what}. Nothing of it was taken; read it off by hand.");
+        where T : class =>
+        LinkAnswer.Not<T>(
+            LinkState.InvalidResponse,
+            $"What came from {tag} is not what a camera says: {what}. Nothing of it was taken; read it off by hand."
+        );
 
     private static HashSet<Setting> Known(IReadOnlyList<string> keys) => [.. keys.Take(MostSettings).Select(Key).OfType<Setting>()];
 
@@ -136,7 +186,13 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
 
     private static string Excerpt(string text) => new([.. text.Where(c => !char.IsControl(c)).Take(40)]);
 
-    private sealed record IdentityBody(string Protocol, string Tag, string Model, IReadOnlyList<string> Reports, IReadOnlyList<string> Accepts);
+    private sealed record IdentityBody(
+        string Protocol,
+        string Tag,
+        string Model,
+        IReadOnlyList<string> Reports,
+        IReadOnlyList<string> Accepts
+    );
 
     private sealed record SettingsBody(IReadOnlyList<SettingBody> Settings);
 

@@ -41,13 +41,28 @@ internal static class CheckEndpoints
         api.MapGet("/checks/{id:guid}", GetAsync).ProducesProblem(404).WithName("getCheck");
         api.MapPut("/checks/{id:guid}", PutAsync).ProducesProblem(409).WithName("putCheck");
         api.MapPut("/checks/{id:guid}/readings/{setting}", PutReadingAsync)
-            .ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428).WithName("putReading");
-        api.MapPost("/checks/{id:guid}/readings/{setting}/decision", DecideAsync).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).WithName("decideReading");
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(412)
+            .ProducesProblem(428)
+            .WithName("putReading");
+        api.MapPost("/checks/{id:guid}/readings/{setting}/decision", DecideAsync)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(412)
+            .WithName("decideReading");
         api.MapPost("/checks/{id:guid}/preview", PreviewAsync).ProducesProblem(404).WithName("previewReading");
         api.MapPut("/checks/{id:guid}/signature", SignAsync).ProducesProblem(404).ProducesProblem(409).WithName("signCheck");
     }
 
-    private static async Task<Ok<CheckPage>> ListAsync(string? before, string? unit, bool? open, CheckStore checks, Phrasing phrasing, CancellationToken cancel)
+    private static async Task<Ok<CheckPage>> ListAsync(
+        string? before,
+        string? unit,
+        bool? open,
+        CheckStore checks,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         List<StoredCheck> rows = await checks.ListAsync(PageCursor.Parse(before, "log"), unit, open == true, PageSize, cancel);
         string? next = rows.Count == PageSize ? PageCursor.Of(rows[^1].StartedAt, rows[^1].Id) : null;
@@ -58,30 +73,79 @@ internal static class CheckEndpoints
         TypedResults.Ok(await judge.ViewAsync(await FindAsync(checks, id, cancel), cancel));
 
     private static async Task<Results<Ok<CheckView>, Created<CheckView>, ProblemHttpResult>> PutAsync(
-        Guid id, NewCheck request, HttpContext context, CheckStore checks, UnitStore units, ModelStore models, StandardStore standards, LineUpSource lineUps, CheckJudge judge, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        NewCheck request,
+        HttpContext context,
+        CheckStore checks,
+        UnitStore units,
+        ModelStore models,
+        StandardStore standards,
+        LineUpSource lineUps,
+        CheckJudge judge,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         StoredUnit unit = await units.GetAsync(request.Unit, cancel)
-            ?? throw new RefusedException(ProblemCode.UnitMissing, "/unit", $"There is no unit {Short(request.Unit)}. Look at the tag again, or find it by its tape or place.");
+            ?? throw new RefusedException(
+                ProblemCode.UnitMissing,
+                "/unit",
+                $"There is no unit {Short(request.Unit)}. Look at the tag again, or find it by its tape or place."
+            );
         StoredStandard approved = await standards.InStateAsync(request.Standard, StandardState.Approved, cancel)
-            ?? throw new RefusedException(ProblemCode.StandardMissing, "/standard", $"There is no approved standard {Short(request.Standard)}. Choose one from the list.");
+            ?? throw new RefusedException(
+                ProblemCode.StandardMissing,
+                "/standard",
+                $"There is no approved standard {Short(request.Standard)}. Choose one from the list."
+            );
         StoredModel card = await models.GetAsync(unit.ModelKey, cancel)
             ?? throw new RefusedException(ProblemCode.ModelMissing, "/unit", $"The card of {unit.ModelKey} is missing: import it first.");
 
         StandardDocument standard = approved.Document;
         string who = SignedIn.Name(context.User);
         DateTimeOffset now = clock.GetUtcNow();
-        var head = new StoredCheck(id, unit.Tag, standard.Key, standard.Version, standard.Name, who, now, null, null, "", CheckSummary.None);
+        var head = new StoredCheck(
+            id,
+            unit.Tag,
+            standard.Key,
+            standard.Version,
+            standard.Name,
+            who,
+            now,
+            null,
+            null,
+            "",
+            CheckSummary.None
+        );
         ShootDocument? shoot = request.LineUp is { } planned ? await lineUps.ShootAsync(planned, unit.Tag, standard.Key, cancel) : null;
         head = head with { ShootName = shoot is null ? "" : $"{shoot.Name}, camera {shoot.Letter}" };
-        var whole = new WholeCheck(head, System.Text.Json.JsonSerializer.Serialize(UnitReader.Measured(card.Document, unit.Filters), ExchangeJson.Default.ModelDocument), [], shoot);
+        var whole = new WholeCheck(
+            head,
+            System.Text.Json.JsonSerializer.Serialize(UnitReader.Measured(card.Document, unit.Filters), ExchangeJson.Default.ModelDocument),
+            [],
+            shoot
+        );
         Sheet sheet = await judge.SheetOfAsync(whole, cancel, stored: false);
-        whole = whole with { Readings = CheckReadings.ReadAll(sheet, [.. (request.Readings ?? []).Select(r => new ReadingDocument(r.Setting, r.Read, who, now))], "/readings") };
+        whole = whole with
+        {
+            Readings = CheckReadings.ReadAll(
+                sheet,
+                [.. (request.Readings ?? []).Select(r => new ReadingDocument(r.Setting, r.Read, who, now))],
+                "/readings"
+            ),
+        };
         bool created = await checks.CreateAsync(whole, CheckJudge.Judge(sheet, whole), who, cancel);
         WholeCheck kept = await FindAsync(checks, id, cancel);
         if (kept.Check.UnitTag != unit.Tag || kept.Check.StandardKey != standard.Key)
         {
-            return TypedResults.Problem(ProblemHandler.Problem(
-                409, ProblemCode.IdTaken, "", $"This check is of {kept.Check.UnitTag} against {kept.Check.StandardKey} already. Begin a new one with an id of its own."));
+            return TypedResults.Problem(
+                ProblemHandler.Problem(
+                    409,
+                    ProblemCode.IdTaken,
+                    "",
+                    $"This check is of {kept.Check.UnitTag} against {kept.Check.StandardKey} already. Begin a new one with an id of its own."
+                )
+            );
         }
 
         CheckView view = await judge.ViewAsync(kept, cancel);
@@ -89,7 +153,16 @@ internal static class CheckEndpoints
     }
 
     private static async Task<Results<Ok<CheckView>, ProblemHttpResult>> PutReadingAsync(
-        Guid id, string setting, ReadingRequest request, HttpContext context, CheckStore checks, CheckJudge judge, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        string setting,
+        ReadingRequest request,
+        HttpContext context,
+        CheckStore checks,
+        CheckJudge judge,
+        Phrasing phrasing,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         if (ETags.Seen(context.Request) is not { } seen)
         {
@@ -107,37 +180,93 @@ internal static class CheckEndpoints
         Reading reading = request.Read is null
             ? Reading.Unread.Instance
             : RefusedException.At("/read", () => CheckJudge.Read(sheet, whole, what, request.Stage, request.Read));
-        StoredReading stored = CheckReadings.ToStored(what, reading, request.Read ?? "", SignedIn.Name(context.User), clock.GetUtcNow(), seen) with { Stage = request.Stage };
-        (RecordOutcome outcome, WholeCheck? now) = await checks.RecordAsync(id, [stored], request.Receipt, after => CheckJudge.Judge(sheet, after), cancel);
+        StoredReading stored = CheckReadings.ToStored(
+            what,
+            reading,
+            request.Read ?? "",
+            SignedIn.Name(context.User),
+            clock.GetUtcNow(),
+            seen
+        ) with
+        {
+            Stage = request.Stage,
+        };
+        (RecordOutcome outcome, WholeCheck? now) = await checks.RecordAsync(
+            id,
+            [stored],
+            request.Receipt,
+            after => CheckJudge.Judge(sheet, after),
+            cancel
+        );
         return outcome switch
         {
             RecordOutcome.Recorded => TypedResults.Ok(await judge.ViewAsync(now!, cancel)),
             RecordOutcome.Signed => TypedResults.Problem(Signed()),
-            RecordOutcome.Conflict => TypedResults.Problem(Conflict(now!.Readings.FirstOrDefault(stored.IsOfTheSameAs), await judge.ViewAsync(now, cancel), CheckViews.Of(sheet.LineOf(what)!, reading, stored, phrasing), setting)),
+            RecordOutcome.Conflict => TypedResults.Problem(
+                Conflict(
+                    now!.Readings.FirstOrDefault(stored.IsOfTheSameAs),
+                    await judge.ViewAsync(now, cancel),
+                    CheckViews.Of(sheet.LineOf(what)!, reading, stored, phrasing),
+                    setting
+                )
+            ),
             _ => throw NotFound(id),
         };
     }
 
     private static async Task<Results<Ok<CheckView>, ProblemHttpResult>> DecideAsync(
-        Guid id, string setting, DecisionRequest request, HttpContext context, CheckStore checks, CheckJudge judge, CancellationToken cancel)
+        Guid id,
+        string setting,
+        DecisionRequest request,
+        HttpContext context,
+        CheckStore checks,
+        CheckJudge judge,
+        CancellationToken cancel
+    )
     {
         Setting what = RefusedException.At("/setting", () => SettingDefinition.Parse(setting));
         Sheet sheet = await judge.SheetOfAsync(await FindAsync(checks, id, cancel), cancel);
         (string, ReadingKind, string)? chosen = request.By is { } by ? (by, request.Kind ?? ReadingKind.Unread, request.Typed ?? "") : null;
-        (RecordOutcome outcome, WholeCheck? now) = await checks.DecideAsync(id, what, request.Stage, chosen, SignedIn.Name(context.User), after => CheckJudge.Judge(sheet, after), cancel);
+        (RecordOutcome outcome, WholeCheck? now) = await checks.DecideAsync(
+            id,
+            what,
+            request.Stage,
+            chosen,
+            SignedIn.Name(context.User),
+            after => CheckJudge.Judge(sheet, after),
+            cancel
+        );
         return outcome switch
         {
             RecordOutcome.Recorded => TypedResults.Ok(await judge.ViewAsync(now!, cancel)),
             RecordOutcome.Signed => TypedResults.Problem(Signed()),
-            RecordOutcome.Conflict => TypedResults.Problem(ProblemHandler.Problem(412, ProblemCode.ChangedMeanwhile, "/by", "That second reading is not there any more. Look at the notch again and choose.")),
+            RecordOutcome.Conflict => TypedResults.Problem(
+                ProblemHandler.Problem(
+                    412,
+                    ProblemCode.ChangedMeanwhile,
+                    "/by",
+                    "That second reading is not there any more. Look at the notch again and choose."
+                )
+            ),
             _ => throw NotFound(id),
         };
     }
 
     internal static Microsoft.AspNetCore.Mvc.ProblemDetails Signed() =>
-        ProblemHandler.Problem(409, ProblemCode.Immutable, "", "This check is signed and stays as it is. Say what was wrong beside it, or begin a new check of this unit.");
+        ProblemHandler.Problem(
+            409,
+            ProblemCode.Immutable,
+            "",
+            "This check is signed and stays as it is. Say what was wrong beside it, or begin a new check of this unit."
+        );
 
-    private static async Task<Ok<PreviewView>> PreviewAsync(Guid id, PreviewRequest request, CheckStore checks, CheckJudge judge, CancellationToken cancel)
+    private static async Task<Ok<PreviewView>> PreviewAsync(
+        Guid id,
+        PreviewRequest request,
+        CheckStore checks,
+        CheckJudge judge,
+        CancellationToken cancel
+    )
     {
         Setting setting = RefusedException.At("/setting", () => SettingDefinition.Parse(request.Setting));
         WholeCheck whole = await checks.ReadingsAsync(id, cancel) ?? throw NotFound(id);
@@ -145,7 +274,14 @@ internal static class CheckEndpoints
     }
 
     private static async Task<Ok<CheckView>> SignAsync(
-        Guid id, SignRequest request, HttpContext context, CheckStore checks, CheckJudge judge, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        SignRequest request,
+        HttpContext context,
+        CheckStore checks,
+        CheckJudge judge,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         if (request.Note.Length > 2000)
         {
@@ -153,11 +289,23 @@ internal static class CheckEndpoints
         }
 
         Sheet sheet = await judge.SheetOfAsync(await FindAsync(checks, id, cancel), cancel);
-        WholeCheck signed = await checks.SignAsync(id, SignedIn.Name(context.User), clock.GetUtcNow(), request.Note.Trim(), after => CheckJudge.Judge(sheet, after), cancel) ?? throw NotFound(id);
+        WholeCheck signed = await checks.SignAsync(
+            id,
+            SignedIn.Name(context.User),
+            clock.GetUtcNow(),
+            request.Note.Trim(),
+            after => CheckJudge.Judge(sheet, after),
+            cancel
+        ) ?? throw NotFound(id);
         return TypedResults.Ok(await judge.ViewAsync(signed, cancel));
     }
 
-    private static Microsoft.AspNetCore.Mvc.ProblemDetails Conflict(StoredReading? standing, CheckView now, ReadingView yours, string setting)
+    private static Microsoft.AspNetCore.Mvc.ProblemDetails Conflict(
+        StoredReading? standing,
+        CheckView now,
+        ReadingView yours,
+        string setting
+    )
     {
         CheckLineView line = now.Lines.First(l => l.Line.Setting == setting);
         ReadingView theirs = yours.Stage == CheckStage.Found && line.Found is { } found ? found.Reading : line.Reading;
@@ -167,10 +315,12 @@ internal static class CheckEndpoints
             ProblemCode.ChangedMeanwhile,
             "/read",
             $"{(theirs.By.Length > 0 ? theirs.By : "Somebody")} {other} meanwhile. Both are kept: choose which one stands.",
-            new Dictionary<string, object?> { ["yours"] = yours, ["theirs"] = theirs });
+            new Dictionary<string, object?> { ["yours"] = yours, ["theirs"] = theirs }
+        );
     }
 
-    private static async Task<WholeCheck> FindAsync(CheckStore checks, Guid id, CancellationToken cancel) => await checks.GetAsync(id, cancel) ?? throw NotFound(id);
+    private static async Task<WholeCheck> FindAsync(CheckStore checks, Guid id, CancellationToken cancel) =>
+        await checks.GetAsync(id, cancel) ?? throw NotFound(id);
 
     internal static RefusedException NotFound(Guid id) => new(ProblemCode.NotFound, "/id", $"There is no check {id}. Look in the log.");
 

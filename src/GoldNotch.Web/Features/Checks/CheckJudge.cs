@@ -12,7 +12,14 @@ using Microsoft.Extensions.Caching.Memory;
 namespace GoldNotch.Web.Features.Checks;
 
 /// <summary>Puts a stored check before the core: its frozen specification, its version of the standard, its readings. A signed check is shown as signed.</summary>
-internal sealed class CheckJudge(StandardStore standards, UnitStore units, DecisionStore decisions, IMemoryCache sheets, TimeProvider clock, Phrasing phrasing)
+internal sealed class CheckJudge(
+    StandardStore standards,
+    UnitStore units,
+    DecisionStore decisions,
+    IMemoryCache sheets,
+    TimeProvider clock,
+    Phrasing phrasing
+)
 {
     private const string NotRequired = "This sheet does not require it.";
 
@@ -25,20 +32,27 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
         Standard standard = await StandardOfAsync(whole, cancel);
 
         // Specification, version and plan are frozen with the check, so its sheet is worked out once and not with every letter typed.
-        Sheet sheet = !stored ? CheckSheets.Compile(whole.ModelSpecification, whole.Shoot, standard) : sheets.GetOrCreate(whole.Check.Id, entry =>
-        {
-            entry.SetSize(1).SetSlidingExpiration(TimeSpan.FromMinutes(10));
-            return CheckSheets.Compile(whole.ModelSpecification, whole.Shoot, standard);
-        })!;
+        Sheet sheet = !stored
+            ? CheckSheets.Compile(whole.ModelSpecification, whole.Shoot, standard)
+            : sheets.GetOrCreate(whole.Check.Id, entry =>
+            {
+                entry.SetSize(1).SetSlidingExpiration(TimeSpan.FromMinutes(10));
+                return CheckSheets.Compile(whole.ModelSpecification, whole.Shoot, standard);
+            })!;
         return CheckSheets.WithWaivers(sheet, whole.Check, await decisions.WaiversAsync(standard.Key, cancel), clock.GetUtcNow());
     }
 
-    internal static JudgedCheck Judge(Sheet sheet, WholeCheck whole) => JudgedCheck.Of(sheet, [.. CheckReadings.ToCore(sheet, whole.Readings)]);
+    internal static JudgedCheck Judge(Sheet sheet, WholeCheck whole) =>
+        JudgedCheck.Of(sheet, [.. CheckReadings.ToCore(sheet, whole.Readings)]);
 
     /// <summary>A check judged: a signed one as it was signed, an open one by the rules of this build.</summary>
-    internal async Task<JudgedCheck> JudgedAsync(WholeCheck whole, CancellationToken cancel) => whole.Signed is { } signed
-        ? signed.ToJudged(await StandardOfAsync(whole, cancel), ModelReader.ToModel(ModelStore.ReadSpecification(whole.ModelSpecification)))
-        : Judge(await SheetOfAsync(whole, cancel), whole);
+    internal async Task<JudgedCheck> JudgedAsync(WholeCheck whole, CancellationToken cancel) =>
+        whole.Signed is { } signed
+            ? signed.ToJudged(
+                await StandardOfAsync(whole, cancel),
+                ModelReader.ToModel(ModelStore.ReadSpecification(whole.ModelSpecification))
+            )
+            : Judge(await SheetOfAsync(whole, cancel), whole);
 
     internal async Task<CheckView> ViewAsync(WholeCheck whole, CancellationToken cancel)
     {
@@ -47,12 +61,32 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
         StoredUnit? unit = await units.GetAsync(whole.Check.UnitTag, cancel);
         StoredCheck c = whole.Check;
         return new CheckView(
-            c.Id, c.UnitTag, unit?.Tape ?? "", unit?.Place ?? "", sheet.Model.Key, sheet.Model.Name, c.StandardKey, sheet.Standard.Name, c.StandardVersion,
-            c.StartedBy, c.StartedAt, c.SignedBy, c.SignedAt, c.Note, CheckViews.Of(judged.Summary, phrasing),
+            c.Id,
+            c.UnitTag,
+            unit?.Tape ?? "",
+            unit?.Place ?? "",
+            sheet.Model.Key,
+            sheet.Model.Name,
+            c.StandardKey,
+            sheet.Standard.Name,
+            c.StandardVersion,
+            c.StartedBy,
+            c.StartedAt,
+            c.SignedBy,
+            c.SignedAt,
+            c.Note,
+            CheckViews.Of(judged.Summary, phrasing),
             [.. judged.Now.Zip(judged.Found, (v, f) => LineOf(judged, whole, v, f))],
-            CheckViews.Of(judged.Consequences, phrasing), c.ShootName, CheckViews.Of(judged.FoundSummary, phrasing),
-            whole.Readings.Any(r => r.Stage == CheckStage.Left), [.. whole.Photos.Select(CheckViews.Of)], [.. whole.Additions.Select(CheckViews.Of)],
-            unit?.Status, c.SignedAt is null ? c.StandardState : null, c.SignedAt is null ? null : judged.RulesVersion);
+            CheckViews.Of(judged.Consequences, phrasing),
+            c.ShootName,
+            CheckViews.Of(judged.FoundSummary, phrasing),
+            whole.Readings.Any(r => r.Stage == CheckStage.Left),
+            [.. whole.Photos.Select(CheckViews.Of)],
+            [.. whole.Additions.Select(CheckViews.Of)],
+            unit?.Status,
+            c.SignedAt is null ? c.StandardState : null,
+            c.SignedAt is null ? null : judged.RulesVersion
+        );
     }
 
     /// <summary>Reads a text as it would be read in a stage of this check.</summary>
@@ -60,14 +94,26 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
     internal static Reading Read(Sheet sheet, WholeCheck whole, Setting setting, CheckStage stage, string? text)
     {
         IReadOnlyList<StampedReading> stamped = CheckReadings.ToCore(sheet, whole.Readings);
-        return ReadingParser.Parse(setting, sheet, text, stage == CheckStage.Found ? AsLeft.Found(stamped) : AsLeft.Of(sheet, stamped).Readings);
+        return ReadingParser.Parse(
+            setting,
+            sheet,
+            text,
+            stage == CheckStage.Found ? AsLeft.Found(stamped) : AsLeft.Of(sheet, stamped).Readings
+        );
     }
 
     /// <summary>The verdicts on a check as it stands now.</summary>
-    internal async Task<ImmutableArray<Verdict>> VerdictsAsync(WholeCheck whole, CancellationToken cancel) => (await JudgedAsync(whole, cancel)).Now;
+    internal async Task<ImmutableArray<Verdict>> VerdictsAsync(WholeCheck whole, CancellationToken cancel) =>
+        (await JudgedAsync(whole, cancel)).Now;
 
     /// <summary>What a text would mean if it were recorded now.</summary>
-    internal async Task<PreviewView> PreviewAsync(WholeCheck whole, Setting setting, CheckStage stage, string text, CancellationToken cancel)
+    internal async Task<PreviewView> PreviewAsync(
+        WholeCheck whole,
+        Setting setting,
+        CheckStage stage,
+        string text,
+        CancellationToken cancel
+    )
     {
         Sheet sheet = await SheetOfAsync(whole, cancel);
         if (sheet.LineOf(setting) is not { } line)
@@ -94,7 +140,12 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
         Verdict verdict = verdicts.First(v => v.Line.Setting == setting);
         ReadingView view = CheckViews.Of(line, reading, null, phrasing);
         return new PreviewView(
-            true, Means(text, view.Label), view, CheckViews.Of(verdict, phrasing), CheckViews.Of(Core.Checks.Consequences.Of(sheet, verdicts), phrasing));
+            true,
+            Means(text, view.Label),
+            view,
+            CheckViews.Of(verdict, phrasing),
+            CheckViews.Of(Core.Checks.Consequences.Of(sheet, verdicts), phrasing)
+        );
     }
 
     private async Task<Standard> StandardOfAsync(WholeCheck whole, CancellationToken cancel)
@@ -108,7 +159,11 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
         }
 
         StoredStandard stored = await standards.GetAsync(id.Key, id.Version, cancel)
-            ?? throw new RefusedException(ProblemCode.StandardMissing, "", $"The standard {id.Key} version {id.Version} of this check is gone.");
+            ?? throw new RefusedException(
+                ProblemCode.StandardMissing,
+                "",
+                $"The standard {id.Key} version {id.Version} of this check is gone."
+            );
         standard = StandardReader.ToStandard(stored.Document);
         if (stored.Head.State != StandardState.Draft)
         {
@@ -127,28 +182,44 @@ internal sealed class CheckJudge(StandardStore standards, UnitStore units, Decis
         bool stale = judged.Stale.Contains(setting);
 
         // One stage at a time: where both are in question, as found is decided first.
-        StoredReading[] rivals = [.. whole.Rivals.Where(r => r.Setting == setting).GroupBy(r => r.Stage).OrderBy(g => g.Key).FirstOrDefault() ?? Enumerable.Empty<StoredReading>()];
+        StoredReading[] rivals =
+        [
+            .. whole.Rivals.Where(r => r.Setting == setting).GroupBy(r => r.Stage).OrderBy(g => g.Key).FirstOrDefault()
+                ?? Enumerable.Empty<StoredReading>(),
+        ];
         ReadingView View(Reading reading, StoredReading? stored) => CheckViews.Of(verdict.Line, reading, stored, phrasing);
-        ReadingView AsRead(StoredReading? stored) => View(stored is null ? Reading.Unread.Instance : CheckReadings.ToCore(judged.Sheet, [stored])[0].Reading, stored);
+        ReadingView AsRead(StoredReading? stored) =>
+            View(stored is null ? Reading.Unread.Instance : CheckReadings.ToCore(judged.Sheet, [stored])[0].Reading, stored);
         return new CheckLineView(
             SheetViewOf(judged, verdict),
-            View(verdict.Reading, stale ? null : left ? asLeft : asFound),
+            View(
+                verdict.Reading,
+                stale ? null
+                    : left ? asLeft
+                    : asFound
+            ),
             CheckViews.Of(verdict, phrasing),
-            (left || stale) && asFound is { Kind: not ReadingKind.Unread } ? new AsFoundView(View(found.Reading, asFound), CheckViews.Of(found, phrasing)) : null,
+            (left || stale) && asFound is { Kind: not ReadingKind.Unread }
+                ? new AsFoundView(View(found.Reading, asFound), CheckViews.Of(found, phrasing))
+                : null,
             stale,
             [.. rivals.Select(AsRead)],
             rivals.Length == 0 ? null : AsRead(rivals[0].Stage == CheckStage.Left ? asLeft : asFound),
             asFound?.Version ?? 0,
-            asLeft?.Version ?? 0);
+            asLeft?.Version ?? 0
+        );
     }
 
     private static string Means(string typed, string label) =>
-        label.StartsWith(typed.Trim(), StringComparison.OrdinalIgnoreCase) && !label.Contains(',', StringComparison.Ordinal) ? "" : $"{typed.Trim()} is {label}";
+        label.StartsWith(typed.Trim(), StringComparison.OrdinalIgnoreCase) && !label.Contains(',', StringComparison.Ordinal)
+            ? ""
+            : $"{typed.Trim()} is {label}";
 
     // The bit rates on the dial are those of the format that the camera really is at.
     private Sheets.SheetLineView SheetViewOf(JudgedCheck judged, Verdict verdict) =>
         verdict.Line.Setting is Setting.BitRate or Setting.Codec or Setting.Shutter
-            && judged.Now.FirstOrDefault(v => v.Line.Setting == Setting.RecordFormat)?.Reading is Reading.Of { Value: SettingValue.Format format }
+        && judged.Now.FirstOrDefault(v => v.Line.Setting == Setting.RecordFormat)?.Reading
+            is Reading.Of { Value: SettingValue.Format format }
             ? Sheets.SheetViews.Of(verdict.Line with { Control = verdict.Line.Control with { Format = format } }, phrasing)
             : Sheets.SheetViews.Of(verdict.Line, phrasing);
 }

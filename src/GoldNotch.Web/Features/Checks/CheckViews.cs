@@ -14,10 +14,27 @@ namespace GoldNotch.Web.Features.Checks;
 public sealed record SummaryView(int OnTarget, int WithinTolerance, int OffTarget, int Automatic, int Unread, string Headline);
 
 /// <summary>A reading: at is its place on the dial.</summary>
-public sealed record ReadingView(ReadingKind Kind, string Typed, string Label, double? DialAt, string By, DateTimeOffset? At, int Version, CheckStage Stage, bool FromCamera);
+public sealed record ReadingView(
+    ReadingKind Kind,
+    string Typed,
+    string Label,
+    double? DialAt,
+    string By,
+    DateTimeOffset? At,
+    int Version,
+    CheckStage Stage,
+    bool FromCamera
+);
 
 /// <summary>A verdict; off is in the setting's own unit. Needs correction: it is off target, and this model can do what is asked.</summary>
-public sealed record VerdictView(VerdictKind Kind, double OffAmount, NaturalUnit OffUnit, string OffLabel, bool NeedsCorrection, JudgementView Because);
+public sealed record VerdictView(
+    VerdictKind Kind,
+    double OffAmount,
+    NaturalUnit OffUnit,
+    string OffLabel,
+    bool NeedsCorrection,
+    JudgementView Because
+);
 
 /// <summary>How a line was found, before it was corrected.</summary>
 public sealed record AsFoundView(ReadingView Reading, VerdictView Verdict);
@@ -25,7 +42,16 @@ public sealed record AsFoundView(ReadingView Reading, VerdictView Verdict);
 /// <summary>One line of a check: the sheet's line, the reading that holds, how it stands, how it was found where that was corrected, why it has to be
 /// read again where something moved under it, and second readings nobody has decided between; <c>standing</c> is the one they stand against. The versions are what <c>If-Match</c> asks for in each stage.</summary>
 public sealed record CheckLineView(
-    SheetLineView Line, ReadingView Reading, VerdictView Verdict, AsFoundView? Found, bool Stale, IReadOnlyList<ReadingView> Rivals, ReadingView? Standing, int FoundVersion, int LeftVersion);
+    SheetLineView Line,
+    ReadingView Reading,
+    VerdictView Verdict,
+    AsFoundView? Found,
+    bool Stale,
+    IReadOnlyList<ReadingView> Rivals,
+    ReadingView? Standing,
+    int FoundVersion,
+    int LeftVersion
+);
 
 /// <summary>A photograph; the picture is at <c>/api/checks/{check}/photos/{id}</c>.</summary>
 public sealed record PhotoView(Guid Id, string? Setting, string By, DateTimeOffset At, int Width, int Height);
@@ -47,19 +73,60 @@ public sealed record FixView(string Setting, string Name, string From, string To
 
 /// <summary>What it would mean to record now; the items come worst first.</summary>
 public sealed record NowView(
-    IReadOnlyList<ConsequenceView> Items, IReadOnlyList<TermView> Terms, BalanceView? Metered, IReadOnlyList<HiddenView> Hidden, IReadOnlyList<FixView> Order, JudgementView? ResetFirst);
+    IReadOnlyList<ConsequenceView> Items,
+    IReadOnlyList<TermView> Terms,
+    BalanceView? Metered,
+    IReadOnlyList<HiddenView> Hidden,
+    IReadOnlyList<FixView> Order,
+    JudgementView? ResetFirst
+);
 
 /// <summary>A check whole.</summary>
 public sealed record CheckView(
-    Guid Id, string UnitTag, string UnitTape, string UnitPlace, string ModelKey, string ModelName, string StandardKey, string StandardName, int StandardVersion,
-    string StartedBy, DateTimeOffset StartedAt, string? SignedBy, DateTimeOffset? SignedAt, string Note, SummaryView Summary,
-    IReadOnlyList<CheckLineView> Lines, NowView Now, string ShootName, SummaryView FoundSummary, bool Corrected,
-    IReadOnlyList<PhotoView> Photos, IReadOnlyList<AdditionView> Additions, UnitStatus? UnitStatus, StandardState? StandardState, string? RulesVersion);
+    Guid Id,
+    string UnitTag,
+    string UnitTape,
+    string UnitPlace,
+    string ModelKey,
+    string ModelName,
+    string StandardKey,
+    string StandardName,
+    int StandardVersion,
+    string StartedBy,
+    DateTimeOffset StartedAt,
+    string? SignedBy,
+    DateTimeOffset? SignedAt,
+    string Note,
+    SummaryView Summary,
+    IReadOnlyList<CheckLineView> Lines,
+    NowView Now,
+    string ShootName,
+    SummaryView FoundSummary,
+    bool Corrected,
+    IReadOnlyList<PhotoView> Photos,
+    IReadOnlyList<AdditionView> Additions,
+    UnitStatus? UnitStatus,
+    StandardState? StandardState,
+    string? RulesVersion
+);
 
 /// <summary>A check in one row of the log.</summary>
 public sealed record CheckRowView(
-    Guid Id, string UnitTag, string StandardKey, string StandardName, int StandardVersion, string StartedBy, DateTimeOffset StartedAt, string? SignedBy,
-    DateTimeOffset? SignedAt, SummaryView Summary, string ShootName, int FoundOffTarget, int FoundAutomatic, string FoundHeadline);
+    Guid Id,
+    string UnitTag,
+    string StandardKey,
+    string StandardName,
+    int StandardVersion,
+    string StartedBy,
+    DateTimeOffset StartedAt,
+    string? SignedBy,
+    DateTimeOffset? SignedAt,
+    SummaryView Summary,
+    string ShootName,
+    int FoundOffTarget,
+    int FoundAutomatic,
+    string FoundHeadline
+);
 
 /// <summary>A page of checks, newest first; next goes into <c>before</c>, null on the last page.</summary>
 public sealed record CheckPage(IReadOnlyList<CheckRowView> Checks, string? Next);
@@ -74,15 +141,25 @@ internal static class CheckViews
         new(s.OnTarget, s.WithinTolerance, s.OffTarget, s.Automatic, s.Unread, phrasing.InOneLine(s.Headline));
 
     internal static CheckRowView Row(StoredCheck c, Phrasing phrasing) =>
-        new(c.Id, c.UnitTag, c.StandardKey, c.StandardName, c.StandardVersion, c.StartedBy, c.StartedAt, c.SignedBy, c.SignedAt, Of(c.Summary, phrasing), c.ShootName, c.FoundOffTarget, c.FoundAutomatic, phrasing.InOneLine(c.FoundHeadline));
+        new(
+            c.Id,
+            c.UnitTag,
+            c.StandardKey,
+            c.StandardName,
+            c.StandardVersion,
+            c.StartedBy,
+            c.StartedAt,
+            c.SignedBy,
+            c.SignedAt,
+            Of(c.Summary, phrasing),
+            c.ShootName,
+            c.FoundOffTarget,
+            c.FoundAutomatic,
+            phrasing.InOneLine(c.FoundHeadline)
+        );
 
-    internal static VerdictView Of(Verdict verdict, Phrasing phrasing) => new(
-        verdict.Kind,
-        verdict.Off.Amount,
-        verdict.Off.Unit,
-        verdict.OffLabel,
-        verdict.NeedsCorrection,
-        phrasing.Of(verdict.Because));
+    internal static VerdictView Of(Verdict verdict, Phrasing phrasing) =>
+        new(verdict.Kind, verdict.Off.Amount, verdict.Off.Unit, verdict.OffLabel, verdict.NeedsCorrection, phrasing.Of(verdict.Because));
 
     internal static ReadingView Of(SheetLine line, Reading reading, StoredReading? stored, Phrasing phrasing)
     {
@@ -95,19 +172,53 @@ internal static class CheckViews
             _ => "",
         };
         return new ReadingView(
-            ReadingKinds.Of(reading), stored?.Typed ?? "", label, value is null ? null : line.Dial.Locate(value), stored?.By ?? "", stored?.At, stored?.Version ?? 0,
-            stored?.Stage ?? CheckStage.Found, stored?.FromCamera ?? false);
+            ReadingKinds.Of(reading),
+            stored?.Typed ?? "",
+            label,
+            value is null ? null : line.Dial.Locate(value),
+            stored?.By ?? "",
+            stored?.At,
+            stored?.Version ?? 0,
+            stored?.Stage ?? CheckStage.Found,
+            stored?.FromCamera ?? false
+        );
     }
 
-    internal static NowView Of(ConsequenceReport report, Phrasing phrasing) => new(
-        [.. report.Items.Select(i => new ConsequenceView(i.Topic, i.Severity, phrasing.Text(i.Value), phrasing.Of(i.Because)))],
-        [.. report.Terms.Select(t => new TermView(Key(t.Setting), Name(t.Setting), t.Change.Value, new Distance(t.Change.Value, NaturalUnit.Stops).Label(), t.Source))],
-        report.Metered is { } balance ? SheetViews.Of(balance) : null,
-        [.. report.Hidden.Select(h => new HiddenView(Key(h.Brighter.Setting), Key(h.Darker.Setting), h.Left.Value, phrasing.Of(h.Because)))],
-        [.. report.Order.Select(s => new FixView(Key(s.Setting), Name(s.Setting), phrasing.Text(s.From), phrasing.Text(s.To), phrasing.Text(s.Reason)))],
-        report.ResetFirst is { } reset ? phrasing.Of(reset) : null);
+    internal static NowView Of(ConsequenceReport report, Phrasing phrasing) =>
+        new(
+            [.. report.Items.Select(i => new ConsequenceView(i.Topic, i.Severity, phrasing.Text(i.Value), phrasing.Of(i.Because)))],
+            [
+                .. report.Terms.Select(t => new TermView(
+                    Key(t.Setting),
+                    Name(t.Setting),
+                    t.Change.Value,
+                    new Distance(t.Change.Value, NaturalUnit.Stops).Label(),
+                    t.Source
+                )),
+            ],
+            report.Metered is { } balance ? SheetViews.Of(balance) : null,
+            [
+                .. report.Hidden.Select(h => new HiddenView(
+                    Key(h.Brighter.Setting),
+                    Key(h.Darker.Setting),
+                    h.Left.Value,
+                    phrasing.Of(h.Because)
+                )),
+            ],
+            [
+                .. report.Order.Select(s => new FixView(
+                    Key(s.Setting),
+                    Name(s.Setting),
+                    phrasing.Text(s.From),
+                    phrasing.Text(s.To),
+                    phrasing.Text(s.Reason)
+                )),
+            ],
+            report.ResetFirst is { } reset ? phrasing.Of(reset) : null
+        );
 
-    internal static PhotoView Of(StoredPhoto photo) => new(photo.Id, photo.Setting is { } setting ? Key(setting) : null, photo.By, photo.At, photo.Width, photo.Height);
+    internal static PhotoView Of(StoredPhoto photo) =>
+        new(photo.Id, photo.Setting is { } setting ? Key(setting) : null, photo.By, photo.At, photo.Width, photo.Height);
 
     internal static AdditionView Of(StoredAddition addition) =>
         new(addition.Id, addition.Setting is { } setting ? Key(setting) : null, addition.Text, addition.By, addition.At);

@@ -18,11 +18,26 @@ public sealed record CoverageModelView(string Key, string Name, int Version, int
 
 /// <summary>A cell: counts, and the notch that matters most.</summary>
 public sealed record CoverageCellView(
-    string StandardKey, int StandardVersion, string ModelKey, int Exact, int Compromise, int NotPossible, int CheckByEye, int Findings,
-    string Matters, string MattersSetting, string LightLeft, string Notable);
+    string StandardKey,
+    int StandardVersion,
+    string ModelKey,
+    int Exact,
+    int Compromise,
+    int NotPossible,
+    int CheckByEye,
+    int Findings,
+    string Matters,
+    string MattersSetting,
+    string LightLeft,
+    string Notable
+);
 
 /// <summary>The grid: standards down, models across.</summary>
-public sealed record CoverageView(IReadOnlyList<CoverageStandardView> Standards, IReadOnlyList<CoverageModelView> Models, IReadOnlyList<CoverageCellView> Cells);
+public sealed record CoverageView(
+    IReadOnlyList<CoverageStandardView> Standards,
+    IReadOnlyList<CoverageModelView> Models,
+    IReadOnlyList<CoverageCellView> Cells
+);
 
 /// <summary>The grid from its stored form; cells that are missing are worked out once and kept.</summary>
 internal sealed class CoverageGrid(StandardStore standards, ModelStore models, CoverageStore coverage, UnitStore units, Phrasing phrasing)
@@ -36,11 +51,24 @@ internal sealed class CoverageGrid(StandardStore standards, ModelStore models, C
         Dictionary<string, int> counts = await units.CountsByModelAsync(cancel);
         return new CoverageView(
             [.. rows.Select(s => new CoverageStandardView(s.Head.Key, s.Head.Name, s.Head.Version, s.Head.State))],
-            [.. columns.Select(m => new CoverageModelView(m.Document.Key, m.Document.Name, m.Document.Version, counts.GetValueOrDefault(m.Document.Key)))],
-            [.. rows.SelectMany(s => columns.Select(m => View(KeyOf(s, m), kept[KeyOf(s, m)], phrasing)))]);
+            [
+                .. columns.Select(m => new CoverageModelView(
+                    m.Document.Key,
+                    m.Document.Name,
+                    m.Document.Version,
+                    counts.GetValueOrDefault(m.Document.Key)
+                )),
+            ],
+            [.. rows.SelectMany(s => columns.Select(m => View(KeyOf(s, m), kept[KeyOf(s, m)], phrasing)))]
+        );
     }
 
-    private async Task CompleteAsync(List<StoredStandard> rows, List<StoredModel> columns, Dictionary<CellKey, CoverageCell> kept, CancellationToken cancel)
+    private async Task CompleteAsync(
+        List<StoredStandard> rows,
+        List<StoredModel> columns,
+        Dictionary<CellKey, CoverageCell> kept,
+        CancellationToken cancel
+    )
     {
         Dictionary<string, CameraModel> read = [];
         List<(CellKey, CoverageCell)> added = [];
@@ -72,17 +100,32 @@ internal sealed class CoverageGrid(StandardStore standards, ModelStore models, C
         }
     }
 
-    private static CellKey KeyOf(StoredStandard s, StoredModel m) => new(s.Head.Key, s.Head.Version, s.Head.Revision, m.Document.Key, m.Document.Version);
+    private static CellKey KeyOf(StoredStandard s, StoredModel m) =>
+        new(s.Head.Key, s.Head.Version, s.Head.Revision, m.Document.Key, m.Document.Version);
 
-    internal static CoverageCellView View(CellKey key, CoverageCell cell, Phrasing phrasing) => new(
-        key.StandardKey, key.StandardVersion, key.ModelKey, cell.Exact, cell.Compromise, cell.NotPossible, cell.CheckByEye, cell.Findings,
-        cell.Matters is { } n ? SettingDefinition.Of(n).Name : "", cell.Matters is { } s ? SettingDefinition.Of(s).Key : "", cell.LightLeft.DifferenceLabel(), phrasing.InOneLine(cell.Notable));
+    internal static CoverageCellView View(CellKey key, CoverageCell cell, Phrasing phrasing) =>
+        new(
+            key.StandardKey,
+            key.StandardVersion,
+            key.ModelKey,
+            cell.Exact,
+            cell.Compromise,
+            cell.NotPossible,
+            cell.CheckByEye,
+            cell.Findings,
+            cell.Matters is { } n ? SettingDefinition.Of(n).Name : "",
+            cell.Matters is { } s ? SettingDefinition.Of(s).Key : "",
+            cell.LightLeft.DifferenceLabel(),
+            phrasing.InOneLine(cell.Notable)
+        );
 }
 
 /// <summary>The coverage grid.</summary>
 internal static class CoverageEndpoints
 {
     internal static void MapCoverage(this IEndpointRouteBuilder api) =>
-        api.MapGet("/coverage", async Task<Ok<CoverageView>> (CoverageGrid grid, CancellationToken cancel) => TypedResults.Ok(await grid.ViewAsync(cancel)))
+        api.MapGet("/coverage", async Task<Ok<CoverageView>> (CoverageGrid grid, CancellationToken cancel) =>
+                TypedResults.Ok(await grid.ViewAsync(cancel))
+            )
             .WithName("getCoverage");
 }

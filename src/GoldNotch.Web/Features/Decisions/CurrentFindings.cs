@@ -17,14 +17,22 @@ internal sealed class CurrentFindings(StandardStore standards, ModelStore models
     {
         foreach (IEnumerable<RuleFinding> found in await FindingsAsync(read, cancel))
         {
-            if (found.FirstOrDefault(f => f.RuleId == read.RuleId && f.Because.Case == read.Case && FindingViews.KeyOf(f.Setting) == read.Setting) is { } finding)
+            if (
+                found.FirstOrDefault(f =>
+                    f.RuleId == read.RuleId && f.Because.Case == read.Case && FindingViews.KeyOf(f.Setting) == read.Setting
+                ) is
+                { } finding
+            )
             {
                 return finding;
             }
         }
 
         throw new RefusedException(
-            ProblemCode.NotFound, "/ruleId", "The rules do not find this in what is kept. Save first what you changed, or load the page again; nothing was accepted.");
+            ProblemCode.NotFound,
+            "/ruleId",
+            "The rules do not find this in what is kept. Save first what you changed, or load the page again; nothing was accepted."
+        );
     }
 
     private async Task<IEnumerable<IEnumerable<RuleFinding>>> FindingsAsync(AcceptRequest read, CancellationToken cancel)
@@ -41,7 +49,11 @@ internal sealed class CurrentFindings(StandardStore standards, ModelStore models
         }
 
         // Findings of a standard are accepted while it is a draft; those of the version in force afterwards.
-        StoredStandard?[] kept = [await standards.InStateAsync(read.StandardKey, StandardState.Draft, cancel), await standards.InStateAsync(read.StandardKey, StandardState.Approved, cancel)];
+        StoredStandard?[] kept =
+        [
+            await standards.InStateAsync(read.StandardKey, StandardState.Draft, cancel),
+            await standards.InStateAsync(read.StandardKey, StandardState.Approved, cancel),
+        ];
         return [.. kept.OfType<StoredStandard>().Select(s => (IEnumerable<RuleFinding>)RuleBook.Of(StandardReader.ToStandard(s.Document)))];
     }
 }

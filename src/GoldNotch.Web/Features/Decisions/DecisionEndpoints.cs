@@ -12,13 +12,28 @@ namespace GoldNotch.Web.Features.Decisions;
 
 /// <summary>A finding to accept as it was read; standard or model is empty where it is about the other alone. Version and when are those of the sheet it was read on.</summary>
 public sealed record AcceptRequest(
-    string StandardKey, string ModelKey, string RuleId, string Case, string Setting, string Reason, int? Version = null, string? When = null);
+    string StandardKey,
+    string ModelKey,
+    string RuleId,
+    string Case,
+    string Setting,
+    string Reason,
+    int? Version = null,
+    string? When = null
+);
 
 /// <summary>A finding to open again.</summary>
 public sealed record ReopenRequest(string StandardKey, string ModelKey, string RuleId, string Setting);
 
 /// <summary>A waiver to give: for a model or for a unit, never both.</summary>
-public sealed record WaiverRequest(string StandardKey, string Setting, string? ModelKey, string? UnitTag, string Reason, DateOnly ExpiresOn);
+public sealed record WaiverRequest(
+    string StandardKey,
+    string Setting,
+    string? ModelKey,
+    string? UnitTag,
+    string Reason,
+    DateOnly ExpiresOn
+);
 
 /// <summary>Decisions of people: findings accepted with a reason, waivers with a day.</summary>
 internal static class DecisionEndpoints
@@ -37,37 +52,86 @@ internal static class DecisionEndpoints
         waive.MapPost("/waivers/{id:guid}/end", EndAsync).ProducesProblem(404).WithName("endWaiver");
     }
 
-    private static async Task<NoContent> AcceptAsync(AcceptRequest request, HttpContext context, CurrentFindings findings, DecisionStore decisions, CancellationToken cancel)
+    private static async Task<NoContent> AcceptAsync(
+        AcceptRequest request,
+        HttpContext context,
+        CurrentFindings findings,
+        DecisionStore decisions,
+        CancellationToken cancel
+    )
     {
         Reason(request.Reason);
         // What is kept is what the rules say, not what a page says that they say.
         Judgement because = (await findings.FindAsync(request, cancel)).Because;
         await decisions.AcceptAsync(
-            new AcceptedFinding(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, because, request.Reason.Trim(), SignedIn.Name(context.User), default), cancel);
+            new AcceptedFinding(
+                request.StandardKey,
+                request.ModelKey,
+                request.RuleId,
+                request.Setting,
+                because,
+                request.Reason.Trim(),
+                SignedIn.Name(context.User),
+                default
+            ),
+            cancel
+        );
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> ReopenAsync(ReopenRequest request, HttpContext context, DecisionStore decisions, CancellationToken cancel)
+    private static async Task<NoContent> ReopenAsync(
+        ReopenRequest request,
+        HttpContext context,
+        DecisionStore decisions,
+        CancellationToken cancel
+    )
     {
-        await decisions.ReopenAsync(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, SignedIn.Name(context.User), cancel);
+        await decisions.ReopenAsync(
+            request.StandardKey,
+            request.ModelKey,
+            request.RuleId,
+            request.Setting,
+            SignedIn.Name(context.User),
+            cancel
+        );
         return TypedResults.NoContent();
     }
 
-    private static async Task<Ok<IReadOnlyList<WaiverView>>> ListAsync(string key, DecisionStore decisions, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<WaiverView>>> ListAsync(
+        string key,
+        DecisionStore decisions,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         DateOnly today = clock.Today();
-        return TypedResults.Ok<IReadOnlyList<WaiverView>>([.. (await decisions.WaiversAsync(key, cancel)).Select(w => WaiverViews.Of(w, today))]);
+        return TypedResults.Ok<IReadOnlyList<WaiverView>>([
+            .. (await decisions.WaiversAsync(key, cancel)).Select(w => WaiverViews.Of(w, today)),
+        ]);
     }
 
     private static async Task<Ok<WaiverView>> GiveAsync(
-        Guid id, WaiverRequest request, HttpContext context, DecisionStore decisions, StandardStore standards, ModelStore models, UnitStore units, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        WaiverRequest request,
+        HttpContext context,
+        DecisionStore decisions,
+        StandardStore standards,
+        ModelStore models,
+        UnitStore units,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         Reason(request.Reason);
         _ = RefusedException.At("/setting", () => SettingDefinition.Parse(request.Setting));
         DateOnly today = clock.Today();
         if (request.ExpiresOn < today || request.ExpiresOn > today.AddDays(MostDays))
         {
-            throw new RefusedException(ProblemCode.BadValue, "/expiresOn", "A waiver ends between today and a year from now. What holds for ever belongs in the standard.");
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/expiresOn",
+                "A waiver ends between today and a year from now. What holds for ever belongs in the standard."
+            );
         }
 
         if ((request.ModelKey is null) == (request.UnitTag is null))
@@ -75,7 +139,10 @@ internal static class DecisionEndpoints
             throw new RefusedException(ProblemCode.BadValue, "/modelKey", "A waiver is for a model or for a unit: name one of them.");
         }
 
-        if (await standards.InStateAsync(request.StandardKey, StandardState.Approved, cancel) is null && await standards.InStateAsync(request.StandardKey, StandardState.Draft, cancel) is null)
+        if (
+            await standards.InStateAsync(request.StandardKey, StandardState.Approved, cancel) is null
+            && await standards.InStateAsync(request.StandardKey, StandardState.Draft, cancel) is null
+        )
         {
             throw new RefusedException(ProblemCode.NotFound, "/standardKey", $"There is no standard “{request.StandardKey}”.");
         }
@@ -91,11 +158,29 @@ internal static class DecisionEndpoints
         }
 
         Waiver kept = await decisions.GiveAsync(
-            new Waiver(id, request.StandardKey, request.Setting, request.ModelKey, request.UnitTag, request.Reason.Trim(), SignedIn.Name(context.User), clock.GetUtcNow(), request.ExpiresOn), cancel);
+            new Waiver(
+                id,
+                request.StandardKey,
+                request.Setting,
+                request.ModelKey,
+                request.UnitTag,
+                request.Reason.Trim(),
+                SignedIn.Name(context.User),
+                clock.GetUtcNow(),
+                request.ExpiresOn
+            ),
+            cancel
+        );
         return TypedResults.Ok(WaiverViews.Of(kept, today));
     }
 
-    private static async Task<Ok<WaiverView>> EndAsync(Guid id, HttpContext context, DecisionStore decisions, TimeProvider clock, CancellationToken cancel) =>
+    private static async Task<Ok<WaiverView>> EndAsync(
+        Guid id,
+        HttpContext context,
+        DecisionStore decisions,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) =>
         await decisions.EndAsync(id, SignedIn.Name(context.User), cancel) is { } ended
             ? TypedResults.Ok(WaiverViews.Of(ended, clock.Today()))
             : throw new RefusedException(ProblemCode.NotFound, "", "There is no such waiver, or it has ended.");
@@ -104,7 +189,11 @@ internal static class DecisionEndpoints
     {
         if (reason.Trim().Length is < 3 or > 400)
         {
-            throw new RefusedException(ProblemCode.BadValue, "/reason", "Give the reason in 3 to 400 characters: the next person reads it.");
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/reason",
+                "Give the reason in 3 to 400 characters: the next person reads it."
+            );
         }
     }
 }

@@ -14,7 +14,15 @@ namespace GoldNotch.Web.Features.Drift;
 public sealed record FrequencyView(int Times, int Of, double LowPercent, double HighPercent, string Label);
 
 /// <summary>How a setting drifts and what to do.</summary>
-public sealed record DriftView(string Setting, string Name, FrequencyView Wrong, FrequencyView Automatic, DriftRemedy Remedy, JudgementView Because, DateTimeOffset? LastWrong);
+public sealed record DriftView(
+    string Setting,
+    string Name,
+    FrequencyView Wrong,
+    FrequencyView Automatic,
+    DriftRemedy Remedy,
+    JudgementView Because,
+    DateTimeOffset? LastWrong
+);
 
 /// <summary>What drifts on one model.</summary>
 public sealed record ModelDriftView(string ModelKey, string ModelName, int Checks, IReadOnlyList<DriftView> Settings);
@@ -30,7 +38,14 @@ internal static class DriftEndpoints
 
     internal static void MapDrift(this IEndpointRouteBuilder api) => api.MapGet("/drift", GetAsync).WithName("getDrift");
 
-    private static async Task<Ok<FleetDriftView>> GetAsync(int? months, DriftStore drift, ModelStore models, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Ok<FleetDriftView>> GetAsync(
+        int? months,
+        DriftStore drift,
+        ModelStore models,
+        Phrasing phrasing,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         if (months is < 1 or > MostMonths)
         {
@@ -41,14 +56,24 @@ internal static class DriftEndpoints
         List<DriftCount> counts = await drift.ByModelAsync(null, since, cancel);
         var cards = (await models.NewestAsync(cancel)).ToDictionary(m => m.Document.Key, m => ModelReader.ToModel(m.Document));
         DriftView[] fleet = Ordered(counts.GroupBy(c => c.Setting).Select(g => (Sum(g), (ControlPlace?)Common(g, cards))), phrasing);
-        return TypedResults.Ok(new FleetDriftView(
-            since,
-            counts.Sum(c => c.Wrong.Of),
-            fleet,
-            [
-                .. counts.GroupBy(c => c.ModelKey).OrderBy(g => g.Key, StringComparer.Ordinal).Select(g => new ModelDriftView(
-                    g.Key, cards.GetValueOrDefault(g.Key)?.Name ?? g.Key, g.Max(c => c.Wrong.Of), Ordered(g.Select(c => (c, cards.GetValueOrDefault(g.Key)?.PlaceOf(c.Setting))), phrasing))),
-            ]));
+        return TypedResults.Ok(
+            new FleetDriftView(
+                since,
+                counts.Sum(c => c.Wrong.Of),
+                fleet,
+                [
+                    .. counts
+                        .GroupBy(c => c.ModelKey)
+                        .OrderBy(g => g.Key, StringComparer.Ordinal)
+                        .Select(g => new ModelDriftView(
+                            g.Key,
+                            cards.GetValueOrDefault(g.Key)?.Name ?? g.Key,
+                            g.Max(c => c.Wrong.Of),
+                            Ordered(g.Select(c => (c, cards.GetValueOrDefault(g.Key)?.PlaceOf(c.Setting))), phrasing)
+                        )),
+                ]
+            )
+        );
     }
 
     internal static DriftView[] Ordered(IEnumerable<(DriftCount Count, ControlPlace? Place)> counts, Phrasing phrasing)
@@ -61,8 +86,20 @@ internal static class DriftEndpoints
             findings.Add(Core.Checks.Drift.Of(count.Setting, count.Wrong, count.Automatic, place));
         }
 
-        return [.. Core.Checks.Drift.InOrder(findings).Select(f => new DriftView(
-            SettingDefinition.Of(f.Setting).Key, SettingDefinition.Of(f.Setting).Name, View(f.Wrong), View(f.Automatic), f.Remedy, phrasing.Of(f.Because), by[f.Setting].LastWrong))];
+        return
+        [
+            .. Core
+                .Checks.Drift.InOrder(findings)
+                .Select(f => new DriftView(
+                    SettingDefinition.Of(f.Setting).Key,
+                    SettingDefinition.Of(f.Setting).Name,
+                    View(f.Wrong),
+                    View(f.Automatic),
+                    f.Remedy,
+                    phrasing.Of(f.Because),
+                    by[f.Setting].LastWrong
+                )),
+        ];
     }
 
     private static FrequencyView View(Frequency f) => new(f.Times, f.Of, 100 * f.Interval.Low, 100 * f.Interval.High, f.Label());
@@ -71,7 +108,13 @@ internal static class DriftEndpoints
     {
         DriftCount[] all = [.. counts];
         int looked = all.Sum(c => c.Wrong.Of);
-        return new DriftCount("", all[0].Setting, new Frequency(all.Sum(c => c.Wrong.Times), looked), new Frequency(all.Sum(c => c.Automatic.Times), looked), null);
+        return new DriftCount(
+            "",
+            all[0].Setting,
+            new Frequency(all.Sum(c => c.Wrong.Times), looked),
+            new Frequency(all.Sum(c => c.Automatic.Times), looked),
+            null
+        );
     }
 
     // Over a fleet a place can only be told where it is the same kind of place on every model that has the control.
@@ -79,7 +122,11 @@ internal static class DriftEndpoints
     {
         ControlPlace[] places = [.. counts.Select(c => cards.GetValueOrDefault(c.ModelKey)?.PlaceOf(c.Setting)).OfType<ControlPlace>()];
         return places.Length > 0 && places.Select(p => p.Side == BodySide.Screen).Distinct().Count() == 1
-            ? places[0] with { Name = places.Select(p => p.Name).Distinct().Count() == 1 ? places[0].Name : "the control", ManualSign = "" }
+            ? places[0] with
+            {
+                Name = places.Select(p => p.Name).Distinct().Count() == 1 ? places[0].Name : "the control",
+                ManualSign = "",
+            }
             : null;
     }
 }

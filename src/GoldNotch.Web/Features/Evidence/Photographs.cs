@@ -33,7 +33,9 @@ internal static class Photographs
 
         if ((long)codec.Info.Width * codec.Info.Height > MostPixels)
         {
-            throw Refused($"This picture is {codec.Info.Width} by {codec.Info.Height}: more than 40 million pixels. Take it smaller, or crop it.");
+            throw Refused(
+                $"This picture is {codec.Info.Width} by {codec.Info.Height}: more than 40 million pixels. Take it smaller, or crop it."
+            );
         }
 
         using SKBitmap? whole = Decoded(codec);
@@ -67,14 +69,18 @@ internal static class Photographs
 
         using (bitmap)
         {
-            return bitmap.Resize(new SKSizeI(Math.Max(1, (int)(bitmap.Width * left)), Math.Max(1, (int)(bitmap.Height * left))), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
+            return bitmap.Resize(
+                new SKSizeI(Math.Max(1, (int)(bitmap.Width * left)), Math.Max(1, (int)(bitmap.Height * left))),
+                new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear)
+            );
         }
     }
 
     // Phones hold the picture as the sensor saw it and say beside it which way is up; what is beside it goes, so it is turned.
     private static SKBitmap Upright(SKBitmap bitmap, SKEncodedOrigin origin)
     {
-        bool swapped = origin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
+        bool swapped =
+            origin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
         var upright = new SKBitmap(swapped ? bitmap.Height : bitmap.Width, swapped ? bitmap.Width : bitmap.Height);
         using var canvas = new SKCanvas(upright);
         canvas.Clear(SKColors.White);

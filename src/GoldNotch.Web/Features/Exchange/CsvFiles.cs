@@ -12,29 +12,119 @@ internal static partial class CsvFiles
     private static readonly string[] UnitColumns = ["tag", "model", "tape", "place", "status", "filters", "colourOffsetMired", "dueBack"];
     private static readonly string[] StandardColumns =
     [
-        "key", "name", "version", "state", "purpose", "use", "plannedMinutes", "circumstances", "policies",
-        "light", "lux", "temperatureK", "mainsHz", "lamp", "setting", "require", "tolerance", "importance", "when", "reason", "intervalDays",
+        "key",
+        "name",
+        "version",
+        "state",
+        "purpose",
+        "use",
+        "plannedMinutes",
+        "circumstances",
+        "policies",
+        "light",
+        "lux",
+        "temperatureK",
+        "mainsHz",
+        "lamp",
+        "setting",
+        "require",
+        "tolerance",
+        "importance",
+        "when",
+        "reason",
+        "intervalDays",
     ];
 
-    private static readonly string[] SheetColumns = ["standard", "standardVersion", "model", "modelVersion", "circumstances", "setting", "require", "fit", "target", "size", "because"];
+    private static readonly string[] SheetColumns =
+    [
+        "standard",
+        "standardVersion",
+        "model",
+        "modelVersion",
+        "circumstances",
+        "setting",
+        "require",
+        "fit",
+        "target",
+        "size",
+        "because",
+    ];
 
     private static readonly char[] FormulaSigns = ['=', '+', '-', '@', '\t', '\r', '\''];
 
-    internal static byte[] Units(IEnumerable<UnitDocument> units) => Write(UnitColumns, units.Select(u => new[]
-    {
-        u.Tag, u.Model, u.Tape, u.Place, u.Status, Pairs(u.Filters?.Select(f => (f.Label, Number(f.Stops)))), Number(u.ColourOffsetMired), u.DueBack?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "",
-    }));
+    internal static byte[] Units(IEnumerable<UnitDocument> units) =>
+        Write(
+            UnitColumns,
+            units.Select(u =>
+                new[]
+                {
+                    u.Tag,
+                    u.Model,
+                    u.Tape,
+                    u.Place,
+                    u.Status,
+                    Pairs(u.Filters?.Select(f => (f.Label, Number(f.Stops)))),
+                    Number(u.ColourOffsetMired),
+                    u.DueBack?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "",
+                }
+            )
+        );
 
-    internal static byte[] Standards(IEnumerable<StandardDocument> standards) => Write(StandardColumns, standards.SelectMany(s => s.Notches.Select(n => new[]
-    {
-        s.Key, s.Name, Number(s.Version), s.State, s.Purpose, s.Use, Number(s.PlannedMinutes), List(s.Circumstances), Pairs(s.Policies?.Select(p => (p.Key, p.Value))),
-        s.Light.Description, Number(s.Light.Lux), Number(s.Light.TemperatureK), Number(s.Light.MainsHz), s.Light.Lamp, n.Setting, n.Require, n.Tolerance, n.Importance, List(n.When), n.Reason, Number(s.IntervalDays),
-    })));
+    internal static byte[] Standards(IEnumerable<StandardDocument> standards) =>
+        Write(
+            StandardColumns,
+            standards.SelectMany(s =>
+                s.Notches.Select(n =>
+                    new[]
+                    {
+                        s.Key,
+                        s.Name,
+                        Number(s.Version),
+                        s.State,
+                        s.Purpose,
+                        s.Use,
+                        Number(s.PlannedMinutes),
+                        List(s.Circumstances),
+                        Pairs(s.Policies?.Select(p => (p.Key, p.Value))),
+                        s.Light.Description,
+                        Number(s.Light.Lux),
+                        Number(s.Light.TemperatureK),
+                        Number(s.Light.MainsHz),
+                        s.Light.Lamp,
+                        n.Setting,
+                        n.Require,
+                        n.Tolerance,
+                        n.Importance,
+                        List(n.When),
+                        n.Reason,
+                        Number(s.IntervalDays),
+                    }
+                )
+            )
+        );
 
-    internal static byte[] Sheets(IEnumerable<SheetDocument> sheets) => Write(SheetColumns, sheets.SelectMany(s => s.Lines.Select(l => new[]
-    {
-        s.Standard, Number(s.StandardVersion), s.Model, Number(s.ModelVersion), List(s.Circumstances), l.Setting, l.Require, l.Fit, l.Target, l.Size, l.Text,
-    })));
+    internal static byte[] Sheets(IEnumerable<SheetDocument> sheets) =>
+        Write(
+            SheetColumns,
+            sheets.SelectMany(s =>
+                s.Lines.Select(l =>
+                    new[]
+                    {
+                        s.Standard,
+                        Number(s.StandardVersion),
+                        s.Model,
+                        Number(s.ModelVersion),
+                        List(s.Circumstances),
+                        l.Setting,
+                        l.Require,
+                        l.Fit,
+                        l.Target,
+                        l.Size,
+                        l.Text,
+                    }
+                )
+            )
+        );
 
     /// <summary>Reads a file of one of the four kinds, told by its columns.</summary>
     /// <exception cref="RefusedException">It is no such file, or a cell cannot be read; the row is named.</exception>
@@ -47,10 +137,23 @@ internal static partial class CsvFiles
         }
         catch (DecoderFallbackException)
         {
-            throw new RefusedException(ProblemCode.BadDocument, "", "This file is not written in UTF-8. Save it as CSV UTF-8 and try again. Nothing was imported.");
+            throw new RefusedException(
+                ProblemCode.BadDocument,
+                "",
+                "This file is not written in UTF-8. Save it as CSV UTF-8 and try again. Nothing was imported."
+            );
         }
 
-        using var reader = new CsvReader(new StringReader(text), new CsvConfiguration(CultureInfo.InvariantCulture) { BadDataFound = null, MissingFieldFound = null, DetectDelimiter = true, DetectDelimiterValues = [",", ";", "\t"] });
+        using var reader = new CsvReader(
+            new StringReader(text),
+            new CsvConfiguration(CultureInfo.InvariantCulture)
+            {
+                BadDataFound = null,
+                MissingFieldFound = null,
+                DetectDelimiter = true,
+                DetectDelimiterValues = [",", ";", "\t"],
+            }
+        );
         try
         {
             if (!reader.Read() || !reader.ReadHeader() || reader.HeaderRecord is not { } header)
@@ -59,14 +162,23 @@ internal static partial class CsvFiles
             }
 
             return Same(header, UnitColumns) ? ExchangeDocument.Empty with { Units = ReadUnits(reader) }
-                : Same(header, StandardColumns) || Same(header, StandardColumns[..^1]) ? ExchangeDocument.Empty with { Standards = ReadStandards(reader) }
+                : Same(header, StandardColumns) || Same(header, StandardColumns[..^1])
+                    ? ExchangeDocument.Empty with
+                    {
+                        Standards = ReadStandards(reader),
+                    }
                 : Same(header, SheetColumns) ? ExchangeDocument.Empty with { Sheets = ReadSheets(reader) }
                 : Same(header, CheckColumns) ? ExchangeDocument.Empty with { Checks = ReadChecks(reader) }
                 : throw Strange();
         }
         catch (CsvHelperException wrong)
         {
-            throw new RefusedException(ProblemCode.BadDocument, "", $"Row {reader.Parser.Row} cannot be read as CSV. Nothing was imported.", wrong);
+            throw new RefusedException(
+                ProblemCode.BadDocument,
+                "",
+                $"Row {reader.Parser.Row} cannot be read as CSV. Nothing was imported.",
+                wrong
+            );
         }
     }
 
@@ -76,10 +188,23 @@ internal static partial class CsvFiles
         while (reader.Read())
         {
             string at = $"/units/{units.Count}";
-            FilterDocument[] filters = [.. Pairs(Cell(reader, "filters"), at + "/filters", reader).Select(p => new FilterDocument(p.Key, Number(p.Value, at + "/filters", reader)))];
-            units.Add(new UnitDocument(
-                Cell(reader, "tag"), Cell(reader, "model"), Cell(reader, "tape"), Cell(reader, "place"), Cell(reader, "status"),
-                filters.Length > 0 ? filters : null, Optional(reader, "colourOffsetMired", at), Day(reader, "dueBack", at)));
+            FilterDocument[] filters =
+            [
+                .. Pairs(Cell(reader, "filters"), at + "/filters", reader)
+                    .Select(p => new FilterDocument(p.Key, Number(p.Value, at + "/filters", reader))),
+            ];
+            units.Add(
+                new UnitDocument(
+                    Cell(reader, "tag"),
+                    Cell(reader, "model"),
+                    Cell(reader, "tape"),
+                    Cell(reader, "place"),
+                    Cell(reader, "status"),
+                    filters.Length > 0 ? filters : null,
+                    Optional(reader, "colourOffsetMired", at),
+                    Day(reader, "dueBack", at)
+                )
+            );
         }
 
         return units;
@@ -93,19 +218,43 @@ internal static partial class CsvFiles
         {
             string at = $"/standards/{Math.Max(0, standards.Count - 1)}";
             StandardDocument row = new(
-                Cell(reader, "key"), Cell(reader, "name"), Whole(reader, "version", at), Cell(reader, "state"), Cell(reader, "purpose"),
-                new LightDocument(Cell(reader, "light"), Number(Cell(reader, "temperatureK"), at + "/light/temperatureK", reader), Number(Cell(reader, "mainsHz"), at + "/light/mainsHz", reader), Cell(reader, "lamp"), Optional(reader, "lux", at)),
-                notches = standards.Count > 0 && (standards[^1].Key, standards[^1].Version) == (Cell(reader, "key"), Whole(reader, "version", at)) ? notches : [],
-                Cell(reader, "use"), Optional(reader, "plannedMinutes", at), NullIfEmpty(List(Cell(reader, "circumstances"))),
+                Cell(reader, "key"),
+                Cell(reader, "name"),
+                Whole(reader, "version", at),
+                Cell(reader, "state"),
+                Cell(reader, "purpose"),
+                new LightDocument(
+                    Cell(reader, "light"),
+                    Number(Cell(reader, "temperatureK"), at + "/light/temperatureK", reader),
+                    Number(Cell(reader, "mainsHz"), at + "/light/mainsHz", reader),
+                    Cell(reader, "lamp"),
+                    Optional(reader, "lux", at)
+                ),
+                notches =
+                    standards.Count > 0 && (standards[^1].Key, standards[^1].Version) == (Cell(reader, "key"), Whole(reader, "version", at))
+                        ? notches
+                        : [],
+                Cell(reader, "use"),
+                Optional(reader, "plannedMinutes", at),
+                NullIfEmpty(List(Cell(reader, "circumstances"))),
                 Pairs(Cell(reader, "policies"), at + "/policies", reader) is { Count: > 0 } policies ? policies : null,
-                Cell(reader, "intervalDays").Length > 0 ? Whole(reader, "intervalDays", at) : null);
+                Cell(reader, "intervalDays").Length > 0 ? Whole(reader, "intervalDays", at) : null
+            );
             if (notches.Count == 0)
             {
                 standards.Add(row);
             }
 
-            notches.Add(new NotchDocument(
-                Cell(reader, "setting"), Cell(reader, "require"), Cell(reader, "importance"), Cell(reader, "reason"), Cell(reader, "tolerance"), NullIfEmpty(List(Cell(reader, "when")))));
+            notches.Add(
+                new NotchDocument(
+                    Cell(reader, "setting"),
+                    Cell(reader, "require"),
+                    Cell(reader, "importance"),
+                    Cell(reader, "reason"),
+                    Cell(reader, "tolerance"),
+                    NullIfEmpty(List(Cell(reader, "when")))
+                )
+            );
         }
 
         return standards;
@@ -118,14 +267,28 @@ internal static partial class CsvFiles
         while (reader.Read())
         {
             string at = $"/sheets/{Math.Max(0, sheets.Count - 1)}";
-            (string, int, string, int) id = (Cell(reader, "standard"), Whole(reader, "standardVersion", at), Cell(reader, "model"), Whole(reader, "modelVersion", at));
+            (string, int, string, int) id = (
+                Cell(reader, "standard"),
+                Whole(reader, "standardVersion", at),
+                Cell(reader, "model"),
+                Whole(reader, "modelVersion", at)
+            );
             if (sheets.Count == 0 || (sheets[^1].Standard, sheets[^1].StandardVersion, sheets[^1].Model, sheets[^1].ModelVersion) != id)
             {
                 lines = [];
                 sheets.Add(new SheetDocument(id.Item1, id.Item2, id.Item3, id.Item4, List(Cell(reader, "circumstances")), lines));
             }
 
-            lines.Add(new SheetLineDocument(Cell(reader, "setting"), Cell(reader, "require"), Cell(reader, "fit"), Cell(reader, "target"), Cell(reader, "size"), Cell(reader, "because")));
+            lines.Add(
+                new SheetLineDocument(
+                    Cell(reader, "setting"),
+                    Cell(reader, "require"),
+                    Cell(reader, "fit"),
+                    Cell(reader, "target"),
+                    Cell(reader, "size"),
+                    Cell(reader, "because")
+                )
+            );
         }
 
         return sheets;
@@ -134,7 +297,12 @@ internal static partial class CsvFiles
     internal static byte[] Write(string[] header, IEnumerable<string[]> rows)
     {
         using var to = new MemoryStream();
-        using (var writer = new CsvWriter(new StreamWriter(to, new UTF8Encoding(true)), new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n" }))
+        using (
+            var writer = new CsvWriter(
+                new StreamWriter(to, new UTF8Encoding(true)),
+                new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n" }
+            )
+        )
         {
             foreach (string[] row in rows.Prepend(header))
             {
@@ -161,26 +329,44 @@ internal static partial class CsvFiles
 
     private static bool Same(string[] header, string[] columns) => header.Select(h => h.Trim()).SequenceEqual(columns);
 
-    private static RefusedException Strange() => new(
-        ProblemCode.BadDocument, "", $"This is none of the CSV files of Gold Notch. Units have the columns {string.Join(", ", UnitColumns)}; export a file to see those of standards and sheets. Nothing was imported.");
+    private static RefusedException Strange() =>
+        new(
+            ProblemCode.BadDocument,
+            "",
+            $"This is none of the CSV files of Gold Notch. Units have the columns {string.Join(", ", UnitColumns)}; export a file to see those of standards and sheets. Nothing was imported."
+        );
 
     internal static string Number(double? value) => value is { } number ? number.ToString("R", CultureInfo.InvariantCulture) : "";
 
     private static double Number(string text, string at, CsvReader reader) =>
         double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out double value) && double.IsFinite(value)
             ? value
-            : throw new RefusedException(ProblemCode.BadDocument, at, $"Row {reader.Parser.Row}: “{(text.Length > 40 ? text[..40] : text)}” is no number. Nothing was imported.");
+            : throw new RefusedException(
+                ProblemCode.BadDocument,
+                at,
+                $"Row {reader.Parser.Row}: “{(text.Length > 40 ? text[..40] : text)}” is no number. Nothing was imported."
+            );
 
-    private static double? Optional(CsvReader reader, string column, string at) => Cell(reader, column) is { Length: > 0 } text ? Number(text, $"{at}/{column}", reader) : null;
+    private static double? Optional(CsvReader reader, string column, string at) =>
+        Cell(reader, column) is { Length: > 0 } text ? Number(text, $"{at}/{column}", reader) : null;
 
     private static int Whole(CsvReader reader, string column, string at) =>
         int.TryParse(Cell(reader, column), NumberStyles.None, CultureInfo.InvariantCulture, out int value)
             ? value
-            : throw new RefusedException(ProblemCode.BadDocument, $"{at}/{column}", $"Row {reader.Parser.Row}: the {column} is no whole number. Nothing was imported.");
+            : throw new RefusedException(
+                ProblemCode.BadDocument,
+                $"{at}/{column}",
+                $"Row {reader.Parser.Row}: the {column} is no whole number. Nothing was imported."
+            );
 
-    private static DateOnly? Day(CsvReader reader, string column, string at) => Cell(reader, column) is not { Length: > 0 } text ? null
+    private static DateOnly? Day(CsvReader reader, string column, string at) =>
+        Cell(reader, column) is not { Length: > 0 } text ? null
         : DateOnly.TryParseExact(text, "yyyy-MM-dd", out DateOnly day) ? day
-        : throw new RefusedException(ProblemCode.BadDocument, $"{at}/{column}", $"Row {reader.Parser.Row}: write the day as 2026-11-27. Nothing was imported.");
+        : throw new RefusedException(
+            ProblemCode.BadDocument,
+            $"{at}/{column}",
+            $"Row {reader.Parser.Row}: write the day as 2026-11-27. Nothing was imported."
+        );
 
     private static string List(IReadOnlyList<string>? items) => string.Join("; ", items ?? []);
 
@@ -188,7 +374,8 @@ internal static partial class CsvFiles
 
     private static string[]? NullIfEmpty(string[] items) => items.Length == 0 ? null : items;
 
-    private static string Pairs(IEnumerable<(string Key, string Value)>? pairs) => string.Join("; ", (pairs ?? []).Select(p => $"{p.Key}={p.Value}"));
+    private static string Pairs(IEnumerable<(string Key, string Value)>? pairs) =>
+        string.Join("; ", (pairs ?? []).Select(p => $"{p.Key}={p.Value}"));
 
     private static Dictionary<string, string> Pairs(string cell, string at, CsvReader reader)
     {
@@ -198,7 +385,11 @@ internal static partial class CsvFiles
             int sign = pair.LastIndexOf('=');
             if (sign <= 0 || !pairs.TryAdd(pair[..sign].Trim(), pair[(sign + 1)..].Trim()))
             {
-                throw new RefusedException(ProblemCode.BadDocument, at, $"Row {reader.Parser.Row}: write pairs as name=value; name=value. Nothing was imported.");
+                throw new RefusedException(
+                    ProblemCode.BadDocument,
+                    at,
+                    $"Row {reader.Parser.Row}: write pairs as name=value; name=value. Nothing was imported."
+                );
             }
         }
 

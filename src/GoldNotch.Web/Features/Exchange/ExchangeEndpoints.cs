@@ -21,22 +21,41 @@ internal static class ExchangeEndpoints
 
     internal static void MapExchange(this IEndpointRouteBuilder api)
     {
-        RouteGroupBuilder write = api.MapGroup("").Needs(Right.ImportFiles).WithMetadata(new RequestSizeLimitAttribute(MostBytes))
-            .ProducesProblem(403).ProducesProblem(409).ProducesProblem(413);
+        RouteGroupBuilder write = api.MapGroup("")
+            .Needs(Right.ImportFiles)
+            .WithMetadata(new RequestSizeLimitAttribute(MostBytes))
+            .ProducesProblem(403)
+            .ProducesProblem(409)
+            .ProducesProblem(413);
         write.MapPost("/import", ImportAsync).Accepts<ExchangeDocument>("application/json").WithName("importExchange");
         write.MapPost("/import/csv", ImportCsvAsync).Accepts<string>("text/csv").WithName("importCsv");
         api.MapGet("/export/checks.json", ChecksJsonAsync).Produces<ExchangeDocument>().WithName("exportChecks");
         api.MapGet("/export/checks.csv", ChecksCsvAsync).Produces(200, contentType: "text/csv").WithName("exportChecksCsv");
         api.MapGet("/export/{what}.json", ExportAsync).Produces<ExchangeDocument>().ProducesProblem(404).WithName("exportJson");
         api.MapGet("/export/{what}.csv", ExportCsvAsync).Produces(200, contentType: "text/csv").ProducesProblem(404).WithName("exportCsv");
-        api.MapGet("/sheets/{standardKey}/{modelKey}/sheet.json", SheetJsonAsync).Produces<ExchangeDocument>().ProducesProblem(404).WithName("exportSheet");
-        api.MapGet("/sheets/{standardKey}/{modelKey}/sheet.csv", SheetCsvAsync).Produces(200, contentType: "text/csv").ProducesProblem(404).WithName("exportSheetCsv");
+        api.MapGet("/sheets/{standardKey}/{modelKey}/sheet.json", SheetJsonAsync)
+            .Produces<ExchangeDocument>()
+            .ProducesProblem(404)
+            .WithName("exportSheet");
+        api.MapGet("/sheets/{standardKey}/{modelKey}/sheet.csv", SheetCsvAsync)
+            .Produces(200, contentType: "text/csv")
+            .ProducesProblem(404)
+            .WithName("exportSheetCsv");
     }
 
-    private static async Task<Ok<ImportReport>> ImportAsync(bool? keepGood, HttpContext context, ExchangeImporter importer, CancellationToken cancel) =>
-        TypedResults.Ok(await importer.ImportAsync(context.Request.Body, SignedIn.Name(context.User), keepGood ?? false, cancel));
+    private static async Task<Ok<ImportReport>> ImportAsync(
+        bool? keepGood,
+        HttpContext context,
+        ExchangeImporter importer,
+        CancellationToken cancel
+    ) => TypedResults.Ok(await importer.ImportAsync(context.Request.Body, SignedIn.Name(context.User), keepGood ?? false, cancel));
 
-    private static async Task<Ok<ImportReport>> ImportCsvAsync(bool? keepGood, HttpContext context, ExchangeImporter importer, CancellationToken cancel)
+    private static async Task<Ok<ImportReport>> ImportCsvAsync(
+        bool? keepGood,
+        HttpContext context,
+        ExchangeImporter importer,
+        CancellationToken cancel
+    )
     {
         using var body = new MemoryStream();
         await context.Request.Body.CopyToAsync(body, cancel);
@@ -46,20 +65,39 @@ internal static class ExchangeEndpoints
     }
 
     private static async Task<FileContentHttpResult> ExportAsync(
-        string what, ModelStore models, StandardStore standards, UnitStore units, CancellationToken cancel) =>
-        Json(await DocumentAsync(what, models, standards, units, cancel), what);
+        string what,
+        ModelStore models,
+        StandardStore standards,
+        UnitStore units,
+        CancellationToken cancel
+    ) => Json(await DocumentAsync(what, models, standards, units, cancel), what);
 
     private static async Task<FileContentHttpResult> ExportCsvAsync(
-        string what, ModelStore models, StandardStore standards, UnitStore units, CancellationToken cancel)
+        string what,
+        ModelStore models,
+        StandardStore standards,
+        UnitStore units,
+        CancellationToken cancel
+    )
     {
         ExchangeDocument document = what is "units" or "standards"
             ? await DocumentAsync(what, models, standards, units, cancel)
-            : throw new RefusedException(ProblemCode.NotFound, "/what", "Units and standards go out as CSV; models and everything together as JSON.");
+            : throw new RefusedException(
+                ProblemCode.NotFound,
+                "/what",
+                "Units and standards go out as CSV; models and everything together as JSON."
+            );
         return Csv(what == "units" ? CsvFiles.Units(document.Units ?? []) : CsvFiles.Standards(document.Standards ?? []), what);
     }
 
     private static async Task<FileContentHttpResult> ChecksJsonAsync(string? unit, CheckStore checks, CancellationToken cancel) =>
-        Json(ExchangeDocument.Empty with { Checks = [.. await ChecksAsync(unit, checks, cancel)] }, $"checks{(unit is null ? "" : "-" + unit)}");
+        Json(
+            ExchangeDocument.Empty with
+            {
+                Checks = [.. await ChecksAsync(unit, checks, cancel)],
+            },
+            $"checks{(unit is null ? "" : "-" + unit)}"
+        );
 
     private static async Task<FileContentHttpResult> ChecksCsvAsync(string? unit, CheckStore checks, CancellationToken cancel) =>
         Csv(CsvFiles.Checks(await ChecksAsync(unit, checks, cancel)), $"checks{(unit is null ? "" : "-" + unit)}");
@@ -68,20 +106,38 @@ internal static class ExchangeEndpoints
         (await checks.WholeAsync(unit, MostChecks, cancel)).Select(CheckReadings.ToDocument);
 
     private static async Task<FileContentHttpResult> SheetJsonAsync(
-        string standardKey, string modelKey, int? version, string? when, SheetSource sheets, CancellationToken cancel)
+        string standardKey,
+        string modelKey,
+        int? version,
+        string? when,
+        SheetSource sheets,
+        CancellationToken cancel
+    )
     {
         (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
         return Json(ExchangeDocument.Empty with { Sheets = [SheetDocument.Of(sheet)] }, $"{standardKey}-{modelKey}");
     }
 
     private static async Task<FileContentHttpResult> SheetCsvAsync(
-        string standardKey, string modelKey, int? version, string? when, SheetSource sheets, CancellationToken cancel)
+        string standardKey,
+        string modelKey,
+        int? version,
+        string? when,
+        SheetSource sheets,
+        CancellationToken cancel
+    )
     {
         (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
         return Csv(CsvFiles.Sheets([SheetDocument.Of(sheet)]), $"{standardKey}-{modelKey}");
     }
 
-    private static async Task<ExchangeDocument> DocumentAsync(string what, ModelStore models, StandardStore standards, UnitStore units, CancellationToken cancel)
+    private static async Task<ExchangeDocument> DocumentAsync(
+        string what,
+        ModelStore models,
+        StandardStore standards,
+        UnitStore units,
+        CancellationToken cancel
+    )
     {
         bool all = what == "all";
         if (!all && what is not ("models" or "standards" or "units"))
@@ -94,14 +150,20 @@ internal static class ExchangeEndpoints
             ExchangeDocument.ThisVersion,
             all || what == "models" ? [.. (await models.NewestAsync(cancel)).Select(m => m.Document)] : null,
             all || what == "standards" ? [.. (await standards.InViewAsync(cancel)).Select(s => s.Document)] : null,
-            all || what == "units" ? [.. (await units.ListAsync(null, null, MostUnits, cancel)).Select(Unit)] : null);
+            all || what == "units" ? [.. (await units.ListAsync(null, null, MostUnits, cancel)).Select(Unit)] : null
+        );
     }
 
     private static UnitDocument Unit(StoredUnit u) =>
         new(u.Tag, u.ModelKey, u.Tape, u.Place, u.Status.Word(), u.Filters.Count > 0 ? u.Filters : null, u.ColourOffsetMired, u.DueBack);
 
     private static FileContentHttpResult Json(ExchangeDocument document, string name) =>
-        TypedResults.File(JsonSerializer.SerializeToUtf8Bytes(document, ExchangeJson.Default.ExchangeDocument), "application/json", $"gold-notch-{name}.json");
+        TypedResults.File(
+            JsonSerializer.SerializeToUtf8Bytes(document, ExchangeJson.Default.ExchangeDocument),
+            "application/json",
+            $"gold-notch-{name}.json"
+        );
 
-    private static FileContentHttpResult Csv(byte[] csv, string name) => TypedResults.File(csv, "text/csv; charset=utf-8", $"gold-notch-{name}.csv");
+    private static FileContentHttpResult Csv(byte[] csv, string name) =>
+        TypedResults.File(csv, "text/csv; charset=utf-8", $"gold-notch-{name}.csv");
 }

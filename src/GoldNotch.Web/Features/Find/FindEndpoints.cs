@@ -14,9 +14,17 @@ internal static class FindEndpoints
 
     internal static void MapFind(this IEndpointRouteBuilder api) => api.MapGet("/find", FindAsync).WithName("find");
 
-    private static async Task<Ok<IReadOnlyList<FoundView>>> FindAsync(string? text, UnitStore units, ModelStore models, StandardStore standards, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<FoundView>>> FindAsync(
+        string? text,
+        UnitStore units,
+        ModelStore models,
+        StandardStore standards,
+        CancellationToken cancel
+    )
     {
-        string[] words = (text ?? "").Trim() is { Length: > 0 and <= 80 } tidy ? tidy.Split(' ', StringSplitOptions.RemoveEmptyEntries) : [];
+        string[] words = (text ?? "").Trim() is { Length: > 0 and <= 80 } tidy
+            ? tidy.Split(' ', StringSplitOptions.RemoveEmptyEntries)
+            : [];
         if (words.Length == 0)
         {
             return TypedResults.Ok<IReadOnlyList<FoundView>>([]);
@@ -25,11 +33,20 @@ internal static class FindEndpoints
         Dictionary<string, string> names = await models.NamesAsync(cancel);
         List<StoredUnit> found = await units.ListAsync(null, words[0], 200, cancel);
         List<StoredStandard> approved = await standards.ApprovedAsync(cancel);
-        IEnumerable<FoundView> unitRows = found
-            .Select(u => new FoundView("unit", $"/bench?unit={u.Tag}", u.Tag, $"{names.GetValueOrDefault(u.ModelKey, u.ModelKey)}, {u.Tape} tape, {u.Place}"));
-        IEnumerable<FoundView> sheetRows = approved.Select(s => s.Document).SelectMany(s => names.Select(m =>
-            new FoundView("sheet", $"/sheets/{s.Key}/{m.Key}", $"{s.Name}, {m.Value}", $"sheet, version {s.Version}")));
-        return TypedResults.Ok<IReadOnlyList<FoundView>>([.. unitRows.Concat(sheetRows).Where(f => words.All(w => Holds(f, w))).Take(Most)]);
+        IEnumerable<FoundView> unitRows = found.Select(u => new FoundView(
+            "unit",
+            $"/bench?unit={u.Tag}",
+            u.Tag,
+            $"{names.GetValueOrDefault(u.ModelKey, u.ModelKey)}, {u.Tape} tape, {u.Place}"
+        ));
+        IEnumerable<FoundView> sheetRows = approved
+            .Select(s => s.Document)
+            .SelectMany(s =>
+                names.Select(m => new FoundView("sheet", $"/sheets/{s.Key}/{m.Key}", $"{s.Name}, {m.Value}", $"sheet, version {s.Version}"))
+            );
+        return TypedResults.Ok<IReadOnlyList<FoundView>>([
+            .. unitRows.Concat(sheetRows).Where(f => words.All(w => Holds(f, w))).Take(Most),
+        ]);
     }
 
     private static bool Holds(FoundView found, string word) =>

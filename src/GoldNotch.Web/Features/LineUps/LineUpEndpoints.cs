@@ -29,15 +29,34 @@ internal static class LineUpEndpoints
         api.MapGet("/line-ups", ListAsync).WithName("listLineUps");
         api.MapGet("/line-ups/{id:guid}", GetAsync).ProducesProblem(404).WithName("getLineUp");
         api.MapPut("/line-ups/{id:guid}", PutAsync).ProducesProblem(412).ProducesProblem(428).WithName("putLineUp");
-        api.MapDelete("/line-ups/{id:guid}", DropAsync).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428).WithName("dropLineUp");
+        api.MapDelete("/line-ups/{id:guid}", DropAsync)
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(428)
+            .WithName("dropLineUp");
         api.MapPost("/line-ups/preview", PreviewAsync).WithName("previewLineUp");
         api.MapPost("/line-ups/light-changed", LightChangedAsync).WithName("lightChanged");
         api.MapGet("/line-ups/{id:guid}/cameras/{letter}/sheet", SheetAsync).ProducesProblem(404).WithName("getShootSheet");
-        api.MapGet("/line-ups/{id:guid}/cameras/{letter}/sheet.pdf", SheetPdfAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printShootSheet");
-        api.MapGet("/line-ups/{id:guid}/cameras/{letter}/card.pdf", SpecificationPdfAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printOperatorSheet");
-        api.MapGet("/line-ups/{id:guid}/plan.pdf", PlanPdfAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printLineUp");
-        api.MapGet("/line-ups/{id:guid}/line-up.json", JsonAsync).Produces<ExchangeDocument>().ProducesProblem(404).WithName("exportLineUp");
-        api.MapGet("/line-ups/{id:guid}/plan.csv", CsvAsync).Produces(200, contentType: "text/csv").ProducesProblem(404).WithName("exportPlanCsv");
+        api.MapGet("/line-ups/{id:guid}/cameras/{letter}/sheet.pdf", SheetPdfAsync)
+            .Produces(200, contentType: "application/pdf")
+            .ProducesProblem(404)
+            .WithName("printShootSheet");
+        api.MapGet("/line-ups/{id:guid}/cameras/{letter}/card.pdf", SpecificationPdfAsync)
+            .Produces(200, contentType: "application/pdf")
+            .ProducesProblem(404)
+            .WithName("printOperatorSheet");
+        api.MapGet("/line-ups/{id:guid}/plan.pdf", PlanPdfAsync)
+            .Produces(200, contentType: "application/pdf")
+            .ProducesProblem(404)
+            .WithName("printLineUp");
+        api.MapGet("/line-ups/{id:guid}/line-up.json", JsonAsync)
+            .Produces<ExchangeDocument>()
+            .ProducesProblem(404)
+            .WithName("exportLineUp");
+        api.MapGet("/line-ups/{id:guid}/plan.csv", CsvAsync)
+            .Produces(200, contentType: "text/csv")
+            .ProducesProblem(404)
+            .WithName("exportPlanCsv");
     }
 
     private static async Task<Ok<LineUpPage>> ListAsync(string? before, LineUpStore lineUps, CancellationToken cancel)
@@ -51,7 +70,13 @@ internal static class LineUpEndpoints
         TypedResults.Ok(await ViewAsync(await source.FindAsync(id, cancel), context, source, cancel));
 
     private static async Task<Results<Ok<LineUpView>, ProblemHttpResult>> PutAsync(
-        Guid id, LineUpDocument document, HttpContext context, LineUpStore lineUps, LineUpSource source, CancellationToken cancel)
+        Guid id,
+        LineUpDocument document,
+        HttpContext context,
+        LineUpStore lineUps,
+        LineUpSource source,
+        CancellationToken cancel
+    )
     {
         if (ETags.Seen(context.Request) is not { } seen)
         {
@@ -69,7 +94,12 @@ internal static class LineUpEndpoints
         return kept is null ? await MovedOnAsync(id, lineUps, cancel) : TypedResults.Ok(await ViewAsync(kept, context, source, cancel));
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> DropAsync(Guid id, HttpContext context, LineUpStore lineUps, CancellationToken cancel) =>
+    private static async Task<Results<NoContent, ProblemHttpResult>> DropAsync(
+        Guid id,
+        HttpContext context,
+        LineUpStore lineUps,
+        CancellationToken cancel
+    ) =>
         ETags.Seen(context.Request) is not { } seen ? TypedResults.Problem(ETags.Missing())
         : await lineUps.DropAsync(id, seen, SignedIn.Name(context.User), cancel) ? TypedResults.NoContent()
         : await MovedOnAsync(id, lineUps, cancel);
@@ -77,67 +107,138 @@ internal static class LineUpEndpoints
     private static async Task<Ok<PlanView>> PreviewAsync(LineUpDocument document, LineUpSource source, CancellationToken cancel) =>
         TypedResults.Ok(await source.PlanAsync(document, cancel));
 
-    private static async Task<Ok<LightChangedView>> LightChangedAsync(LightChanged change, LineUpSource source, Phrasing phrasing, CancellationToken cancel)
+    private static async Task<Ok<LightChangedView>> LightChangedAsync(
+        LightChanged change,
+        LineUpSource source,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         LineUpLightDocument now = change.Document.Light with { Lux = change.Lux, Reading = change.Reading };
         MeteredLight light = LineUpReader.ToLight(now, "/now").Metered;
         (LineUpReport report, _, _) = await source.ReportAsync(change.Document, cancel);
         return report.Plan is not { } plan
-            ? throw new RefusedException(ProblemCode.NotPlanned, "/document", "Nothing of this line-up is planned yet, so nothing can be changed. Remedy its cameras first.")
-            : TypedResults.Ok(new LightChangedView(
-                Core.Units.Stops.Between(light.LuxPerConstant, plan.Scene.Light.LuxPerConstant).LabelWithUnit(),
-                [.. LightChange.Steps(plan, light).Select(s => LineUpViews.Step(s, report, phrasing))]));
+            ? throw new RefusedException(
+                ProblemCode.NotPlanned,
+                "/document",
+                "Nothing of this line-up is planned yet, so nothing can be changed. Remedy its cameras first."
+            )
+            : TypedResults.Ok(
+                new LightChangedView(
+                    Core.Units.Stops.Between(light.LuxPerConstant, plan.Scene.Light.LuxPerConstant).LabelWithUnit(),
+                    [.. LightChange.Steps(plan, light).Select(s => LineUpViews.Step(s, report, phrasing))]
+                )
+            );
     }
 
-    private static async Task<Ok<SheetView>> SheetAsync(Guid id, string letter, LineUpSource source, UnitStore units, Phrasing phrasing, CancellationToken cancel)
+    private static async Task<Ok<SheetView>> SheetAsync(
+        Guid id,
+        string letter,
+        LineUpSource source,
+        UnitStore units,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         (Sheet sheet, CameraRow row, _) = await ShootAsync(id, letter, source, cancel);
         StoredUnit? unit = await units.GetAsync(row.Prepared.Of.Tag, cancel);
-        return TypedResults.Ok(SheetViews.Of(
-            sheet, StandardState.Approved, unit is null ? [] : [new SheetUnitView(unit.Tag, unit.Tape, unit.Place, unit.Status)], FindingViews.Of(RuleBook.Of(sheet), [], phrasing), [], phrasing));
+        return TypedResults.Ok(
+            SheetViews.Of(
+                sheet,
+                StandardState.Approved,
+                unit is null ? [] : [new SheetUnitView(unit.Tag, unit.Tape, unit.Place, unit.Status)],
+                FindingViews.Of(RuleBook.Of(sheet), [], phrasing),
+                [],
+                phrasing
+            )
+        );
     }
 
     private static async Task<FileContentHttpResult> SheetPdfAsync(
-        Guid id, string letter, string? paper, string? layout, LineUpSource source, UnitStore units, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
+        Guid id,
+        string letter,
+        string? paper,
+        string? layout,
+        LineUpSource source,
+        UnitStore units,
+        Phrasing phrasing,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
         (Sheet sheet, CameraRow row, _) = await ShootAsync(id, letter, source, cancel);
         StoredUnit? unit = await units.GetAsync(row.Prepared.Of.Tag, cancel);
-        byte[] pdf = layout == "page" ? SheetPdf.OnePage(sheet, unit, size, phrasing, clock.GetLocalNow()) : SheetPdf.Whole(sheet, unit, size, phrasing, clock.GetLocalNow());
+        byte[] pdf =
+            layout == "page"
+                ? SheetPdf.OnePage(sheet, unit, size, phrasing, clock.GetLocalNow())
+                : SheetPdf.Whole(sheet, unit, size, phrasing, clock.GetLocalNow());
         return TypedResults.File(pdf, "application/pdf", $"shoot-sheet-{letter}.pdf");
     }
 
-    private static async Task<FileContentHttpResult> SpecificationPdfAsync(Guid id, string letter, HttpContext context, LineUpSource source, UnitStore units, Phrasing phrasing, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> SpecificationPdfAsync(
+        Guid id,
+        string letter,
+        HttpContext context,
+        LineUpSource source,
+        UnitStore units,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         (Sheet sheet, CameraRow row, LineUpReport report) = await ShootAsync(id, letter, source, cancel);
         StoredUnit? unit = await units.GetAsync(row.Prepared.Of.Tag, cancel);
-        string address = $"{context.Request.Scheme}://{context.Request.Host}/bench?unit={Uri.EscapeDataString(row.Prepared.Of.Tag)}&lineUp={id}";
+        string address =
+            $"{context.Request.Scheme}://{context.Request.Host}/bench?unit={Uri.EscapeDataString(row.Prepared.Of.Tag)}&lineUp={id}";
         return TypedResults.File(OperatorSheetPdf.Of(report, row, sheet, unit, address, phrasing), "application/pdf", $"card-{letter}.pdf");
     }
 
-    private static async Task<FileContentHttpResult> PlanPdfAsync(Guid id, string? paper, LineUpSource source, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> PlanPdfAsync(
+        Guid id,
+        string? paper,
+        LineUpSource source,
+        Phrasing phrasing,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
         StoredLineUp kept = await source.FindAsync(id, cancel);
         (LineUpReport report, IReadOnlyList<PlanFaultView> faults, _) = await source.ReportAsync(kept.Document, cancel);
         return TypedResults.File(
-            PlanPdf.Of(kept, LineUpViews.Of(report, faults, phrasing), size, clock.GetLocalNow()), "application/pdf", "plan.pdf");
+            PlanPdf.Of(kept, LineUpViews.Of(report, faults, phrasing), size, clock.GetLocalNow()),
+            "application/pdf",
+            "plan.pdf"
+        );
     }
 
     private static async Task<FileContentHttpResult> JsonAsync(Guid id, LineUpSource source, CancellationToken cancel)
     {
         StoredLineUp kept = await source.FindAsync(id, cancel);
         var file = ExchangeDocument.Empty with { LineUps = [kept.Document] };
-        return TypedResults.File(JsonSerializer.SerializeToUtf8Bytes(file, ExchangeJson.Default.ExchangeDocument), "application/json", "line-up.json");
+        return TypedResults.File(
+            JsonSerializer.SerializeToUtf8Bytes(file, ExchangeJson.Default.ExchangeDocument),
+            "application/json",
+            "line-up.json"
+        );
     }
 
     private static async Task<FileContentHttpResult> CsvAsync(Guid id, LineUpSource source, CancellationToken cancel)
     {
         StoredLineUp kept = await source.FindAsync(id, cancel);
-        return TypedResults.File(PlanCsv.Of(kept.Document, await source.PlanAsync(kept.Document, cancel)), "text/csv; charset=utf-8", "plan.csv");
+        return TypedResults.File(
+            PlanCsv.Of(kept.Document, await source.PlanAsync(kept.Document, cancel)),
+            "text/csv; charset=utf-8",
+            "plan.csv"
+        );
     }
 
-    private static async Task<(Sheet Sheet, CameraRow Row, LineUpReport Report)> ShootAsync(Guid id, string letter, LineUpSource source, CancellationToken cancel)
+    private static async Task<(Sheet Sheet, CameraRow Row, LineUpReport Report)> ShootAsync(
+        Guid id,
+        string letter,
+        LineUpSource source,
+        CancellationToken cancel
+    )
     {
         (_, LineUpReport report, CameraRow row) = await source.CameraAsync(id, letter, cancel);
         return (ShootSheet.Of(report.LineUp, row, report.White.FirstOrDefault(w => w.Letter == letter)), row, report);
@@ -162,8 +263,18 @@ internal static class LineUpEndpoints
 
     private static async Task<ProblemHttpResult> MovedOnAsync(Guid id, LineUpStore lineUps, CancellationToken cancel) =>
         await lineUps.GetAsync(id, cancel) is { } newest
-            ? TypedResults.Problem(ProblemHandler.Problem(
-                412, ProblemCode.ChangedMeanwhile, "", $"{newest.ChangedBy} changed this line-up meanwhile. Yours is not kept yet: choose which one stands.",
-                new Dictionary<string, object?> { ["newest"] = newest.Document, ["version"] = newest.Version }))
-            : throw new RefusedException(ProblemCode.NotFound, "/id", $"There is no line-up {id} any more. What you typed is still here; keep it as a new one.");
+            ? TypedResults.Problem(
+                ProblemHandler.Problem(
+                    412,
+                    ProblemCode.ChangedMeanwhile,
+                    "",
+                    $"{newest.ChangedBy} changed this line-up meanwhile. Yours is not kept yet: choose which one stands.",
+                    new Dictionary<string, object?> { ["newest"] = newest.Document, ["version"] = newest.Version }
+                )
+            )
+            : throw new RefusedException(
+                ProblemCode.NotFound,
+                "/id",
+                $"There is no line-up {id} any more. What you typed is still here; keep it as a new one."
+            );
 }

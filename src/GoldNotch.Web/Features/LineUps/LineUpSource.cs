@@ -25,8 +25,14 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
     {
         LineUpReader.Check(document);
         StoredStandard standard = await standards.InStateAsync(document.Standard, StandardState.Approved, cancel)
-            ?? throw new RefusedException(ProblemCode.StandardMissing, "/standard", $"There is no approved standard {document.Standard}. Choose one from the list.");
-        Dictionary<string, StoredUnit> named = (await units.ByTagsAsync([.. document.Cameras.Select(c => c.Unit)], cancel)).ToDictionary(u => u.Tag);
+            ?? throw new RefusedException(
+                ProblemCode.StandardMissing,
+                "/standard",
+                $"There is no approved standard {document.Standard}. Choose one from the list."
+            );
+        Dictionary<string, StoredUnit> named = (await units.ByTagsAsync([.. document.Cameras.Select(c => c.Unit)], cancel)).ToDictionary(
+            u => u.Tag
+        );
         Dictionary<string, ModelDocument> cards = [];
         foreach (string key in named.Values.Select(u => u.ModelKey).Distinct())
         {
@@ -36,12 +42,18 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
             }
         }
 
-        LineUp lineUp = LineUpReader.ToLineUp(document, new LineUpSources(standard.Document, named.ToDictionary(u => u.Key, u => u.Value.Document), cards), out ImmutableArray<LineUpFault> missing);
+        LineUp lineUp = LineUpReader.ToLineUp(
+            document,
+            new LineUpSources(standard.Document, named.ToDictionary(u => u.Key, u => u.Value.Document), cards),
+            out ImmutableArray<LineUpFault> missing
+        );
         IReadOnlyList<LensesView> lenses =
         [
-            .. document.Cameras.Select(c => named.GetValueOrDefault(c.Unit) is { } unit && cards.GetValueOrDefault(unit.ModelKey) is { Lenses: { } some }
-                ? new LensesView(c.Letter, [.. some.Select(l => l.Name)])
-                : new LensesView(c.Letter, [])),
+            .. document.Cameras.Select(c =>
+                named.GetValueOrDefault(c.Unit) is { } unit && cards.GetValueOrDefault(unit.ModelKey) is { Lenses: { } some }
+                    ? new LensesView(c.Letter, [.. some.Select(l => l.Name)])
+                    : new LensesView(c.Letter, [])
+            ),
         ];
         List<PlanFaultView> faults = [.. missing.Select(f => Fault(f, document))];
         faults.AddRange(await AwayAsync(document, named, cancel));
@@ -72,13 +84,21 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
 
     /// <summary>One camera of a kept line-up with its plan.</summary>
     /// <exception cref="RefusedException">No such line-up or camera, or the camera cannot be planned.</exception>
-    internal async Task<(StoredLineUp Kept, LineUpReport Report, CameraRow Row)> CameraAsync(Guid id, string letter, CancellationToken cancel)
+    internal async Task<(StoredLineUp Kept, LineUpReport Report, CameraRow Row)> CameraAsync(
+        Guid id,
+        string letter,
+        CancellationToken cancel
+    )
     {
         StoredLineUp kept = await FindAsync(id, cancel);
         (LineUpReport report, IReadOnlyList<PlanFaultView> faults, _) = await ReportAsync(kept.Document, cancel);
         CameraRow row = report.Cameras.FirstOrDefault(c => c.Plan.Camera.Name == letter)
             ?? throw new RefusedException(
-                ProblemCode.NotFound, "/letter", faults.FirstOrDefault(f => f.Letter == letter || f.Letter.Length == 0)?.Message ?? "There is no camera of this letter in the line-up.");
+                ProblemCode.NotFound,
+                "/letter",
+                faults.FirstOrDefault(f => f.Letter == letter || f.Letter.Length == 0)?.Message
+                    ?? "There is no camera of this letter in the line-up."
+            );
         return (kept, report, row);
     }
 
@@ -89,20 +109,33 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
         StoredLineUp kept = await FindAsync(id, cancel);
         if (kept.Document.Standard != standardKey)
         {
-            throw new RefusedException(ProblemCode.BadValue, "/standard", $"“{kept.Document.Name}” goes by {kept.Document.Standard}. Check the unit against that, or against the standard alone.");
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/standard",
+                $"“{kept.Document.Name}” goes by {kept.Document.Standard}. Check the unit against that, or against the standard alone."
+            );
         }
 
         LineUpCameraDocument camera = kept.Document.Cameras.FirstOrDefault(c => c.Unit == tag)
-            ?? throw new RefusedException(ProblemCode.BadValue, "/unit", $"{tag} is not in “{kept.Document.Name}”. Check it against the standard alone.");
+            ?? throw new RefusedException(
+                ProblemCode.BadValue,
+                "/unit",
+                $"{tag} is not in “{kept.Document.Name}”. Check it against the standard alone."
+            );
         (_, LineUpReport report, CameraRow row) = await CameraAsync(id, camera.Letter, cancel);
         return Shoots.Freeze(id, report.LineUp, row, report.White.FirstOrDefault(w => w.Letter == camera.Letter));
     }
 
     internal async Task<StoredLineUp> FindAsync(Guid id, CancellationToken cancel) =>
-        await lineUps.GetAsync(id, cancel) ?? throw new RefusedException(ProblemCode.NotFound, "/id", $"There is no line-up {id}. Go to the list of line-ups.");
+        await lineUps.GetAsync(id, cancel)
+        ?? throw new RefusedException(ProblemCode.NotFound, "/id", $"There is no line-up {id}. Go to the list of line-ups.");
 
     // Units that are out or wanted elsewhere are planned all the same; the person has to know.
-    private async Task<IEnumerable<PlanFaultView>> AwayAsync(LineUpDocument document, Dictionary<string, StoredUnit> named, CancellationToken cancel)
+    private async Task<IEnumerable<PlanFaultView>> AwayAsync(
+        LineUpDocument document,
+        Dictionary<string, StoredUnit> named,
+        CancellationToken cancel
+    )
     {
         List<PlanFaultView> away = [];
         List<Booking> bookings = document.Call is { } call
@@ -112,15 +145,33 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
         {
             LineUpCameraDocument camera = document.Cameras[i];
             string pointer = $"/cameras/{i}/unit";
-            if (named.GetValueOrDefault(camera.Unit) is { Status: not UnitStatus.In } unit && !(unit.DueBack is { } due && document.Call is { } day && due < DateOnly.FromDateTime(day.UtcDateTime)))
+            if (
+                named.GetValueOrDefault(camera.Unit) is { Status: not UnitStatus.In } unit
+                && !(unit.DueBack is { } due && document.Call is { } day && due < DateOnly.FromDateTime(day.UtcDateTime))
+            )
             {
-                string how = unit.Status == UnitStatus.Out ? $"is out{(unit.DueBack is { } back ? $" until {back:d MMMM yyyy}" : "")}" : "is in repair";
-                away.Add(new PlanFaultView(camera.Letter, pointer, $"{unit.Tag} {how}. It is planned all the same; choose another unit if it will not be back."));
+                string how =
+                    unit.Status == UnitStatus.Out
+                        ? $"is out{(unit.DueBack is { } back ? $" until {back:d MMMM yyyy}" : "")}"
+                        : "is in repair";
+                away.Add(
+                    new PlanFaultView(
+                        camera.Letter,
+                        pointer,
+                        $"{unit.Tag} {how}. It is planned all the same; choose another unit if it will not be back."
+                    )
+                );
             }
 
             foreach (Booking booking in bookings.Where(b => b.UnitTag == camera.Unit))
             {
-                away.Add(new PlanFaultView(camera.Letter, pointer, $"{camera.Unit} is wanted for “{booking.Name}” at {booking.Call:HH:mm} on {booking.Call:d MMMM} too. Choose another unit in one of the two."));
+                away.Add(
+                    new PlanFaultView(
+                        camera.Letter,
+                        pointer,
+                        $"{camera.Unit} is wanted for “{booking.Name}” at {booking.Call:HH:mm} on {booking.Call:d MMMM} too. Choose another unit in one of the two."
+                    )
+                );
             }
         }
 

@@ -8,7 +8,16 @@ namespace GoldNotch.Web.Features.LineUps;
 
 /// <summary>A line-up in a list.</summary>
 public sealed record LineUpRow(
-    Guid Id, string Name, string Place, DateTimeOffset? Call, string Standard, IReadOnlyList<LineUpUnitView> Cameras, bool Used, string ChangedBy, DateTimeOffset ChangedAt);
+    Guid Id,
+    string Name,
+    string Place,
+    DateTimeOffset? Call,
+    string Standard,
+    IReadOnlyList<LineUpUnitView> Cameras,
+    bool Used,
+    string ChangedBy,
+    DateTimeOffset ChangedAt
+);
 
 /// <summary>A camera in the list: letter, unit and what it is for.</summary>
 public sealed record LineUpUnitView(string Letter, string Unit, string Part);
@@ -41,7 +50,8 @@ public sealed record PlanView(
     IReadOnlyList<string> Cautions,
     IReadOnlyList<LensesView> Lenses,
     IReadOnlyList<RoomsView> Rooms,
-    IReadOnlyList<string> WhiteWhen);
+    IReadOnlyList<string> WhiteWhen
+);
 
 /// <summary>A camera's white in the rooms of the day.</summary>
 public sealed record RoomsView(string Letter, IReadOnlyList<RoomView> Rooms);
@@ -53,19 +63,49 @@ public sealed record RoomView(string Room, string How, bool OneSwitch);
 public sealed record LensesView(string Letter, IReadOnlyList<string> Lenses);
 
 /// <summary>The light planned for. <c>moved</c> is empty where the lamp stays.</summary>
-public sealed record PlanLightView(double Lux, string LuxLabel, double MovedStops, string Moved, double TemperatureK, double Mired, string CommonSpeed, double BrightestStops, double DarkestStops);
+public sealed record PlanLightView(
+    double Lux,
+    string LuxLabel,
+    double MovedStops,
+    string Moved,
+    double TemperatureK,
+    double Mired,
+    string CommonSpeed,
+    double BrightestStops,
+    double DarkestStops
+);
 
 /// <summary>A place of the scene, in stops from the key; <c>ratio</c> is its light against the key's.</summary>
 public sealed record SceneMarkView(string Name, double Stops, string Label, string Ratio, bool Matters);
 
 /// <summary>The terms of an exposure in stops, drawn one on another: <c>top</c> is what light, time, speed and lens give over the offset at f/1.</summary>
-public sealed record StackView(double Light, double Time, double Speed, double Lens, double Offset, double Top, double Iris, IReadOnlyList<StackFilterView> Filters, double Error);
+public sealed record StackView(
+    double Light,
+    double Time,
+    double Speed,
+    double Lens,
+    double Offset,
+    double Top,
+    double Iris,
+    IReadOnlyList<StackFilterView> Filters,
+    double Error
+);
 
 /// <summary>A filter in the stack.</summary>
 public sealed record StackFilterView(string Label, double Stops, bool Front);
 
 /// <summary>One way of setting a camera; <c>onTheLine</c> where its exposure counts as met.</summary>
-public sealed record CandidateView(bool OnTheLine, string Spoken, string State, string Filters, string Iris, string IrisDial, string Error, double ErrorStops, string IrisMissedBy);
+public sealed record CandidateView(
+    bool OnTheLine,
+    string Spoken,
+    string State,
+    string Filters,
+    string Iris,
+    string IrisDial,
+    string Error,
+    double ErrorStops,
+    string IrisMissedBy
+);
 
 /// <summary>What can be held by hand at a camera.</summary>
 public sealed record HoldView(IReadOnlyList<HoldStateView> States, IReadOnlyList<string> Filters, string WidestIris, string SmallestIris);
@@ -75,12 +115,39 @@ public sealed record HoldStateView(string Base, double GainDb, string Label, str
 
 /// <summary>One camera of a plan.</summary>
 public sealed record CameraPlanView(
-    string Letter, string Unit, string Spoken, string Model, string Part, string Watch, bool ExposureReference,
-    double FocalMm, double DistanceM, double FramedM, double AngleDegrees, string Ratio,
-    CandidateView Chosen, string Iso, string Shutter, string Meter, string Direction, StackView Stack, string Why, string RequirementMissed,
-    IReadOnlyList<CandidateView> Next, IReadOnlyList<RemedyView> Remedies, string PinCost, string Ramp, string Diffraction,
-    double? HighlightStops, double? ShadowStops, double? ClipMarginStops, double? ShadowMarginStops,
-    DepthView? Depth, string Requirement, HoldView Hold);
+    string Letter,
+    string Unit,
+    string Spoken,
+    string Model,
+    string Part,
+    string Watch,
+    bool ExposureReference,
+    double FocalMm,
+    double DistanceM,
+    double FramedM,
+    double AngleDegrees,
+    string Ratio,
+    CandidateView Chosen,
+    string Iso,
+    string Shutter,
+    string Meter,
+    string Direction,
+    StackView Stack,
+    string Why,
+    string RequirementMissed,
+    IReadOnlyList<CandidateView> Next,
+    IReadOnlyList<RemedyView> Remedies,
+    string PinCost,
+    string Ramp,
+    string Diffraction,
+    double? HighlightStops,
+    double? ShadowStops,
+    double? ClipMarginStops,
+    double? ShadowMarginStops,
+    DepthView? Depth,
+    string Requirement,
+    HoldView Hold
+);
 
 /// <summary>What is sharp, metres; <c>farM</c> is null at infinity. <c>wanted</c> is what would be sharp at the iris a depth was asked for with.</summary>
 public sealed record DepthView(double NearM, double? FarM, double HyperfocalM, string Label, SharpView? Wanted);
@@ -98,16 +165,41 @@ public sealed record AgreementView(AgreementMatter Matter, string Name, bool Agr
 public sealed record PlanLineView(string Letter, bool Good, string Sentence);
 
 /// <summary>How a camera is balanced.</summary>
-public sealed record WhiteView(string Letter, string Method, string Memory, double? DialK, double DialMired, double RestMired, string Grade, string Sentence);
+public sealed record WhiteView(
+    string Letter,
+    string Method,
+    string Memory,
+    double? DialK,
+    double DialMired,
+    double RestMired,
+    string Grade,
+    string Sentence
+);
 
 /// <summary>A pair and how far it may differ; <c>apart</c> where it is planned so far apart that the cut shows it.</summary>
-public sealed record PairView(string Left, string Right, bool Apart, double ExposureStops, string Exposure, double SpreadStops, string Spread, bool CheckOnCard);
+public sealed record PairView(
+    string Left,
+    string Right,
+    bool Apart,
+    double ExposureStops,
+    string Exposure,
+    double SpreadStops,
+    string Spread,
+    bool CheckOnCard
+);
 
 /// <summary>Whether a camera keeps a person sharp.</summary>
 public sealed record LeanView(string Letter, string Who, bool Holds, string Sentence);
 
 /// <summary>The line-up by other requirements.</summary>
-public sealed record VariantView(string Name, string Text, IReadOnlyList<VariantCameraView> Cameras, string Difference, string WorstError, string Noise);
+public sealed record VariantView(
+    string Name,
+    string Text,
+    IReadOnlyList<VariantCameraView> Cameras,
+    string Difference,
+    string WorstError,
+    string Noise
+);
 
 /// <summary>One camera of a variant.</summary>
 public sealed record VariantCameraView(string Letter, string Spoken, string Depth);
@@ -116,7 +208,15 @@ public sealed record VariantCameraView(string Letter, string Spoken, string Dept
 public sealed record LightChangedView(string Moved, IReadOnlyList<LightStepView> Steps);
 
 /// <summary>What to do at one camera.</summary>
-public sealed record LightStepView(string Letter, string Spoken, double OffStops, string Off, IReadOnlyList<string> Steps, string Sentence, CandidateView After);
+public sealed record LightStepView(
+    string Letter,
+    string Spoken,
+    double OffStops,
+    string Off,
+    IReadOnlyList<string> Steps,
+    string Sentence,
+    CandidateView After
+);
 
 /// <summary>From the core's report to views.</summary>
 internal static class LineUpViews
@@ -125,7 +225,16 @@ internal static class LineUpViews
     {
         LineUpDocument d = kept.Document;
         return new LineUpRow(
-            d.Id, d.Name, d.Place, d.Call, d.Standard, [.. d.Cameras.Select(c => new LineUpUnitView(c.Letter, c.Unit, c.Part))], d.Used is not null, kept.ChangedBy, kept.ChangedAt);
+            d.Id,
+            d.Name,
+            d.Place,
+            d.Call,
+            d.Standard,
+            [.. d.Cameras.Select(c => new LineUpUnitView(c.Letter, c.Unit, c.Part))],
+            d.Used is not null,
+            kept.ChangedBy,
+            kept.ChangedAt
+        );
     }
 
     internal static PlanView Of(LineUpReport report, IReadOnlyList<PlanFaultView> faults, Phrasing phrasing)
@@ -139,41 +248,104 @@ internal static class LineUpViews
             [.. lineUp.Marks.Select(m => new SceneMarkView(m.Name, m.FromKey.Value, m.FromKey.Label(), Ratio(m.FromKey), m.Matters))],
             [.. report.Cameras.Select(c => Camera(c, c.Plan.Camera.Name == reference, phrasing))],
             [.. report.Agreement.Select(a => new AgreementView(a.Matter, Fields(a.Matter), a.Agrees, phrasing.Text(a.Because)))],
-            [.. report.Flicker.Select(f => new PlanLineView(f.Letter, f.Flicker.Verdict == Core.Optics.FlickerVerdict.Steady, phrasing.Text(f.Because)))],
+            [
+                .. report.Flicker.Select(f => new PlanLineView(
+                    f.Letter,
+                    f.Flicker.Verdict == Core.Optics.FlickerVerdict.Steady,
+                    phrasing.Text(f.Because)
+                )),
+            ],
             [.. report.White.Select(w => White(w, lineUp, phrasing))],
-            [.. report.Pairs.Select(p => new PairView(
-                p.Left, p.Right, !PlanTerms.IsMet(p.Exposure), p.Exposure.Value, p.Exposure.Magnitude.InHundredths(), p.Spread.Twice, $"±{new Stops(p.Spread.Twice).InHundredths()}", p.Spread.CheckOnCard))],
-            [.. report.InThePicture.Select(i => $"{i.Seen} stands in the picture of {i.By}, {i.Distance.Label()} before it, {Notation.Number(Math.Abs(i.FromMiddle))}° {(i.FromMiddle < 0 ? "left" : "right")} of its middle.")],
+            [
+                .. report.Pairs.Select(p => new PairView(
+                    p.Left,
+                    p.Right,
+                    !PlanTerms.IsMet(p.Exposure),
+                    p.Exposure.Value,
+                    p.Exposure.Magnitude.InHundredths(),
+                    p.Spread.Twice,
+                    $"±{new Stops(p.Spread.Twice).InHundredths()}",
+                    p.Spread.CheckOnCard
+                )),
+            ],
+            [
+                .. report.InThePicture.Select(i =>
+                    $"{i.Seen} stands in the picture of {i.By}, {i.Distance.Label()} before it, {Notation.Number(Math.Abs(i.FromMiddle))}° {(i.FromMiddle < 0 ? "left" : "right")} of its middle."
+                ),
+            ],
             [.. report.Leans.Select(l => new LeanView(l.Letter, l.Who, l.Leaning, phrasing.Text(l.Because)))],
             [.. report.SceneNotes.Select(phrasing.Text)],
-            [.. report.Variants().Select(v => new VariantView(
-                phrasing.Text(v.Name), phrasing.Text(v.Text), [.. v.Cameras.Select(c => new VariantCameraView(c.Letter, phrasing.Text(c.Spoken), phrasing.Text(c.Depth)))],
-                v.LargestDifference.InHundredths(), v.WorstError.InHundredths(withPlus: true), v.Noise.Label()))],
+            [
+                .. report
+                    .Variants()
+                    .Select(v => new VariantView(
+                        phrasing.Text(v.Name),
+                        phrasing.Text(v.Text),
+                        [.. v.Cameras.Select(c => new VariantCameraView(c.Letter, phrasing.Text(c.Spoken), phrasing.Text(c.Depth)))],
+                        v.LargestDifference.InHundredths(),
+                        v.WorstError.InHundredths(withPlus: true),
+                        v.Noise.Label()
+                    )),
+            ],
             report.Plan?.LargestDifference.InHundredths() ?? "",
             Cautions(lineUp),
             [],
-            [.. report.Rooms.Select(r => new RoomsView(r.Letter, [.. r.Rooms.Select(w => new RoomView(w.Room, phrasing.Text(w.How), w.OneSwitch))]))],
-            report.Plan is null ? [] : [.. RoomBalance.When(lineUp).Select(phrasing.Text)]);
+            [
+                .. report.Rooms.Select(r => new RoomsView(
+                    r.Letter,
+                    [.. r.Rooms.Select(w => new RoomView(w.Room, phrasing.Text(w.How), w.OneSwitch))]
+                )),
+            ],
+            report.Plan is null ? [] : [.. RoomBalance.When(lineUp).Select(phrasing.Text)]
+        );
     }
 
     /// <summary>A plan of nothing, with what keeps it so.</summary>
-    internal static PlanView Nothing(PlanFaultView fault) => new([fault], "", null, [], [], [], [], [], [], [], [], [], [], "", [], [], [], []);
+    internal static PlanView Nothing(PlanFaultView fault) =>
+        new([fault], "", null, [], [], [], [], [], [], [], [], [], [], "", [], [], [], []);
 
-    internal static CandidateView Candidate(PlanCandidate c, Phrasing phrasing) => new(
-        PlanTerms.IsMet(c.Error), phrasing.Text(PlanReasons.Spoken(c)), phrasing.Text(PlanReasons.State(c.State)), phrasing.Text(PlanReasons.Filters(c)), phrasing.Label(c.ShownIris), c.Iris.Label(IrisStyle.Dial),
-        c.Error.InHundredths(withPlus: true), c.Error.Value, c.IrisMissedBy.Value <= PlanTerms.Met ? "" : $"{c.IrisMissedBy.InHundredths()} from the requirement");
+    internal static CandidateView Candidate(PlanCandidate c, Phrasing phrasing) =>
+        new(
+            PlanTerms.IsMet(c.Error),
+            phrasing.Text(PlanReasons.Spoken(c)),
+            phrasing.Text(PlanReasons.State(c.State)),
+            phrasing.Text(PlanReasons.Filters(c)),
+            phrasing.Label(c.ShownIris),
+            c.Iris.Label(IrisStyle.Dial),
+            c.Error.InHundredths(withPlus: true),
+            c.Error.Value,
+            c.IrisMissedBy.Value <= PlanTerms.Met ? "" : $"{c.IrisMissedBy.InHundredths()} from the requirement"
+        );
 
-    internal static LightStepView Step(LightStep step, LineUpReport report, Phrasing phrasing) => new(
-        step.Letter, report.Cameras.First(c => c.Plan.Camera.Name == step.Letter).Prepared.Of.Spoken, step.Off.Value, step.Off.LabelWithUnit(), [.. step.Steps.Select(phrasing.Text)], phrasing.Text(step.Because), Candidate(step.After, phrasing));
+    internal static LightStepView Step(LightStep step, LineUpReport report, Phrasing phrasing) =>
+        new(
+            step.Letter,
+            report.Cameras.First(c => c.Plan.Camera.Name == step.Letter).Prepared.Of.Spoken,
+            step.Off.Value,
+            step.Off.LabelWithUnit(),
+            [.. step.Steps.Select(phrasing.Text)],
+            phrasing.Text(step.Because),
+            Candidate(step.After, phrasing)
+        );
 
     private static PlanLightView Light(LineUp lineUp, LineUpPlan plan)
     {
         Lux lux = plan.Scene.Light.ToLux(lineUp.Light.MeterConstant);
-        string moved = Math.Abs(plan.Moved.Value) < 1e-9 ? ""
-            : $"{(plan.Moved.Value > 0 ? "Raise" : "Dim")} the light by {plan.Moved.Magnitude.InHundredths()}: {lux.Label()}, or the lamp at {Notation.Number(100 * Math.Pow(2, -plan.Moved.Value / 2))} % of its distance.";
+        string moved =
+            Math.Abs(plan.Moved.Value) < 1e-9
+                ? ""
+                : $"{(plan.Moved.Value > 0 ? "Raise" : "Dim")} the light by {plan.Moved.Magnitude.InHundredths()}: {lux.Label()}, or the lamp at {Notation.Number(100 * Math.Pow(2, -plan.Moved.Value / 2))} % of its distance.";
         return new PlanLightView(
-            lux.Value, lux.Label(), plan.Moved.Value, moved, lineUp.Light.Temperature.Value, lineUp.Light.Temperature.ToMired().Value,
-            plan.CommonSpeed?.Label() ?? "", plan.Scene.Brightest.Value, plan.Scene.Darkest.Value);
+            lux.Value,
+            lux.Label(),
+            plan.Moved.Value,
+            moved,
+            lineUp.Light.Temperature.Value,
+            lineUp.Light.Temperature.ToMired().Value,
+            plan.CommonSpeed?.Label() ?? "",
+            plan.Scene.Brightest.Value,
+            plan.Scene.Darkest.Value
+        );
     }
 
     private static CameraPlanView Camera(CameraRow row, bool exposureReference, Phrasing phrasing)
@@ -184,18 +356,52 @@ internal static class LineUpViews
         var b = chosen.Balance;
         double top = b.Light.Value + b.Time.Value + b.Speed.Value + b.Lens.Value - b.Offset.Value;
         return new CameraPlanView(
-            of.Letter, of.Tag, of.Spoken, of.Model.Name, of.Part, Fields(of.Watch), exposureReference,
-            at.Focal.Value, at.Distance.Value, row.Prepared.FramedWidth.Value, row.Prepared.Angle, PictureRatio(row.Prepared),
-            Candidate(chosen, phrasing), Rounded(chosen.State.Speed), row.Prepared.Shutter.Label,
-            phrasing.Label(row.Meter), phrasing.Text(PlanReasons.Direction(row.Meter, chosen.Iris)),
+            of.Letter,
+            of.Tag,
+            of.Spoken,
+            of.Model.Name,
+            of.Part,
+            Fields(of.Watch),
+            exposureReference,
+            at.Focal.Value,
+            at.Distance.Value,
+            row.Prepared.FramedWidth.Value,
+            row.Prepared.Angle,
+            PictureRatio(row.Prepared),
+            Candidate(chosen, phrasing),
+            Rounded(chosen.State.Speed),
+            row.Prepared.Shutter.Label,
+            phrasing.Label(row.Meter),
+            phrasing.Text(PlanReasons.Direction(row.Meter, chosen.Iris)),
             new StackView(
-                b.Light.Value, b.Time.Value, b.Speed.Value, b.Lens.Value, b.Offset.Value, top, b.Iris.Value,
-                [new StackFilterView($"ND {chosen.BuiltIn.Label}", chosen.BuiltIn.Loss.Value, false), .. chosen.Front.Select(f => new StackFilterView($"front {f.Label}", f.Loss.Value, true))],
-                chosen.Error.Value),
-            phrasing.Text(row.Why), phrasing.Text(row.RequirementMissed), [.. row.Plan.Next.Select(c => Candidate(c, phrasing))],
-            [.. row.Remedies.Select(m => new RemedyView(m.Kind, phrasing.Text(m.Because)))], phrasing.Text(row.PinCost), phrasing.Text(row.Ramp),
-            Diffraction(row.Plan), chosen.State.Latitude?.Highlights.Value, chosen.State.Latitude?.Shadows.Value, chosen.ClipMargin?.Value, chosen.ShadowMargin?.Value,
-            Depth(row), IrisRequirementNotation.Text(of.Requirement), Hold(row, phrasing));
+                b.Light.Value,
+                b.Time.Value,
+                b.Speed.Value,
+                b.Lens.Value,
+                b.Offset.Value,
+                top,
+                b.Iris.Value,
+                [
+                    new StackFilterView($"ND {chosen.BuiltIn.Label}", chosen.BuiltIn.Loss.Value, false),
+                    .. chosen.Front.Select(f => new StackFilterView($"front {f.Label}", f.Loss.Value, true)),
+                ],
+                chosen.Error.Value
+            ),
+            phrasing.Text(row.Why),
+            phrasing.Text(row.RequirementMissed),
+            [.. row.Plan.Next.Select(c => Candidate(c, phrasing))],
+            [.. row.Remedies.Select(m => new RemedyView(m.Kind, phrasing.Text(m.Because)))],
+            phrasing.Text(row.PinCost),
+            phrasing.Text(row.Ramp),
+            Diffraction(row.Plan),
+            chosen.State.Latitude?.Highlights.Value,
+            chosen.State.Latitude?.Shadows.Value,
+            chosen.ClipMargin?.Value,
+            chosen.ShadowMargin?.Value,
+            Depth(row),
+            IrisRequirementNotation.Text(of.Requirement),
+            Hold(row, phrasing)
+        );
     }
 
     private static DepthView? Depth(CameraRow row)
@@ -206,25 +412,41 @@ internal static class LineUpViews
         }
 
         bool asked = row.Plan.Camera.Requirement is IrisRequirement.Depth or IrisRequirement.SameDepthAs;
-        Core.Optics.DepthOfField? wanted = asked && row.Plan.RequiredIris is { } iris
-            ? row.Plan.Camera.Standpoint!.DepthAt(row.Plan.Camera.Iris.AsN(iris))
-            : null;
+        Core.Optics.DepthOfField? wanted =
+            asked && row.Plan.RequiredIris is { } iris ? row.Plan.Camera.Standpoint!.DepthAt(row.Plan.Camera.Iris.AsN(iris)) : null;
         return new DepthView(
-            depth.Near.Value, depth.Far?.Value, depth.Hyperfocal.Value, $"{depth.Near.Label()} to {depth.Far?.Label() ?? "infinity"}",
-            wanted is null ? null : new SharpView(wanted.Near.Value, wanted.Far?.Value));
+            depth.Near.Value,
+            depth.Far?.Value,
+            depth.Hyperfocal.Value,
+            $"{depth.Near.Label()} to {depth.Far?.Label() ?? "infinity"}",
+            wanted is null ? null : new SharpView(wanted.Near.Value, wanted.Far?.Value)
+        );
     }
 
     private static HoldView Hold(CameraRow row, Phrasing phrasing)
     {
         PlanCamera camera = row.Prepared.Plan;
         return new HoldView(
-            [.. camera.States.Select(s => new HoldStateView(s.Base, Math.Round(s.Gain.Value, 2), phrasing.Text(PlanReasons.State(s)), Rounded(s.Speed)))],
-            [.. camera.BuiltIn.Select(f => f.Label)], camera.Iris.Widest.Engraved(IrisStyle.Thirds), camera.Iris.Smallest.Engraved(IrisStyle.Thirds));
+            [
+                .. camera.States.Select(s => new HoldStateView(
+                    s.Base,
+                    Math.Round(s.Gain.Value, 2),
+                    phrasing.Text(PlanReasons.State(s)),
+                    Rounded(s.Speed)
+                )),
+            ],
+            [.. camera.BuiltIn.Select(f => f.Label)],
+            camera.Iris.Widest.Engraved(IrisStyle.Thirds),
+            camera.Iris.Smallest.Engraved(IrisStyle.Thirds)
+        );
     }
 
-    private static string PictureRatio(PreparedCamera camera) => camera.PictureRatio is { } ratio
-        ? camera.Squeeze > 1 ? $"squeezed {Notation.Number(camera.Squeeze, 2)} times: {Notation.Number(ratio, 2)}:1 when undone" : $"{Notation.Number(ratio, 2)}:1"
-        : "";
+    private static string PictureRatio(PreparedCamera camera) =>
+        camera.PictureRatio is { } ratio
+            ? camera.Squeeze > 1
+                ? $"squeezed {Notation.Number(camera.Squeeze, 2)} times: {Notation.Number(ratio, 2)}:1 when undone"
+                : $"{Notation.Number(ratio, 2)}:1"
+            : "";
 
     private static string Rounded(Iso speed) => new Iso(Math.Max(1, Math.Round(speed.Value))).Label();
 
@@ -236,18 +458,31 @@ internal static class LineUpViews
     private static WhiteView White(BalanceRow w, LineUp lineUp, Phrasing phrasing)
     {
         double mired = (w.Dial ?? lineUp.Light.Temperature).ToMired().Value;
-        return new WhiteView(w.Letter, Fields(w.Method), w.Memory, w.Dial?.Value, mired, w.Rest.Value, Fields(w.Grade), phrasing.Text(w.Because));
+        return new WhiteView(
+            w.Letter,
+            Fields(w.Method),
+            w.Memory,
+            w.Dial?.Value,
+            mired,
+            w.Rest.Value,
+            Fields(w.Grade),
+            phrasing.Text(w.Because)
+        );
     }
 
     private static string Ratio(Stops fromKey) =>
-        Math.Abs(fromKey.Value) < 1e-9 ? "1:1" : fromKey.Value > 0 ? $"1:{Notation.Number(fromKey.Factor, 1)}" : $"{Notation.Number((-fromKey).Factor, 1)}:1";
+        Math.Abs(fromKey.Value) < 1e-9 ? "1:1"
+        : fromKey.Value > 0 ? $"1:{Notation.Number(fromKey.Factor, 1)}"
+        : $"{Notation.Number((-fromKey).Factor, 1)}:1";
 
     private static IReadOnlyList<string> Cautions(LineUp lineUp)
     {
         List<string> all = [];
         if (lineUp.Light.MayMove)
         {
-            all.Add("Lamps are hot, heavy and raised: sandbag the stand, tie the safety cable, let them cool before you touch them. Mains and anything fixed are for a qualified person; site rules and local codes come first.");
+            all.Add(
+                "Lamps are hot, heavy and raised: sandbag the stand, tie the safety cable, let them cool before you touch them. Mains and anything fixed are for a qualified person; site rules and local codes come first."
+            );
         }
 
         if (lineUp.Light.Lux.Value > 20_000)
@@ -264,5 +499,10 @@ internal static class LineUpViews
     }
 
     private static string Fields<T>(T value)
-        where T : struct, Enum => string.Concat(value.ToString().Select((c, i) => i > 0 && char.IsUpper(c) ? " " + char.ToLowerInvariant(c) : char.ToLowerInvariant(c).ToString()));
+        where T : struct, Enum =>
+        string.Concat(
+            value
+                .ToString()
+                .Select((c, i) => i > 0 && char.IsUpper(c) ? " " + char.ToLowerInvariant(c) : char.ToLowerInvariant(c).ToString())
+        );
 }

@@ -18,7 +18,12 @@ internal static class OperatorSheetPdf
     internal static byte[] Of(LineUpReport report, CameraRow row, Sheet sheet, StoredUnit? unit, string address, Phrasing phrasing)
     {
         using var to = new MemoryStream();
-        using (SKDocument document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = $"{report.LineUp.Name}, camera {row.Plan.Camera.Name}", Author = "Gold Notch" }))
+        using (
+            SKDocument document = SKDocument.CreatePdf(
+                to,
+                new SKDocumentPdfMetadata { Title = $"{report.LineUp.Name}, camera {row.Plan.Camera.Name}", Author = "Gold Notch" }
+            )
+        )
         {
             SKCanvas canvas = document.BeginPage(Width, Height);
             Draw(canvas, report, row, sheet, unit, address, phrasing);
@@ -29,10 +34,23 @@ internal static class OperatorSheetPdf
         return to.ToArray();
     }
 
-    private static void Draw(SKCanvas canvas, LineUpReport report, CameraRow row, Sheet sheet, StoredUnit? unit, string address, Phrasing phrasing)
+    private static void Draw(
+        SKCanvas canvas,
+        LineUpReport report,
+        CameraRow row,
+        Sheet sheet,
+        StoredUnit? unit,
+        string address,
+        Phrasing phrasing
+    )
     {
         using var ink = new SKPaint { Color = SKColors.Black, IsAntialias = true };
-        using var rule = new SKPaint { Color = SKColors.Black, StrokeWidth = 0.6f, Style = SKPaintStyle.Stroke };
+        using var rule = new SKPaint
+        {
+            Color = SKColors.Black,
+            StrokeWidth = 0.6f,
+            Style = SKPaintStyle.Stroke,
+        };
         using var letter = new SKFont(Lettering.Bold, 40);
         using var title = new SKFont(Lettering.Bold, 13);
         using var words = new SKFont(Lettering.Words, 9);
@@ -55,14 +73,26 @@ internal static class OperatorSheetPdf
         }
 
         y += 4;
-        foreach (string line in Notes(report, row, phrasing).SelectMany(n => Lettering.Wrapped(n, words, Width - (2 * Margin))).TakeWhile(_ => y < Height - 92))
+        foreach (
+            string line in Notes(report, row, phrasing)
+                .SelectMany(n => Lettering.Wrapped(n, words, Width - (2 * Margin)))
+                .TakeWhile(_ => y < Height - 92)
+        )
         {
             canvas.DrawText(line, Margin, y, SKTextAlign.Left, words, ink);
             y += 11.5f;
         }
 
         QrCodes.Draw(canvas, address, new SKRect(Margin, Height - 84, Margin + 68, Height - 16), ink);
-        foreach ((string line, int i) in Lettering.Wrapped("This code opens the check of this camera against this plan. When the light changes, ask for the new values: do not guess.", words, Width - Margin - 68 - 34).Select((l, i) => (l, i)))
+        foreach (
+            (string line, int i) in Lettering
+                .Wrapped(
+                    "This code opens the check of this camera against this plan. When the light changes, ask for the new values: do not guess.",
+                    words,
+                    Width - Margin - 68 - 34
+                )
+                .Select((l, i) => (l, i))
+        )
         {
             canvas.DrawText(line, Margin + 80, Height - 70 + (i * 11.5f), SKTextAlign.Left, words, ink);
         }
@@ -71,19 +101,28 @@ internal static class OperatorSheetPdf
     private static IEnumerable<(string Name, string Set)> Lines(LineUpReport report, CameraRow row, Sheet sheet, Phrasing phrasing)
     {
         PlanCandidate c = row.Plan.Chosen;
-        yield return ("Format", sheet.LineOf(Core.Cameras.Setting.RecordFormat)?.Target is { } format ? phrasing.Label(format) : "see sheet");
+        yield return (
+            "Format",
+            sheet.LineOf(Core.Cameras.Setting.RecordFormat)?.Target is { } format ? phrasing.Label(format) : "see sheet"
+        );
         yield return ("Shutter", row.Prepared.Shutter.Label);
         yield return ("Sensitivity", phrasing.Text(PlanReasons.State(c.State)));
-        yield return ("ND", c.Front.IsEmpty ? c.BuiltIn.Label : $"{c.BuiltIn.Label} + front {string.Join(", ", c.Front.Select(f => f.Label))}");
+        yield return (
+            "ND",
+            c.Front.IsEmpty ? c.BuiltIn.Label : $"{c.BuiltIn.Label} + front {string.Join(", ", c.Front.Select(f => f.Label))}"
+        );
         yield return ("Iris", phrasing.Label(c.ShownIris));
         BalanceRow? white = report.White.FirstOrDefault(w => w.Letter == row.Plan.Camera.Name);
-        yield return ("White", white switch
-        {
-            null => "see sheet",
-            { Dial: { } dial } => dial.Label(),
-            { Memory.Length: > 0 } => $"card, memory {white.Memory}",
-            _ => "card",
-        });
+        yield return (
+            "White",
+            white switch
+            {
+                null => "see sheet",
+                { Dial: { } dial } => dial.Label(),
+                { Memory.Length: > 0 } => $"card, memory {white.Memory}",
+                _ => "card",
+            }
+        );
         yield return ("Lens", $"{row.Plan.Camera.Standpoint!.Focal.Label()} at {row.Plan.Camera.Standpoint.Distance.Label()}");
     }
 

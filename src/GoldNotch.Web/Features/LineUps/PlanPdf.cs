@@ -14,7 +14,12 @@ internal static class PlanPdf
     internal static byte[] Of(StoredLineUp kept, PlanView plan, PaperSize paper, DateTimeOffset now)
     {
         using var to = new MemoryStream();
-        using (SKDocument document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = $"{kept.Document.Name}: plan", Author = "Gold Notch" }))
+        using (
+            SKDocument document = SKDocument.CreatePdf(
+                to,
+                new SKDocumentPdfMetadata { Title = $"{kept.Document.Name}: plan", Author = "Gold Notch" }
+            )
+        )
         {
             // A plan lies on the table beside the cameras: landscape.
             SKCanvas canvas = document.BeginPage(paper.Height, paper.Width);
@@ -33,8 +38,18 @@ internal static class PlanPdf
     private sealed class Page(SKCanvas canvas, float width, float height) : IDisposable
     {
         private readonly SKPaint _ink = new() { Color = SKColors.Black, IsAntialias = true };
-        private readonly SKPaint _rule = new() { Color = SKColors.Black, StrokeWidth = 0.6f, Style = SKPaintStyle.Stroke };
-        private readonly SKPaint _line = new() { Color = SKColors.Black, StrokeWidth = 2, Style = SKPaintStyle.Stroke };
+        private readonly SKPaint _rule = new()
+        {
+            Color = SKColors.Black,
+            StrokeWidth = 0.6f,
+            Style = SKPaintStyle.Stroke,
+        };
+        private readonly SKPaint _line = new()
+        {
+            Color = SKColors.Black,
+            StrokeWidth = 2,
+            Style = SKPaintStyle.Stroke,
+        };
         private readonly SKPaint _light = new() { Color = new SKColor(0xDD, 0xDD, 0xDD), Style = SKPaintStyle.Fill };
         private readonly SKFont _title = new(Lettering.Bold, 18);
         private readonly SKFont _head = new(Lettering.Bold, 8.5f);
@@ -52,11 +67,29 @@ internal static class PlanPdf
 
         internal void Draw(StoredLineUp kept, PlanView plan, DateTimeOffset now)
         {
-            canvas.DrawText(Lettering.Fitted(kept.Document.Name, _title, width - (2 * Margin) - 220), Margin, _y, SKTextAlign.Left, _title, _ink);
-            string call = kept.Document.Call is { } at ? $"call {at.ToString("d MMMM yyyy, HH:mm", System.Globalization.CultureInfo.InvariantCulture)}, " : "";
-            canvas.DrawText(Lettering.Plain($"{call}version {kept.Version} by {kept.ChangedBy}, printed {SheetPdf.Printed(now)}"), width - Margin, _y, SKTextAlign.Right, _words, _ink);
+            canvas.DrawText(
+                Lettering.Fitted(kept.Document.Name, _title, width - (2 * Margin) - 220),
+                Margin,
+                _y,
+                SKTextAlign.Left,
+                _title,
+                _ink
+            );
+            string call = kept.Document.Call is { } at
+                ? $"call {at.ToString("d MMMM yyyy, HH:mm", System.Globalization.CultureInfo.InvariantCulture)}, "
+                : "";
+            canvas.DrawText(
+                Lettering.Plain($"{call}version {kept.Version} by {kept.ChangedBy}, printed {SheetPdf.Printed(now)}"),
+                width - Margin,
+                _y,
+                SKTextAlign.Right,
+                _words,
+                _ink
+            );
             _y += 14;
-            string light = plan.Light is { } l ? $"{l.LuxLabel}, {new Kelvin(l.TemperatureK).Label()}, {Notation.Number(kept.Document.Light.MainsHz)} Hz mains. {l.Moved}" : "";
+            string light = plan.Light is { } l
+                ? $"{l.LuxLabel}, {new Kelvin(l.TemperatureK).Label()}, {Notation.Number(kept.Document.Light.MainsHz)} Hz mains. {l.Moved}"
+                : "";
             Paragraph($"{kept.Document.Place}. {plan.Standard}. {light}", width - (2 * Margin));
             _y += 6;
             Table(plan);
@@ -75,7 +108,14 @@ internal static class PlanPdf
                     if (_y > height - Margin)
                     {
                         // What does not fit is not dropped unsaid.
-                        canvas.DrawText("There is more to know: open this line-up on the screen.", width - Margin, height - Margin + 12, SKTextAlign.Right, _head, _ink);
+                        canvas.DrawText(
+                            "There is more to know: open this line-up on the screen.",
+                            width - Margin,
+                            height - Margin + 12,
+                            SKTextAlign.Right,
+                            _head,
+                            _ink
+                        );
                         return;
                     }
 
@@ -142,13 +182,14 @@ internal static class PlanPdf
             canvas.DrawLine(Margin, _y, width - Margin, _y, _rule);
         }
 
-        private static string White(PlanView plan, CameraPlanView camera) => plan.White.FirstOrDefault(w => w.Letter == camera.Letter) switch
-        {
-            null => "",
-            { DialK: { } k } => new Kelvin(k).Label(),
-            { Memory.Length: > 0 } w => $"card, {w.Memory}",
-            _ => "card",
-        };
+        private static string White(PlanView plan, CameraPlanView camera) =>
+            plan.White.FirstOrDefault(w => w.Letter == camera.Letter) switch
+            {
+                null => "",
+                { DialK: { } k } => new Kelvin(k).Label(),
+                { Memory.Length: > 0 } w => $"card, {w.Memory}",
+                _ => "card",
+            };
 
         // One column a camera: what the light gives stands over the line; iris and filters bring it down to it.
         private void Stack(PlanView plan, SKRect box)
@@ -175,7 +216,14 @@ internal static class PlanPdf
                 }
 
                 canvas.DrawText(camera.Letter, left + (wide / 2), box.Bottom, SKTextAlign.Center, _head, _ink);
-                canvas.DrawText(Lettering.Fitted(camera.Chosen.State, _words, each - 2), left + (wide / 2), at - 4, SKTextAlign.Center, _words, _ink);
+                canvas.DrawText(
+                    Lettering.Fitted(camera.Chosen.State, _words, each - 2),
+                    left + (wide / 2),
+                    at - 4,
+                    SKTextAlign.Center,
+                    _words,
+                    _ink
+                );
             }
 
             canvas.DrawLine(box.Left, floor, box.Right, floor, _line);
@@ -190,21 +238,23 @@ internal static class PlanPdf
         }
 
         private static IEnumerable<string> Told(PlanView plan) =>
-        [
-            .. plan.Faults.Select(f => f.Message),
-            .. plan.Cameras.Where(c => c.RequirementMissed.Length > 0).Select(c => $"{c.Letter}: {c.RequirementMissed}"),
-            .. plan.Cameras.SelectMany(c => c.Remedies.Take(1).Select(m => $"{c.Letter}: {m.Sentence}")),
-            .. plan.Scene,
-            .. plan.Agreement.Where(a => !a.Agrees).Select(a => $"{char.ToUpperInvariant(a.Name[0])}{a.Name[1..]}: {a.Sentence}"),
-            .. plan.Flicker.Where(f => !f.Good).Select(f => $"{f.Letter}: {f.Sentence}"),
-            .. plan.White.Select(w => $"White, {w.Letter}: {w.Sentence}"),
-            .. plan.Rooms.Select(r => $"White by room, {r.Letter}: {string.Join("; ", r.Rooms.Select(w => $"{w.Room}, {w.How}"))}."),
-            .. plan.WhiteWhen,
-            .. plan.Pairs.Where(p => p.CheckOnCard).Select(p => $"{p.Left} and {p.Right} may differ by {p.Spread}: check them on a card."),
-            .. plan.Crossings,
-            .. plan.Leans.Where(l => !l.Holds).Select(l => l.Sentence),
-            .. plan.Cameras.Where(c => c.Ramp.Length > 0).Select(c => $"{c.Letter}: {c.Ramp}"),
-            .. plan.Cautions,
-        ];
+            [
+                .. plan.Faults.Select(f => f.Message),
+                .. plan.Cameras.Where(c => c.RequirementMissed.Length > 0).Select(c => $"{c.Letter}: {c.RequirementMissed}"),
+                .. plan.Cameras.SelectMany(c => c.Remedies.Take(1).Select(m => $"{c.Letter}: {m.Sentence}")),
+                .. plan.Scene,
+                .. plan.Agreement.Where(a => !a.Agrees).Select(a => $"{char.ToUpperInvariant(a.Name[0])}{a.Name[1..]}: {a.Sentence}"),
+                .. plan.Flicker.Where(f => !f.Good).Select(f => $"{f.Letter}: {f.Sentence}"),
+                .. plan.White.Select(w => $"White, {w.Letter}: {w.Sentence}"),
+                .. plan.Rooms.Select(r => $"White by room, {r.Letter}: {string.Join("; ", r.Rooms.Select(w => $"{w.Room}, {w.How}"))}."),
+                .. plan.WhiteWhen,
+                .. plan
+                    .Pairs.Where(p => p.CheckOnCard)
+                    .Select(p => $"{p.Left} and {p.Right} may differ by {p.Spread}: check them on a card."),
+                .. plan.Crossings,
+                .. plan.Leans.Where(l => !l.Holds).Select(l => l.Sentence),
+                .. plan.Cameras.Where(c => c.Ramp.Length > 0).Select(c => $"{c.Letter}: {c.Ramp}"),
+                .. plan.Cautions,
+            ];
     }
 }

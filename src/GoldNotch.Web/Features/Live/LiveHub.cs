@@ -23,7 +23,8 @@ internal sealed class LiveHub : Hub<ILivePage>
 }
 
 /// <summary>Hears from PostgreSQL what any copy of the site committed, and tells the pages of this one.</summary>
-internal sealed partial class LiveFeed(NpgsqlDataSource source, IHubContext<LiveHub, ILivePage> pages, ILogger<LiveFeed> log) : BackgroundService
+internal sealed partial class LiveFeed(NpgsqlDataSource source, IHubContext<LiveHub, ILivePage> pages, ILogger<LiveFeed> log)
+    : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(1);
 
@@ -56,7 +57,8 @@ internal sealed partial class LiveFeed(NpgsqlDataSource source, IHubContext<Live
             {
                 return;
             }
-            catch (Exception away) when (away is NpgsqlException or InvalidOperationException or IOException or System.Net.Sockets.SocketException)
+            catch (Exception away)
+                when (away is NpgsqlException or InvalidOperationException or IOException or System.Net.Sockets.SocketException)
             {
                 missed = true;
                 Away(log, away.Message);
@@ -65,7 +67,8 @@ internal sealed partial class LiveFeed(NpgsqlDataSource source, IHubContext<Live
         }
     }
 
-    private Task TellAsync(string payload) => payload.Split(' ') is [var tag, var check] ? pages.Clients.All.Changed(tag, check) : Task.CompletedTask;
+    private Task TellAsync(string payload) =>
+        payload.Split(' ') is [var tag, var check] ? pages.Clients.All.Changed(tag, check) : Task.CompletedTask;
 
     [LoggerMessage(Level = LogLevel.Warning, Message = "The live feed lost the database and tries again: {Why}")]
     private static partial void Away(ILogger log, string why);

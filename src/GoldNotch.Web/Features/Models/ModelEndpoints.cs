@@ -19,17 +19,41 @@ namespace GoldNotch.Web.Features.Models;
 public sealed record CompletenessView(string Chapter, int Known, IReadOnlyList<string> Missing);
 
 /// <summary>A model in a list.</summary>
-public sealed record ModelRowView(string Key, string Name, int Version, string Kind, int Units, int Known, int Missing, int Findings, string ChangedBy, DateTimeOffset ChangedAt);
+public sealed record ModelRowView(
+    string Key,
+    string Name,
+    int Version,
+    string Kind,
+    int Units,
+    int Known,
+    int Missing,
+    int Findings,
+    string ChangedBy,
+    DateTimeOffset ChangedAt
+);
 
 /// <summary>A model whole.</summary>
 public sealed record ModelView(ModelDocument Document, string ChangedBy, DateTimeOffset ChangedAt, ModelPreview Preview);
 
 /// <summary>What a card comes to; wrong is the field that cannot be read, with its remedy.</summary>
 public sealed record ModelPreview(
-    WrongView? Wrong, IReadOnlyList<CompletenessView> Completeness, IReadOnlyList<FindingView> Findings, IReadOnlyList<ModelControlView> Controls, IReadOnlyList<SheetRowView> Sheets);
+    WrongView? Wrong,
+    IReadOnlyList<CompletenessView> Completeness,
+    IReadOnlyList<FindingView> Findings,
+    IReadOnlyList<ModelControlView> Controls,
+    IReadOnlyList<SheetRowView> Sheets
+);
 
 /// <summary>A control of a model as it is drawn.</summary>
-public sealed record ModelControlView(string Setting, string Name, string Chapter, bool NotFitted, PlaceView? Place, DialView Dial, string? AfterReset);
+public sealed record ModelControlView(
+    string Setting,
+    string Name,
+    string Chapter,
+    bool NotFitted,
+    PlaceView? Place,
+    DialView Dial,
+    string? AfterReset
+);
 
 /// <summary>Models' cards.</summary>
 internal static class ModelEndpoints
@@ -41,18 +65,33 @@ internal static class ModelEndpoints
         api.MapGet("/models", ListAsync).WithName("listModels");
         api.MapGet("/models/{key}", GetAsync).ProducesProblem(404).WithName("getModel");
         RouteGroupBuilder write = api.MapGroup("").Needs(Right.DefineModels);
-        write.MapPut("/models/{key}", PutAsync).WithMetadata(new RequestSizeLimitAttribute(MostBytes)).ProducesProblem(412).ProducesProblem(428).WithName("putModel");
+        write
+            .MapPut("/models/{key}", PutAsync)
+            .WithMetadata(new RequestSizeLimitAttribute(MostBytes))
+            .ProducesProblem(412)
+            .ProducesProblem(428)
+            .WithName("putModel");
         write.MapPost("/models/preview", PreviewAsync).WithMetadata(new RequestSizeLimitAttribute(MostBytes)).WithName("previewModel");
     }
 
     private static async Task<Ok<IReadOnlyList<ModelRowView>>> ListAsync(ModelStore models, UnitStore units, CancellationToken cancel)
     {
         Dictionary<string, int> counts = await units.CountsByModelAsync(cancel);
-        return TypedResults.Ok<IReadOnlyList<ModelRowView>>([.. (await models.NewestAsync(cancel)).Select(m => Row(m, counts.GetValueOrDefault(m.Document.Key)))]);
+        return TypedResults.Ok<IReadOnlyList<ModelRowView>>([
+            .. (await models.NewestAsync(cancel)).Select(m => Row(m, counts.GetValueOrDefault(m.Document.Key))),
+        ]);
     }
 
     private static async Task<Ok<ModelView>> GetAsync(
-        string key, HttpContext context, ModelStore models, StandardStore standards, UnitStore units, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
+        string key,
+        HttpContext context,
+        ModelStore models,
+        StandardStore standards,
+        UnitStore units,
+        DecisionStore decisions,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         StoredModel model = await models.GetAsync(key, cancel)
             ?? throw new RefusedException(ProblemCode.NotFound, "/key", $"There is no model “{key}”. Go to the list of models.");
@@ -61,7 +100,16 @@ internal static class ModelEndpoints
     }
 
     private static async Task<Results<Ok<ModelView>, ProblemHttpResult>> PutAsync(
-        string key, ModelDocument card, HttpContext context, ModelStore models, StandardStore standards, UnitStore units, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
+        string key,
+        ModelDocument card,
+        HttpContext context,
+        ModelStore models,
+        StandardStore standards,
+        UnitStore units,
+        DecisionStore decisions,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         if (ETags.Seen(context.Request) is not { } seen)
         {
@@ -77,9 +125,15 @@ internal static class ModelEndpoints
         if (kept is null)
         {
             StoredModel? newest = await models.GetAsync(key, cancel);
-            return TypedResults.Problem(ProblemHandler.Problem(
-                412, ProblemCode.ChangedMeanwhile, "", $"This card has version {newest?.Document.Version ?? 0} meanwhile{(newest is null ? "" : $", by {newest.ChangedBy}")}. What you typed is still on the page; load the newer one and decide.",
-                new Dictionary<string, object?> { ["newest"] = newest?.Document }));
+            return TypedResults.Problem(
+                ProblemHandler.Problem(
+                    412,
+                    ProblemCode.ChangedMeanwhile,
+                    "",
+                    $"This card has version {newest?.Document.Version ?? 0} meanwhile{(newest is null ? "" : $", by {newest.ChangedBy}")}. What you typed is still on the page; load the newer one and decide.",
+                    new Dictionary<string, object?> { ["newest"] = newest?.Document }
+                )
+            );
         }
 
         context.Response.Headers.ETag = ETags.Of(kept.Document.Version);
@@ -87,7 +141,13 @@ internal static class ModelEndpoints
     }
 
     private static async Task<Ok<ModelPreview>> PreviewAsync(
-        ModelDocument card, StandardStore standards, UnitStore units, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
+        ModelDocument card,
+        StandardStore standards,
+        UnitStore units,
+        DecisionStore decisions,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         try
         {
@@ -99,21 +159,44 @@ internal static class ModelEndpoints
         }
     }
 
-    private static async Task<ModelView> ViewAsync(StoredModel model, StandardStore standards, UnitStore units, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel) =>
-        new(model.Document, model.ChangedBy, model.ChangedAt, await PreviewOfAsync(model.Document, standards, units, decisions, phrasing, cancel));
+    private static async Task<ModelView> ViewAsync(
+        StoredModel model,
+        StandardStore standards,
+        UnitStore units,
+        DecisionStore decisions,
+        Phrasing phrasing,
+        CancellationToken cancel
+    ) =>
+        new(
+            model.Document,
+            model.ChangedBy,
+            model.ChangedAt,
+            await PreviewOfAsync(model.Document, standards, units, decisions, phrasing, cancel)
+        );
 
     private static async Task<ModelPreview> PreviewOfAsync(
-        ModelDocument card, StandardStore standards, UnitStore units, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
+        ModelDocument card,
+        StandardStore standards,
+        UnitStore units,
+        DecisionStore decisions,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         CameraModel model = ModelReader.ToModel(card);
         int count = (await units.CountsByModelAsync(cancel)).GetValueOrDefault(model.Key);
         IEnumerable<Standard> approved = (await standards.ApprovedAsync(cancel)).Select(s => StandardReader.ToStandard(s.Document));
         return new ModelPreview(
             null,
-            [.. Completeness.Of(model).Select(c => new CompletenessView(c.Chapter, c.Known, [.. c.Missing.Select(s => SettingDefinition.Of(s).Key)]))],
+            [
+                .. Completeness
+                    .Of(model)
+                    .Select(c => new CompletenessView(c.Chapter, c.Known, [.. c.Missing.Select(s => SettingDefinition.Of(s).Key)])),
+            ],
             FindingViews.Of(RuleBook.Of(model), await decisions.AcceptedAsync("", model.Key, cancel), phrasing),
             [.. SettingDefinition.All.Where(n => n.Kind != SettingKind.Task).Select(n => Control(model, n))],
-            [.. approved.Select(s => SheetViews.Row(SheetCompiler.Compile(s, model), count, phrasing))]);
+            [.. approved.Select(s => SheetViews.Row(SheetCompiler.Compile(s, model), count, phrasing))]
+        );
     }
 
     private static ModelControlView Control(CameraModel model, SettingDefinition name)
@@ -122,8 +205,14 @@ internal static class ModelEndpoints
         SettingValue.Format? first = model.Formats.IsEmpty ? null : new SettingValue.Format(model.Formats[0].Size, model.Formats[0].Rate);
         Dial dial = Dial.Of(name.Setting, model, name.Setting == Setting.Shutter ? first : null);
         return new ModelControlView(
-            name.Key, name.Name, name.Chapter, model.NotFitted.Contains(name.Setting), SheetViews.Of(model.PlaceOf(name.Setting)),
-            SheetViews.Of(dial, null, 0), model.Reset?.States.GetValueOrDefault(name.Setting));
+            name.Key,
+            name.Name,
+            name.Chapter,
+            model.NotFitted.Contains(name.Setting),
+            SheetViews.Of(model.PlaceOf(name.Setting)),
+            SheetViews.Of(dial, null, 0),
+            model.Reset?.States.GetValueOrDefault(name.Setting)
+        );
     }
 
     private static ModelRowView Row(StoredModel stored, int units)
@@ -131,6 +220,16 @@ internal static class ModelEndpoints
         CameraModel model = ModelReader.ToModel(stored.Document);
         var parts = Completeness.Of(model);
         return new ModelRowView(
-            model.Key, model.Name, model.Version, model.Kind, units, parts.Sum(p => p.Known), parts.Sum(p => p.Missing.Length), RuleBook.Of(model).Length, stored.ChangedBy, stored.ChangedAt);
+            model.Key,
+            model.Name,
+            model.Version,
+            model.Kind,
+            units,
+            parts.Sum(p => p.Known),
+            parts.Sum(p => p.Missing.Length),
+            RuleBook.Of(model).Length,
+            stored.ChangedBy,
+            stored.ChangedAt
+        );
     }
 }

@@ -27,7 +27,13 @@ internal static partial class PeopleEndpoints
         RouteGroupBuilder people = api.MapGroup("/people").Needs(Right.ManagePeople);
         people.MapGet("", ListAsync).WithName("listPeople");
         people.MapPost("", AddAsync).ProducesProblem(409).WithName("addPerson");
-        people.MapPut("/{login}", ChangeAsync).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428).WithName("putPerson");
+        people
+            .MapPut("/{login}", ChangeAsync)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(412)
+            .ProducesProblem(428)
+            .WithName("putPerson");
         people.MapPost("/{login}/password", GivePasswordAsync).ProducesProblem(404).WithName("givePassword");
     }
 
@@ -35,22 +41,45 @@ internal static partial class PeopleEndpoints
         TypedResults.Ok<IReadOnlyList<PersonView>>([.. (await people.ListAsync(cancel)).Select(p => View(p, clock.GetUtcNow()))]);
 
     private static async Task<Created<PersonView>> AddAsync(
-        PersonBegin begin, HttpContext context, PersonStore people, IPasswordHasher<StoredPerson> hasher, TimeProvider clock, CancellationToken cancel)
+        PersonBegin begin,
+        HttpContext context,
+        PersonStore people,
+        IPasswordHasher<StoredPerson> hasher,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         if (!LoginShape().IsMatch(begin.Login))
         {
-            throw new RefusedException(ProblemCode.BadValue, "/login", "A sign-in name has 2 to 40 small letters, digits, dots or hyphens and begins with a letter.");
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/login",
+                "A sign-in name has 2 to 40 small letters, digits, dots or hyphens and begins with a letter."
+            );
         }
 
         Passwords.Check(begin.Password, "/password");
         var person = new StoredPerson(begin.Login, Name(begin.Name), Read(begin.Role), "", 0, null);
-        return await people.AddAsync(person with { PasswordHash = hasher.HashPassword(person, begin.Password) }, SignedIn.Name(context.User), cancel)
+        return await people.AddAsync(
+            person with
+            {
+                PasswordHash = hasher.HashPassword(person, begin.Password),
+            },
+            SignedIn.Name(context.User),
+            cancel
+        )
             ? TypedResults.Created($"/api/people/{person.Login}", View(person, clock.GetUtcNow()))
             : throw new RefusedException(ProblemCode.LoginTaken, "/login", $"“{begin.Login}” is taken. Choose another sign-in name.");
     }
 
     private static async Task<Results<Ok<PersonView>, ProblemHttpResult>> ChangeAsync(
-        string login, PersonEdit edit, HttpContext context, PersonStore people, TimeProvider clock, CancellationToken cancel)
+        string login,
+        PersonEdit edit,
+        HttpContext context,
+        PersonStore people,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         if (ETags.Seen(context.Request) is not { } seen)
         {
@@ -59,14 +88,36 @@ internal static partial class PeopleEndpoints
 
         StoredPerson person = await people.GetAsync(login, cancel) ?? throw NotFound(login);
         StoredPerson? after = await people.ChangeAsync(
-            person with { Name = Name(edit.Name), Role = Read(edit.Role), Active = edit.Active, Version = seen }, SignedIn.Name(context.User), cancel);
+            person with
+            {
+                Name = Name(edit.Name),
+                Role = Read(edit.Role),
+                Active = edit.Active,
+                Version = seen,
+            },
+            SignedIn.Name(context.User),
+            cancel
+        );
         return after is null
-            ? TypedResults.Problem(ProblemHandler.Problem(412, ProblemCode.ChangedMeanwhile, "", $"Somebody changed {person.Name} meanwhile. Load the list again and decide."))
+            ? TypedResults.Problem(
+                ProblemHandler.Problem(
+                    412,
+                    ProblemCode.ChangedMeanwhile,
+                    "",
+                    $"Somebody changed {person.Name} meanwhile. Load the list again and decide."
+                )
+            )
             : TypedResults.Ok(View(after, clock.GetUtcNow()));
     }
 
     private static async Task<NoContent> GivePasswordAsync(
-        string login, PasswordGiven given, HttpContext context, PersonStore people, IPasswordHasher<StoredPerson> hasher, CancellationToken cancel)
+        string login,
+        PasswordGiven given,
+        HttpContext context,
+        PersonStore people,
+        IPasswordHasher<StoredPerson> hasher,
+        CancellationToken cancel
+    )
     {
         Passwords.Check(given.Password, "/password");
         StoredPerson person = await people.GetAsync(login, cancel) ?? throw NotFound(login);
@@ -74,17 +125,21 @@ internal static partial class PeopleEndpoints
         return TypedResults.NoContent();
     }
 
-    private static PersonView View(StoredPerson p, DateTimeOffset now) => new(p.Login, p.Name, p.Role, p.Active, p.LockedUntil > now, p.Version);
+    private static PersonView View(StoredPerson p, DateTimeOffset now) =>
+        new(p.Login, p.Name, p.Role, p.Active, p.LockedUntil > now, p.Version);
 
-    private static string Name(string name) => name.Trim().Length is > 0 and <= 80
-        ? name.Trim()
-        : throw new RefusedException(ProblemCode.BadValue, "/name", "The name has 1 to 80 characters.");
+    private static string Name(string name) =>
+        name.Trim().Length is > 0 and <= 80
+            ? name.Trim()
+            : throw new RefusedException(ProblemCode.BadValue, "/name", "The name has 1 to 80 characters.");
 
-    private static Role Read(string word) => Roles.TryParse(word, out Role role)
-        ? role
-        : throw new RefusedException(ProblemCode.BadValue, "/role", $"The role is one of {string.Join(", ", Roles.Words)}.");
+    private static Role Read(string word) =>
+        Roles.TryParse(word, out Role role)
+            ? role
+            : throw new RefusedException(ProblemCode.BadValue, "/role", $"The role is one of {string.Join(", ", Roles.Words)}.");
 
-    private static RefusedException NotFound(string login) => new(ProblemCode.NotFound, "/login", $"There is nobody who signs in as “{(login.Length > 40 ? login[..40] : login)}”.");
+    private static RefusedException NotFound(string login) =>
+        new(ProblemCode.NotFound, "/login", $"There is nobody who signs in as “{(login.Length > 40 ? login[..40] : login)}”.");
 
     [GeneratedRegex("^[a-z][a-z0-9.-]{1,39}$")]
     private static partial Regex LoginShape();

@@ -26,15 +26,30 @@ internal static class CoverageDrawing
     private static void Draw(SKCanvas canvas, CoverageView grid, float right)
     {
         using var ink = new SKPaint { Color = SKColors.Black, IsAntialias = true };
-        using var rule = new SKPaint { Color = SKColors.Black, StrokeWidth = 0.8f, Style = SKPaintStyle.Stroke };
+        using var rule = new SKPaint
+        {
+            Color = SKColors.Black,
+            StrokeWidth = 0.8f,
+            Style = SKPaintStyle.Stroke,
+        };
         using var light = new SKPaint { Color = new SKColor(0xbb, 0xbb, 0xbb) };
         using var words = new SKFont(Lettering.Bold, 12);
         using var mono = new SKFont(Lettering.Mono, 11);
-        double scale = Bar / Math.Max(1.0, grid.Cells.Select(c => c.Exact + c.Compromise + c.NotPossible + c.CheckByEye).DefaultIfEmpty(1).Max());
-        Dictionary<(string, int, string), CoverageCellView> cells = grid.Cells.ToDictionary(c => (c.StandardKey, c.StandardVersion, c.ModelKey));
+        double scale =
+            Bar / Math.Max(1.0, grid.Cells.Select(c => c.Exact + c.Compromise + c.NotPossible + c.CheckByEye).DefaultIfEmpty(1).Max());
+        Dictionary<(string, int, string), CoverageCellView> cells = grid.Cells.ToDictionary(c =>
+            (c.StandardKey, c.StandardVersion, c.ModelKey)
+        );
         for (int column = 0; column < grid.Models.Count; column++)
         {
-            canvas.DrawText(Lettering.Fitted(grid.Models[column].Name, words, Column - 8), Names + (column * Column), 20, SKTextAlign.Left, words, ink);
+            canvas.DrawText(
+                Lettering.Fitted(grid.Models[column].Name, words, Column - 8),
+                Names + (column * Column),
+                20,
+                SKTextAlign.Left,
+                words,
+                ink
+            );
         }
 
         canvas.DrawLine(0, 28, right, 28, rule);
@@ -42,13 +57,39 @@ internal static class CoverageDrawing
         {
             CoverageStandardView standard = grid.Standards[row];
             float y = (row + 1) * RowHeight;
-            canvas.DrawText(Lettering.Fitted($"{standard.Name} {(standard.State == Core.Sheets.StandardState.Draft ? "draft " : "v")}{standard.Version}", words, Names - 10), 0, y + 12, SKTextAlign.Left, words, ink);
+            canvas.DrawText(
+                Lettering.Fitted(
+                    $"{standard.Name} {(standard.State == Core.Sheets.StandardState.Draft ? "draft " : "v")}{standard.Version}",
+                    words,
+                    Names - 10
+                ),
+                0,
+                y + 12,
+                SKTextAlign.Left,
+                words,
+                ink
+            );
             for (int column = 0; column < grid.Models.Count; column++)
             {
                 CoverageCellView cell = cells[(standard.Key, standard.Version, grid.Models[column].Key)];
                 float x = Names + (column * Column);
-                canvas.DrawText($"{cell.Exact} {cell.Compromise} {cell.NotPossible} {cell.CheckByEye}", x, y + 12, SKTextAlign.Left, mono, ink);
-                foreach ((int count, SKPaint? paint) in new[] { (cell.Exact, light), (cell.Compromise, null), (cell.NotPossible, ink), (cell.CheckByEye, null) })
+                canvas.DrawText(
+                    $"{cell.Exact} {cell.Compromise} {cell.NotPossible} {cell.CheckByEye}",
+                    x,
+                    y + 12,
+                    SKTextAlign.Left,
+                    mono,
+                    ink
+                );
+                foreach (
+                    (int count, SKPaint? paint) in new[]
+                    {
+                        (cell.Exact, light),
+                        (cell.Compromise, null),
+                        (cell.NotPossible, ink),
+                        (cell.CheckByEye, null),
+                    }
+                )
                 {
                     float width = (float)(count * scale);
                     if (width > 0)

@@ -17,7 +17,13 @@ internal static class DialDrawing
 
     internal static void Draw(SKCanvas canvas, SheetLine line, Dial dial, SKRect box)
     {
-        using var ink = new SKPaint { Color = SKColors.Black, IsAntialias = true, StrokeWidth = 0.9f, Style = SKPaintStyle.Stroke };
+        using var ink = new SKPaint
+        {
+            Color = SKColors.Black,
+            IsAntialias = true,
+            StrokeWidth = 0.9f,
+            Style = SKPaintStyle.Stroke,
+        };
         using var fill = new SKPaint { Color = SKColors.Black, IsAntialias = true };
         using var band = new SKPaint { Color = new SKColor(0xdd, 0xdd, 0xdd) };
         using var font = new SKFont(Lettering.Mono, 7.5f);
@@ -26,7 +32,8 @@ internal static class DialDrawing
         double least = dial.Detents.Min(d => d.At);
         double most = Math.Max(dial.Detents.Max(d => d.At), least + 1e-6);
         float inset = 16;
-        float X(double at) => box.Left + inset + ((float)((Math.Clamp(at, least, most) - least) / (most - least)) * (box.Width - (2 * inset)));
+        float X(double at) =>
+            box.Left + inset + ((float)((Math.Clamp(at, least, most) - least) / (most - least)) * (box.Width - (2 * inset)));
         float y = box.Top + LineAt;
         if (target is { } t && line.Notch.Tolerance.Amount > 0)
         {
@@ -55,7 +62,10 @@ internal static class DialDrawing
         }
 
         // Ends first, then what finds room: a label never lies on another.
-        IEnumerable<Detent> order = dial.Detents.Where(d => d.Major).OrderBy(d => d.At == least || d.At == most ? 0 : 1).Concat(dial.Detents.Where(d => !d.Major));
+        IEnumerable<Detent> order = dial
+            .Detents.Where(d => d.Major)
+            .OrderBy(d => d.At == least || d.At == most ? 0 : 1)
+            .Concat(dial.Detents.Where(d => !d.Major));
         foreach (Detent detent in order)
         {
             if (target is null || Math.Abs(detent.At - target.Value) > 1e-9)
@@ -65,15 +75,25 @@ internal static class DialDrawing
         }
     }
 
-    private static string Short(SettingValue value) => value switch
-    {
-        SettingValue.GainAt { Position.Length: > 0 } gain => gain.Position,
-        SettingValue.Filter filter => filter.Position.Label,
-        SettingValue.Choice choice => choice.Shown.Length > 0 ? choice.Shown : choice.Word,
-        _ => value.Label,
-    };
+    private static string Short(SettingValue value) =>
+        value switch
+        {
+            SettingValue.GainAt { Position.Length: > 0 } gain => gain.Position,
+            SettingValue.Filter filter => filter.Position.Label,
+            SettingValue.Choice choice => choice.Shown.Length > 0 ? choice.Shown : choice.Word,
+            _ => value.Label,
+        };
 
-    private static void Label(SKCanvas canvas, string text, float x, float y, SKFont font, SKPaint ink, SKRect box, List<(float From, float To)> taken)
+    private static void Label(
+        SKCanvas canvas,
+        string text,
+        float x,
+        float y,
+        SKFont font,
+        SKPaint ink,
+        SKRect box,
+        List<(float From, float To)> taken
+    )
     {
         string plain = Lettering.Plain(text);
         float width = font.MeasureText(plain);

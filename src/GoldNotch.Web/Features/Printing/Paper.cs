@@ -11,13 +11,18 @@ internal static class Lettering
     internal static readonly SKTypeface Mono = Load("plex-mono-500.woff");
 
     /// <summary>The fonts lack small fractions and the thin space: both are written out.</summary>
-    internal static string Plain(string text) => text
-        .Replace(Notation.ThinSpace, "\u00a0", StringComparison.Ordinal)
-        .Replace("⅓", " 1/3", StringComparison.Ordinal).Replace("⅔", " 2/3", StringComparison.Ordinal)
-        .Replace("⅙", " 1/6", StringComparison.Ordinal).Replace("⅚", " 5/6", StringComparison.Ordinal)
-        .Replace("→", "to", StringComparison.Ordinal).Replace("− 1/", "−1/", StringComparison.Ordinal).Replace("− 2/", "−2/", StringComparison.Ordinal)
-        .Replace("+ 1/", "+1/", StringComparison.Ordinal).Replace("+ 2/", "+2/", StringComparison.Ordinal)
-        .TrimStart();
+    internal static string Plain(string text) =>
+        text.Replace(Notation.ThinSpace, "\u00a0", StringComparison.Ordinal)
+            .Replace("⅓", " 1/3", StringComparison.Ordinal)
+            .Replace("⅔", " 2/3", StringComparison.Ordinal)
+            .Replace("⅙", " 1/6", StringComparison.Ordinal)
+            .Replace("⅚", " 5/6", StringComparison.Ordinal)
+            .Replace("→", "to", StringComparison.Ordinal)
+            .Replace("− 1/", "−1/", StringComparison.Ordinal)
+            .Replace("− 2/", "−2/", StringComparison.Ordinal)
+            .Replace("+ 1/", "+1/", StringComparison.Ordinal)
+            .Replace("+ 2/", "+2/", StringComparison.Ordinal)
+            .TrimStart();
 
     /// <summary>Text in lines no wider than a width.</summary>
     internal static List<string> Wrapped(string text, SKFont font, float width)
@@ -78,10 +83,11 @@ internal readonly record struct PaperSize(float Width, float Height)
     internal static readonly PaperSize A4 = new(595.28f, 841.89f);
     internal static readonly PaperSize Letter = new(612, 792);
 
-    internal static PaperSize? Of(string? name) => name switch
-    {
-        null or "" or "a4" => A4,
-        "letter" => Letter,
-        _ => null,
-    };
+    internal static PaperSize? Of(string? name) =>
+        name switch
+        {
+            null or "" or "a4" => A4,
+            "letter" => Letter,
+            _ => null,
+        };
 }

@@ -16,18 +16,47 @@ internal static class PrintingEndpoints
 {
     internal static void MapPrinting(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/sheets/{standardKey}/{modelKey}/sheet.pdf", SheetAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printSheet");
-        api.MapGet("/sheets/{standardKey}/{modelKey}/strap.pdf", StrapAsync).Produces(200, contentType: "application/pdf").ProducesProblem(404).WithName("printStrap");
-        api.MapGet("/sheets/{standardKey}/{modelKey}/dials/{setting}.svg", DialAsync).Produces(200, contentType: "image/svg+xml").ProducesProblem(404).WithName("drawDial");
-        api.MapGet("/coverage.svg", async Task<ContentHttpResult> (CoverageGrid grid, CancellationToken cancel) => Svg(CoverageDrawing.Svg(await grid.ViewAsync(cancel))))
-            .Produces(200, contentType: "image/svg+xml").WithName("drawCoverage");
-        api.MapGet("/units/{tag}/code.svg", CodeSvgAsync).Produces(200, contentType: "image/svg+xml").ProducesProblem(404).WithName("drawCode");
-        api.MapGet("/units/{tag}/code.png", CodePngAsync).Produces(200, contentType: "image/png").ProducesProblem(404).WithName("drawCodePng");
+        api.MapGet("/sheets/{standardKey}/{modelKey}/sheet.pdf", SheetAsync)
+            .Produces(200, contentType: "application/pdf")
+            .ProducesProblem(404)
+            .WithName("printSheet");
+        api.MapGet("/sheets/{standardKey}/{modelKey}/strap.pdf", StrapAsync)
+            .Produces(200, contentType: "application/pdf")
+            .ProducesProblem(404)
+            .WithName("printStrap");
+        api.MapGet("/sheets/{standardKey}/{modelKey}/dials/{setting}.svg", DialAsync)
+            .Produces(200, contentType: "image/svg+xml")
+            .ProducesProblem(404)
+            .WithName("drawDial");
+        api.MapGet("/coverage.svg", async Task<ContentHttpResult> (CoverageGrid grid, CancellationToken cancel) =>
+                Svg(CoverageDrawing.Svg(await grid.ViewAsync(cancel)))
+            )
+            .Produces(200, contentType: "image/svg+xml")
+            .WithName("drawCoverage");
+        api.MapGet("/units/{tag}/code.svg", CodeSvgAsync)
+            .Produces(200, contentType: "image/svg+xml")
+            .ProducesProblem(404)
+            .WithName("drawCode");
+        api.MapGet("/units/{tag}/code.png", CodePngAsync)
+            .Produces(200, contentType: "image/png")
+            .ProducesProblem(404)
+            .WithName("drawCodePng");
     }
 
     private static async Task<FileContentHttpResult> SheetAsync(
-        string standardKey, string modelKey, int? version, string? when, string? paper, string? layout, string? unit,
-        SheetSource sheets, UnitStore units, Phrasing phrasing, TimeProvider clock, CancellationToken cancel)
+        string standardKey,
+        string modelKey,
+        int? version,
+        string? when,
+        string? paper,
+        string? layout,
+        string? unit,
+        SheetSource sheets,
+        UnitStore units,
+        Phrasing phrasing,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
         (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
@@ -42,23 +71,49 @@ internal static class PrintingEndpoints
     }
 
     private static async Task<FileContentHttpResult> StrapAsync(
-        string standardKey, string modelKey, int? version, string? when, string? unit, HttpContext context, SheetSource sheets, UnitStore units, Phrasing phrasing, CancellationToken cancel)
+        string standardKey,
+        string modelKey,
+        int? version,
+        string? when,
+        string? unit,
+        HttpContext context,
+        SheetSource sheets,
+        UnitStore units,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
         StoredUnit? of = await UnitAsync(unit, units, cancel);
-        return TypedResults.File(StrapPdf.Of(sheet, of, of is null ? null : Address(context, of.Tag), phrasing), "application/pdf", $"strap-{standardKey}-{of?.Tag ?? modelKey}.pdf");
+        return TypedResults.File(
+            StrapPdf.Of(sheet, of, of is null ? null : Address(context, of.Tag), phrasing),
+            "application/pdf",
+            $"strap-{standardKey}-{of?.Tag ?? modelKey}.pdf"
+        );
     }
 
     private static async Task<ContentHttpResult> DialAsync(
-        string standardKey, string modelKey, string setting, int? version, string? when, SheetSource sheets, CancellationToken cancel)
+        string standardKey,
+        string modelKey,
+        string setting,
+        int? version,
+        string? when,
+        SheetSource sheets,
+        CancellationToken cancel
+    )
     {
         Setting of = RefusedException.At("/setting", () => SettingDefinition.Parse(setting));
         (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
-        SheetLine line = sheet.LineOf(of) ?? throw new RefusedException(ProblemCode.NotFound, "/setting", "This sheet does not ask for it.");
+        SheetLine line = sheet.LineOf(of)
+            ?? throw new RefusedException(ProblemCode.NotFound, "/setting", "This sheet does not ask for it.");
         Dial dial = line.Dial;
         if (dial.Detents.IsEmpty)
         {
-            throw new RefusedException(ProblemCode.NotFound, "/setting", $"{sheet.Model.Name} has no control to draw for {SettingDefinition.Of(of).Name.ToLowerInvariant()}.");
+            throw new RefusedException(
+                ProblemCode.NotFound,
+                "/setting",
+                $"{sheet.Model.Name} has no control to draw for {SettingDefinition.Of(of).Name.ToLowerInvariant()}."
+            );
         }
 
         const float Width = 600;
@@ -74,15 +129,26 @@ internal static class PrintingEndpoints
     private static async Task<ContentHttpResult> CodeSvgAsync(string tag, HttpContext context, UnitStore units, CancellationToken cancel) =>
         TypedResults.Text(QrCodes.Svg(Address(context, (await UnitAsync(tag, units, cancel))!.Tag)), "image/svg+xml");
 
-    private static async Task<FileContentHttpResult> CodePngAsync(string tag, HttpContext context, UnitStore units, CancellationToken cancel) =>
-        TypedResults.File(QrCodes.Png(Address(context, (await UnitAsync(tag, units, cancel))!.Tag), 8), "image/png", $"{tag}.png");
+    private static async Task<FileContentHttpResult> CodePngAsync(
+        string tag,
+        HttpContext context,
+        UnitStore units,
+        CancellationToken cancel
+    ) => TypedResults.File(QrCodes.Png(Address(context, (await UnitAsync(tag, units, cancel))!.Tag), 8), "image/png", $"{tag}.png");
 
-    private static ContentHttpResult Svg(byte[] drawing) => TypedResults.Text(System.Text.Encoding.UTF8.GetString(drawing), "image/svg+xml");
+    private static ContentHttpResult Svg(byte[] drawing) =>
+        TypedResults.Text(System.Text.Encoding.UTF8.GetString(drawing), "image/svg+xml");
 
-    private static string Address(HttpContext context, string tag) => $"{context.Request.Scheme}://{context.Request.Host}/bench?unit={Uri.EscapeDataString(tag)}";
+    private static string Address(HttpContext context, string tag) =>
+        $"{context.Request.Scheme}://{context.Request.Host}/bench?unit={Uri.EscapeDataString(tag)}";
 
-    private static async Task<StoredUnit?> UnitAsync(string? tag, UnitStore units, CancellationToken cancel) => tag is not { Length: > 0 }
-        ? null
-        : (tag.Length <= 30 ? await units.GetAsync(tag, cancel) : null)
-            ?? throw new RefusedException(ProblemCode.NotFound, "/unit", $"There is no unit “{(tag.Length > 30 ? tag[..30] : tag)}” in the pool: it was renamed or taken out. Find it by its tape or place on the bench.");
+    private static async Task<StoredUnit?> UnitAsync(string? tag, UnitStore units, CancellationToken cancel) =>
+        tag is not { Length: > 0 }
+            ? null
+            : (tag.Length <= 30 ? await units.GetAsync(tag, cancel) : null)
+                ?? throw new RefusedException(
+                    ProblemCode.NotFound,
+                    "/unit",
+                    $"There is no unit “{(tag.Length > 30 ? tag[..30] : tag)}” in the pool: it was renamed or taken out. Find it by its tape or place on the bench."
+                );
 }

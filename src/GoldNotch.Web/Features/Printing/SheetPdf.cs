@@ -25,7 +25,13 @@ internal sealed class SheetPdf : IDisposable
     private readonly SKFont _chapter = new(Lettering.Bold, 11);
     private readonly SKPaint _ink = new() { Color = SKColors.Black, IsAntialias = true };
     private readonly SKPaint _soft = new() { Color = new SKColor(0x44, 0x44, 0x44), IsAntialias = true };
-    private readonly SKPaint _rule = new() { Color = new SKColor(0x88, 0x88, 0x88), StrokeWidth = 0.6f, Style = SKPaintStyle.Stroke, IsAntialias = true };
+    private readonly SKPaint _rule = new()
+    {
+        Color = new SKColor(0x88, 0x88, 0x88),
+        StrokeWidth = 0.6f,
+        Style = SKPaintStyle.Stroke,
+        IsAntialias = true,
+    };
     private SKCanvas? _canvas;
     private float _y;
     private int _page;
@@ -33,12 +39,15 @@ internal sealed class SheetPdf : IDisposable
     private SheetPdf(Stream to, Sheet sheet, StoredUnit? unit, PaperSize paper, Phrasing phrasing, string printed)
     {
         (_sheet, _unit, _paper, _phrasing, _printed) = (sheet, unit, paper, phrasing, printed);
-        _document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata
-        {
-            Title = $"{sheet.Standard.Name}, {sheet.Model.Name}",
-            Author = "Gold Notch",
-            RasterDpi = 300,
-        });
+        _document = SKDocument.CreatePdf(
+            to,
+            new SKDocumentPdfMetadata
+            {
+                Title = $"{sheet.Standard.Name}, {sheet.Model.Name}",
+                Author = "Gold Notch",
+                RasterDpi = 300,
+            }
+        );
     }
 
     private float Right => _paper.Width - Margin;
@@ -120,11 +129,17 @@ internal sealed class SheetPdf : IDisposable
         _y += 18;
         canvas.DrawRect(new SKRect(Margin, _y - 11, Margin + 12, _y + 1), _rule);
         canvas.DrawText(Lettering.Fitted(name.Name, _name, 170), Margin + 22, _y, SKTextAlign.Left, _name, _ink);
-        string value = line.Target is { } target ? _phrasing.Label(target) : line.Fit == Fit.CheckByEye ? "check by eye" : "not possible";
+        string value =
+            line.Target is { } target ? _phrasing.Label(target)
+            : line.Fit == Fit.CheckByEye ? "check by eye"
+            : "not possible";
         canvas.DrawText(Lettering.Fitted(value, _value, 210), Margin + 200, _y, SKTextAlign.Left, _value, _ink);
         if (line.Fit is Fit.Compromise or Fit.NotPossible)
         {
-            string mark = line.Fit == Fit.NotPossible ? "not possible" : line.SizeLabel.Length > 0 ? line.SizeLabel : "nearest";
+            string mark =
+                line.Fit == Fit.NotPossible ? "not possible"
+                : line.SizeLabel.Length > 0 ? line.SizeLabel
+                : "nearest";
             canvas.DrawText(Lettering.Fitted(mark, _words, 100), Right, _y, SKTextAlign.Right, _words, _ink);
         }
 
@@ -144,14 +159,18 @@ internal sealed class SheetPdf : IDisposable
     }
 
     // Where it is and how manual is seen comes before why: the person stands at the camera.
-    private string Told(SheetLine line) => string.Join(" ", new[]
-    {
-        line.Place is { } place ? $"{place.Name}: {place.Path}" : "",
-        line.Place?.ManualSign ?? "",
-        line.Place is { Trap.Length: > 0 } trap ? $"Mind: {trap.Trap}" : "",
-        line.AfterReset is { } reset && line.ResetIsRight == false ? $"After a reset it stands at {reset}." : "",
-        line.Fit != Fit.Exact || line.Place is null ? _phrasing.Text(line.Because) : "",
-    }.Where(t => t.Length > 0));
+    private string Told(SheetLine line) =>
+        string.Join(
+            " ",
+            new[]
+            {
+                line.Place is { } place ? $"{place.Name}: {place.Path}" : "",
+                line.Place?.ManualSign ?? "",
+                line.Place is { Trap.Length: > 0 } trap ? $"Mind: {trap.Trap}" : "",
+                line.AfterReset is { } reset && line.ResetIsRight == false ? $"After a reset it stands at {reset}." : "",
+                line.Fit != Fit.Exact || line.Place is null ? _phrasing.Text(line.Because) : "",
+            }.Where(t => t.Length > 0)
+        );
 
     private void DrawOnePage()
     {
@@ -187,12 +206,29 @@ internal sealed class SheetPdf : IDisposable
 
             float box = step * 0.55f;
             _canvas!.DrawRect(new SKRect(x, y - box, x + box, y), _rule);
-            string shown = line.Target is { } target ? _phrasing.Label(target) : line.Fit == Fit.CheckByEye ? "check by eye" : "not possible";
+            string shown =
+                line.Target is { } target ? _phrasing.Label(target)
+                : line.Fit == Fit.CheckByEye ? "check by eye"
+                : "not possible";
             bool act = of.Kind == SettingKind.Task;
-            _canvas.DrawText(Lettering.Fitted(of.Name, name, act ? column - 16 : column * 0.48f), x + box + 5, y, SKTextAlign.Left, name, _ink);
+            _canvas.DrawText(
+                Lettering.Fitted(of.Name, name, act ? column - 16 : column * 0.48f),
+                x + box + 5,
+                y,
+                SKTextAlign.Left,
+                name,
+                _ink
+            );
             if (!act)
             {
-                _canvas.DrawText(Lettering.Fitted((line.Fit == Fit.Compromise ? "~ " : "") + shown, value, column * 0.46f), x + column, y, SKTextAlign.Right, value, _ink);
+                _canvas.DrawText(
+                    Lettering.Fitted((line.Fit == Fit.Compromise ? "~ " : "") + shown, value, column * 0.46f),
+                    x + column,
+                    y,
+                    SKTextAlign.Right,
+                    value,
+                    _ink
+                );
             }
 
             y += step;
@@ -206,7 +242,14 @@ internal sealed class SheetPdf : IDisposable
         _canvas = _document.BeginPage(_paper.Width, _paper.Height);
         _page++;
         _y = Margin + 16;
-        _canvas.DrawText(Lettering.Fitted($"{_sheet.Standard.Name} · {_sheet.Model.Name}", _title, Right - Margin - (_unit is null ? 0 : 130)), Margin, _y, SKTextAlign.Left, _title, _ink);
+        _canvas.DrawText(
+            Lettering.Fitted($"{_sheet.Standard.Name} · {_sheet.Model.Name}", _title, Right - Margin - (_unit is null ? 0 : 130)),
+            Margin,
+            _y,
+            SKTextAlign.Left,
+            _title,
+            _ink
+        );
         if (_unit is not null)
         {
             string tape = _unit.Tape.Length > 0 ? $" · {_unit.Tape}" : "";
@@ -215,8 +258,17 @@ internal sealed class SheetPdf : IDisposable
 
         _y += 16;
         _canvas.DrawText(
-            Lettering.Fitted($"Standard version {_sheet.Standard.Version}, specification {_sheet.Model.Version}. {string.Join(", ", _sheet.Circumstances.All.Select(ConditionWords.Of))}.", _small, Right - Margin),
-            Margin, _y, SKTextAlign.Left, _small, _soft);
+            Lettering.Fitted(
+                $"Standard version {_sheet.Standard.Version}, specification {_sheet.Model.Version}. {string.Join(", ", _sheet.Circumstances.All.Select(ConditionWords.Of))}.",
+                _small,
+                Right - Margin
+            ),
+            Margin,
+            _y,
+            SKTextAlign.Left,
+            _small,
+            _soft
+        );
         _y += 6;
         _canvas.DrawLine(Margin, _y, Right, _y, _rule);
     }
@@ -224,7 +276,13 @@ internal sealed class SheetPdf : IDisposable
     private void EndPage()
     {
         _canvas!.DrawText(
-            Lettering.Fitted("Site rules, the maker's manual, local codes and licensed people come first.", _small, Right - Margin - 170), Margin, _paper.Height - Margin + 6, SKTextAlign.Left, _small, _soft);
+            Lettering.Fitted("Site rules, the maker's manual, local codes and licensed people come first.", _small, Right - Margin - 170),
+            Margin,
+            _paper.Height - Margin + 6,
+            SKTextAlign.Left,
+            _small,
+            _soft
+        );
         _canvas.DrawText($"{_printed} · page {_page}", Right, _paper.Height - Margin + 6, SKTextAlign.Right, _small, _soft);
         _document.EndPage();
         _canvas = null;

@@ -18,13 +18,27 @@ internal static class StrapPdf
     // What a hand reaches for while shooting; the rest is on the sheet.
     private static readonly Setting[] Shown =
     [
-        Setting.RecordFormat, Setting.Shutter, Setting.BaseIso, Setting.Gain, Setting.NeutralDensity, Setting.Iris, Setting.WhiteBalance, Setting.FocusMode, Setting.Stabiliser, Setting.AudioPeakLevel,
+        Setting.RecordFormat,
+        Setting.Shutter,
+        Setting.BaseIso,
+        Setting.Gain,
+        Setting.NeutralDensity,
+        Setting.Iris,
+        Setting.WhiteBalance,
+        Setting.FocusMode,
+        Setting.Stabiliser,
+        Setting.AudioPeakLevel,
     ];
 
     internal static byte[] Of(Sheet sheet, StoredUnit? unit, string? address, Phrasing phrasing)
     {
         using var to = new MemoryStream();
-        using (SKDocument document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = $"{sheet.Standard.Name}, {sheet.Model.Name}: strap card", Author = "Gold Notch" }))
+        using (
+            SKDocument document = SKDocument.CreatePdf(
+                to,
+                new SKDocumentPdfMetadata { Title = $"{sheet.Standard.Name}, {sheet.Model.Name}: strap card", Author = "Gold Notch" }
+            )
+        )
         {
             SKCanvas canvas = document.BeginPage(Width, Height);
             Draw(canvas, sheet, unit, address, phrasing);
@@ -38,7 +52,12 @@ internal static class StrapPdf
     private static void Draw(SKCanvas canvas, Sheet sheet, StoredUnit? unit, string? address, Phrasing phrasing)
     {
         using var ink = new SKPaint { Color = SKColors.Black, IsAntialias = true };
-        using var rule = new SKPaint { Color = SKColors.Black, StrokeWidth = 0.5f, Style = SKPaintStyle.Stroke };
+        using var rule = new SKPaint
+        {
+            Color = SKColors.Black,
+            StrokeWidth = 0.5f,
+            Style = SKPaintStyle.Stroke,
+        };
         using var title = new SKFont(Lettering.Bold, 10);
         using var small = new SKFont(Lettering.Words, 6.5f);
         using var value = new SKFont(Lettering.Mono, 8.5f);
@@ -46,13 +65,27 @@ internal static class StrapPdf
         canvas.DrawRoundRect(new SKRect(2, 2, Width - 2, Height - 2), 6, 6, rule);
         canvas.DrawText(Lettering.Fitted(sheet.Standard.Name, title, Width - 24), 12, 18, SKTextAlign.Left, title, ink);
         string who = unit is null ? sheet.Model.Name : $"{unit.Tag} · {sheet.Model.Name}{(unit.Tape.Length > 0 ? $" · {unit.Tape}" : "")}";
-        canvas.DrawText(Lettering.Fitted($"{who} · version {sheet.Standard.Version}", small, Width - 24), 12, 27, SKTextAlign.Left, small, ink);
+        canvas.DrawText(
+            Lettering.Fitted($"{who} · version {sheet.Standard.Version}", small, Width - 24),
+            12,
+            27,
+            SKTextAlign.Left,
+            small,
+            ink
+        );
         float y = 40;
         foreach (SheetLine line in sheet.Lines.Where(l => Shown.Contains(l.Setting) && !l.NothingToDo))
         {
             float right = y > Height - qr - 14 ? Width - qr - 18 : Width - 12;
             canvas.DrawText(Lettering.Fitted(SettingDefinition.Of(line.Setting).Name, small, 62), 12, y, SKTextAlign.Left, small, ink);
-            canvas.DrawText(Lettering.Fitted(line.Target is { } target ? phrasing.Label(target) : "see sheet", value, right - 78), 76, y, SKTextAlign.Left, value, ink);
+            canvas.DrawText(
+                Lettering.Fitted(line.Target is { } target ? phrasing.Label(target) : "see sheet", value, right - 78),
+                76,
+                y,
+                SKTextAlign.Left,
+                value,
+                ink
+            );
             y += 11;
         }
 

@@ -19,7 +19,14 @@ namespace GoldNotch.Web.Features.Sessions;
 /// <param name="Rights">What the person may do that not everybody may.</param>
 /// <param name="Notation">How the person reads quantities.</param>
 /// <param name="WriteToken">Value of the X-Gold-Notch-Token header.</param>
-public sealed record SessionView(string Login, string Name, Role Role, IReadOnlyList<Right> Rights, NotationPreferences Notation, string WriteToken);
+public sealed record SessionView(
+    string Login,
+    string Name,
+    Role Role,
+    IReadOnlyList<Right> Rights,
+    NotationPreferences Notation,
+    string WriteToken
+);
 
 /// <summary>A try to sign in.</summary>
 /// <param name="Login">Sign-in name.</param>
@@ -45,16 +52,28 @@ internal static class SessionEndpoints
         api.MapPost("/session", SignInAsync).RequireRateLimiting(SignInLimit).WithName("signIn");
         api.MapDelete("/session", SignOutAsync).WithName("signOut");
         api.MapPut("/session/notation", ChangeNotationAsync).RequireAuthorization().WithName("changeNotation");
-        api.MapPut("/session/password", ChangePasswordAsync).RequireAuthorization().RequireRateLimiting(SignInLimit).WithName("changePassword");
+        api.MapPut("/session/password", ChangePasswordAsync)
+            .RequireAuthorization()
+            .RequireRateLimiting(SignInLimit)
+            .WithName("changePassword");
     }
 
-    private static Ok<SessionView> Current(HttpContext context, IAntiforgery antiforgery) => TypedResults.Ok(View(context, context.User, antiforgery));
+    private static Ok<SessionView> Current(HttpContext context, IAntiforgery antiforgery) =>
+        TypedResults.Ok(View(context, context.User, antiforgery));
 
     private static async Task<Results<Ok<SessionView>, ProblemHttpResult>> SignInAsync(
-        SignInRequest request, HttpContext context, PersonStore people, IPasswordHasher<StoredPerson> hasher, IAntiforgery antiforgery, TimeProvider clock, CancellationToken cancel)
+        SignInRequest request,
+        HttpContext context,
+        PersonStore people,
+        IPasswordHasher<StoredPerson> hasher,
+        IAntiforgery antiforgery,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         DateTimeOffset now = clock.GetUtcNow();
-        StoredPerson? person = request.Login.Length <= 40 && request.Password.Length <= 200 ? await people.GetAsync(request.Login, cancel) : null;
+        StoredPerson? person =
+            request.Login.Length <= 40 && request.Password.Length <= 200 ? await people.GetAsync(request.Login, cancel) : null;
         if (person?.LockedUntil > now)
         {
             return Refused(ProblemCode.Locked, "Too many wrong passwords for this name. It opens again in five minutes.");
@@ -62,7 +81,11 @@ internal static class SessionEndpoints
 
         // Unknown names cost the same time as known ones.
         StoredPerson against = person ?? new StoredPerson("", "", Role.Operator, DummyHash, 0, null);
-        if (person is { Active: false } || hasher.VerifyHashedPassword(against, against.PasswordHash, request.Password) == PasswordVerificationResult.Failed || person is null)
+        if (
+            person is { Active: false }
+            || hasher.VerifyHashedPassword(against, against.PasswordHash, request.Password) == PasswordVerificationResult.Failed
+            || person is null
+        )
         {
             if (person is not null)
             {
@@ -78,28 +101,55 @@ internal static class SessionEndpoints
     }
 
     private static async Task<Results<Ok<SessionView>, ProblemHttpResult>> ChangePasswordAsync(
-        PasswordChange change, HttpContext context, PersonStore people, IPasswordHasher<StoredPerson> hasher, IAntiforgery antiforgery, TimeProvider clock, CancellationToken cancel)
+        PasswordChange change,
+        HttpContext context,
+        PersonStore people,
+        IPasswordHasher<StoredPerson> hasher,
+        IAntiforgery antiforgery,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         Passwords.Check(change.New, "/new");
         string login = context.User.Identity?.Name ?? "";
-        StoredPerson person = await people.GetAsync(login, cancel) ?? throw new RefusedException(ProblemCode.NotFound, "", "This account is gone.");
+        StoredPerson person = await people.GetAsync(login, cancel)
+            ?? throw new RefusedException(ProblemCode.NotFound, "", "This account is gone.");
         if (person.LockedUntil > clock.GetUtcNow())
         {
             return Refused(ProblemCode.Locked, "Too many wrong passwords for this name. It opens again in five minutes.");
         }
 
-        if (change.Current.Length > 200 || hasher.VerifyHashedPassword(person, person.PasswordHash, change.Current) == PasswordVerificationResult.Failed)
+        if (
+            change.Current.Length > 200
+            || hasher.VerifyHashedPassword(person, person.PasswordHash, change.Current) == PasswordVerificationResult.Failed
+        )
         {
             await people.CountFailureAsync(login, TriesBeforeLock, clock.GetUtcNow() + LockFor, cancel);
-            return TypedResults.Problem(ProblemHandler.Problem(400, ProblemCode.WrongPassword, "/current", "That is not your password as it is now. Nothing was changed."));
+            return TypedResults.Problem(
+                ProblemHandler.Problem(
+                    400,
+                    ProblemCode.WrongPassword,
+                    "/current",
+                    "That is not your password as it is now. Nothing was changed."
+                )
+            );
         }
 
-        StoredPerson after = await people.ChangePasswordAsync(login, hasher.HashPassword(person, change.New), SignedIn.Name(context.User), cancel)
-            ?? throw new RefusedException(ProblemCode.NotFound, "", "This account is gone.");
+        StoredPerson after = await people.ChangePasswordAsync(
+            login,
+            hasher.HashPassword(person, change.New),
+            SignedIn.Name(context.User),
+            cancel
+        ) ?? throw new RefusedException(ProblemCode.NotFound, "", "This account is gone.");
         return TypedResults.Ok(View(context, await BeginAsync(context, after), antiforgery));
     }
 
-    private static async Task<NoContent> ChangeNotationAsync(NotationPreferences notation, HttpContext context, PersonStore people, CancellationToken cancel)
+    private static async Task<NoContent> ChangeNotationAsync(
+        NotationPreferences notation,
+        HttpContext context,
+        PersonStore people,
+        CancellationToken cancel
+    )
     {
         await people.ChangeNotationAsync(context.User.Identity?.Name ?? "", notation, cancel);
         return TypedResults.NoContent();
@@ -136,7 +186,8 @@ internal static class SessionEndpoints
                 new Claim(ClaimTypes.Role, person.Role.Word()),
                 new Claim(StampClaim, person.Stamp.ToString()),
             ],
-            CookieAuthenticationDefaults.AuthenticationScheme);
+            CookieAuthenticationDefaults.AuthenticationScheme
+        );
         var principal = new ClaimsPrincipal(identity);
         SignedIn.Reads(context, person.Notation);
         await context.SignInAsync(principal, new AuthenticationProperties { IsPersistent = true });
@@ -154,12 +205,22 @@ internal static class SessionEndpoints
         context.User = person;
         string token = antiforgery.GetAndStoreTokens(context).RequestToken ?? "";
         Role role = SignedIn.Role(person);
-        return new SessionView(SignedIn.Login(person), SignedIn.Name(person), role, Roles.RightsOf(role), SignedIn.Notation(context), token);
+        return new SessionView(
+            SignedIn.Login(person),
+            SignedIn.Name(person),
+            role,
+            Roles.RightsOf(role),
+            SignedIn.Notation(context),
+            token
+        );
     }
 
     private static ProblemHttpResult Refused(ProblemCode code, string sentence) =>
         TypedResults.Problem(ProblemHandler.Problem(400, code, "/password", sentence));
 
     // A well-formed hash of nothing anybody knows.
-    private static readonly string DummyHash = new PasswordHasher<StoredPerson>().HashPassword(new StoredPerson("", "", Role.Operator, "", 0, null), Guid.NewGuid().ToString());
+    private static readonly string DummyHash = new PasswordHasher<StoredPerson>().HashPassword(
+        new StoredPerson("", "", Role.Operator, "", 0, null),
+        Guid.NewGuid().ToString()
+    );
 }

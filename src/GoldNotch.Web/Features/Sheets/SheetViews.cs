@@ -24,63 +24,150 @@ public sealed record DialView(IReadOnlyList<DetentView> Detents, bool HasAutomat
 
 /// <summary>One line of a sheet.</summary>
 public sealed record SheetLineView(
-    string Setting, string Name, string Chapter, string Example, string Requirement, Importance Importance, string Reason, Fit Fit,
-    string? Target, string Tolerance, string Size, double LightStops, JudgementView Because, PlaceView? Place, DialView Dial,
-    string Kind, bool NothingToDo, string? AfterReset, bool? ResetIsRight, IReadOnlyList<string> When);
+    string Setting,
+    string Name,
+    string Chapter,
+    string Example,
+    string Requirement,
+    Importance Importance,
+    string Reason,
+    Fit Fit,
+    string? Target,
+    string Tolerance,
+    string Size,
+    double LightStops,
+    JudgementView Because,
+    PlaceView? Place,
+    DialView Dial,
+    string Kind,
+    bool NothingToDo,
+    string? AfterReset,
+    bool? ResetIsRight,
+    IReadOnlyList<string> When
+);
 
 /// <summary>The light a standard is made for.</summary>
 public sealed record LightView(string Description, double? Lux, double ColourTemperatureK, double MainsHz, LampKind Lamp);
 
 /// <summary>An exposure term by term in stops.</summary>
 public sealed record BalanceView(
-    double LightStops, double TimeStops, double SpeedStops, double IrisStops, double FiltersStops, double LensStops, double ErrorStops, string ErrorLabel);
+    double LightStops,
+    double TimeStops,
+    double SpeedStops,
+    double IrisStops,
+    double FiltersStops,
+    double LensStops,
+    double ErrorStops,
+    string ErrorLabel
+);
 
 /// <summary>A unit a sheet is for.</summary>
 public sealed record SheetUnitView(string Tag, string Tape, string Place, UnitStatus Status);
 
 /// <summary>A sheet whole.</summary>
 public sealed record SheetView(
-    string StandardKey, string StandardName, int StandardVersion, string Purpose, LightView Light, string ModelKey, string ModelName, int ModelVersion,
-    string ModelKind, IReadOnlyList<SheetLineView> Lines, double LightLeftStops, string LightLeftLabel, BalanceView? Predicted, IReadOnlyList<SheetUnitView> Units,
-    StandardState State, string Circumstances, double? PlannedMinutes, IReadOnlyList<FindingView> Findings, IReadOnlyList<WaiverView> Waivers);
+    string StandardKey,
+    string StandardName,
+    int StandardVersion,
+    string Purpose,
+    LightView Light,
+    string ModelKey,
+    string ModelName,
+    int ModelVersion,
+    string ModelKind,
+    IReadOnlyList<SheetLineView> Lines,
+    double LightLeftStops,
+    string LightLeftLabel,
+    BalanceView? Predicted,
+    IReadOnlyList<SheetUnitView> Units,
+    StandardState State,
+    string Circumstances,
+    double? PlannedMinutes,
+    IReadOnlyList<FindingView> Findings,
+    IReadOnlyList<WaiverView> Waivers
+);
 
 /// <summary>A sheet in one row of the list.</summary>
 public sealed record SheetRowView(
-    string StandardKey, string StandardName, int StandardVersion, string ModelKey, string ModelName, int Exact, int Compromise, int NotPossible, int CheckByEye,
-    string LightLeftLabel, string Notable, int Units);
+    string StandardKey,
+    string StandardName,
+    int StandardVersion,
+    string ModelKey,
+    string ModelName,
+    int Exact,
+    int Compromise,
+    int NotPossible,
+    int CheckByEye,
+    string LightLeftLabel,
+    string Notable,
+    int Units
+);
 
 /// <summary>From the core's sheets to what the API shows.</summary>
 internal static class SheetViews
 {
     internal static SheetView Of(
-        Sheet sheet, StandardState state, IReadOnlyList<SheetUnitView> units, IReadOnlyList<FindingView> findings, IReadOnlyList<WaiverView> waivers, Phrasing phrasing) => new(
-        sheet.Standard.Key,
-        sheet.Standard.Name,
-        sheet.Standard.Version,
-        sheet.Standard.Purpose,
-        Of(sheet.Standard.Light),
-        sheet.Model.Key,
-        sheet.Model.Name,
-        sheet.Model.Version,
-        sheet.Model.Kind,
-        [.. sheet.Lines.Select(l => Of(l, phrasing))],
-        sheet.LightLeft.Value,
-        new Distance(sheet.LightLeft.Value, NaturalUnit.Stops).Label(),
-        sheet.Predicted is { } balance ? Of(balance) : null,
-        units,
-        state,
-        string.Join(", ", sheet.Circumstances.All.Select(ConditionWords.Of)),
-        sheet.Standard.PlannedMinutes,
-        findings,
-        waivers);
+        Sheet sheet,
+        StandardState state,
+        IReadOnlyList<SheetUnitView> units,
+        IReadOnlyList<FindingView> findings,
+        IReadOnlyList<WaiverView> waivers,
+        Phrasing phrasing
+    ) =>
+        new(
+            sheet.Standard.Key,
+            sheet.Standard.Name,
+            sheet.Standard.Version,
+            sheet.Standard.Purpose,
+            Of(sheet.Standard.Light),
+            sheet.Model.Key,
+            sheet.Model.Name,
+            sheet.Model.Version,
+            sheet.Model.Kind,
+            [.. sheet.Lines.Select(l => Of(l, phrasing))],
+            sheet.LightLeft.Value,
+            new Distance(sheet.LightLeft.Value, NaturalUnit.Stops).Label(),
+            sheet.Predicted is { } balance ? Of(balance) : null,
+            units,
+            state,
+            string.Join(", ", sheet.Circumstances.All.Select(ConditionWords.Of)),
+            sheet.Standard.PlannedMinutes,
+            findings,
+            waivers
+        );
 
-    internal static SheetRowView Row(string standardKey, string standardName, int standardVersion, CoverageCellView cell, CoverageModelView model) => new(
-        standardKey, standardName, standardVersion, model.Key, model.Name, cell.Exact, cell.Compromise, cell.NotPossible, cell.CheckByEye, cell.LightLeft, cell.Notable, model.Units);
+    internal static SheetRowView Row(
+        string standardKey,
+        string standardName,
+        int standardVersion,
+        CoverageCellView cell,
+        CoverageModelView model
+    ) =>
+        new(
+            standardKey,
+            standardName,
+            standardVersion,
+            model.Key,
+            model.Name,
+            cell.Exact,
+            cell.Compromise,
+            cell.NotPossible,
+            cell.CheckByEye,
+            cell.LightLeft,
+            cell.Notable,
+            model.Units
+        );
 
     internal static SheetRowView Row(Sheet sheet, int units, Phrasing phrasing)
     {
         var key = new CellKey(sheet.Standard.Key, sheet.Standard.Version, 0, sheet.Model.Key, sheet.Model.Version);
-        return Row(key.StandardKey, sheet.Standard.Name, key.StandardVersion, CoverageGrid.View(key, CoverageCell.Of(sheet), phrasing), new CoverageModelView(sheet.Model.Key, sheet.Model.Name, sheet.Model.Version, units));
+        return Row(
+            key.StandardKey,
+            sheet.Standard.Name,
+            key.StandardVersion,
+            CoverageGrid.View(key, CoverageCell.Of(sheet), phrasing),
+            new CoverageModelView(sheet.Model.Key, sheet.Model.Name, sheet.Model.Version, units)
+        );
     }
 
     internal static SheetLineView Of(SheetLine line, Phrasing phrasing)
@@ -107,18 +194,32 @@ internal static class SheetViews
             line.NothingToDo,
             line.AfterReset,
             line.ResetIsRight,
-            [.. line.Notch.When.Select(ConditionWords.Of)]);
+            [.. line.Notch.When.Select(ConditionWords.Of)]
+        );
     }
 
     internal static PlaceView? Of(ControlPlace? place) =>
         place is { } p ? new(p.Side, p.Across, p.Down, p.Name, p.Path, p.ManualSign, p.Trap) : null;
 
-    internal static DialView Of(Dial dial, SettingValue? target, double tolerance) => new(
-        [.. dial.Detents.Select(d => new DetentView(d.Label, d.Detail, d.At, d.Major))], dial.HasAutomatic, target is null ? null : dial.Locate(target), tolerance);
+    internal static DialView Of(Dial dial, SettingValue? target, double tolerance) =>
+        new(
+            [.. dial.Detents.Select(d => new DetentView(d.Label, d.Detail, d.At, d.Major))],
+            dial.HasAutomatic,
+            target is null ? null : dial.Locate(target),
+            tolerance
+        );
 
-    internal static BalanceView Of(ExposureBalance b) => new(
-        b.Light.Value, b.Time.Value, b.Speed.Value, b.Iris.Value, b.Filters.Value, b.Lens.Value, b.Error.Value,
-        new Distance(b.Error.Value, NaturalUnit.Stops).Label());
+    internal static BalanceView Of(ExposureBalance b) =>
+        new(
+            b.Light.Value,
+            b.Time.Value,
+            b.Speed.Value,
+            b.Iris.Value,
+            b.Filters.Value,
+            b.Lens.Value,
+            b.Error.Value,
+            new Distance(b.Error.Value, NaturalUnit.Stops).Label()
+        );
 
     private static LightView Of(SceneLight light) =>
         new(light.Description, light.Illuminance?.Value, light.Temperature.Value, light.MainsHz, light.Lamp);

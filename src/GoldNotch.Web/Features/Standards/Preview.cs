@@ -17,7 +17,13 @@ namespace GoldNotch.Web.Features.Standards;
 internal static class Preview
 {
     internal static StandardPreview Of(
-        StandardDocument document, Setting? setting, StandardDocument? against, IReadOnlyList<ModelDocument> models, IReadOnlyList<AcceptedFinding> accepted, Phrasing phrasing)
+        StandardDocument document,
+        Setting? setting,
+        StandardDocument? against,
+        IReadOnlyList<ModelDocument> models,
+        IReadOnlyList<AcceptedFinding> accepted,
+        Phrasing phrasing
+    )
     {
         Standard standard;
         try
@@ -36,7 +42,8 @@ internal static class Preview
             [.. all.Select(m => Effect(standard, before, m, setting, phrasing))],
             FindingViews.Of(RuleBook.Of(standard), accepted, phrasing),
             Proposal(standard, all, phrasing),
-            before is null ? [] : Views(StandardChange.Between(before, standard), phrasing));
+            before is null ? [] : Views(StandardChange.Between(before, standard), phrasing)
+        );
     }
 
     internal static IReadOnlyList<ChangeView> Views(IEnumerable<StandardChange> changes, Phrasing phrasing) =>
@@ -56,7 +63,8 @@ internal static class Preview
             new Distance(sheet.LightLeft.Value, NaturalUnit.Stops).Label(),
             sheet.Predicted is { } balance ? new Distance(balance.Error.Value, NaturalUnit.Stops).Label() : null,
             line is null ? null : SheetViews.Of(line, phrasing),
-            before is null ? [] : Views(StandardChange.Between(SheetCompiler.Compile(before, model), sheet), phrasing));
+            before is null ? [] : Views(StandardChange.Between(SheetCompiler.Compile(before, model), sheet), phrasing)
+        );
     }
 
     private static ProposalView Proposal(Standard standard, ImmutableArray<CameraModel> models, Phrasing phrasing)
@@ -68,6 +76,7 @@ internal static class Preview
             proposal.AtLeast is { } least ? $"at least {least.Label()}" : "highest the card takes",
             [.. proposal.Reasons.Select(phrasing.Text)],
             [.. proposal.Cautions.Select(phrasing.Text)],
-            [.. models.Select(m => new CardMinutesView(m.Name, phrasing.Text(proposal.HeldBy(m))))]);
+            [.. models.Select(m => new CardMinutesView(m.Name, phrasing.Text(proposal.HeldBy(m))))]
+        );
     }
 }

@@ -24,10 +24,26 @@ internal static class StandardEndpoints
         RouteGroupBuilder write = api.MapGroup("").Needs(Right.DefineStandards);
         write.MapPost("/standards", BeginNewAsync).ProducesProblem(409).WithName("beginStandard");
         write.MapPost("/standards/{key}/draft", BeginDraftAsync).ProducesProblem(404).ProducesProblem(409).WithName("beginDraft");
-        write.MapPut("/standards/{key}/draft", PutDraftAsync).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428).WithName("putDraft");
-        write.MapDelete("/standards/{key}/draft", DropDraftAsync).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428).WithName("dropDraft");
+        write
+            .MapPut("/standards/{key}/draft", PutDraftAsync)
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(428)
+            .WithName("putDraft");
+        write
+            .MapDelete("/standards/{key}/draft", DropDraftAsync)
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(428)
+            .WithName("dropDraft");
         RouteGroupBuilder approve = api.MapGroup("").Needs(Right.ApproveStandards);
-        approve.MapPost("/standards/{key}/draft/approve", ApproveAsync).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428).WithName("approveDraft");
+        approve
+            .MapPost("/standards/{key}/draft/approve", ApproveAsync)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(412)
+            .ProducesProblem(428)
+            .WithName("approveDraft");
         approve.MapPost("/standards/{key}/retire", RetireAsync).ProducesProblem(404).WithName("retireStandard");
         write.MapPost("/standards/preview", PreviewAsync).WithName("previewStandard");
     }
@@ -39,7 +55,14 @@ internal static class StandardEndpoints
         TypedResults.Ok<IReadOnlyList<StandardHeadView>>([.. (await standards.HeadsAsync(cancel)).Select(View)]);
 
     private static async Task<Ok<StandardView>> GetAsync(
-        string key, int version, HttpContext context, StandardStore standards, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
+        string key,
+        int version,
+        HttpContext context,
+        StandardStore standards,
+        DecisionStore decisions,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         StoredStandard stored = await FindAsync(standards, key, version, cancel);
         context.Response.Headers.ETag = ETags.Of(stored.Head.Revision);
@@ -47,35 +70,87 @@ internal static class StandardEndpoints
     }
 
     private static async Task<Created<StandardView>> BeginNewAsync(
-        StandardBegin begin, HttpContext context, StandardStore standards, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
+        StandardBegin begin,
+        HttpContext context,
+        StandardStore standards,
+        DecisionStore decisions,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         if (await standards.GetAsync(begin.Key, 1, cancel) is not null)
         {
-            throw new RefusedException(ProblemCode.KeyTaken, "/key", $"There is a standard “{begin.Key}” already. Choose another key, or begin a draft of that one.");
+            throw new RefusedException(
+                ProblemCode.KeyTaken,
+                "/key",
+                $"There is a standard “{begin.Key}” already. Choose another key, or begin a draft of that one."
+            );
         }
 
         StandardDocument document = begin.CopyOf is { Length: > 0 } from
-            ? (await standards.InStateAsync(from, StandardState.Approved, cancel) ?? await standards.InStateAsync(from, StandardState.Draft, cancel)
-                ?? throw new RefusedException(ProblemCode.NotFound, "/copyOf", $"There is no standard “{from}” to copy.")).Document
-            : new StandardDocument("", "", 1, "draft", "What is it for?", new LightDocument("the light of the place", 5600, 60, "daylight"), []);
-        StoredStandard draft = await standards.BeginAsync(document with { Key = begin.Key, Name = begin.Name }, SignedIn.Name(context.User), cancel);
+            ? (
+                await standards.InStateAsync(from, StandardState.Approved, cancel)
+                ?? await standards.InStateAsync(from, StandardState.Draft, cancel)
+                ?? throw new RefusedException(ProblemCode.NotFound, "/copyOf", $"There is no standard “{from}” to copy.")
+            ).Document
+            : new StandardDocument(
+                "",
+                "",
+                1,
+                "draft",
+                "What is it for?",
+                new LightDocument("the light of the place", 5600, 60, "daylight"),
+                []
+            );
+        StoredStandard draft = await standards.BeginAsync(
+            document with
+            {
+                Key = begin.Key,
+                Name = begin.Name,
+            },
+            SignedIn.Name(context.User),
+            cancel
+        );
         context.Response.Headers.ETag = ETags.Of(draft.Head.Revision);
-        return TypedResults.Created($"/api/standards/{begin.Key}/versions/1", await WholeAsync(draft, standards, decisions, phrasing, cancel));
+        return TypedResults.Created(
+            $"/api/standards/{begin.Key}/versions/1",
+            await WholeAsync(draft, standards, decisions, phrasing, cancel)
+        );
     }
 
     private static async Task<Created<StandardView>> BeginDraftAsync(
-        string key, int? from, HttpContext context, StandardStore standards, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
+        string key,
+        int? from,
+        HttpContext context,
+        StandardStore standards,
+        DecisionStore decisions,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
-        StoredStandard source = (from is { } version ? await standards.GetAsync(key, version, cancel)
-                : await standards.InStateAsync(key, StandardState.Approved, cancel) ?? await standards.InStateAsync(key, StandardState.Retired, cancel))
-            ?? throw new RefusedException(ProblemCode.NotFound, "/key", $"There is no version of “{key}” to begin from.");
+        StoredStandard source = (
+            from is { } version
+                ? await standards.GetAsync(key, version, cancel)
+                : await standards.InStateAsync(key, StandardState.Approved, cancel)
+                    ?? await standards.InStateAsync(key, StandardState.Retired, cancel)
+        ) ?? throw new RefusedException(ProblemCode.NotFound, "/key", $"There is no version of “{key}” to begin from.");
         StoredStandard draft = await standards.BeginAsync(source.Document, SignedIn.Name(context.User), cancel);
         context.Response.Headers.ETag = ETags.Of(draft.Head.Revision);
-        return TypedResults.Created($"/api/standards/{key}/versions/{draft.Head.Version}", await WholeAsync(draft, standards, decisions, phrasing, cancel));
+        return TypedResults.Created(
+            $"/api/standards/{key}/versions/{draft.Head.Version}",
+            await WholeAsync(draft, standards, decisions, phrasing, cancel)
+        );
     }
 
     private static async Task<Results<Ok<StandardView>, ProblemHttpResult>> PutDraftAsync(
-        string key, StandardDocument document, HttpContext context, StandardStore standards, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
+        string key,
+        StandardDocument document,
+        HttpContext context,
+        StandardStore standards,
+        DecisionStore decisions,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         if (ETags.Seen(context.Request) is not { } seen)
         {
@@ -97,13 +172,24 @@ internal static class StandardEndpoints
         return TypedResults.Ok(await WholeAsync(kept, standards, decisions, phrasing, cancel));
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> DropDraftAsync(string key, HttpContext context, StandardStore standards, CancellationToken cancel) =>
+    private static async Task<Results<NoContent, ProblemHttpResult>> DropDraftAsync(
+        string key,
+        HttpContext context,
+        StandardStore standards,
+        CancellationToken cancel
+    ) =>
         ETags.Seen(context.Request) is not { } seen ? TypedResults.Problem(ETags.Missing())
         : await standards.DropDraftAsync(key, seen, SignedIn.Name(context.User), cancel) ? TypedResults.NoContent()
         : await MovedOnAsync(key, standards, cancel);
 
     private static async Task<Results<Ok<StandardView>, ProblemHttpResult>> ApproveAsync(
-        string key, HttpContext context, StandardStore standards, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
+        string key,
+        HttpContext context,
+        StandardStore standards,
+        DecisionStore decisions,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         if (ETags.Seen(context.Request) is not { } seen)
         {
@@ -111,7 +197,9 @@ internal static class StandardEndpoints
         }
 
         StoredStandard? approved = await standards.ApproveAsync(key, seen, SignedIn.Name(context.User), cancel);
-        return approved is null ? await MovedOnAsync(key, standards, cancel) : TypedResults.Ok(await WholeAsync(approved, standards, decisions, phrasing, cancel));
+        return approved is null
+            ? await MovedOnAsync(key, standards, cancel)
+            : TypedResults.Ok(await WholeAsync(approved, standards, decisions, phrasing, cancel));
     }
 
     private static async Task<NoContent> RetireAsync(string key, HttpContext context, StandardStore standards, CancellationToken cancel) =>
@@ -120,33 +208,73 @@ internal static class StandardEndpoints
             : throw new RefusedException(ProblemCode.NotFound, "/key", $"No version of “{key}” is in force.");
 
     private static async Task<Ok<CompareView>> CompareAsync(
-        string key, int from, int to, StandardStore standards, ModelStore models, Phrasing phrasing, CancellationToken cancel)
+        string key,
+        int from,
+        int to,
+        StandardStore standards,
+        ModelStore models,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         StoredStandard before = await FindAsync(standards, key, from, cancel);
         StoredStandard after = await FindAsync(standards, key, to, cancel);
         Standard was = StandardReader.ToStandard(before.Document);
         Standard now = StandardReader.ToStandard(after.Document);
-        TouchedSheetView[] sheets = [.. (await models.NewestAsync(cancel)).Select(m => ModelReader.ToModel(m.Document))
-            .Select(m => new TouchedSheetView(m.Key, m.Name, Preview.Views(StandardChange.Between(SheetCompiler.Compile(was, m), SheetCompiler.Compile(now, m)), phrasing)))
-            .Where(s => s.Changes.Count > 0)];
+        TouchedSheetView[] sheets =
+        [
+            .. (await models.NewestAsync(cancel))
+                .Select(m => ModelReader.ToModel(m.Document))
+                .Select(m => new TouchedSheetView(
+                    m.Key,
+                    m.Name,
+                    Preview.Views(StandardChange.Between(SheetCompiler.Compile(was, m), SheetCompiler.Compile(now, m)), phrasing)
+                ))
+                .Where(s => s.Changes.Count > 0),
+        ];
         (int all, int open) = (await standards.ChecksByVersionAsync(key, cancel)).GetValueOrDefault(from);
-        return TypedResults.Ok(new CompareView(View(before.Head), View(after.Head), Preview.Views(StandardChange.Between(was, now), phrasing), sheets, all, open));
+        return TypedResults.Ok(
+            new CompareView(
+                View(before.Head),
+                View(after.Head),
+                Preview.Views(StandardChange.Between(was, now), phrasing),
+                sheets,
+                all,
+                open
+            )
+        );
     }
 
     private static async Task<Ok<StandardPreview>> PreviewAsync(
-        StandardDocument document, string? setting, StandardStore standards, ModelStore models, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
+        StandardDocument document,
+        string? setting,
+        StandardStore standards,
+        ModelStore models,
+        DecisionStore decisions,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         StoredStandard? against = await standards.InStateAsync(document.Key, StandardState.Approved, cancel);
-        return TypedResults.Ok(Preview.Of(
-            document,
-            setting is { Length: > 0 } ? SettingDefinition.Parse(setting) : null,
-            against?.Document,
-            [.. (await models.NewestAsync(cancel)).Select(m => m.Document)],
-            await decisions.AcceptedAsync(document.Key, "", cancel),
-            phrasing));
+        return TypedResults.Ok(
+            Preview.Of(
+                document,
+                setting is { Length: > 0 } ? SettingDefinition.Parse(setting) : null,
+                against?.Document,
+                [.. (await models.NewestAsync(cancel)).Select(m => m.Document)],
+                await decisions.AcceptedAsync(document.Key, "", cancel),
+                phrasing
+            )
+        );
     }
 
-    private static async Task<StandardView> WholeAsync(StoredStandard stored, StandardStore standards, DecisionStore decisions, Phrasing phrasing, CancellationToken cancel)
+    private static async Task<StandardView> WholeAsync(
+        StoredStandard stored,
+        StandardStore standards,
+        DecisionStore decisions,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
         List<StandardHead> heads = await standards.HeadsAsync(cancel);
         List<AcceptedFinding> accepted = await decisions.AcceptedAsync(stored.Head.Key, "", cancel);
@@ -154,20 +282,33 @@ internal static class StandardEndpoints
             View(stored.Head),
             stored.Document,
             FindingViews.Of(RuleBook.Of(StandardReader.ToStandard(stored.Document)), accepted, phrasing),
-            [.. heads.Where(h => h.Key == stored.Head.Key).Select(View)]);
+            [.. heads.Where(h => h.Key == stored.Head.Key).Select(View)]
+        );
     }
 
     private static async Task<StoredStandard> FindAsync(StandardStore standards, string key, int version, CancellationToken cancel) =>
         await standards.GetAsync(key, version, cancel)
-            ?? throw new RefusedException(ProblemCode.NotFound, "/version", $"There is no version {version} of a standard “{key}”. Go to the list of standards.");
+        ?? throw new RefusedException(
+            ProblemCode.NotFound,
+            "/version",
+            $"There is no version {version} of a standard “{key}”. Go to the list of standards."
+        );
 
     private static async Task<ProblemHttpResult> MovedOnAsync(string key, StandardStore standards, CancellationToken cancel)
     {
         StoredStandard? draft = await standards.InStateAsync(key, StandardState.Draft, cancel);
         return draft is null
-            ? TypedResults.Problem(ProblemHandler.Problem(404, ProblemCode.NotFound, "/key", $"“{key}” has no draft: it was approved or dropped meanwhile."))
-            : TypedResults.Problem(ProblemHandler.Problem(
-                412, ProblemCode.ChangedMeanwhile, "", $"{draft.Head.ChangedBy} changed this draft meanwhile. What you typed is still on the page; load the newer draft and decide.",
-                new Dictionary<string, object?> { ["newest"] = draft.Document, ["revision"] = draft.Head.Revision }));
+            ? TypedResults.Problem(
+                ProblemHandler.Problem(404, ProblemCode.NotFound, "/key", $"“{key}” has no draft: it was approved or dropped meanwhile.")
+            )
+            : TypedResults.Problem(
+                ProblemHandler.Problem(
+                    412,
+                    ProblemCode.ChangedMeanwhile,
+                    "",
+                    $"{draft.Head.ChangedBy} changed this draft meanwhile. What you typed is still on the page; load the newer draft and decide.",
+                    new Dictionary<string, object?> { ["newest"] = draft.Document, ["revision"] = draft.Head.Revision }
+                )
+            );
     }
 }

@@ -16,10 +16,27 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace GoldNotch.Web.Features.Symptoms;
 
 /// <summary>A harmless cause on this unit; <c>open</c> until somebody has looked.</summary>
-public sealed record CauseView(string Key, string Look, string Remedy, CauseState State, string Sentence, bool Open, string? Setting, PlaceView? Place);
+public sealed record CauseView(
+    string Key,
+    string Look,
+    string Remedy,
+    CauseState State,
+    string Sentence,
+    bool Open,
+    string? Setting,
+    PlaceView? Place
+);
 
 /// <summary>What can explain a symptom, told before anything is called a fault; <c>about</c> is the part of the camera.</summary>
-public sealed record DiagnosisView(string Key, string Text, string About, IReadOnlyList<CauseView> Causes, JudgementView Because, string Caution, string OnlyThen);
+public sealed record DiagnosisView(
+    string Key,
+    string Text,
+    string About,
+    IReadOnlyList<CauseView> Causes,
+    JudgementView Because,
+    string Caution,
+    string OnlyThen
+);
 
 /// <summary>Everything a unit may be said to do, held against what a check has read of it; whole, so that it can be gone through without network.</summary>
 public sealed record TroubleshootView(string Tag, string ModelName, string Tape, Guid? Check, IReadOnlyList<DiagnosisView> Symptoms);
@@ -38,24 +55,79 @@ internal static class SymptomEndpoints
     internal static void MapSymptoms(this IEndpointRouteBuilder api)
     {
         api.MapGet("/units/{tag}/symptoms", GetAsync).ProducesProblem(404).WithName("getSymptoms");
-        api.MapPut("/units/{tag}/symptoms/{symptom}/outcomes/{id:guid}", PutOutcomeAsync).ProducesProblem(404).ProducesProblem(409).WithName("putOutcome");
+        api.MapPut("/units/{tag}/symptoms/{symptom}/outcomes/{id:guid}", PutOutcomeAsync)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .WithName("putOutcome");
     }
 
-    private static async Task<Ok<TroubleshootView>> GetAsync(string tag, Guid? check, UnitStore units, ModelStore models, CheckStore checks, CheckJudge judge, Phrasing phrasing, CancellationToken cancel)
+    private static async Task<Ok<TroubleshootView>> GetAsync(
+        string tag,
+        Guid? check,
+        UnitStore units,
+        ModelStore models,
+        CheckStore checks,
+        CheckJudge judge,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
     {
-        (StoredUnit unit, CameraModel model, ImmutableArray<Verdict> read) = await ReadAsync(tag, check, units, models, checks, judge, cancel);
-        return TypedResults.Ok(new TroubleshootView(unit.Tag, model.Name, unit.Tape, check, [.. SymptomBook.All.Select(s => View(Diagnosis.Of(s, model, read), phrasing))]));
+        (StoredUnit unit, CameraModel model, ImmutableArray<Verdict> read) = await ReadAsync(
+            tag,
+            check,
+            units,
+            models,
+            checks,
+            judge,
+            cancel
+        );
+        return TypedResults.Ok(
+            new TroubleshootView(
+                unit.Tag,
+                model.Name,
+                unit.Tape,
+                check,
+                [.. SymptomBook.All.Select(s => View(Diagnosis.Of(s, model, read), phrasing))]
+            )
+        );
     }
 
-    private static DiagnosisView View(Diagnosis diagnosis, Phrasing phrasing) => new(
-        diagnosis.Symptom.Key, diagnosis.Symptom.Text, diagnosis.Symptom.About,
-        [.. diagnosis.Causes.Select(c => new CauseView(
-            c.Cause.Key, c.Cause.Look, c.Cause.Remedy, c.State, phrasing.Text(c.Because), c.Open, c.Setting is { } setting ? SettingDefinition.Of(setting).Key : null, SheetViews.Of(c.Place)))],
-        phrasing.Of(diagnosis.Because), diagnosis.Symptom.Caution, diagnosis.OnlyThen);
+    private static DiagnosisView View(Diagnosis diagnosis, Phrasing phrasing) =>
+        new(
+            diagnosis.Symptom.Key,
+            diagnosis.Symptom.Text,
+            diagnosis.Symptom.About,
+            [
+                .. diagnosis.Causes.Select(c => new CauseView(
+                    c.Cause.Key,
+                    c.Cause.Look,
+                    c.Cause.Remedy,
+                    c.State,
+                    phrasing.Text(c.Because),
+                    c.Open,
+                    c.Setting is { } setting ? SettingDefinition.Of(setting).Key : null,
+                    SheetViews.Of(c.Place)
+                )),
+            ],
+            phrasing.Of(diagnosis.Because),
+            diagnosis.Symptom.Caution,
+            diagnosis.OnlyThen
+        );
 
     private static async Task<Ok<OutcomeView>> PutOutcomeAsync(
-        string tag, string symptom, Guid id, OutcomeRequest request, HttpContext context, UnitStore units, ModelStore models, CheckStore checks, CheckJudge judge, UnitNoteStore notes, TimeProvider clock,
-        CancellationToken cancel)
+        string tag,
+        string symptom,
+        Guid id,
+        OutcomeRequest request,
+        HttpContext context,
+        UnitStore units,
+        ModelStore models,
+        CheckStore checks,
+        CheckJudge judge,
+        UnitNoteStore notes,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         if (request.Text.Trim().Length > LongestAddition)
         {
@@ -63,15 +135,31 @@ internal static class SymptomEndpoints
         }
 
         Symptom said = RefusedException.At("/symptom", () => SymptomBook.Parse(symptom));
-        (StoredUnit unit, CameraModel model, ImmutableArray<Verdict> read) = await ReadAsync(tag, request.Check, units, models, checks, judge, cancel);
+        (StoredUnit unit, CameraModel model, ImmutableArray<Verdict> read) = await ReadAsync(
+            tag,
+            request.Check,
+            units,
+            models,
+            checks,
+            judge,
+            cancel
+        );
         Diagnosis diagnosis = Diagnosis.Of(said, model, read);
-        string? strange = request.Looked.Append(request.Cause).FirstOrDefault(key => key is not null && diagnosis.Causes.All(c => c.Cause.Key != key));
+        string? strange = request
+            .Looked.Append(request.Cause)
+            .FirstOrDefault(key => key is not null && diagnosis.Causes.All(c => c.Cause.Key != key));
         if (strange is not null)
         {
-            throw new RefusedException(ProblemCode.BadValue, request.Cause == strange ? "/cause" : "/looked", $"{diagnosis.Symptom.Text} has no cause of that name. Nothing was kept.");
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                request.Cause == strange ? "/cause" : "/looked",
+                $"{diagnosis.Symptom.Text} has no cause of that name. Nothing was kept."
+            );
         }
 
-        UnitNote note = request.Cause is { } cause ? Note("note", diagnosis.HarmlessInWords(cause, request.Text)) : Note("repair", Fault(diagnosis, request));
+        UnitNote note = request.Cause is { } cause
+            ? Note("note", diagnosis.HarmlessInWords(cause, request.Text))
+            : Note("repair", Fault(diagnosis, request));
         await notes.AddAsync(unit.Tag, note, cancel);
         return TypedResults.Ok(new OutcomeView(note.Kind, note.Text));
 
@@ -84,12 +172,22 @@ internal static class SymptomEndpoints
         return still.IsEmpty
             ? diagnosis.FaultInWords(request.Text)
             : throw new RefusedException(
-                ProblemCode.NotLookedAt, "/looked", $"Look at this first: {string.Join(" ", still.Select(c => c.Cause.Look))} Most that seems broken is one of these. Nothing was kept.");
+                ProblemCode.NotLookedAt,
+                "/looked",
+                $"Look at this first: {string.Join(" ", still.Select(c => c.Cause.Look))} Most that seems broken is one of these. Nothing was kept."
+            );
     }
 
     // The check that the page came from tells what was read; a check of another unit tells nothing of this one.
     private static async Task<(StoredUnit Unit, CameraModel Model, ImmutableArray<Verdict> Read)> ReadAsync(
-        string tag, Guid? check, UnitStore units, ModelStore models, CheckStore checks, CheckJudge judge, CancellationToken cancel)
+        string tag,
+        Guid? check,
+        UnitStore units,
+        ModelStore models,
+        CheckStore checks,
+        CheckJudge judge,
+        CancellationToken cancel
+    )
     {
         StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
         StoredModel card = await models.GetAsync(unit.ModelKey, cancel)

@@ -20,7 +20,12 @@ internal sealed class HistoryPdf : IDisposable
     private readonly SKFont _chapter = new(Lettering.Bold, 13);
     private readonly SKFont _title = new(Lettering.Bold, 22);
     private readonly SKPaint _ink = new() { Color = SKColors.Black, IsAntialias = true };
-    private readonly SKPaint _rule = new() { Color = new SKColor(0x88, 0x88, 0x88), StrokeWidth = 0.6f, Style = SKPaintStyle.Stroke };
+    private readonly SKPaint _rule = new()
+    {
+        Color = new SKColor(0x88, 0x88, 0x88),
+        StrokeWidth = 0.6f,
+        Style = SKPaintStyle.Stroke,
+    };
     private SKCanvas? _canvas;
     private float _y;
     private int _page;
@@ -28,7 +33,10 @@ internal sealed class HistoryPdf : IDisposable
     private HistoryPdf(Stream to, UnitPageView unit, PaperSize paper, DateTimeOffset now)
     {
         (_paper, _foot) = (paper, $"{unit.Board.Tag}, history, printed {SheetPdf.Printed(now)}");
-        _document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = $"{unit.Board.Tag}, {unit.Board.ModelName}: history", Author = "Gold Notch" });
+        _document = SKDocument.CreatePdf(
+            to,
+            new SKDocumentPdfMetadata { Title = $"{unit.Board.Tag}, {unit.Board.ModelName}: history", Author = "Gold Notch" }
+        );
     }
 
     internal static byte[] Of(UnitPageView unit, PaperSize paper, DateTimeOffset now)
@@ -62,9 +70,11 @@ internal sealed class HistoryPdf : IDisposable
         Each(drifts.Select(d => d.Because.Sentence), "Nothing that can be told from the checks so far.");
         Chapter("Measured");
         Each(
-            unit.Filters.Where(f => f.MeasuredStops is not null).Select(f => $"Filter {f.Label}: {Number(f.MeasuredStops!.Value)} stops (the card says {Number(f.NominalStops)}).")
+            unit.Filters.Where(f => f.MeasuredStops is not null)
+                .Select(f => $"Filter {f.Label}: {Number(f.MeasuredStops!.Value)} stops (the card says {Number(f.NominalStops)}).")
                 .Concat(unit.ColourOffsetMired is { } offset ? [$"Colour offset against the reference: {Number(offset)} mired."] : []),
-            "Nothing has been measured on this unit.");
+            "Nothing has been measured on this unit."
+        );
         Chapter("Repairs and notes");
         Each(unit.Notes.Select(n => $"{Day(n.At)}, {n.By}, {n.Kind}: {n.Text}"), "Nothing is noted.");
         Chapter("Checks, newest first");
@@ -74,7 +84,10 @@ internal sealed class HistoryPdf : IDisposable
 
     private static string Told(CheckRowView c)
     {
-        string found = c.FoundOffTarget + c.FoundAutomatic == 0 ? "found as the sheet says" : $"found {c.FoundOffTarget} off, {c.FoundAutomatic} automatic ({c.FoundHeadline})";
+        string found =
+            c.FoundOffTarget + c.FoundAutomatic == 0
+                ? "found as the sheet says"
+                : $"found {c.FoundOffTarget} off, {c.FoundAutomatic} automatic ({c.FoundHeadline})";
         string left = c.Summary.OffTarget + c.Summary.Automatic == 0 ? "left right" : $"left {c.Summary.Headline}";
         string signed = c.SignedAt is { } at ? $"signed by {c.SignedBy} on {Day(at)}" : "still open";
         return $"{Day(c.StartedAt)}, {c.StandardName} version {c.StandardVersion}: {found}; {left}; {signed}.";
@@ -132,7 +145,14 @@ internal sealed class HistoryPdf : IDisposable
 
     private void End()
     {
-        _canvas!.DrawText(string.Create(CultureInfo.InvariantCulture, $"{_foot}, page {_page}"), Margin, _paper.Height - Margin, SKTextAlign.Left, _words, _ink);
+        _canvas!.DrawText(
+            string.Create(CultureInfo.InvariantCulture, $"{_foot}, page {_page}"),
+            Margin,
+            _paper.Height - Margin,
+            SKTextAlign.Left,
+            _words,
+            _ink
+        );
         _document.EndPage();
     }
 

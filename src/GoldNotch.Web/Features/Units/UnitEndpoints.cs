@@ -24,21 +24,46 @@ internal static class UnitEndpoints
     {
         api.MapGet("/units", ListAsync).WithName("listUnits");
         api.MapGet("/units/{tag}", GetAsync).ProducesProblem(404).WithName("getUnit");
-        api.MapPut("/units/{tag}", PutAsync).Needs(Right.ManageUnits)
-            .ProducesProblem(403).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428).WithName("putUnit");
+        api.MapPut("/units/{tag}", PutAsync)
+            .Needs(Right.ManageUnits)
+            .ProducesProblem(403)
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(428)
+            .WithName("putUnit");
     }
 
     internal static UnitView View(StoredUnit unit, IReadOnlyDictionary<string, string> names) =>
-        new(unit.Tag, unit.ModelKey, names.GetValueOrDefault(unit.ModelKey, unit.ModelKey), unit.Tape, unit.Place, unit.Status, unit.Version);
+        new(
+            unit.Tag,
+            unit.ModelKey,
+            names.GetValueOrDefault(unit.ModelKey, unit.ModelKey),
+            unit.Tape,
+            unit.Place,
+            unit.Status,
+            unit.Version
+        );
 
-    private static async Task<Ok<UnitPage>> ListAsync(string? after, string? find, UnitStore units, ModelStore models, CancellationToken cancel)
+    private static async Task<Ok<UnitPage>> ListAsync(
+        string? after,
+        string? find,
+        UnitStore units,
+        ModelStore models,
+        CancellationToken cancel
+    )
     {
         List<StoredUnit> rows = await units.ListAsync(after, find is { Length: > 0 and <= 80 } ? find : null, PageSize, cancel);
         Dictionary<string, string> names = await models.NamesAsync(cancel);
         return TypedResults.Ok(new UnitPage([.. rows.Select(u => View(u, names))], rows.Count == PageSize ? rows[^1].Tag : null));
     }
 
-    private static async Task<Ok<UnitView>> GetAsync(string tag, HttpContext context, UnitStore units, ModelStore models, CancellationToken cancel)
+    private static async Task<Ok<UnitView>> GetAsync(
+        string tag,
+        HttpContext context,
+        UnitStore units,
+        ModelStore models,
+        CancellationToken cancel
+    )
     {
         StoredUnit unit = await FindAsync(units, tag, cancel);
         context.Response.Headers.ETag = ETags.Of(unit.Version);
@@ -46,7 +71,13 @@ internal static class UnitEndpoints
     }
 
     private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> PutAsync(
-        string tag, UnitEdit edit, HttpContext context, UnitStore units, ModelStore models, CancellationToken cancel)
+        string tag,
+        UnitEdit edit,
+        HttpContext context,
+        UnitStore units,
+        ModelStore models,
+        CancellationToken cancel
+    )
     {
         if (ETags.Seen(context.Request) is not { } seen)
         {
@@ -55,17 +86,27 @@ internal static class UnitEndpoints
 
         UnitRules.Check(tag, edit.Tape, edit.Place, edit.Status, "");
         StoredUnit unit = await FindAsync(units, tag, cancel);
-        StoredUnit wanted = unit with { Tape = edit.Tape.Trim(), Place = edit.Place.Trim(), Status = UnitStatuses.Parse(edit.Status), DueBack = edit.Status == "out" ? edit.DueBack : null, Version = seen };
+        StoredUnit wanted = unit with
+        {
+            Tape = edit.Tape.Trim(),
+            Place = edit.Place.Trim(),
+            Status = UnitStatuses.Parse(edit.Status),
+            DueBack = edit.Status == "out" ? edit.DueBack : null,
+            Version = seen,
+        };
         Dictionary<string, string> names = await models.NamesAsync(cancel);
         if (await units.UpdateAsync(wanted, SignedIn.Name(context.User), cancel) is not { } changed)
         {
             StoredUnit theirs = await FindAsync(units, tag, cancel);
-            return TypedResults.Problem(ProblemHandler.Problem(
-                412,
-                ProblemCode.ChangedMeanwhile,
-                "",
-                $"Somebody else changed {tag} while you did. Nothing of yours was kept yet: look at both and choose.",
-                new Dictionary<string, object?> { ["yours"] = View(wanted, names), ["theirs"] = View(theirs, names) }));
+            return TypedResults.Problem(
+                ProblemHandler.Problem(
+                    412,
+                    ProblemCode.ChangedMeanwhile,
+                    "",
+                    $"Somebody else changed {tag} while you did. Nothing of yours was kept yet: look at both and choose.",
+                    new Dictionary<string, object?> { ["yours"] = View(wanted, names), ["theirs"] = View(theirs, names) }
+                )
+            );
         }
 
         context.Response.Headers.ETag = ETags.Of(changed.Version);
@@ -74,5 +115,9 @@ internal static class UnitEndpoints
 
     internal static async Task<StoredUnit> FindAsync(UnitStore units, string tag, CancellationToken cancel) =>
         await units.GetAsync(tag, cancel)
-        ?? throw new RefusedException(ProblemCode.NotFound, "/tag", $"There is no unit {tag}. Look at the tag again, or find it by its tape or place.");
+        ?? throw new RefusedException(
+            ProblemCode.NotFound,
+            "/tag",
+            $"There is no unit {tag}. Look at the tag again, or find it by its tape or place."
+        );
 }

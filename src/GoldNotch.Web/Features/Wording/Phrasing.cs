@@ -16,12 +16,20 @@ internal sealed class Phrasing(NotationPreferences notation)
 {
     internal NotationPreferences Notation => notation;
 
-    internal JudgementView Of(Judgement judgement) => new(
-        judgement.RuleId,
-        judgement.Case,
-        JudgementText.Of(judgement, notation),
-        [.. judgement.Figures.Select(f => new FigureView(
-            f.Name, JudgementText.Of(f.Value, notation), (f.Value as FigureValue.Amount)?.Value, (f.Value as FigureValue.Amount)?.Measure))]);
+    internal JudgementView Of(Judgement judgement) =>
+        new(
+            judgement.RuleId,
+            judgement.Case,
+            JudgementText.Of(judgement, notation),
+            [
+                .. judgement.Figures.Select(f => new FigureView(
+                    f.Name,
+                    JudgementText.Of(f.Value, notation),
+                    (f.Value as FigureValue.Amount)?.Value,
+                    (f.Value as FigureValue.Amount)?.Measure
+                )),
+            ]
+        );
 
     internal string Text(Judgement? judgement) => judgement is null ? "" : JudgementText.Of(judgement, notation);
 
