@@ -131,7 +131,7 @@ public class BenchStageTests(DemoBrowserSite site)
         LookTests.Inspect(browser, "nothing harmless is left", width);
         browser.See("#fault-says").SendKeys("It turns, but nothing moves.");
         browser.Click(".now button", "Report the fault");
-        browser.Read(".kept", "Kept as a repair");
+        browser.Read(".kept", "Saved as a repair");
         browser.Go("/units/OBG-108");
         browser.Read(".notes", "The zoom does nothing. Checked and not the cause:");
         browser.Read(".notes", "It turns, but nothing moves.");

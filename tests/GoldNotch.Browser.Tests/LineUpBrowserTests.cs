@@ -108,7 +108,7 @@ public class LineUpBrowserTests(DemoBrowserSite site)
         browser.Read("fieldset.camera [role=alert]", "cannot be read as");
         browser.Read(".head .problem", "What you typed is still here");
         browser.All(".stack .column").Count.ShouldBe(2, "the last plan stands");
-        browser.Read(".head [role=status]", "not kept yet");
+        browser.Read(".head [role=status]", "not saved yet");
         browser.Go(Cereus);
         browser.See(".one").Click();
         Field(browser, "fieldset.camera", "Iris").GetDomProperty("value").ShouldBe("f/2.8 or so");

@@ -191,6 +191,7 @@ public class SheetCompilerTests
             if (line.Fit == Fit.Compromise)
             {
                 line.Because.Text().ShouldContain(line.Target!.Label);
+                line.SizeLabel.ShouldNotBeEmpty(line.Setting.ToString());
             }
         }
     }

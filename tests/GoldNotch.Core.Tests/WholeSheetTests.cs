@@ -196,6 +196,18 @@ public class WholeSheetTests
         SheetLine raised = SheetCompiler.Compile(dark, Cine).LineOf(Setting.Gain)!;
         raised.Because.RuleId.ShouldBe("GAIN-LAST");
         ((SettingValue.GainAt)raised.Target!).Gain.Value.ShouldBeInRange(1, 12);
+        Standard darker = Ottermere.Make(
+            "any",
+            Ottermere.LectureRoom.Light with
+            {
+                Illuminance = new Lux(1),
+            },
+            [.. dark.Notches.Select(n => (SettingDefinition.Of(n.Setting).Key, n.Requirement.Text, (string?)null))]
+        );
+        SheetCompiler
+            .Compile(darker, Cine)
+            .Target<SettingValue.GainAt>(Setting.Gain)!
+            .Gain.ShouldBe(new Decibels(12), "at the cap, not above");
         SheetLine never = SheetCompiler
             .Compile(dark with { Policies = Policies.Defaults.With("gain-allowed", "never") }, Cine)
             .LineOf(Setting.Gain)!;

@@ -72,12 +72,24 @@ public class DemoPropertyTests
             {
                 JudgementText.Of(line.Because).Length.ShouldBeGreaterThan(10, line.Setting.ToString());
                 JudgementText.Of(line.Because).ShouldNotContain("  ");
-                (line.Target is null).ShouldBe(
-                    line.Fit == Fit.NotPossible || (line.Fit == Fit.CheckByEye && line.Target is null),
-                    line.Setting.ToString()
-                );
+                if (line.Fit is Fit.Exact or Fit.Compromise)
+                {
+                    line.Target.ShouldNotBeNull(line.Setting.ToString());
+                }
+
+                // A preset in the place of a card balance is a compromise however near it is.
+                if (
+                    line.Fit == Fit.Compromise
+                    && SettingDefinition.Of(line.Setting).Unit != NaturalUnit.None
+                    && line.Notch.Requirement is not Requirement.WhiteCard
+                )
+                {
+                    line.Size.Amount.ShouldNotBe(0, $"{line.Setting} on {sheet.Model.Name}: {JudgementText.Of(line.Because)}");
+                }
+
                 if (line.Fit == Fit.NotPossible)
                 {
+                    line.Target.ShouldBeNull(line.Setting.ToString());
                     JudgementText
                         .Of(line.Because)
                         .Split('.', StringSplitOptions.RemoveEmptyEntries)

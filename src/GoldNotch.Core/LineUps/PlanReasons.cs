@@ -23,7 +23,7 @@ public static class PlanReasons
     private static readonly Template NoOther = new(OrderRule, "no-other", "There is no other way to set it.");
     private static readonly Template BreaksRule = new(OrderRule, "rules", "{other} is above the gain cap.");
     private static readonly Template Exposure = new(OrderRule, "exposure", "{other} is {error:size} too {error?bright|dark}.");
-    private static readonly Template Highlights = new(OrderRule, "highlights", "{other} loses {lost:size} of the wanted highlights.");
+    private static readonly Template Highlights = new(OrderRule, "highlights", "{other} loses {lost:size} of the required highlights.");
     private static readonly Template GainWithFilter = new(OrderRule, "gain-with-filter", "{other} raises gain behind an ND filter.");
     private static readonly Template IrisFurther = new(
         OrderRule,
@@ -31,7 +31,7 @@ public static class PlanReasons
         "{other} is {theirs:size} from the required iris; this is {missed:size} from it."
     );
     private static readonly Template Noisier = new(OrderRule, "noise", "{other} is {noise:size} noisier.");
-    private static readonly Template Shadows = new(OrderRule, "shadows", "{other} loses {lost:size} of the wanted shadows.");
+    private static readonly Template Shadows = new(OrderRule, "shadows", "{other} loses {lost:size} of the required shadows.");
     private static readonly Template FrontFilters = new(
         OrderRule,
         "front-filters",

@@ -104,7 +104,7 @@ function walk(event: KeyboardEvent, row: number, column: number): void {
       </table>
     </div>
     <p class="legend small">
-      <span><i class="exact" /> as asked</span> <span><i class="near" /> compromise</span>
+      <span><i class="exact" /> exact</span> <span><i class="near" /> compromise</span>
       <span><i class="cannot" /> not possible</span> <span><i class="look" /> a person must look</span>
     </p>
     <p class="told" aria-hidden="true">

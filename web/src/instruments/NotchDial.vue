@@ -41,7 +41,7 @@ const text = computed(() => {
   ];
   if (target) parts.push(`The notch is at ${target}.`);
   if (automatic.value) parts.push('It automatic.');
-  else if (props.reading?.label) parts.push(`It stands at ${plain(props.reading.label)}.`);
+  else if (props.reading?.label) parts.push(`It is set to ${plain(props.reading.label)}.`);
   if (distance.value) parts.push(`${distance.value}.`);
   return parts.join(' ');
 });

@@ -48,7 +48,7 @@ describe('NotchDial', () => {
       },
     });
     expect(wrapper.get('svg').attributes('aria-label')).toBe(
-      'Gain: L −3 dB, M +3 dB, H +12 dB. The notch is at L. It stands at H, +12 dB. off by +15 dB.',
+      'Gain: L −3 dB, M +3 dB, H +12 dB. The notch is at L. It is set to H, +12 dB. off by +15 dB.',
     );
     expect(wrapper.get('.distance').text()).toBe('off by +15 dB');
   });

@@ -139,7 +139,7 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
                 notch,
                 draft,
                 InMinutes(Math.Min(planned, Math.Floor(minutes))),
-                Math.Min(0, minutes - planned),
+                Missing(minutes, planned),
                 NeedsCards.Of(setting, capacity, at, holds, time, ("cards", FigureValue.Count(cards)))
             );
     }
@@ -170,7 +170,7 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
                 notch,
                 draft,
                 InMinutes(Math.Min(planned, Math.Floor(minutes))),
-                Math.Min(0, minutes - planned),
+                Missing(minutes, planned),
                 NeedsBatteries.Of(setting, battery, draw, runs, time, ("batteries", FigureValue.Count(batteries)))
             );
     }
@@ -193,6 +193,10 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
 
         return "a medium faster than any speed class";
     }
+
+    // Against the plan with its margin, in whole minutes: less than a minute short is a minute short.
+    private static double Missing(double minutes, double planned) =>
+        Math.Floor(Math.Min(0, minutes - (planned * (1 + Recording.DefaultMargin))));
 
     private static SettingValue.Amount InMinutes(double minutes) => new(minutes, NaturalUnit.Minutes);
 }

@@ -28,7 +28,7 @@ function told(json: string | null | undefined): string {
 <template>
   <div class="page">
     <p class="soft small"><RouterLink to="/standards">Standards</RouterLink></p>
-    <h1>Trail</h1>
+    <h1>Audit log</h1>
     <p class="soft">Who changed what, newest first. Nothing here is ever taken out.</p>
     <p v-if="isPending" class="soft" role="status">Opening the audit log…</p>
     <div v-else-if="error" class="problem" role="alert">
@@ -41,9 +41,9 @@ function told(json: string | null | undefined): string {
           <tr>
             <th scope="col">When</th>
             <th scope="col">Who</th>
-            <th scope="col">What</th>
-            <th scope="col">To what</th>
-            <th scope="col">From, to</th>
+            <th scope="col">Change</th>
+            <th scope="col">Subject</th>
+            <th scope="col">Before and after</th>
           </tr>
         </thead>
         <tbody>

@@ -153,10 +153,10 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
         <p v-if="shoot.error.value" class="problem" role="alert">
           {{ shoot.error.value.message }} The standards can be checked all the same.
         </p>
-        <p v-if="wrong" class="problem" role="alert">{{ wrong }} Nothing was begun.</p>
+        <p v-if="wrong" class="problem" role="alert">{{ wrong }} No check was started.</p>
 
         <template v-if="open.data.value?.checks.length">
-          <h2 class="open-head">Begun and not signed</h2>
+          <h2 class="open-head">Started and not signed</h2>
           <ul>
             <li v-for="c in open.data.value.checks" :key="c.id">
               <RouterLink :to="`/bench/${c.id}`">

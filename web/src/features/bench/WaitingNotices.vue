@@ -45,3 +45,9 @@ const others = computed(() => {
     in here.
   </p>
 </template>
+
+<style scoped>
+p {
+  margin: 4px 0 10px;
+}
+</style>

@@ -66,7 +66,7 @@ const next = (row: Views['BoardRowView']) =>
   <div class="page">
     <BenchTabs />
     <h1>Readiness</h1>
-    <p class="soft lead">Which camera can go over the counter now. What wants somebody comes first.</p>
+    <p class="soft lead">Which cameras can be handed out now. Those that need work come first.</p>
     <template v-if="first">
       <div class="counts" role="group" aria-label="By state">
         <button type="button" :aria-pressed="!filters.state" @click="narrow('state', '')">

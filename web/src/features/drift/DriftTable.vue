@@ -16,9 +16,7 @@ const shown = computed(() => (all.value ? props.settings : worth.value));
 <template>
   <p v-if="!settings.length" class="soft">Nothing has been checked and signed yet.</p>
   <template v-else>
-    <p v-if="!worth.length && !all" class="soft">
-      Nothing drifts that can be told from {{ settings.length }} settings.
-    </p>
+    <p v-if="!worth.length && !all" class="soft">None of {{ settings.length }} settings drifts.</p>
     <table v-if="shown.length" class="plain-table drift">
       <caption class="visually-hidden">
         {{
@@ -58,7 +56,7 @@ const shown = computed(() => (all.value ? props.settings : worth.value));
       </tbody>
     </table>
     <button v-if="rest" class="link small" type="button" @click="all = !all">
-      {{ all ? 'Only what wants an act' : `And ${rest} that stay or are too few to say` }}
+      {{ all ? 'Only what needs a task' : `And ${rest} that stay or are too few to say` }}
     </button>
   </template>
 </template>

@@ -39,7 +39,7 @@ const print = () => window.print();
         {{ check.modelName }}<template v-if="check.unitTape">, {{ check.unitTape }} tape</template>. Standard
         version {{ check.standardVersion
         }}<template v-if="check.shootName">, as planned for {{ check.shootName }}</template
-        >. Begun by {{ check.startedBy }}, {{ moment(check.startedAt) }}.
+        >. Started by {{ check.startedBy }}, {{ moment(check.startedAt) }}.
         <template v-if="check.signedAt"
           >Signed by {{ check.signedBy }}, {{ moment(check.signedAt) }}.</template
         >

@@ -29,7 +29,7 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/history/${row.id}` 
     <table v-else class="plain-table">
       <thead>
         <tr>
-          <th scope="col">Begun</th>
+          <th scope="col">Started</th>
           <th scope="col">Unit</th>
           <th scope="col">Against</th>
           <th scope="col">Found</th>

@@ -25,7 +25,7 @@ const STATES: Record<string, string> = {
   kept: 'kept',
   typing: 'typing…',
   keeping: 'keeping…',
-  wrong: 'not kept yet',
+  wrong: 'not saved yet',
   away: 'held in this browser until the site is back',
   conflict: 'changed by somebody else',
 };

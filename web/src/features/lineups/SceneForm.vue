@@ -69,7 +69,7 @@ const ratio = (name: string, marks: Views['SceneMarkView'][]) =>
         @update:model-value="measured(mark, $event ?? '')"
       />
       <label class="tick small">
-        <input v-model="mark.matters" type="checkbox" /> its detail is wanted
+        <input v-model="mark.matters" type="checkbox" /> its detail is required
       </label>
       <button class="link small" type="button" @click="doc.marks = out(doc.marks, i)">out</button>
     </div>

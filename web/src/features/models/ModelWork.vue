@@ -89,7 +89,7 @@ function go(setting: string): void {
         </button>
       </p>
       <p v-if="restored && changed" class="small automatic" role="status">
-        What you typed here before was kept in this browser and is back.
+        What you typed here before was saved in this browser and is restored.
       </p>
       <p v-if="preview?.wrong" class="problem" role="alert">
         {{ plain(preview.wrong.message) }} <span class="mono small">{{ preview.wrong.pointer }}</span>

@@ -136,10 +136,11 @@ async function change(): Promise<void> {
     <form @submit.prevent="change">
       <h2>Change your password</h2>
       <label
-        >Now <input v-model="current" class="field" type="password" autocomplete="current-password" required
+        >Current password
+        <input v-model="current" class="field" type="password" autocomplete="current-password" required
       /></label>
       <label
-        >New, 8 characters or more
+        >New password, 8 characters or more
         <input
           v-model="next"
           class="field"
@@ -149,7 +150,7 @@ async function change(): Promise<void> {
           required
       /></label>
       <label
-        >New, once more
+        >New password again
         <input
           v-model="again"
           class="field"

@@ -121,10 +121,10 @@ async function give(p: Views['PersonView']): Promise<void> {
                   required
                   :aria-label="`New password of ${p.name}`"
                 />
-                <button class="act" type="submit">Give it</button>
+                <button class="act" type="submit">Set password</button>
                 <button class="link" type="button" @click="passwordFor = ''">Cancel</button>
               </form>
-              <button v-else class="link" type="button" @click="passwordFor = p.login">Give a new one</button>
+              <button v-else class="link" type="button" @click="passwordFor = p.login">New password</button>
             </td>
           </tr>
         </tbody>

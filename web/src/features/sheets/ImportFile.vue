@@ -53,10 +53,10 @@ async function take(event: Event): Promise<void> {
 
 <template>
   <section class="import" aria-labelledby="import">
-    <h2 id="import">Bring in cameras, standards and units</h2>
+    <h2 id="import">Import cameras, standards and units</h2>
     <p class="soft small">
       An exchange file (JSON, the folder <code>demo</code> has examples), or a CSV as it is exported here. All
-      of it is kept, or nothing, unless you say otherwise.
+      of it is saved or none, unless you choose otherwise.
     </p>
     <label class="act quiet">
       {{ busy ? 'Reading…' : 'Choose a file' }}

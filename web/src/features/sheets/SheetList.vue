@@ -30,7 +30,7 @@ const groups = computed(() => {
     </div>
     <p v-else-if="!groups.length">
       There are no sheets yet: they need a standard and a camera model.
-      {{ can('importFiles') ? 'Bring both in below.' : 'Ask a technician to bring both in.' }}
+      {{ can('importFiles') ? 'Import both below.' : 'Ask a technician to import both.' }}
     </p>
     <section v-for="rows in groups" v-else :key="rows[0]!.standardKey">
       <h2>

@@ -130,9 +130,7 @@ const print = () => window.print();
             >In this light the sheet lands <strong class="mono">{{ sheet.predicted.errorLabel }}</strong> from
             the meter.</template
           >
-          <template v-else>
-            {{ sheet.modelName }} states no ISO, so nothing is said about the meter.</template
-          >
+          <template v-else> {{ sheet.modelName }} states no ISO, so the meter cannot be compared.</template>
         </p>
         <p class="no-print acts">
           <RouterLink
@@ -216,7 +214,7 @@ const print = () => window.print();
             <NotchDial v-if="line.dial.detents.length > 2" :dial="line.dial" :name="line.name" low />
             <p>{{ plain(line.because.sentence) }}</p>
             <p v-if="line.afterReset" class="small" :class="line.resetIsRight ? 'soft' : ''">
-              After a reset it stands at <span class="mono has">{{ plain(line.afterReset) }}</span>{{
+              After a reset it is set to <span class="mono has">{{ plain(line.afterReset) }}</span>{{
                 line.resetIsRight ? ', as required.' : ': change it.'
               }}
             </p>

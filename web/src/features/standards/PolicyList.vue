@@ -19,8 +19,8 @@ const names = computed(() => new Map(props.words.settings.map((s) => [s.key, s.n
 <template>
   <section aria-label="Policies">
     <p class="soft lead">
-      Good people disagree here. The first option of each is the default; what changes on which model is told
-      at the right as you choose.
+      Practitioners disagree here. The first option of each is the default; what changes on which model is
+      shown at the right as you choose.
     </p>
     <fieldset v-for="policy in words.policies" :key="policy.key" :disabled="!editable">
       <legend>

@@ -51,7 +51,7 @@ const STATES = {
   kept: 'kept',
   typing: 'typing…',
   keeping: 'keeping…',
-  wrong: 'not kept yet',
+  wrong: 'not saved yet',
   away: 'waiting for the site',
   conflict: 'changed by somebody else',
 };

@@ -54,7 +54,7 @@ const beginDraft = (of: string) =>
     <header class="head">
       <div>
         <h1>Standards</h1>
-        <p class="soft">What the department wants, once; and how far each camera model can go with it.</p>
+        <p class="soft">What the department requires, and how far each camera model can meet it.</p>
       </div>
       <nav class="beside no-print" aria-label="What standards rest on">
         <RouterLink to="/models">Camera models</RouterLink>
@@ -73,8 +73,8 @@ const beginDraft = (of: string) =>
         The grid needs a standard and a camera model.
         {{
           can('importFiles')
-            ? 'Begin a standard below, add a model, or bring both in from a file.'
-            : 'Ask a technician to bring both in.'
+            ? 'Begin a standard below, add a model, or import both from a file.'
+            : 'Ask a technician to import both.'
         }}
       </p>
       <CoverageGrid v-else :grid="grid.data.value" />

@@ -186,13 +186,13 @@ async function end(waiver: string): Promise<void> {
         <label>Until <input v-model="until" class="field" type="date" required /></label>
         <label class="wide">Why <InputText v-model="reason" required maxlength="400" /></label>
         <p v-if="wrong" class="problem wide" role="alert">{{ wrong }}</p>
-        <button class="act" type="submit">Give it</button>
+        <button class="act" type="submit">Give waiver</button>
         <button class="act quiet" type="button" @click="giving = false">Cancel</button>
       </form>
     </template>
 
     <template v-if="can('readAuditLog')">
-      <h2>Trail</h2>
+      <h2>Audit log</h2>
       <ul v-if="trail.data.value" class="trail">
         <li v-for="entry in trail.data.value.entries" :key="entry.id">
           <span class="soft small">{{ moment(entry.at) }}</span> {{ entry.who }}: {{ entry.what }}

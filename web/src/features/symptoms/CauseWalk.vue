@@ -66,10 +66,10 @@ const word = (cause: Views['CauseView']) =>
     </p>
 
     <div v-if="kept" class="kept" role="status">
-      <h2>{{ was ? 'No fault' : 'Kept as a repair' }}</h2>
+      <h2>{{ was ? 'No fault' : 'Saved as a repair' }}</h2>
       <p v-if="was" class="large">{{ was.remedy }}</p>
       <p>
-        {{ was ? 'Kept for the next person' : 'What was looked at is kept for whoever repairs it' }} on
+        {{ was ? 'Saved for the next person' : 'What was looked at is saved for whoever repairs it' }} on
         <RouterLink :to="`/units/${unit.tag}`">the page of {{ unit.tag }}</RouterLink
         ><template v-if="!was">; a technician takes it out of the pool there</template>.
       </p>

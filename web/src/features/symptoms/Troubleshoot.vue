@@ -103,7 +103,7 @@ const shown = ref<Views['CauseView'] | null>(null);
         <h2>How it goes on</h2>
         <p>
           Nothing is called a fault before every cause was looked at. What it was, or that it was none of
-          them, is kept on the page of {{ data.tag }}. The maker’s manual and a qualified person come before
+          them, is saved on the page of {{ data.tag }}. The maker’s manual and a qualified person come before
           this page.
         </p>
       </template>

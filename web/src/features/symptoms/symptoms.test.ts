@@ -84,7 +84,7 @@ describe('CauseWalk', () => {
     await page.find('form').trigger('submit');
     await flushPromises();
     expect(asked[0]!.body).toMatchObject({ looked: ['cap', 'filter'], cause: null, text: 'Since it fell.' });
-    expect(page.text()).toContain('Kept as a repair');
+    expect(page.text()).toContain('Saved as a repair');
     page.unmount();
   });
 

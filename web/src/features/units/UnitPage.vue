@@ -95,7 +95,7 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
           <table v-else class="plain-table">
             <thead>
               <tr>
-                <th scope="col">Begun</th>
+                <th scope="col">Started</th>
                 <th scope="col">Found</th>
                 <th scope="col">Left</th>
               </tr>
