@@ -76,13 +76,7 @@ public static class CheckReadings
         List<StampedReading> stamped = [];
         foreach (StoredReading reading in kept.OrderBy(r => r.Stage).ThenBy(r => r.Setting))
         {
-            Reading read = reading.Kind switch
-            {
-                ReadingKind.Automatic => Reading.Automatic.Instance,
-                ReadingKind.NotFitted => Reading.NotFitted.Instance,
-                ReadingKind.Value when reading.Value is { } value => new Reading.Of(AtRate(value, sheet, readings)),
-                _ => Reading.Unread.Instance,
-            };
+            Reading read = ReadingKinds.Of(reading.Kind, reading.Value is { } value ? AtRate(value, sheet, readings) : null);
             if (read is not Reading.Unread || reading.Stage == CheckStage.Found)
             {
                 readings[reading.Setting] = read;
@@ -110,12 +104,7 @@ public static class CheckReadings
                     .Readings.Where(r => r.Kind != ReadingKind.Unread)
                     .Select(r => new ReadingDocument(
                         SettingDefinition.Of(r.Setting).Key,
-                        r.Kind switch
-                        {
-                            ReadingKind.Automatic => "auto",
-                            ReadingKind.NotFitted => ReadingParser.NotFitted,
-                            _ => r.Typed,
-                        },
+                        r.Kind == ReadingKind.Value ? r.Typed : r.Kind.Typed(),
                         r.By,
                         r.At,
                         r.Stage == CheckStage.Left ? "left" : "found",

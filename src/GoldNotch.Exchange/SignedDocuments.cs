@@ -17,14 +17,7 @@ public sealed record SignedReadingDocument(string Kind, ValueDocument? Value = n
     internal static SignedReadingDocument Of(Reading reading) =>
         new(ReadingKinds.Word(ReadingKinds.Of(reading)), reading is Reading.Of of ? ValueDocument.Of(of.Value) : null);
 
-    internal Reading ToReading() =>
-        ReadingKinds.Parse(Kind) switch
-        {
-            ReadingKind.Value when Value is not null => new Reading.Of(Value.ToValue()),
-            ReadingKind.Automatic => Reading.Automatic.Instance,
-            ReadingKind.NotFitted => Reading.NotFitted.Instance,
-            _ => Reading.Unread.Instance,
-        };
+    internal Reading ToReading() => ReadingKinds.Of(ReadingKinds.Parse(Kind), Value?.ToValue());
 }
 
 /// <summary>A verdict as it was signed.</summary>

@@ -31,6 +31,27 @@ public static class ReadingKinds
             _ => ReadingKind.Unread,
         };
 
+    /// <summary>The reading of a kind; a value that is missing counts as not read.</summary>
+    /// <param name="kind">The kind.</param>
+    /// <param name="value">The value, where the kind has one.</param>
+    public static Reading Of(ReadingKind kind, SettingValue? value) =>
+        kind switch
+        {
+            ReadingKind.Value when value is not null => new Reading.Of(value),
+            ReadingKind.Automatic => Reading.Automatic.Instance,
+            ReadingKind.NotFitted => Reading.NotFitted.Instance,
+            _ => Reading.Unread.Instance,
+        };
+
+    /// <summary>How a reading of a kind without a value is typed and shown; empty for a value and where nothing was read.</summary>
+    public static string Typed(this ReadingKind kind) =>
+        kind switch
+        {
+            ReadingKind.Automatic => "auto",
+            ReadingKind.NotFitted => "not fitted",
+            _ => "",
+        };
+
     /// <summary>The word of a kind.</summary>
     public static string Word(this ReadingKind kind) =>
         kind switch

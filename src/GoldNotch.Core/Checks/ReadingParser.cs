@@ -11,7 +11,7 @@ namespace GoldNotch.Core.Checks;
 public static class ReadingParser
 {
     /// <summary>What is typed where the unit has no such control.</summary>
-    public const string NotFitted = "not fitted";
+    public static readonly string NotFitted = ReadingKind.NotFitted.Typed();
 
     /// <summary>Reads <c>not fitted</c>, <c>auto</c> or a value for a setting of a model. What the control cannot show is refused with what it can.</summary>
     /// <param name="setting">The setting read.</param>

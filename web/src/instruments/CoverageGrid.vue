@@ -105,7 +105,7 @@ function walk(event: KeyboardEvent, row: number, column: number): void {
     </div>
     <p class="legend small">
       <span><i class="exact" /> exact</span> <span><i class="near" /> compromise</span>
-      <span><i class="cannot" /> not possible</span> <span><i class="look" /> a person must look</span>
+      <span><i class="cannot" /> not possible</span> <span><i class="look" /> check by eye</span>
     </p>
     <p class="told" aria-hidden="true">
       <template v-if="shown">{{ told(shown) }}</template>

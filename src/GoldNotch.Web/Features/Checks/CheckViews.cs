@@ -164,13 +164,7 @@ internal static class CheckViews
     internal static ReadingView Of(SheetLine line, Reading reading, StoredReading? stored, Phrasing phrasing)
     {
         SettingValue? value = reading is Reading.Of of ? of.Value : null;
-        string label = reading switch
-        {
-            Reading.Of => phrasing.Label(value!),
-            Reading.Automatic => "auto",
-            Reading.NotFitted => "not fitted",
-            _ => "",
-        };
+        string label = value is null ? ReadingKinds.Of(reading).Typed() : phrasing.Label(value);
         return new ReadingView(
             ReadingKinds.Of(reading),
             stored?.Typed ?? "",
