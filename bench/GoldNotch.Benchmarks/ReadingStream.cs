@@ -81,7 +81,8 @@ internal static class ReadingStream
             {
                 return await send();
             }
-            catch (Exception away) when (away is HttpRequestException or TaskCanceledException or IOException)
+            catch (Exception away)
+                when (away is HttpRequestException or TaskCanceledException or IOException or System.Net.Sockets.SocketException)
             {
                 await Task.Delay(50);
             }

@@ -90,7 +90,8 @@ public class KillTests(TestSite site)
                 await send();
                 return;
             }
-            catch (Exception away) when (away is HttpRequestException or TaskCanceledException or IOException)
+            catch (Exception away)
+                when (away is HttpRequestException or TaskCanceledException or IOException or System.Net.Sockets.SocketException)
             {
                 await Task.Delay(50);
             }
