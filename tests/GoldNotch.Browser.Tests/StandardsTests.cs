@@ -141,7 +141,7 @@ public class StandardsTests(DemoBrowserSite site)
         browser.Until(() => browser.See("h1").Text.Contains("Fennel HS two", StringComparison.Ordinal), "the name");
         browser.Go("/models/fennel-hs");
         browser.Read("h1", "Fennel HS two");
-        browser.Read("p.automatic[role=status]", "is back");
+        browser.Read("p.automatic[role=status]", "is restored");
         Click(browser, "Back to version 1");
         browser.Until(() => !browser.See("h1").Text.Contains("two", StringComparison.Ordinal), "the kept card");
     }
@@ -166,7 +166,7 @@ public class StandardsTests(DemoBrowserSite site)
         browser.See("td a");
         browser.Has(".beside a[href='/people']").ShouldBeFalse();
         browser.Go("/people");
-        browser.Read("[role=alert]", "needs a technician");
+        browser.Read("[role=alert]", "Your role does not include this");
         browser.Go("/models/alder-20");
         browser.See(".general input").GetAttribute("readonly").ShouldNotBeNull();
         browser.Go("/bench?unit=OBG-999");

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
 import { ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
+import { can } from '../../app/session';
 
 const queries = useQueryClient();
 const { data, isPending, error, refetch } = useQuery({
@@ -130,7 +131,7 @@ async function give(p: Views['PersonView']): Promise<void> {
         </tbody>
       </table>
     </div>
-    <div class="new">
+    <div v-if="can('managePeople')" class="new">
       <button v-if="!adding" class="act quiet" type="button" @click="adding = true">Add a person</button>
       <form v-else class="fields" @submit.prevent="add">
         <label>Name <InputText v-model="person.name" required maxlength="80" autofocus /></label>
