@@ -35,6 +35,7 @@ const others = computed(() => {
       >This browser has no room for them. Leave the page open until they are uploaded.</span
     >
     {{ fault }}
+    <button class="link" type="button" @click="box.now">Try now</button>
   </p>
   <p v-for="entry in refused" :key="entry.id" class="problem small" role="alert" data-role="refused">
     {{ entry.about }} was not accepted. {{ entry.refusal?.message }}

@@ -234,6 +234,6 @@ describe('WaitingNotices', () => {
       read('H', 'mara', of(false, 'A fault.')),
     );
     expect(page.find('[data-role=refused]').text()).toContain('Gain: x was not accepted. Gain has no x.');
-    expect(page.find('[data-role=waiting]').text()).toMatch(/^1 reading saved.*A fault\.$/);
+    expect(page.find('[data-role=waiting]').text()).toMatch(/^1 reading saved.*A fault\. Try now$/);
   });
 });

@@ -16,7 +16,9 @@ const shown = computed(() => (all.value ? props.settings : worth.value));
 <template>
   <p v-if="!settings.length" class="soft">Nothing has been checked and signed yet.</p>
   <template v-else>
-    <p v-if="!worth.length && !all" class="soft">None of {{ settings.length }} settings drifts.</p>
+    <p v-if="!worth.length && !all" class="soft">
+      No drift in {{ settings.length }} {{ settings.length === 1 ? 'setting' : 'settings' }}.
+    </p>
     <table v-if="shown.length" class="plain-table drift">
       <caption class="visually-hidden">
         {{

@@ -42,7 +42,7 @@ describe('DriftTable', () => {
   });
 
   it('says so where nothing drifts and where nothing was checked', () => {
-    expect(table([drift('nd', 'leave')]).text()).toContain('None of 1 settings drifts');
+    expect(table([drift('nd', 'leave')]).text()).toContain('No drift in 1 setting.');
     expect(table([]).text()).toContain('Nothing has been checked and signed yet');
   });
 
