@@ -1,0 +1,71 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Media;
+using GoldNotch.Core.Settings;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Checks;
+
+/// <summary>Battery: whether it lasts.</summary>
+internal static class BatteryConsequence
+{
+    private const string RuleId = "NOW-BATTERY";
+
+    private static readonly Template NotSeatedShort = new(RuleId, "not-seated-short", "not seated");
+    private static readonly Template NotSeated = new(
+        RuleId,
+        "not-seated",
+        "The battery is not seated: the camera loses power at the first knock."
+    );
+    private static readonly Template RunsShort = new(RuleId, "runs-short", "{runs}");
+    private static readonly Template Displayed = new(RuleId, "displayed", "The display shows {runs}.");
+    private static readonly Template Full = new(RuleId, "full", "A full battery runs {runs}; the charge of this one has not been read.");
+    private static readonly Template DisplayedShort = new(
+        RuleId,
+        "displayed-too-short",
+        "The display shows {runs}: {missing} less than the {planned} planned. Bring a charged spare, or use mains."
+    );
+    private static readonly Template FullShort = new(
+        RuleId,
+        "full-too-short",
+        "A full battery runs {runs}: {missing} less than the {planned} planned. The charge of this one has not been read. Bring a charged spare, or use mains."
+    );
+
+    internal static Consequence Of(Findings found)
+    {
+        if (found.Value(Setting.BatterySeated) is SettingValue.Task { Yes: false })
+        {
+            return new(ConsequenceTopic.Battery, Severity.Fault, NotSeatedShort.Of(), NotSeated.Of());
+        }
+
+        bool read = found.Value(Setting.RunningMinutes) is SettingValue.Amount;
+        double? minutes = found.Value(Setting.RunningMinutes) is SettingValue.Amount shown
+            ? shown.Value
+            : found.Sheet.Model.Power?.RunningMinutes;
+        if (minutes is not { } runs)
+        {
+            return Unread.Of(ConsequenceTopic.Battery, Unread.Battery);
+        }
+
+        (string, FigureValue) running = ("runs", FigureValue.In(Measure.Minutes, Math.Floor(runs)));
+        return found.Sheet.Standard.PlannedMinutes is { } planned && runs < planned - Guard.Edge
+            ? new(
+                ConsequenceTopic.Battery,
+                read ? Severity.Fault : Severity.Slight,
+                RunsShort.Of(running),
+                (read ? DisplayedShort : FullShort).Of(
+                    Setting.RunningMinutes,
+                    running,
+                    ("missing", FigureValue.In(Measure.Minutes, planned - Math.Floor(runs))),
+                    ("planned", FigureValue.In(Measure.Minutes, planned))
+                )
+            )
+            : new(
+                ConsequenceTopic.Battery,
+                Severity.Fine,
+                RunsShort.Of(running),
+                (read ? Displayed : Full).Of(Setting.RunningMinutes, running)
+            );
+    }
+}

@@ -1,0 +1,72 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Colour;
+using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Optics;
+using GoldNotch.Core.Settings;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Checks;
+
+/// <summary>Exposure: how far the picture comes out from what the sheet requires.</summary>
+internal static class ExposureConsequence
+{
+    // Within a sixth of a stop a picture looks right on any monitor; to half a stop it is seen by who compares (bench rule).
+    private const double LooksRight = 1.0 / 6;
+    private const double Compares = 0.5;
+
+    private const string RuleId = "NOW-EXPOSURE";
+
+    private static readonly Template Automatic = new(
+        RuleId,
+        "automatic",
+        "{automatic} on automatic: the camera makes the picture look right and hides what else is wrong. The manual settings come to {total}."
+    );
+    private static readonly Template Right = new(RuleId, "right", "The picture comes out as bright as the sheet requires ({total}).");
+    private static readonly Template Off = new(
+        RuleId,
+        "off",
+        "The picture comes out {total:size} {total?over|under} what the sheet requires."
+    );
+    private static readonly Template Assumed = new(RuleId, "assumed", "Not read yet and counted as on target: {settings:lower}.");
+    private static readonly Template Value = new(RuleId, "value", "{total}");
+
+    internal static Consequence Of(ImmutableArray<ExposureTerm> terms)
+    {
+        Stops total = terms.Aggregate(Stops.Zero, (sum, t) => sum + t.Change);
+        Setting[] automatic = [.. terms.Where(t => t.Source == TermSource.Automatic).Select(t => t.Setting)];
+        if (automatic.Length > 0)
+        {
+            return new(
+                ConsequenceTopic.Exposure,
+                Severity.Automatic,
+                OnAutomatic.Value.Of(),
+                Automatic.Of(("automatic", FigureValue.Of(automatic)), ("total", total))
+            );
+        }
+
+        Setting[] assumed = [.. terms.Where(t => t.Source == TermSource.Assumed).Select(t => t.Setting)];
+        if (assumed.Length == terms.Length)
+        {
+            return Unread.Of(ConsequenceTopic.Exposure, Unread.Exposure);
+        }
+
+        double size = Math.Abs(total.Value);
+        Severity severity =
+            size <= LooksRight + Guard.Edge ? Severity.Fine
+            : size <= Compares + Guard.Edge ? Severity.Slight
+            : Severity.Fault;
+        Judgement because = (severity == Severity.Fine ? Right : Off).Of([
+            ("total", total),
+            .. terms.Where(t => t.Source == TermSource.Read).Select(t => (SettingDefinition.Of(t.Setting).Key, (FigureValue)t.Change)),
+        ]);
+        return new(
+            ConsequenceTopic.Exposure,
+            severity,
+            Value.Of(("total", total)),
+            because.And(assumed.Length == 0 ? null : Assumed.Of(("settings", FigureValue.Of(assumed))))
+        );
+    }
+}

@@ -1,0 +1,92 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Colour;
+using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Optics;
+using GoldNotch.Core.Settings;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Checks;
+
+/// <summary>Format: whether the recording cuts with what the sheet requires.</summary>
+internal static class FormatConsequence
+{
+    private const string RuleId = "NOW-FORMAT";
+
+    private static readonly Template AsRequired = new(RuleId, "as-required", "{format}, as the sheet requires.");
+    private static readonly Template Differs = new(RuleId, "differs", "{format} is not what the sheet requires.");
+    private static readonly Template OtherScan = new(
+        RuleId,
+        "other-scan",
+        "{rate} shows combing and steps when cut with {required}; it cannot be undone cleanly."
+    );
+    private static readonly Template Slower = new(
+        RuleId,
+        "slower",
+        "{rate} in a {required} edit plays {factor} slower, or drops pictures."
+    );
+    private static readonly Template DoesNotCut = new(
+        RuleId,
+        "does-not-cut",
+        "{rate} does not cut with {required}: pictures are dropped or repeated."
+    );
+    private static readonly Template Smaller = new(RuleId, "smaller", "{size} has {share} of the pixels of {required}.");
+    private static readonly Template Larger = new(
+        RuleId,
+        "larger",
+        "{size} is larger than {required}: it can be scaled down, and fills the card sooner."
+    );
+    private static readonly Template Value = new(RuleId, "value", "{format}");
+
+    internal static Consequence Of(Findings found)
+    {
+        if (
+            found.Value(Setting.RecordFormat) is not SettingValue.Format seen
+            || found.Sheet.Target<SettingValue.Format>(Setting.RecordFormat) is not { } target
+        )
+        {
+            return Unread.Of(ConsequenceTopic.Format, Unread.Format);
+        }
+
+        Judgement because = (seen == target ? AsRequired : Differs).Of(Setting.RecordFormat, ("format", seen));
+        Severity severity = Severity.Fine;
+        if (seen.Rate != target.Rate)
+        {
+            severity = Severity.Fault;
+            double factor = Shutter.SlowMotionFactor(seen.Rate.Frames, target.Rate.Frames);
+            Template template =
+                seen.Rate.Scan != target.Rate.Scan ? OtherScan
+                : factor > 1.2 ? Slower
+                : DoesNotCut;
+            because = because.And(
+                template.Of(
+                    Setting.RecordFormat,
+                    ("rate", seen.Rate),
+                    ("required", target.Rate),
+                    ("factor", FigureValue.In(Measure.Times, factor))
+                )
+            );
+        }
+
+        if (seen.Size != target.Size)
+        {
+            bool smaller = seen.Size.Pixels < target.Size.Pixels;
+            severity =
+                smaller ? Severity.Fault
+                : severity == Severity.Fault ? Severity.Fault
+                : Severity.Slight;
+            because = because.And(
+                (smaller ? Smaller : Larger).Of(
+                    Setting.RecordFormat,
+                    ("size", seen.Size),
+                    ("required", target.Size),
+                    ("share", FigureValue.In(Measure.Percent, Math.Round(100.0 * seen.Size.Pixels / target.Size.Pixels)))
+                )
+            );
+        }
+
+        return new(ConsequenceTopic.Format, severity, Value.Of(("format", seen)), because);
+    }
+}

@@ -1,0 +1,91 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Colour;
+using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Optics;
+using GoldNotch.Core.Settings;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Checks;
+
+/// <summary>White balance: the cast under the light of the sheet.</summary>
+internal static class WhiteBalanceConsequence
+{
+    private const string RuleId = "NOW-WHITE-BALANCE";
+
+    private static readonly Template Automatic = new(
+        RuleId,
+        "automatic",
+        "Automatic white balance follows the picture: no two shots cut together."
+    );
+    private static readonly Template OnCard = new(
+        RuleId,
+        "on-card",
+        "Balanced on the grey card in memory {memory}: right only if the card was shown here, in this light and through this filter."
+    );
+    private static readonly Template OtherMemory = new(
+        RuleId,
+        "other-memory",
+        "Memory {memory} was balanced somewhere else; its cast here is unknown. Balance again."
+    );
+    private static readonly Template MemoryValue = new(RuleId, "memory-value", "memory {memory}");
+    private static readonly Template CastUnseen = new(RuleId, "unseen", "Set to {set} under {light}: {cast}, not visible.");
+    private static readonly Template CastSlight = new(
+        RuleId,
+        "slight",
+        "Set to {set} under {light}: a cast of {cast:size} towards {cast?amber|blue}, slight."
+    );
+    private static readonly Template CastVisible = new(
+        RuleId,
+        "visible",
+        "Set to {set} under {light}: a cast of {cast:size} towards {cast?amber|blue}, plainly visible."
+    );
+    private static readonly Template CastValue = new(RuleId, "value", "{cast}");
+    private static readonly Template CastColourValue = new(RuleId, "colour-value", "{cast}, {cast?amber|blue}");
+
+    internal static Consequence Of(Findings found)
+    {
+        if (found.IsAutomatic(Setting.WhiteBalance))
+        {
+            return new(ConsequenceTopic.WhiteBalance, Severity.Automatic, OnAutomatic.Value.Of(), Automatic.Of(Setting.WhiteBalance));
+        }
+
+        switch (found.Value(Setting.WhiteBalance))
+        {
+            case SettingValue.WhiteNumber { Temperature: var set }:
+                return CastOf(set);
+            case SettingValue.WhiteMemory { Shows: { } shown }:
+                return CastOf(shown);
+            case SettingValue.WhiteMemory memory:
+                bool right = found.Sheet.Target<SettingValue.WhiteMemory>(Setting.WhiteBalance)?.Name == memory.Name;
+                return new(
+                    ConsequenceTopic.WhiteBalance,
+                    right ? Severity.Fine : Severity.Automatic,
+                    MemoryValue.Of(("memory", memory.Name)),
+                    (right ? OnCard : OtherMemory).Of(Setting.WhiteBalance, ("memory", memory.Name))
+                );
+            default:
+                return Unread.Of(ConsequenceTopic.WhiteBalance, Unread.WhiteBalance);
+        }
+
+        Consequence CastOf(Kelvin set)
+        {
+            Kelvin light = found.Sheet.Standard.Light.Temperature;
+            MiredShift cast = WhiteBalance.Cast(light, set);
+            (Severity severity, Template template) = WhiteBalance.Grade(cast) switch
+            {
+                CastGrade.Unseen => (Severity.Fine, CastUnseen),
+                CastGrade.Slight => (Severity.Slight, CastSlight),
+                _ => (Severity.Fault, CastVisible),
+            };
+            return new(
+                ConsequenceTopic.WhiteBalance,
+                severity,
+                (severity == Severity.Fine ? CastValue : CastColourValue).Of(("cast", cast)),
+                template.Of(Setting.WhiteBalance, ("set", set), ("light", light), ("cast", cast))
+            );
+        }
+    }
+}
