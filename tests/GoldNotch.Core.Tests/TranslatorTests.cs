@@ -81,71 +81,6 @@ public class TranslatorTests
         Line(offOnly, "stabiliser", ("stabiliser", "off")).Fit.ShouldBe(Fit.Exact);
     }
 
-    [Theory]
-    [InlineData("spare-channel", "built-in", "built-in")]
-    [InlineData("spare-channel", "lower", "input 1, 10 dB lower")]
-    [InlineData("spare-channel", "second", "input 2")]
-    public void The_option_of_the_spare_channel_chooses_its_source(string policy, string option, string word)
-    {
-        CameraModel with = Cine with
-        {
-            Choices = Cine.Choices.Add(
-                Setting.Channel2,
-                WholeSheetTests.Positions("input 1", "input 1, 10 dB lower", "input 2", "built-in")
-            ),
-        };
-        Sheet sheet = SheetCompiler.Compile(
-            Standard(("channel-2", "by policy")) with
-            {
-                Policies = Policies.Defaults.With(policy, option),
-            },
-            with
-        );
-        sheet.Target<SettingValue.Choice>(Setting.Channel2)!.Word.ShouldBe(word);
-    }
-
-    [Theory]
-    [InlineData("clipping", "100\u202f%")]
-    [InlineData("skin", "70\u202f%")]
-    [InlineData("off", "off")]
-    public void The_option_of_the_zebra_chooses_its_level(string option, string target) =>
-        SheetCompiler
-            .Compile(Standard(("zebra", "by policy")) with { Policies = Policies.Defaults.With("zebra", option) }, Cine)
-            .LineOf(Setting.Zebra)!
-            .Target!.Label.ShouldBe(target);
-
-    [Theory]
-    [InlineData("manual", "manual")]
-    [InlineData("automatic", "automatic")]
-    public void The_option_of_the_sound_level_chooses_who_sets_it(string option, string word) =>
-        SheetCompiler
-            .Compile(Standard(("audio-level-control", "by policy")) with { Policies = Policies.Defaults.With("audio-level", option) }, Cine)
-            .Target<SettingValue.Choice>(Setting.AudioLevelControl)!
-            .Word.ShouldBe(word);
-
-    [Theory]
-    [InlineData("card", "memory A")]
-    [InlineData("preset", "3200\u202fK")]
-    [InlineData("automatic", "auto")]
-    public void The_option_of_the_balance_chooses_where_white_comes_from(string option, string target) =>
-        SheetCompiler
-            .Compile(
-                Standard(("white-balance", "by policy")) with
-                {
-                    Policies = Policies.Defaults.With("balance", option),
-                },
-                Ottermere.Alder
-            )
-            .LineOf(Setting.WhiteBalance)!
-            .Target!.Label.ShouldBe(target);
-
-    [Fact]
-    public void Cameras_that_are_cut_together_are_set_to_the_number_of_the_light()
-    {
-        Standard cut = Standard(("white-balance", "by policy")) with { Circumstances = Circumstances.Usual.With(Condition.CutWithOthers) };
-        SheetCompiler.Compile(cut, Ottermere.Alder).LineOf(Setting.WhiteBalance)!.Target!.Label.ShouldBe("3200\u202fK");
-    }
-
     [Fact]
     public void A_zebra_says_what_its_stripes_mean_and_one_that_cannot_be_switched_off_where_it_shows_least()
     {
@@ -212,34 +147,6 @@ public class TranslatorTests
         line.Because.Text().ShouldContain("Begin at the low base");
     }
 
-    // Some 7.5 dB over the low base: the first option keeps it up to 8 dB, to the second the high base is nearer.
-    [Theory]
-    [InlineData(203, "low-first", "low")]
-    [InlineData(203, "nearest", "high")]
-    [InlineData(170, "low-first", "high")]
-    public void The_option_of_two_bases_decides_between_them(double lux, string option, string word)
-    {
-        Standard standard = Ottermere.Make(
-            "any",
-            Ottermere.LectureRoom.Light with
-            {
-                Illuminance = new Lux(lux),
-            },
-            ("record-format", "1080 29.97p", null),
-            ("shutter", "180°", null),
-            ("base-iso", "by policy", null),
-            ("nd", "clear", null),
-            ("iris", "f/4", null)
-        );
-        Sheet sheet = SheetCompiler.Compile(standard with { Policies = Policies.Defaults.With("two-bases", option) }, Cine);
-        sheet.BaseWord.ShouldBe(word);
-        sheet
-            .LineOf(Setting.BaseIso)!
-            .Because.Figures[0]
-            .Value.Number()
-            .ShouldBe(16 * MeteredLight.DomeConstant / (lux * sheet.Target<SettingValue.Speed>(Setting.Shutter)!.Time.Seconds), 0.5);
-    }
-
     [Fact]
     public void A_rate_that_is_asked_of_the_line_up_is_for_a_person_with_the_plain_one_meanwhile()
     {
@@ -259,22 +166,6 @@ public class TranslatorTests
         SheetLine line = Line(Ottermere.Bracken, "record-format", ("record-format", "1080 119.88p"));
         line.Fit.ShouldBe(Fit.NotPossible);
         line.Because.Text().ShouldContain("720 59.94p");
-    }
-
-    [Theory]
-    [InlineData("use", FootageUse.Web, 24)]
-    [InlineData("use", FootageUse.General, 90)]
-    [InlineData("enough", FootageUse.General, 30)]
-    [InlineData("least", FootageUse.Web, 90)]
-    public void The_option_of_compression_chooses_the_bit_rate(string option, FootageUse use, double rate)
-    {
-        CameraModel graded = Ottermere.Alder with { Formats = [WholeSheetTests.Format("1080 29.97p", 17, 24, 30, 90)] };
-        Standard standard = Standard(("record-format", "1080 29.97p"), ("bit-rate", "by policy")) with
-        {
-            Use = use,
-            Policies = Policies.Defaults.With("compression", option),
-        };
-        SheetCompiler.Compile(standard, graded).Target<SettingValue.Bits>(Setting.BitRate)!.Rate.Megabits.ShouldBe(rate);
     }
 
     [Fact]
@@ -418,98 +309,6 @@ public class TranslatorTests
         Line(Cine with { Reset = Cine.Reset! with { Firmware = "1.4" } }, "factory-reset", ("factory-reset", "done"))
             .Because.Text()
             .ShouldContain("It needs firmware 1.4 or later");
-    }
-
-    [Fact]
-    public void A_cell_of_the_coverage_counts_and_names_the_line_that_matters_most()
-    {
-        Sheet bracken = SheetCompiler.Compile(Ottermere.LectureRoom, Ottermere.Bracken);
-        CoverageCell cell = CoverageCell.Of(bracken);
-        (cell.Exact + cell.Compromise + cell.NotPossible + cell.CheckByEye).ShouldBe(bracken.Lines.Length);
-        cell.Compromise.ShouldBe(bracken.Count(Fit.Compromise));
-        cell.Matters.ShouldNotBeNull();
-        cell.Notable.InOneLine().ShouldContain("Gain −3");
-        CoverageCell all = CoverageCell.Of(SheetCompiler.Compile(Ottermere.LectureRoom, Ottermere.Alder));
-        (all.Matters, all.Notable.InOneLine(), all.LightLeft.DifferenceLabel()).ShouldBe(
-            (null, "", new Distance(0, NaturalUnit.Stops).Label())
-        );
-    }
-
-    [Fact]
-    public void What_cannot_is_named_before_what_is_near_and_what_must_before_what_should()
-    {
-        Notch Of(string setting, string want, Importance importance) =>
-            new(SettingDefinition.Parse(setting), Requirement.Parse(SettingDefinition.Parse(setting), want), default, importance, "r");
-        var standard = new Standard(
-            "a",
-            "A",
-            1,
-            "p",
-            Ottermere.LectureRoom.Light,
-            [
-                Of("record-format", "1080 29.97p", Importance.Must),
-                Of("zebra", "95 %", Importance.Must),
-                Of("limiter", "on", Importance.Should),
-                Of("magnifier", "off", Importance.Must),
-            ]
-        );
-        CoverageCell cell = CoverageCell.Of(SheetCompiler.Compile(standard, Cine));
-        cell.Notable.InOneLine().Split(" · ").ShouldBe(["Zebra +5\u202f%", "Magnifier: check by eye", "Limiter not possible"]);
-        cell.Matters.ShouldBe(Setting.Zebra);
-    }
-
-    [Fact]
-    public void What_the_card_does_not_say_is_counted_chapter_by_chapter()
-    {
-        ImmutableArray<Completeness> chapters = Completeness.Of(Cine);
-        chapters.Sum(c => c.Known + c.Missing.Length).ShouldBe(SettingDefinition.All.Count(n => n.Kind != SettingKind.Task));
-        Completeness aids = chapters.First(c => c.Chapter == "Viewing aids");
-        aids.Missing.ShouldContain(Setting.Magnifier);
-        aids.Missing.ShouldNotContain(Setting.Zebra);
-        Completeness
-            .Of(Cine with { NotFitted = Cine.NotFitted.Add(Setting.Magnifier) })
-            .First(c => c.Chapter == "Viewing aids")
-            .Missing.ShouldNotContain(Setting.Magnifier);
-    }
-
-    // 64 GB less 3 %, at the lowest rate that serves the use: 62.08 × 8000 / 45 s.
-    [Fact]
-    public void A_proposal_says_how_many_minutes_of_it_the_issued_card_holds()
-    {
-        CameraModel with = Ottermere.Alder with { Card = new IssuedCard("SD", 64, CardClass.Parse("V30"), "exFAT") };
-        FootageProposal
-            .For(FootageUse.Web, Policies.Defaults)
-            .HeldBy(with)
-            .Text()
-            .ShouldBe($"{Math.Floor(62.08 * 8000 / 45 / 60)}\u202fmin at 45\u202fMb/s on 64\u202fGB");
-    }
-
-    [Fact]
-    public void A_proposal_that_no_card_can_hold_says_why()
-    {
-        FootageProposal general = FootageProposal.For(FootageUse.General, Policies.Defaults);
-        general.HeldBy(Ottermere.Alder).Text().ShouldBe("no card is issued with it");
-        general
-            .HeldBy(Ottermere.Alder with { Card = new IssuedCard("SD", 64, CardClass.Parse("C4"), "exFAT") })
-            .Text()
-            .ShouldContain("is too slow");
-        FootageProposal
-            .For(FootageUse.SlowMotion, Policies.Defaults)
-            .HeldBy(Ottermere.Alder)
-            .Text()
-            .ShouldContain("does not record 119.88p");
-    }
-
-    [Fact]
-    public void Importance_tolerance_and_reason_that_change_are_each_told()
-    {
-        Notch Of(Importance importance, double tolerance, string reason) =>
-            new(Setting.Gain, Requirement.Parse(Setting.Gain, "0 dB"), new Distance(tolerance, NaturalUnit.Decibels), importance, reason);
-        Standard With(Notch notch) => new("a", "A", 1, "p", Ottermere.LectureRoom.Light, [notch]);
-        StandardChange
-            .Between(With(Of(Importance.Must, 0, "noise")), With(Of(Importance.Should, 3, "it is dark")))
-            .Select(c => c.Because.Text())
-            .ShouldBe(["Gain: tolerance none → 3\u202fdB.", "Gain: must → should.", "Gain: its reason is now “it is dark”."]);
     }
 
     private static SheetLine Line(CameraModel model, string setting, params (string, string)[] notches) =>

@@ -117,7 +117,7 @@ public static class BalancePlan
     {
         WhiteControl white = camera.Model.White;
         Kelvin light = lineUp.Light.Temperature;
-        bool cardEach = lineUp.Standard.Policies.Is(PolicyMatter.Balance, "card") && camera.ColourOffset is null && !white.Memories.IsEmpty;
+        bool cardEach = lineUp.Standard.Policies.Is(WhiteBalancePolicy.Card) && camera.ColourOffset is null && !white.Memories.IsEmpty;
         MiredShift offset = new((camera.ColourOffset?.Value ?? 0) - (reference.ColourOffset?.Value ?? 0));
         if (white.Dial is { } grid && !cardEach)
         {

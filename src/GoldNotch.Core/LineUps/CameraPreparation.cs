@@ -216,7 +216,7 @@ public static class CameraPreparation
     private static ImmutableArray<SensitivityState> States(Standard standard, CameraModel model, Sheet sheet)
     {
         bool fixedToBase = sheet.Word(Setting.Profile) is { } profile && model.Gain.FixedToBase.Contains(profile);
-        Decibels cap = standard.Policies.Is(PolicyMatter.GainAllowed, "never") ? Decibels.Zero : model.Gain.Cap ?? Sensitivity.DefaultCap;
+        Decibels cap = standard.Policies.Is(GainPolicy.Never) ? Decibels.Zero : model.Gain.Cap ?? Sensitivity.DefaultCap;
         ImmutableArray<BaseGains> bases = model.Gain.Bases.IsEmpty
             ? [One("", model.Gain.IsoAtZeroGain!.Value, Decibels.Zero, Gains(model.Gain.Positions), model.Gain.Latitude)]
             : [.. model.Gain.Bases.Select(b => One(b.Word, b.Base.IsoAtZeroGain, b.Base.NoisePenalty, Gains(b.Positions), b.Latitude))];
@@ -228,7 +228,7 @@ public static class CameraPreparation
 
     // By the strategy of the nearest base, a base is kept until the next one is nearer.
     private static Decibels Switch(Standard standard, ImmutableArray<BaseGains> bases) =>
-        standard.Policies.Is(PolicyMatter.TwoBases, "nearest") && bases.Length > 1
+        standard.Policies.Is(TwoBasesPolicy.Nearest) && bases.Length > 1
             ? new Decibels(Sensitivity.GainForIso(bases[0].Base.IsoAtZeroGain, bases[1].Base.IsoAtZeroGain).Value / 2)
             : Sensitivity.DefaultSwitch;
 

@@ -148,15 +148,14 @@ public sealed record FootageProposal(
             FootageUse.Stills => new(use, Sized("2160"), Rated("29.97p"), null, Said(WholePictures, LargestStill), Said(Freeze)),
             _ => new(use, Sized("1080"), Rated("29.97p"), null, Said(PlainProgressive), []),
         };
-        PolicyOption rate = policies[PolicyMatter.FrameRate];
         FootageProposal chosen =
-            rate.Key == "use" || use == FootageUse.SlowMotion
-                ? by
-                : by with
+            use != FootageUse.SlowMotion && DecidedRate(policies.Of<FrameRatePolicy>()) is { } decided
+                ? by with
                 {
-                    Rate = Rated(rate.Key),
-                    Reasons = [ByPolicy.Of(Setting.RecordFormat, ("option", rate.Text)), .. by.Reasons.Skip(1)],
-                };
+                    Rate = decided,
+                    Reasons = [ByPolicy.Of(Setting.RecordFormat, ("option", policies[PolicyMatter.FrameRate].Text)), .. by.Reasons.Skip(1)],
+                }
+                : by;
         return chosen.Rate.Frames.FramesPerSecond < 26
             ? chosen with
             {
@@ -205,6 +204,17 @@ public sealed record FootageProposal(
     private static ImmutableArray<Judgement> Said(params Template[] templates) => [.. templates.Select(t => t.Of(Setting.RecordFormat))];
 
     private static FrameSize Sized(string text) => FrameSize.Parse(text);
+
+    // The rate a department decided on whatever the footage is for; null where the use decides.
+    private static ScanRate? DecidedRate(FrameRatePolicy policy) =>
+        policy switch
+        {
+            FrameRatePolicy.Interlaced => Rated("59.94i"),
+            FrameRatePolicy.Progressive => Rated("29.97p"),
+            FrameRatePolicy.Film => Rated("23.976p"),
+            FrameRatePolicy.Motion => Rated("59.94p"),
+            _ => null,
+        };
 
     private static ScanRate Rated(string text) => ScanRate.Parse(text);
 }

@@ -4,7 +4,7 @@ using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets;
 
-/// <summary>A matter on which good people disagree; the department chooses a option for each standard.</summary>
+/// <summary>A matter on which good people disagree; the department chooses an option for each standard.</summary>
 public enum PolicyMatter
 {
     /// <summary>What the base of gain is.</summary>
@@ -54,10 +54,11 @@ public enum PolicyMatter
 }
 
 /// <summary>One way of doing it.</summary>
+/// <param name="Value">The member of the matter's own enumeration, e.g. <see cref="GainPolicy.Never"/>: what rules ask.</param>
 /// <param name="Key">Key in files.</param>
 /// <param name="Text">What it says.</param>
 /// <param name="Reason">Why people hold it.</param>
-public sealed record PolicyOption(string Key, string Text, string Reason);
+public sealed record PolicyOption(Enum Value, string Key, string Text, string Reason);
 
 /// <summary>A matter with its options; the first is the default.</summary>
 /// <param name="Matter">The matter.</param>
@@ -82,9 +83,10 @@ public sealed record Policy(
             "Base of gain",
             [Setting.Gain],
             [
-                new("unity", "0 dB or the native ISO", "Full range at known noise."),
-                new("lowest", "the lowest the camera has", "Least noise; below 0 dB it costs highlight room."),
+                new(BaseGainPolicy.Unity, "unity", "0 dB or the native ISO", "Full range at known noise."),
+                new(BaseGainPolicy.Lowest, "lowest", "the lowest the camera has", "Least noise; below 0 dB it costs highlight room."),
                 new(
+                    BaseGainPolicy.Native,
                     "native",
                     "native ISO whatever it is",
                     "The sensor's own working point, even where it is high; the same as 0 dB, since cards count gain from it."
@@ -98,12 +100,14 @@ public sealed record Policy(
             [Setting.Gain],
             [
                 new(
+                    GainPolicy.Last,
                     "last",
                     "last of all, up to the cap on the model's card",
                     "Light, filter, shutter and iris are free; noise stays in the picture."
                 ),
-                new("never", "never", "A dark picture is corrected with light."),
+                new(GainPolicy.Never, "never", "never", "A dark picture is corrected with light."),
                 new(
+                    GainPolicy.NoiseLimit,
                     "noise-limit",
                     "as much as the noise limit allows, before the iris is wide open",
                     "Depth of field is worth more than a little noise."
@@ -117,11 +121,12 @@ public sealed record Policy(
             [Setting.BaseIso],
             [
                 new(
+                    TwoBasesPolicy.LowFirst,
                     "low-first",
                     "low until more than 8 dB would be needed, never above 14",
                     "The low base is the cleaner; above 8 dB it no longer is."
                 ),
-                new("nearest", "always the base nearest to the rating", "Least gain either way."),
+                new(TwoBasesPolicy.Nearest, "nearest", "always the base nearest to the rating", "Least gain either way."),
             ]
         ),
         new(
@@ -130,8 +135,18 @@ public sealed record Policy(
             "Speed on unlike cameras",
             [],
             [
-                new("native", "each at its native speed, ND for the rest", "Each camera keeps its full highlight room."),
-                new("common", "one speed for all, compensated", "One number for everybody; some cameras lose latitude."),
+                new(
+                    CommonSpeedPolicy.Native,
+                    "native",
+                    "each at its native speed, ND for the rest",
+                    "Each camera keeps its full highlight room."
+                ),
+                new(
+                    CommonSpeedPolicy.Common,
+                    "common",
+                    "one speed for all, compensated",
+                    "One number for everybody; some cameras lose latitude."
+                ),
             ]
         ),
         new(
@@ -140,11 +155,11 @@ public sealed record Policy(
             "Frame rate",
             [Setting.RecordFormat],
             [
-                new("use", "by the use of the footage", "The receiver decides what is right."),
-                new("59.94i", "59.94i, the look of television", "Smooth movement on television receivers."),
-                new("29.97p", "29.97p, plain", "Good on every screen, no combs."),
-                new("23.976p", "23.976p, the look of film", "Slow pans only."),
-                new("59.94p", "59.94p, for motion", "Sharp movement, and slow motion at half speed."),
+                new(FrameRatePolicy.ByUse, "use", "by the use of the footage", "The receiver decides what is right."),
+                new(FrameRatePolicy.Interlaced, "59.94i", "59.94i, the look of television", "Smooth movement on television receivers."),
+                new(FrameRatePolicy.Progressive, "29.97p", "29.97p, plain", "Good on every screen, no combs."),
+                new(FrameRatePolicy.Film, "23.976p", "23.976p, the look of film", "Slow pans only."),
+                new(FrameRatePolicy.Motion, "59.94p", "59.94p, for motion", "Sharp movement, and slow motion at half speed."),
             ]
         ),
         new(
@@ -153,8 +168,8 @@ public sealed record Policy(
             "Shutter",
             [Setting.Shutter],
             [
-                new("nearest", "nearest to double the rate", "Closest to the ordinary look of motion."),
-                new("at-least", "double the rate or faster", "Never more smear than meant."),
+                new(ShutterPolicy.Nearest, "nearest", "nearest to double the rate", "Closest to the ordinary look of motion."),
+                new(ShutterPolicy.AtLeast, "at-least", "double the rate or faster", "Never more smear than meant."),
             ]
         ),
         new(
@@ -164,11 +179,17 @@ public sealed record Policy(
             [Setting.IrisControl],
             [
                 new(
+                    IrisPolicy.Manual,
                     "manual",
                     "by hand; automatic only where nobody attends and it is not cut with others",
                     "An automatic iris moves during the take."
                 ),
-                new("automatic-moving", "automatic where it moves between lights", "Nobody can follow a walk from shade to sun by hand."),
+                new(
+                    IrisPolicy.AutomaticMoving,
+                    "automatic-moving",
+                    "automatic where it moves between lights",
+                    "Nobody can follow a walk from shade to sun by hand."
+                ),
             ]
         ),
         new(
@@ -178,12 +199,13 @@ public sealed record Policy(
             [Setting.WhiteBalance],
             [
                 new(
+                    WhiteBalancePolicy.Card,
                     "card",
                     "on the card each time; a number where several cameras must agree",
                     "The card is right for this light, whatever it is."
                 ),
-                new("preset", "a preset number", "The same number everywhere; corrected afterwards in one go."),
-                new("automatic", "automatic", "Right on average where light changes faster than people can."),
+                new(WhiteBalancePolicy.Preset, "preset", "a preset number", "The same number everywhere; corrected afterwards in one go."),
+                new(WhiteBalancePolicy.Automatic, "automatic", "automatic", "Right on average where light changes faster than people can."),
             ]
         ),
         new(
@@ -192,8 +214,8 @@ public sealed record Policy(
             "Audio level",
             [Setting.AudioLevelControl],
             [
-                new("manual", "by hand", "The background stays where it is between words."),
-                new("automatic", "automatic", "No take is lost where nobody watches the meter."),
+                new(AudioLevelPolicy.Manual, "manual", "by hand", "The background stays where it is between words."),
+                new(AudioLevelPolicy.Automatic, "automatic", "automatic", "No take is lost where nobody watches the meter."),
             ]
         ),
         new(
@@ -202,8 +224,13 @@ public sealed record Policy(
             "Focus",
             [Setting.FocusMode],
             [
-                new("manual", "by hand; tracking where nobody attends", "Automatic focus goes to whoever walks through."),
-                new("tracking", "tracking", "Keeps a moving face sharp where one person does everything."),
+                new(
+                    FocusPolicy.Manual,
+                    "manual",
+                    "by hand; tracking where nobody attends",
+                    "Automatic focus goes to whoever walks through."
+                ),
+                new(FocusPolicy.Tracking, "tracking", "tracking", "Keeps a moving face sharp where one person does everything."),
             ]
         ),
         new(
@@ -212,10 +239,10 @@ public sealed record Policy(
             "Depth of field of several cameras",
             [],
             [
-                new("line-up", "as the line-up says", "It depends on who moves."),
-                new("match", "the same on all", "The cut does not show."),
-                new("deeper", "the tight camera deeper", "People lean, and an unattended camera cannot follow."),
-                new("open", "the sensitive camera open, with ND", "A shallow background behind the speaker."),
+                new(DepthPolicy.LineUp, "line-up", "as the line-up says", "It depends on who moves."),
+                new(DepthPolicy.Match, "match", "the same on all", "The cut does not show."),
+                new(DepthPolicy.Deeper, "deeper", "the tight camera deeper", "People lean, and an unattended camera cannot follow."),
+                new(DepthPolicy.Open, "open", "the sensitive camera open, with ND", "A shallow background behind the speaker."),
             ]
         ),
         new(
@@ -224,9 +251,9 @@ public sealed record Policy(
             "Zebra",
             [Setting.Zebra],
             [
-                new("clipping", "100 % for clipping, off while recording", "It says what is lost, and nothing else."),
-                new("skin", "70 % for skin", "A face can be set by eye."),
-                new("off", "off after use", "Stripes hide the picture."),
+                new(ZebraPolicy.Clipping, "clipping", "100 % for clipping, off while recording", "It says what is lost, and nothing else."),
+                new(ZebraPolicy.Skin, "skin", "70 % for skin", "A face can be set by eye."),
+                new(ZebraPolicy.Off, "off", "off after use", "Stripes hide the picture."),
             ]
         ),
         new(
@@ -235,9 +262,9 @@ public sealed record Policy(
             "Compression",
             [Setting.BitRate],
             [
-                new("use", "by the use, with the minutes shown", "Small for the web, large for grading."),
-                new("least", "the least that card and machine take", "Nothing is lost that might be wanted."),
-                new("enough", "good enough for the use", "More minutes on a card, faster copies."),
+                new(CompressionPolicy.ByUse, "use", "by the use, with the minutes shown", "Small for the web, large for grading."),
+                new(CompressionPolicy.Least, "least", "the least that card and machine take", "Nothing is lost that might be wanted."),
+                new(CompressionPolicy.Enough, "enough", "good enough for the use", "More minutes on a card, faster copies."),
             ]
         ),
         new(
@@ -246,8 +273,8 @@ public sealed record Policy(
             "Date and time",
             [Setting.Clock],
             [
-                new("set", "set", "It puts clips in order afterwards."),
-                new("ignore", "ignored", "Clips are named by card; nobody trusts the clock."),
+                new(ClockPolicy.Set, "set", "set", "It puts clips in order afterwards."),
+                new(ClockPolicy.Ignore, "ignore", "ignored", "Clips are named by card; nobody trusts the clock."),
             ]
         ),
         new(
@@ -256,9 +283,9 @@ public sealed record Policy(
             "Spare sound channel",
             [Setting.Channel2],
             [
-                new("built-in", "the built-in microphone", "It works when the cable does not."),
-                new("lower", "the same microphone, 10 dB lower", "It saves a shout that clips the first."),
-                new("second", "a second microphone", "Two voices, or two places."),
+                new(SpareChannelPolicy.BuiltIn, "built-in", "the built-in microphone", "It works when the cable does not."),
+                new(SpareChannelPolicy.Lower, "lower", "the same microphone, 10 dB lower", "It saves a shout that clips the first."),
+                new(SpareChannelPolicy.Second, "second", "a second microphone", "Two voices, or two places."),
             ]
         ),
     ];
@@ -268,6 +295,16 @@ public sealed record Policy(
 
     /// <summary>The options of one matter.</summary>
     public static Policy Of(PolicyMatter matter) => All[(int)matter];
+
+    /// <summary>The policy whose options an enumeration lists.</summary>
+    internal static Policy OfOptions<TOption>()
+        where TOption : struct, Enum => OptionsOf<TOption>.Policy;
+
+    private static class OptionsOf<TOption>
+        where TOption : struct, Enum
+    {
+        internal static readonly Policy Policy = All.Single(p => p.Default.Value is TOption);
+    }
 
     /// <summary>The matter that decides <c>by policy</c> for a setting; null where none does.</summary>
     public static Policy? Deciding(Setting setting) => All.FirstOrDefault(p => p.Settings.Contains(setting));
@@ -289,8 +326,13 @@ public sealed record Policies
     /// <summary>The option of a matter.</summary>
     public PolicyOption this[PolicyMatter matter] => _chosen.GetValueOrDefault(matter) ?? Policy.Of(matter).Default;
 
-    /// <summary>Whether a matter goes by a option.</summary>
-    public bool Is(PolicyMatter matter, string option) => this[matter].Key == option;
+    /// <summary>The option of the matter that an enumeration of options belongs to.</summary>
+    public TOption Of<TOption>()
+        where TOption : struct, Enum => (TOption)this[Policy.OfOptions<TOption>().Matter].Value;
+
+    /// <summary>Whether the matter of this option goes by it.</summary>
+    public bool Is<TOption>(TOption option)
+        where TOption : struct, Enum => EqualityComparer<TOption>.Default.Equals(Of<TOption>(), option);
 
     /// <summary>These policies with one matter decided.</summary>
     /// <param name="matter">Key of the matter.</param>

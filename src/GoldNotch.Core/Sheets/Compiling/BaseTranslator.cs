@@ -109,7 +109,7 @@ internal sealed class BaseTranslator : Translator
     {
         GainControl gain = draft.Model.Gain;
         FigureValue rounded = new Iso(Math.Max(1, Math.Round(rating.Value)));
-        if (draft.Policy(PolicyMatter.TwoBases, "nearest"))
+        if (draft.Policy(TwoBasesPolicy.Nearest))
         {
             GainBase nearest = gain.Bases.MinBy(b => Math.Abs(Sensitivity.GainForIso(b.Base.IsoAtZeroGain, rating).Value))!;
             return (

@@ -51,10 +51,10 @@ internal sealed class BitRateTranslator : Translator
         BitRate? floor = notch.Requirement switch
         {
             Requirement.BitRateAtLeast asked => asked.Rate,
-            Requirement.ByPolicy when draft.Policy(PolicyMatter.Compression, "use") => FootageProposal
+            Requirement.ByPolicy when draft.Policy(CompressionPolicy.ByUse) => FootageProposal
                 .For(draft.Standard.Use, draft.Standard.Policies)
                 .AtLeast,
-            Requirement.ByPolicy when draft.Policy(PolicyMatter.Compression, "enough") => FootageProposal
+            Requirement.ByPolicy when draft.Policy(CompressionPolicy.Enough) => FootageProposal
                 .For(draft.Standard.Use, draft.Standard.Policies)
                 .Enough,
             _ => null,

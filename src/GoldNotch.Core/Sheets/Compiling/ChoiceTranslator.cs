@@ -111,11 +111,11 @@ internal sealed class ChoiceTranslator(Setting setting) : Translator
     private string ByPolicy(SheetDraft draft) =>
         setting switch
         {
-            Setting.AudioLevelControl => draft.Policy(PolicyMatter.AudioLevel, "automatic") ? "automatic" : "manual",
-            Setting.Channel2 => draft.Standard.Policies[PolicyMatter.SpareChannel].Key switch
+            Setting.AudioLevelControl => draft.Policy(AudioLevelPolicy.Automatic) ? "automatic" : "manual",
+            Setting.Channel2 => draft.Standard.Policies.Of<SpareChannelPolicy>() switch
             {
-                "lower" => "input 1, 10 dB lower",
-                "second" => "input 2",
+                SpareChannelPolicy.Lower => "input 1, 10 dB lower",
+                SpareChannelPolicy.Second => "input 2",
                 _ => "built-in",
             },
             _ => "low",

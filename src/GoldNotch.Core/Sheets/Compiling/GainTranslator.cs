@@ -52,7 +52,7 @@ internal sealed class GainTranslator : Translator
         GainPosition lowest = positions[0];
         if (
             notch.Requirement is Requirement.LowestGain
-            || (notch.Requirement is Requirement.ByPolicy && draft.Policy(PolicyMatter.BaseGain, "lowest"))
+            || (notch.Requirement is Requirement.ByPolicy && draft.Policy(BaseGainPolicy.Lowest))
         )
         {
             return Exact(

@@ -139,10 +139,10 @@ internal sealed class LevelTranslator(Setting setting) : Translator
         };
 
     private static Requirement ZebraByPolicy(SheetDraft draft) =>
-        draft.Standard.Policies[PolicyMatter.Zebra].Key switch
+        draft.Standard.Policies.Of<ZebraPolicy>() switch
         {
-            "skin" => new Requirement.Amount(70, Bound.Exactly, NaturalUnit.Percent),
-            "off" => new Requirement.Position("off"),
+            ZebraPolicy.Skin => new Requirement.Amount(70, Bound.Exactly, NaturalUnit.Percent),
+            ZebraPolicy.Off => new Requirement.Position("off"),
             _ => new Requirement.Amount(100, Bound.Exactly, NaturalUnit.Percent),
         };
 }

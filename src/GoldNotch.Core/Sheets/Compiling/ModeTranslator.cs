@@ -66,8 +66,8 @@ internal sealed class ModeTranslator(ModeSetting definition) : Translator
         return !alone
             && !(
                 Setting == Setting.IrisControl
-                    ? draft.Policy(PolicyMatter.Iris, "automatic-moving") && draft.Circumstances.Has(Condition.Hand)
-                    : draft.Policy(PolicyMatter.Focus, "tracking") || draft.Circumstances.Has(Condition.Unattended)
+                    ? draft.Policy(IrisPolicy.AutomaticMoving) && draft.Circumstances.Has(Condition.Hand)
+                    : draft.Policy(FocusPolicy.Tracking) || draft.Circumstances.Has(Condition.Unattended)
             );
     }
 }

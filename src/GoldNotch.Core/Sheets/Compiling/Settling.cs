@@ -152,7 +152,7 @@ internal static class GainAsLastResort
     {
         if (
             draft.Model.Gain.Cap is not { } cap
-            || draft.Policy(PolicyMatter.GainAllowed, "never")
+            || draft.Policy(GainPolicy.Never)
             || draft.LineOf(Setting.Iris)
                 is not {
                     Notch.Requirement: Requirement.AsMetered or Requirement.Iris { TakesUpTheRest: true },
@@ -202,7 +202,7 @@ internal static class GainWithinNoise
     {
         Stops missing = -draft.LightSoFar;
         if (
-            !draft.Policy(PolicyMatter.GainAllowed, "noise-limit")
+            !draft.Policy(GainPolicy.NoiseLimit)
             || iris.Requirement is not Requirement.Iris { TakesUpTheRest: true }
             || draft.Model.Gain.Cap is not { } cap
             || missing.Value <= 1.0 / 6

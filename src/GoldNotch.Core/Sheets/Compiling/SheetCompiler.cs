@@ -80,7 +80,8 @@ internal sealed class SheetDraft(Standard standard, CameraModel model, Circumsta
 
     internal IEnumerable<SheetLine> Lines => _lines;
 
-    internal bool Policy(PolicyMatter matter, string option) => standard.Policies.Is(matter, option);
+    internal bool Policy<TOption>(TOption option)
+        where TOption : struct, Enum => standard.Policies.Is(option);
 
     internal SheetLine? LineOf(Setting setting)
     {

@@ -58,7 +58,7 @@ internal sealed class ShutterTranslator : Translator
             _ => ShutterAngle.HalfFrame.At(format.Rate.Frames),
         };
         ShutterOption option = (notch.Requirement as Requirement.Angle)?.Option
-            ?? (draft.Policy(PolicyMatter.Shutter, "at-least") ? ShutterOption.AtLeastDouble : ShutterOption.Nearest);
+            ?? (draft.Policy(ShutterPolicy.AtLeast) ? ShutterOption.AtLeastDouble : ShutterOption.Nearest);
         Dictionary<double, SettingValue.Speed> places = Places(model, format, notch.Requirement as Requirement.Angle);
         ShutterChoice choice;
         try

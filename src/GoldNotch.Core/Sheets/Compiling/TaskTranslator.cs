@@ -56,7 +56,7 @@ internal sealed class TaskTranslator(Setting setting) : Translator
                 )
             ),
             Setting.BlackReference => Nothing(notch, draft, done, NoBlackReference.Of(setting, ("model", model.Name))),
-            Setting.Clock when draft.Policy(PolicyMatter.DateAndTime, "ignore") && notch.Requirement is Requirement.ByPolicy => Nothing(
+            Setting.Clock when draft.Policy(ClockPolicy.Ignore) && notch.Requirement is Requirement.ByPolicy => Nothing(
                 notch,
                 draft,
                 done,

@@ -61,8 +61,8 @@ internal sealed class WhiteBalanceTranslator : Translator
             Requirement.WhiteCard card => Card(notch, draft, card.Memory),
             Requirement.WhitePreset preset => Preset(notch, draft, preset.Temperature),
             Requirement.AutomaticMode => Automatic(notch, draft),
-            _ when draft.Policy(PolicyMatter.Balance, "automatic") => Automatic(notch, draft),
-            _ when draft.Policy(PolicyMatter.Balance, "preset") || draft.Circumstances.Has(Condition.CutWithOthers) => Preset(
+            _ when draft.Policy(WhiteBalancePolicy.Automatic) => Automatic(notch, draft),
+            _ when draft.Policy(WhiteBalancePolicy.Preset) || draft.Circumstances.Has(Condition.CutWithOthers) => Preset(
                 notch,
                 draft,
                 draft.Standard.Light.Temperature

@@ -22,7 +22,7 @@ internal sealed class ClockUnset()
 
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
-        if (of.NotchOf(Setting.Clock) is null && of.Standard.Policies.Is(PolicyMatter.DateAndTime, "set"))
+        if (of.NotchOf(Setting.Clock) is null && of.Standard.Policies.Is(ClockPolicy.Set))
         {
             yield return Found(Unset, Setting.Clock);
         }
