@@ -49,6 +49,53 @@ public class SettingDefinitionTests
         }
     }
 
+    public static TheoryData<NotationPreferences> Notations { get; } =
+    [
+        NotationPreferences.Default,
+        NotationPreferences.Default with
+        {
+            Iris = IrisStyle.Thirds,
+            WhiteBalance = WhiteBalanceStyle.Mired,
+        },
+        NotationPreferences.Default with
+        {
+            Iris = IrisStyle.Dial,
+            WhiteBalance = WhiteBalanceStyle.Kelvin,
+        },
+    ];
+
+    [Theory]
+    [MemberData(nameof(Notations))]
+    public void What_the_places_of_a_dial_are_typed_as_is_read_back_in_every_notation(NotationPreferences notation)
+    {
+        foreach (Setting setting in Enum.GetValues<Setting>())
+        {
+            foreach (CameraModel model in new[] { Ottermere.Alder, Ottermere.Bracken, WholeSheetTests.Cine })
+            {
+                var format = new SettingValue.Format(model.Formats[1].Size, model.Formats[1].Rate);
+                foreach (Detent detent in Dial.Of(setting, model, format, model.Gain.Bases.FirstOrDefault()?.Word).Detents)
+                {
+                    ShownValue
+                        .TryOf(setting, new ControlSource(model, format, model.Gain.Bases.FirstOrDefault()?.Word), detent.TypedIn(notation))
+                        .ShouldBe(detent.Value, $"{setting} on {model.Name}");
+                }
+            }
+        }
+    }
+
+    [Fact]
+    public void A_dial_is_drawn_in_the_notation_of_the_person()
+    {
+        var mired = NotationPreferences.Default with { WhiteBalance = WhiteBalanceStyle.Mired, Iris = IrisStyle.Thirds };
+        Detent[] white = [.. Dial.Of(Setting.WhiteBalance, WholeSheetTests.Cine, null).Detents];
+        Detent daylight = white.First(d => d.Value is SettingValue.WhiteNumber { Temperature.Value: 5600 });
+        daylight.In(mired).ShouldBe(("179", "mired"));
+        daylight.In(NotationPreferences.Default).ShouldBe(("5600", "K"));
+        Detent iris = Dial.Of(Setting.Iris, Ottermere.Alder, null)
+            .Detents.First(d => d.Value == new SettingValue.Iris(FNumber.Parse("6.3")));
+        iris.In(mired).Label.ShouldBe("5.6⅓");
+    }
+
     [Theory]
     [InlineData(Setting.Shutter, "1/30", "1/60", 1)]
     [InlineData(Setting.Gain, "+6", "0", 0.9966)]

@@ -18,6 +18,26 @@ public readonly record struct ControlSource(CameraModel Model, SettingValue.Form
 /// <param name="Major">Whether it is labelled first when there is little room.</param>
 public sealed record Detent(SettingValue Value, string Label, string Detail, double At, bool Major)
 {
+    /// <summary>Its label and detail as a person reads quantities; the camera's own names stay as they are.</summary>
+    /// <param name="notation">How the person reads quantities.</param>
+    public (string Label, string Detail) In(NotationPreferences notation) =>
+        Value switch
+        {
+            SettingValue.Iris iris => (Bare(iris.Number, notation.Iris), Detail),
+            SettingValue.WhiteNumber { Temperature: var k } when notation.WhiteBalance == WhiteBalanceStyle.Mired => (
+                Notation.Number(Math.Round(k.ToMired().Value)),
+                "mired"
+            ),
+            _ => (Label, Detail),
+        };
+
+    /// <summary>What to type for this place in that notation. A whole mired is no place of a dial in kelvin, so kelvin stay, with their unit.</summary>
+    /// <param name="notation">How the person reads quantities.</param>
+    public string TypedIn(NotationPreferences notation) =>
+        Value is SettingValue.WhiteNumber && notation.WhiteBalance == WhiteBalanceStyle.Mired ? $"{Label} K" : In(notation).Label;
+
+    private static string Bare(FNumber number, IrisStyle style) => number.Engraved(style).TrimStart('f', '/', 'T');
+
     internal static Detent Named(SettingValue value, string label, double at) => new(value, label, "", at, true);
 }
 

@@ -144,7 +144,10 @@ public readonly record struct FNumber
 
         int mark = Array.IndexOf(Marks, Notation.Number(value, 4));
         double exact = mark >= 0 ? Math.Pow(2, (mark + FirstMark) / 6.0) : Guard.Positive(value, "f-number");
-        return new FNumber(exact * Math.Pow(2, fraction / 2), transmission);
+        var read = new FNumber(exact * Math.Pow(2, fraction / 2), transmission);
+
+        // 2.8⅔ is 3.5 to the last digit, so that the two are one place of a dial.
+        return read.Mark is { } third ? new FNumber(Math.Pow(2, third / 6.0), transmission) : read;
     }
 
     /// <inheritdoc/>

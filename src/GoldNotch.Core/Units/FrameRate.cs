@@ -41,9 +41,6 @@ public readonly record struct FrameRate
     /// <summary>Frames per second.</summary>
     public double FramesPerSecond => (double)Numerator / Denominator;
 
-    /// <summary>The time of one frame.</summary>
-    public ExposureTime FrameTime => new((double)Denominator / Numerator);
-
     /// <summary>As it is spoken: <c>23.976</c>, <c>29.97</c>, <c>25</c>.</summary>
     public string Label()
     {
