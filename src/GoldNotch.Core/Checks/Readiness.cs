@@ -82,6 +82,10 @@ public sealed record Readiness(ReadinessState State, DateOnly? DueOn, Judgement?
     private static readonly Template NeverShort = new(RuleId, "never-short", "never checked");
     private static readonly Template Never = new(RuleId, "never", "It was never checked. Start a check.");
 
+    /// <summary>The states in the order in which units need somebody: what is off target before what is only due; what cannot be lent last.</summary>
+    public static ImmutableArray<ReadinessState> Order { get; } =
+    [ReadinessState.Off, ReadinessState.Due, ReadinessState.Ready, ReadinessState.Out, ReadinessState.Repair, ReadinessState.Retired];
+
     /// <summary>The state alone.</summary>
     /// <param name="status">Where the unit is.</param>
     /// <param name="last">Its last signed check; null where there is none.</param>

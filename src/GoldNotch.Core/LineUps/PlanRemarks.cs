@@ -1,0 +1,86 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.LineUps;
+
+/// <summary>What is said beside a plan: how the light moves, what diffraction does, who stands in whose picture, and the cautions of the work.</summary>
+public static class PlanRemarks
+{
+    private const string CautionRule = "PLAN-CAUTION";
+
+    // Softening is first seen about a sixth of a stop past the limit (bench rule).
+    private const double SeenPast = 1.06;
+
+    // From here it is open sun, and a sensor or an eye behind a finder can be burnt (bench rule).
+    private const double Sun = 20_000;
+
+    private static readonly Template Moved = new(
+        "PLAN-LIGHT",
+        "moved",
+        "{moved?Raise|Dim} the light by {moved:size}: {lux}, or the lamp at {distance} of its distance."
+    );
+    private static readonly Template Softer = new(
+        "PLAN-DIFFRACTION",
+        "softer",
+        "Past {limit} diffraction softens the picture of this format: the iris of {iris} is {beyond:size} beyond."
+    );
+    private static readonly Template Seen = new(
+        "PLAN-IN-PICTURE",
+        "seen",
+        "{seen} stands in the picture of {by}, {distance} before it, {angle:size} {angle?right|left} of its middle."
+    );
+    private static readonly Template Missed = new("PLAN-IRIS", "missed", "{missed:size} from the requirement");
+    private static readonly Template Lamps = new(
+        CautionRule,
+        "lamps",
+        "Lamps are hot, heavy and raised: sandbag the stand, tie the safety cable, let them cool before you touch them. Mains and anything fixed are for a qualified person; site rules and local codes come first."
+    );
+    private static readonly Template SunInView = new(CautionRule, "sun", "In light like this never point a camera or a finder at the sun.");
+    private static readonly Template Unattended = new(
+        CautionRule,
+        "unattended",
+        "An unattended camera: tape its cables where people walk, weigh the tripod down, and leave nothing charging alone."
+    );
+
+    /// <summary>How far the plan moves the light, with the distance of a lamp by the inverse square; null where it does not.</summary>
+    public static Judgement? LightMoved(LineUp lineUp, LineUpPlan plan) =>
+        Math.Abs(plan.Moved.Value) < Guard.Edge
+            ? null
+            : Moved.Of(
+                ("moved", plan.Moved),
+                ("lux", plan.Scene.Light.ToLux(lineUp.Light.MeterConstant)),
+                ("distance", FigureValue.In(Measure.Percent, 100 * Math.Pow(2, -plan.Moved.Value / 2)))
+            );
+
+    /// <summary>That the chosen iris is seen to be past the diffraction limit of the format; null where it is not.</summary>
+    public static Judgement? Diffraction(CameraPlan plan)
+    {
+        FNumber n = plan.Camera.Iris.AsN(plan.Chosen.Iris);
+        return plan.Camera.Diffraction is { } limit && n.Value > limit.Value * SeenPast
+            ? Softer.Of(Setting.Iris, ("limit", limit), ("iris", plan.Chosen.Iris), ("beyond", n.OpennessFrom(limit)))
+            : null;
+    }
+
+    /// <summary>That one camera stands in another's picture.</summary>
+    public static Judgement Of(InThePicture crossing) =>
+        Seen.Of(
+            ("seen", crossing.Seen),
+            ("by", crossing.By),
+            ("distance", crossing.Distance),
+            ("angle", FigureValue.In(Measure.Degrees, crossing.FromMiddle))
+        );
+
+    /// <summary>How far the iris of a candidate is from the one required; null where it is met.</summary>
+    public static Judgement? IrisMissed(PlanCandidate candidate) =>
+        candidate.IrisMissedBy.Value <= PlanTerms.Met ? null : Missed.Of(Setting.Iris, ("missed", candidate.IrisMissedBy));
+
+    /// <summary>The usual cautions of this work; licensed people, site rules and local codes come first.</summary>
+    public static ImmutableArray<Judgement> Cautions(LineUp lineUp) =>
+        [
+            .. lineUp.Light.MayMove ? [Lamps.Of()] : ReadOnlySpan<Judgement>.Empty,
+            .. lineUp.Light.Lux.Value > Sun ? [SunInView.Of()] : ReadOnlySpan<Judgement>.Empty,
+            .. lineUp.Cameras.Any(c => c.Watch == Watch.Unattended) ? [Unattended.Of()] : ReadOnlySpan<Judgement>.Empty,
+        ];
+}
