@@ -24,10 +24,10 @@ public sealed class SeedOfReadings(NpgsqlDataSource source)
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         string? standard = await transaction
             .Command("SELECT document FROM standard_version WHERE state = 'approved' ORDER BY key LIMIT 1")
-            .FirstAsync(r => r.GetString(0), cancel);
+            .FirstAsync(r => r.Only<string>(), cancel);
         List<string> cards = await transaction
             .Command("SELECT DISTINCT ON (key) specification FROM camera_model ORDER BY key, version DESC")
-            .ListAsync(r => r.GetString(0), cancel);
+            .ListAsync(r => r.Only<string>(), cancel);
         if (standard is null || cards.Count == 0)
         {
             throw new InvalidOperationException("There are no camera models or no approved standard: import some first.");

@@ -20,7 +20,7 @@ internal static class ApprovalGate
         List<Judgement> accepted = await transaction
             .Command("SELECT judgement FROM accepted_finding WHERE standard_key = @key AND model_key = ''")
             .With("key", standard.Key)
-            .ListAsync(r => JudgementDocument.Read(r.GetString(0)), cancel);
+            .ListAsync(r => JudgementDocument.Read(r.Only<string>()), cancel);
         ImmutableArray<RuleFinding> open = RuleBook.OpenFaults(StandardReader.ToStandard(standard, at), accepted);
         if (!open.IsEmpty)
         {

@@ -34,13 +34,13 @@ public sealed class AuditStore(NpgsqlDataSource source)
             .With("limit", limit)
             .ListAsync(
                 r => new AuditEntry(
-                    r.GetInt64(0),
-                    r.GetFieldValue<DateTimeOffset>(1),
-                    r.GetString(2),
-                    r.GetString(3),
-                    r.GetString(4),
-                    r.IsDBNull(5) ? null : r.GetString(5),
-                    r.IsDBNull(6) ? null : r.GetString(6)
+                    r.Long("id"),
+                    r.Moment("at"),
+                    r.Text("who"),
+                    r.Text("what"),
+                    r.Text("subject"),
+                    r.TextOrNull("before"),
+                    r.TextOrNull("after")
                 ),
                 cancel
             );

@@ -42,9 +42,12 @@ public static class CheckSheets
             ],
         };
 
+    /// <summary>The day a waiver must last to in order to count for a check.</summary>
+    public static DateOnly DayOf(StoredCheck check) => DateOnly.FromDateTime(check.StartedAt.UtcDateTime);
+
     private static bool Counts(Waiver waiver, StoredCheck check, string model, DateTimeOffset now) =>
         (waiver.ModelKey == model || waiver.UnitTag == check.UnitTag)
         && waiver.MadeAt <= (check.SignedAt ?? now)
-        && waiver.ExpiresOn >= DateOnly.FromDateTime(check.StartedAt.UtcDateTime)
+        && waiver.ExpiresOn >= DayOf(check)
         && (waiver.EndedAt is not { } ended || (check.SignedAt is { } signed && ended > signed));
 }

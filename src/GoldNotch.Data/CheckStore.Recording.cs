@@ -35,7 +35,7 @@ public sealed partial class CheckStore
             && await transaction
                 .Command("SELECT id::text FROM reading_receipt WHERE id = @id")
                 .With("id", sent)
-                .FirstAsync(r => r.GetString(0), cancel)
+                .FirstAsync(r => r.Only<string>(), cancel)
                 is not null
         )
         {
@@ -215,7 +215,7 @@ public sealed partial class CheckStore
                     await transaction
                         .Command("UPDATE check_run SET reading_count = reading_count + 1 WHERE id = @id RETURNING reading_count::text")
                         .With("id", Now.Check.Id)
-                        .FirstAsync(r => r.GetString(0), cancel)
+                        .FirstAsync(r => r.Only<string>(), cancel)
                 )!,
                 System.Globalization.CultureInfo.InvariantCulture
             );

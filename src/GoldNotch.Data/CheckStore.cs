@@ -11,16 +11,6 @@ namespace GoldNotch.Data;
 /// <summary>Checks and their readings.</summary>
 public sealed partial class CheckStore(NpgsqlDataSource source)
 {
-    private const string Columns = """
-        id, unit_tag, standard_key, standard_version, started_by, started_at, signed_by, signed_at, note,
-        on_target_count, within_tolerance_count, off_target_count, automatic_count, unread_count, headline,
-        (SELECT s.name FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version)) AS standard_name,
-        shoot_name, found_off_target_count, found_automatic_count, found_headline,
-        (SELECT s.state FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version)) AS standard_state
-        """;
-
-    private const string ReadingColumns = "setting, kind, typed, read_by, read_at, version, stage, from_camera, reading_order, value";
-
     /// <summary>A page of checks, newest first, before a check; optionally of one unit or only open ones.</summary>
     /// <param name="before">The last check of the page before, or null.</param>
     /// <param name="unitTag">One unit, or null for all.</param>
@@ -59,7 +49,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
     {
         List<WholeCheck> heads = await source
             .CreateCommand(
-                $"SELECT {Columns}, '{{}}', NULL FROM check_run WHERE @unit::text IS NULL OR unit_tag = @unit ORDER BY started_at DESC, id DESC LIMIT @limit"
+                $"SELECT {Columns}, '{{}}' AS model_specification, NULL AS shoot FROM check_run WHERE @unit::text IS NULL OR unit_tag = @unit ORDER BY started_at DESC, id DESC LIMIT @limit"
             )
             .With("unit", unitTag)
             .With("limit", limit)
@@ -67,7 +57,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         List<(Guid Check, StoredReading Reading)> readings = await source
             .CreateCommand($"SELECT {ReadingColumns}, check_id FROM check_reading WHERE check_id = ANY(@ids)")
             .With("ids", heads.Select(h => h.Check.Id).ToArray())
-            .ListAsync(r => (r.GetGuid(10), ReadReading(r)), cancel);
+            .ListAsync(r => (r.Id("check_id"), ReadReading(r)), cancel);
         ILookup<Guid, StoredReading> of = readings.ToLookup(r => r.Check, r => r.Reading);
         return
         [
@@ -233,89 +223,6 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         return true;
     }
 
-    private static async Task<WholeCheck?> HeadAsync(NpgsqlTransaction transaction, Guid id, string locking, CancellationToken cancel)
-    {
-        WholeCheck? head = await transaction
-            .Command($"SELECT {Columns}, model_specification, shoot FROM check_run WHERE id = @id {locking}")
-            .With("id", id)
-            .FirstAsync(ReadWhole, cancel);
-        if (head is null)
-        {
-            return null;
-        }
-
-        List<StoredReading> readings = await transaction
-            .Command($"SELECT {ReadingColumns} FROM check_reading WHERE check_id = @id")
-            .With("id", id)
-            .ListAsync(ReadReading, cancel);
-        return head with { Readings = Sorted(readings) };
-    }
-
-    private static async Task<WholeCheck?> GetAsync(NpgsqlTransaction transaction, Guid id, string locking, CancellationToken cancel)
-    {
-        if (await HeadAsync(transaction, id, locking, cancel) is not { } head)
-        {
-            return null;
-        }
-
-        List<StoredReading> rivals = await transaction
-            .Command(
-                "SELECT setting, kind, typed, read_by, read_at, 0, stage, from_camera, 0, value FROM check_rival WHERE check_id = @id ORDER BY read_at"
-            )
-            .With("id", id)
-            .ListAsync(ReadReading, cancel);
-        List<StoredPhoto> photos = await transaction
-            .Command("SELECT id, setting, taken_by, taken_at, width, height FROM check_photo WHERE check_id = @id ORDER BY taken_at, id")
-            .With("id", id)
-            .ListAsync(
-                r => new StoredPhoto(
-                    r.GetGuid(0),
-                    SettingOf(r, 1),
-                    r.GetString(2),
-                    r.GetFieldValue<DateTimeOffset>(3),
-                    r.GetInt32(4),
-                    r.GetInt32(5)
-                ),
-                cancel
-            );
-        List<StoredAddition> additions = head.Check.SignedAt is null
-            ? []
-            : await transaction
-                .Command("SELECT id, setting, text, added_by, added_at FROM check_addition WHERE check_id = @id ORDER BY added_at, id")
-                .With("id", id)
-                .ListAsync(
-                    r => new StoredAddition(
-                        r.GetGuid(0),
-                        SettingOf(r, 1),
-                        r.GetString(2),
-                        r.GetString(3),
-                        r.GetFieldValue<DateTimeOffset>(4)
-                    ),
-                    cancel
-                );
-        string? signed = head.Check.SignedAt is null
-            ? null
-            : await transaction
-                .Command("SELECT document FROM signed_check WHERE check_id = @id")
-                .With("id", id)
-                .FirstAsync(r => r.GetString(0), cancel);
-        return head with
-        {
-            Rivals = rivals,
-            Photos = photos,
-            Additions = additions,
-            Signed = signed is null ? null : SignedDocument.Read(signed),
-        };
-    }
-
-    private static List<StoredReading> Sorted(IEnumerable<StoredReading> readings) =>
-        [.. readings.OrderBy(r => r.Stage).ThenBy(r => r.Setting)];
-
-    private static Setting? SettingOf(NpgsqlDataReader r, int column) =>
-        r.IsDBNull(column) ? null : SettingDefinition.Parse(r.GetString(column));
-
-    private static string Word(CheckStage stage) => stage == CheckStage.Left ? "left" : "found";
-
     private static Task WriteReadingAsync(NpgsqlTransaction transaction, Guid id, StoredReading reading, CancellationToken cancel) =>
         transaction
             .Command(
@@ -390,57 +297,4 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
 
     private static string? JsonOf(StoredReading reading) =>
         reading.Value is { } value ? JsonSerializer.Serialize(ValueDocument.Of(value), ExchangeJson.Default.ValueDocument) : null;
-
-    private static WholeCheck ReadWhole(NpgsqlDataReader r) =>
-        new(
-            ReadCheck(r),
-            r.GetString(21),
-            [],
-            r.IsDBNull(22) ? null : JsonSerializer.Deserialize(r.GetString(22), ExchangeJson.Default.ShootDocument)
-        );
-
-    private static StoredReading ReadReading(NpgsqlDataReader r) =>
-        new(
-            SettingDefinition.Parse(r.GetString(0)),
-            ReadingKinds.Parse(r.GetString(1)),
-            r.GetString(2),
-            r.GetString(3),
-            r.GetFieldValue<DateTimeOffset>(4),
-            r.GetInt32(5)
-        )
-        {
-            Stage = r.GetString(6) == "left" ? CheckStage.Left : CheckStage.Found,
-            FromCamera = r.GetBoolean(7),
-            Order = r.GetInt32(8),
-            Value = r.IsDBNull(9) ? null : JsonSerializer.Deserialize(r.GetString(9), ExchangeJson.Default.ValueDocument)?.ToValue(),
-        };
-
-    private static StoredCheck ReadCheck(NpgsqlDataReader r) =>
-        new(
-            r.GetGuid(0),
-            r.GetString(1),
-            r.GetString(2),
-            r.GetInt32(3),
-            r.GetString(15),
-            r.GetString(4),
-            r.GetFieldValue<DateTimeOffset>(5),
-            r.IsDBNull(6) ? null : r.GetString(6),
-            r.IsDBNull(7) ? null : r.GetFieldValue<DateTimeOffset>(7),
-            r.GetString(8),
-            new CheckSummary(
-                r.GetInt32(9),
-                r.GetInt32(10),
-                r.GetInt32(11),
-                r.GetInt32(12),
-                r.GetInt32(13),
-                JudgementDocument.ReadAll(r.GetString(14))
-            ),
-            r.GetString(16)
-        )
-        {
-            FoundOffTarget = r.GetInt32(17),
-            FoundAutomatic = r.GetInt32(18),
-            FoundHeadline = JudgementDocument.ReadAll(r.GetString(19)),
-            StandardState = StandardStates.Parse(r.GetString(20)),
-        };
 }

@@ -41,16 +41,22 @@ public sealed class CoverageStore(NpgsqlDataSource source)
             .ListAsync(
                 r =>
                     (
-                        new CellKey(r.GetString(0), r.GetInt32(1), r.GetInt32(2), r.GetString(3), r.GetInt32(4)),
+                        new CellKey(
+                            r.Text("standard_key"),
+                            r.Number("standard_version"),
+                            r.Number("standard_revision"),
+                            r.Text("model_key"),
+                            r.Number("model_version")
+                        ),
                         new CoverageCell(
-                            r.GetInt32(5),
-                            r.GetInt32(6),
-                            r.GetInt32(7),
-                            r.GetInt32(8),
-                            r.GetInt32(9),
-                            r.GetString(10) is { Length: > 0 } key ? SettingDefinition.Parse(key) : null,
-                            new Stops(r.GetDouble(11)),
-                            JudgementDocument.ReadAll(r.GetString(12))
+                            r.Number("exact"),
+                            r.Number("compromise"),
+                            r.Number("not_possible"),
+                            r.Number("check_by_eye"),
+                            r.Number("findings"),
+                            r.Text("matters_setting") is { Length: > 0 } key ? SettingDefinition.Parse(key) : null,
+                            new Stops(r.Real("light_left")),
+                            JudgementDocument.ReadAll(r.Text("notable"))
                         )
                     ),
                 cancel

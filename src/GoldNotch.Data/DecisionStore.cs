@@ -149,11 +149,56 @@ public sealed class DecisionStore(NpgsqlDataSource source)
         return gone > 0;
     }
 
-    /// <summary>Waivers of a standard, the newest first, ended ones too.</summary>
-    public Task<List<Waiver>> WaiversAsync(string standardKey, CancellationToken cancel) =>
+    /// <summary>A page of the waivers of a standard, the newest first, ended ones too.</summary>
+    /// <param name="standardKey">The standard.</param>
+    /// <param name="before">The last one of the page before, or null.</param>
+    /// <param name="limit">Most rows, 1 to 200.</param>
+    /// <param name="cancel">Cancels.</param>
+    public Task<List<Waiver>> WaiversAsync(
+        string standardKey,
+        (DateTimeOffset MadeAt, Guid Id)? before,
+        int limit,
+        CancellationToken cancel
+    ) =>
         source
-            .CreateCommand($"SELECT {Waivers} FROM waiver WHERE standard_key = @standard ORDER BY made_at DESC, id LIMIT 500")
+            .CreateCommand(
+                $"""
+                SELECT {Waivers} FROM waiver
+                WHERE standard_key = @standard AND (@at::timestamptz IS NULL OR (made_at, id) < (@at, @id))
+                ORDER BY made_at DESC, id DESC LIMIT @limit
+                """
+            )
             .With("standard", standardKey)
+            .With("at", before?.MadeAt.ToUniversalTime())
+            .With("id", before?.Id ?? Guid.Empty)
+            .With("limit", limit)
+            .ListAsync(ReadWaiver, cancel);
+
+    /// <summary>Every waiver of a standard that is for a model or one of some units and had not run out on a day, ended ones too.</summary>
+    /// <param name="standardKey">The standard.</param>
+    /// <param name="modelKey">The model.</param>
+    /// <param name="unitTags">The units.</param>
+    /// <param name="day">The day.</param>
+    /// <param name="cancel">Cancels.</param>
+    public Task<List<Waiver>> WaiversForAsync(
+        string standardKey,
+        string modelKey,
+        IEnumerable<string> unitTags,
+        DateOnly day,
+        CancellationToken cancel
+    ) =>
+        source
+            .CreateCommand(
+                $"""
+                SELECT {Waivers} FROM waiver
+                WHERE standard_key = @standard AND expires_on >= @day AND (model_key = @model OR unit_tag = ANY(@units))
+                ORDER BY made_at DESC, id DESC
+                """
+            )
+            .With("standard", standardKey)
+            .With("model", modelKey)
+            .With("units", unitTags.ToArray())
+            .With("day", day)
             .ListAsync(ReadWaiver, cancel);
 
     /// <summary>Gives a waiver; the same one again changes nothing.</summary>
@@ -236,30 +281,30 @@ public sealed class DecisionStore(NpgsqlDataSource source)
     private static string Subject(string standardKey, string modelKey) =>
         standardKey.Length > 0 ? StandardStore.Subject(standardKey) : $"model {modelKey}";
 
-    private static AcceptedFinding ReadAccepted(NpgsqlDataReader r) =>
+    private static AcceptedFinding ReadAccepted(Row r) =>
         new(
-            r.GetString(0),
-            r.GetString(1),
-            r.GetString(2),
-            r.GetString(3),
-            JudgementDocument.Read(r.GetString(4)),
-            r.GetString(5),
-            r.GetString(6),
-            r.GetFieldValue<DateTimeOffset>(7)
+            r.Text("standard_key"),
+            r.Text("model_key"),
+            r.Text("rule_id"),
+            r.Text("setting"),
+            JudgementDocument.Read(r.Text("judgement")),
+            r.Text("reason"),
+            r.Text("accepted_by"),
+            r.Moment("accepted_at")
         );
 
-    private static Waiver ReadWaiver(NpgsqlDataReader r) =>
+    private static Waiver ReadWaiver(Row r) =>
         new(
-            r.GetGuid(0),
-            r.GetString(1),
-            r.GetString(2),
-            r.IsDBNull(3) ? null : r.GetString(3),
-            r.IsDBNull(4) ? null : r.GetString(4),
-            r.GetString(5),
-            r.GetString(6),
-            r.GetFieldValue<DateTimeOffset>(7),
-            r.GetFieldValue<DateOnly>(8),
-            r.IsDBNull(9) ? null : r.GetString(9),
-            r.IsDBNull(10) ? null : r.GetFieldValue<DateTimeOffset>(10)
+            r.Id("id"),
+            r.Text("standard_key"),
+            r.Text("setting"),
+            r.TextOrNull("model_key"),
+            r.TextOrNull("unit_tag"),
+            r.Text("reason"),
+            r.Text("author"),
+            r.Moment("made_at"),
+            r.Day("expires_on"),
+            r.TextOrNull("ended_by"),
+            r.MomentOrNull("ended_at")
         );
 }

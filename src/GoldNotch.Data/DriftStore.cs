@@ -19,7 +19,7 @@ public sealed class DriftStore(NpgsqlDataSource source)
     /// <summary>Counts of one unit.</summary>
     public Task<List<DriftCount>> OfUnitAsync(string tag, CancellationToken cancel) =>
         source
-            .CreateCommand("SELECT '', setting, looked, wrong, automatic, last_wrong FROM unit_drift WHERE unit_tag = @tag")
+            .CreateCommand("SELECT '' AS model_key, setting, looked, wrong, automatic, last_wrong FROM unit_drift WHERE unit_tag = @tag")
             .With("tag", tag)
             .ListAsync(Read, cancel);
 
@@ -31,7 +31,7 @@ public sealed class DriftStore(NpgsqlDataSource source)
         source
             .CreateCommand(
                 """
-                SELECT model_key, setting, sum(looked)::int, sum(wrong)::int, sum(automatic)::int, NULL::timestamptz FROM model_drift
+                SELECT model_key, setting, sum(looked)::int AS looked, sum(wrong)::int AS wrong, sum(automatic)::int AS automatic, NULL::timestamptz AS last_wrong FROM model_drift
                 WHERE month >= date_trunc('month', @since::date) AND (@model::text IS NULL OR model_key = @model)
                 GROUP BY model_key, setting
                 """
@@ -40,12 +40,12 @@ public sealed class DriftStore(NpgsqlDataSource source)
             .With("since", since)
             .ListAsync(Read, cancel);
 
-    private static DriftCount Read(NpgsqlDataReader r) =>
+    private static DriftCount Read(Row r) =>
         new(
-            r.GetString(0),
-            SettingDefinition.Parse(r.GetString(1)),
-            new Frequency(r.GetInt32(3), r.GetInt32(2)),
-            new Frequency(r.GetInt32(4), r.GetInt32(2)),
-            r.IsDBNull(5) ? null : r.GetFieldValue<DateTimeOffset>(5)
+            r.Text("model_key"),
+            SettingDefinition.Parse(r.Text("setting")),
+            new Frequency(r.Number("wrong"), r.Number("looked")),
+            new Frequency(r.Number("automatic"), r.Number("looked")),
+            r.MomentOrNull("last_wrong")
         );
 }

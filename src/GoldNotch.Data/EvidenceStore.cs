@@ -23,7 +23,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
             await transaction
                 .Command("SELECT id FROM check_photo WHERE check_id = @check")
                 .With("check", check)
-                .ListAsync(r => r.GetGuid(0), cancel)
+                .ListAsync(r => r.Only<Guid>(), cancel)
         ).Count(id => id != photo.Id);
         if (there >= MostPhotos)
         {
@@ -100,7 +100,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
             .CreateCommand("SELECT jpeg FROM check_photo WHERE (id, check_id) = (@id, @check)")
             .With("id", photo)
             .With("check", check)
-            .FirstAsync(r => r.GetFieldValue<byte[]>(0), cancel);
+            .FirstAsync(r => r.Only<byte[]>(), cancel);
 
     /// <summary>Text something beside a signed check; the same id again changes nothing.</summary>
     /// <exception cref="RefusedException">The check is open or missing.</exception>
@@ -135,9 +135,9 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         (string Tag, bool Signed)[] rows =
         [
             .. await transaction
-                .Command("SELECT unit_tag, signed_at IS NOT NULL FROM check_run WHERE id = @id FOR UPDATE")
+                .Command("SELECT unit_tag, signed_at IS NOT NULL AS signed FROM check_run WHERE id = @id FOR UPDATE")
                 .With("id", check)
-                .ListAsync(r => (r.GetString(0), r.GetBoolean(1)), cancel),
+                .ListAsync(r => (r.Text("unit_tag"), r.Flag("signed")), cancel),
         ];
         return rows switch
         {
@@ -145,7 +145,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
             [{ Signed: true }] when !signed => throw new RefusedException(
                 ProblemCode.Immutable,
                 "",
-                "This check is signed and stays as it is. Say what was wrong beside it, or begin a new check of this unit."
+                "This check is signed and stays as it is. Say what was wrong beside it, or start a new check of this unit."
             ),
             [{ Signed: false }] when signed => throw new RefusedException(
                 ProblemCode.NotSigned,

@@ -62,7 +62,7 @@ public sealed class LineUpStore(NpgsqlDataSource source)
             .With("id", id)
             .With("call", call.ToUniversalTime())
             .With("hours", HoursApart)
-            .ListAsync(r => new Booking(r.GetString(0), r.GetGuid(1), r.GetString(2), r.GetFieldValue<DateTimeOffset>(3)), cancel);
+            .ListAsync(r => new Booking(r.Text("unit_tag"), r.Id("id"), r.Text("name"), r.Moment("call_at")), cancel);
 
     /// <summary>Keeps a line-up: new where the version seen is 0, else changed if nobody else has since.</summary>
     /// <returns>The line-up as kept, or null when its version has moved on.</returns>
@@ -170,12 +170,12 @@ public sealed class LineUpStore(NpgsqlDataSource source)
 
     private static string Json(LineUpDocument document) => JsonSerializer.Serialize(document, ExchangeJson.Default.LineUpDocument);
 
-    private static StoredLineUp Read(NpgsqlDataReader r) =>
+    private static StoredLineUp Read(Row r) =>
         new(
-            JsonSerializer.Deserialize(r.GetString(0), ExchangeJson.Default.LineUpDocument)
+            JsonSerializer.Deserialize(r.Text("document"), ExchangeJson.Default.LineUpDocument)
                 ?? throw new InvalidOperationException("A stored line-up is empty."),
-            r.GetInt32(1),
-            r.GetString(2),
-            r.GetFieldValue<DateTimeOffset>(3)
+            r.Number("version"),
+            r.Text("changed_by"),
+            r.Moment("changed_at")
         );
 }

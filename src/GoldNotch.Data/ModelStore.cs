@@ -18,7 +18,7 @@ public sealed class ModelStore(NpgsqlDataSource source)
         (
             await source
                 .CreateCommand("SELECT DISTINCT ON (key) key, name FROM camera_model ORDER BY key, version DESC")
-                .ListAsync(r => (Key: r.GetString(0), Name: r.GetString(1)), cancel)
+                .ListAsync(r => (Key: r.Text("key"), Name: r.Text("name")), cancel)
         ).ToDictionary(m => m.Key, m => m.Name);
 
     /// <summary>The newest card of every model, by name.</summary>
@@ -98,6 +98,5 @@ public sealed class ModelStore(NpgsqlDataSource source)
 
     private static string Json(ModelDocument card) => JsonSerializer.Serialize(card, ExchangeJson.Default.ModelDocument);
 
-    private static StoredModel Read(NpgsqlDataReader r) =>
-        new(ReadSpecification(r.GetString(0)), r.GetString(1), r.GetFieldValue<DateTimeOffset>(2));
+    private static StoredModel Read(Row r) => new(ReadSpecification(r.Text("specification")), r.Text("changed_by"), r.Moment("changed_at"));
 }

@@ -115,7 +115,7 @@ public sealed class PersonStore(NpgsqlDataSource source)
             await transaction
                 .Command("SELECT login FROM person WHERE role = ANY(@roles) AND active LIMIT 1")
                 .With("roles", Roles.With(Right.ManagePeople))
-                .FirstAsync(r => r.GetString(0), cancel)
+                .FirstAsync(r => r.Only<string>(), cancel)
             is null
         )
         {
@@ -255,24 +255,24 @@ public sealed class PersonStore(NpgsqlDataSource source)
 
     private static string Subject(string login) => $"person {login}";
 
-    private static StoredPerson Read(NpgsqlDataReader r) =>
+    private static StoredPerson Read(Row r) =>
         new(
-            r.GetString(0),
-            r.GetString(1),
-            Roles.Parse(r.GetString(2)),
-            r.GetString(3),
-            r.GetInt32(4),
-            r.IsDBNull(5) ? null : r.GetFieldValue<DateTimeOffset>(5),
-            r.GetGuid(6),
-            r.GetBoolean(7),
-            r.GetInt32(8)
+            r.Text("login"),
+            r.Text("name"),
+            Roles.Parse(r.Text("role")),
+            r.Text("password_hash"),
+            r.Number("failed_count"),
+            r.MomentOrNull("locked_until"),
+            r.Id("stamp"),
+            r.Flag("active"),
+            r.Number("version")
         )
         {
             Notation = new NotationPreferences(
-                Enum.Parse<IrisStyle>(r.GetString(9), ignoreCase: true),
-                Enum.Parse<WhiteBalanceStyle>(r.GetString(10), ignoreCase: true),
-                Enum.Parse<ClockStyle>(r.GetString(11), ignoreCase: true),
-                Enum.Parse<DateOrder>(r.GetString(12), ignoreCase: true)
+                Enum.Parse<IrisStyle>(r.Text("iris_style"), ignoreCase: true),
+                Enum.Parse<WhiteBalanceStyle>(r.Text("white_balance_style"), ignoreCase: true),
+                Enum.Parse<ClockStyle>(r.Text("clock_style"), ignoreCase: true),
+                Enum.Parse<DateOrder>(r.Text("date_order"), ignoreCase: true)
             ),
         };
 }

@@ -20,7 +20,7 @@ internal static class Commands
 
     internal static NpgsqlCommand Command(this NpgsqlTransaction transaction, string sql) => new(sql, transaction.Connection, transaction);
 
-    internal static async Task<List<T>> ListAsync<T>(this NpgsqlCommand command, Func<NpgsqlDataReader, T> read, CancellationToken cancel)
+    internal static async Task<List<T>> ListAsync<T>(this NpgsqlCommand command, Func<Row, T> read, CancellationToken cancel)
     {
         await using (command)
         {
@@ -28,14 +28,14 @@ internal static class Commands
             await using NpgsqlDataReader reader = await command.ExecuteReaderAsync(cancel);
             while (await reader.ReadAsync(cancel))
             {
-                rows.Add(read(reader));
+                rows.Add(read(new Row(reader)));
             }
 
             return rows;
         }
     }
 
-    internal static async Task<T?> FirstAsync<T>(this NpgsqlCommand command, Func<NpgsqlDataReader, T> read, CancellationToken cancel)
+    internal static async Task<T?> FirstAsync<T>(this NpgsqlCommand command, Func<Row, T> read, CancellationToken cancel)
         where T : class => (await command.ListAsync(read, cancel)).FirstOrDefault();
 
     internal static async Task<int> RunAsync(this NpgsqlCommand command, CancellationToken cancel)

@@ -249,10 +249,10 @@ public sealed class StandardStore(NpgsqlDataSource source)
     {
         var rows = await source
             .CreateCommand(
-                "SELECT standard_version, count(*)::int, count(*) FILTER (WHERE signed_at IS NULL)::int FROM check_run WHERE standard_key = @key GROUP BY standard_version"
+                "SELECT standard_version, count(*)::int AS checks, count(*) FILTER (WHERE signed_at IS NULL)::int AS open FROM check_run WHERE standard_key = @key GROUP BY standard_version"
             )
             .With("key", key)
-            .ListAsync(r => (Version: r.GetInt32(0), All: r.GetInt32(1), Open: r.GetInt32(2)), cancel);
+            .ListAsync(r => (Version: r.Number("standard_version"), All: r.Number("checks"), Open: r.Number("open")), cancel);
         return rows.ToDictionary(r => r.Version, r => (r.All, r.Open));
     }
 
@@ -264,22 +264,22 @@ public sealed class StandardStore(NpgsqlDataSource source)
 
     private static string Json(StandardDocument document) => JsonSerializer.Serialize(document, ExchangeJson.Default.StandardDocument);
 
-    private static StoredStandard Read(NpgsqlDataReader r)
+    private static StoredStandard Read(Row r)
     {
         StandardHead head = ReadHead(r);
-        return new StoredStandard(head, ReadDocument(r.GetString(9)) with { State = head.State.Word() });
+        return new StoredStandard(head, ReadDocument(r.Text("document")) with { State = head.State.Word() });
     }
 
-    private static StandardHead ReadHead(NpgsqlDataReader r) =>
+    private static StandardHead ReadHead(Row r) =>
         new(
-            r.GetString(0),
-            r.GetInt32(1),
-            r.GetString(2),
-            StandardStates.Parse(r.GetString(3)),
-            r.GetInt32(4),
-            r.GetString(5),
-            r.GetFieldValue<DateTimeOffset>(6),
-            r.IsDBNull(7) ? null : r.GetString(7),
-            r.IsDBNull(8) ? null : r.GetFieldValue<DateTimeOffset>(8)
+            r.Text("key"),
+            r.Number("version"),
+            r.Text("name"),
+            StandardStates.Parse(r.Text("state")),
+            r.Number("revision"),
+            r.Text("changed_by"),
+            r.Moment("changed_at"),
+            r.TextOrNull("approved_by"),
+            r.MomentOrNull("approved_at")
         );
 }

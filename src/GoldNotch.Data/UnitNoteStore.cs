@@ -14,18 +14,25 @@ public sealed record UnitNote(Guid Id, string Kind, string Text, string By, Date
 /// <summary>Repairs, notes and measurements of a unit, with date and person.</summary>
 public sealed class UnitNoteStore(NpgsqlDataSource source)
 {
-    /// <summary>The newest notes of a unit.</summary>
-    public Task<List<UnitNote>> ListAsync(string tag, int limit, CancellationToken cancel) =>
+    /// <summary>A page of the notes of a unit, the newest first.</summary>
+    /// <param name="tag">The unit.</param>
+    /// <param name="before">The last one of the page before, or null.</param>
+    /// <param name="limit">Most rows, 1 to 200.</param>
+    /// <param name="cancel">Cancels.</param>
+    public Task<List<UnitNote>> ListAsync(string tag, (DateTimeOffset At, Guid Id)? before, int limit, CancellationToken cancel) =>
         source
             .CreateCommand(
-                "SELECT id, kind, text, made_by, made_at FROM unit_note WHERE unit_tag = @tag ORDER BY made_at DESC, id LIMIT @limit"
+                """
+                SELECT id, kind, text, made_by, made_at FROM unit_note
+                WHERE unit_tag = @tag AND (@at::timestamptz IS NULL OR (made_at, id) < (@at, @id))
+                ORDER BY made_at DESC, id DESC LIMIT @limit
+                """
             )
             .With("tag", tag)
+            .With("at", before?.At.ToUniversalTime())
+            .With("id", before?.Id ?? Guid.Empty)
             .With("limit", limit)
-            .ListAsync(
-                r => new UnitNote(r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetFieldValue<DateTimeOffset>(4)),
-                cancel
-            );
+            .ListAsync(r => new UnitNote(r.Id("id"), r.Text("kind"), r.Text("text"), r.Text("made_by"), r.Moment("made_at")), cancel);
 
     /// <summary>Keeps a note; the same id again changes nothing.</summary>
     /// <exception cref="RefusedException">There is no such unit.</exception>

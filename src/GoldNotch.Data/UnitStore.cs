@@ -75,8 +75,8 @@ public sealed class UnitStore(NpgsqlDataSource source)
     public async Task<Dictionary<string, int>> CountsByModelAsync(CancellationToken cancel)
     {
         var rows = await source
-            .CreateCommand("SELECT model_key, count(*)::int FROM camera_unit GROUP BY model_key")
-            .ListAsync(r => (Key: r.GetString(0), Count: r.GetInt32(1)), cancel);
+            .CreateCommand("SELECT model_key, count(*)::int AS units FROM camera_unit GROUP BY model_key")
+            .ListAsync(r => (Key: r.Text("model_key"), Count: r.Number("units")), cancel);
         return rows.ToDictionary(r => r.Key, r => r.Count);
     }
 
@@ -232,16 +232,18 @@ public sealed class UnitStore(NpgsqlDataSource source)
         return after;
     }
 
-    private static StoredUnit Read(NpgsqlDataReader r) =>
+    private static StoredUnit Read(Row r) =>
         new(
-            r.GetString(0),
-            r.GetString(1),
-            r.GetString(2),
-            r.GetString(3),
-            UnitStatuses.Parse(r.GetString(4)),
-            r.GetInt32(5),
-            r.IsDBNull(6) ? [] : JsonSerializer.Deserialize(r.GetString(6), ExchangeJson.Default.IReadOnlyListFilterDocument) ?? [],
-            r.IsDBNull(7) ? null : r.GetDouble(7),
-            r.IsDBNull(8) ? null : r.GetFieldValue<DateOnly>(8)
+            r.Text("tag"),
+            r.Text("model_key"),
+            r.Text("tape"),
+            r.Text("place"),
+            UnitStatuses.Parse(r.Text("status")),
+            r.Number("version"),
+            r.IsNull("filters")
+                ? []
+                : JsonSerializer.Deserialize(r.Text("filters"), ExchangeJson.Default.IReadOnlyListFilterDocument) ?? [],
+            r.RealOrNull("colour_offset_mired"),
+            r.DayOrNull("due_back")
         );
 }

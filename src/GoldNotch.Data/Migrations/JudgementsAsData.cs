@@ -153,21 +153,33 @@ internal sealed class JudgementsAsData : IScript
             if (value is not null)
             {
                 before[reading.Setting] = new Reading.Of(value);
-                commands.Run(
-                    $"UPDATE {table} SET value = @value::jsonb WHERE check_id = @check AND stage = @stage AND setting = @setting AND typed = @typed AND read_by = @by",
-                    ("value", JsonSerializer.Serialize(ValueDocument.Of(value), ExchangeJson.Default.ValueDocument)),
-                    ("check", check),
-                    ("stage", reading.Stage == CheckStage.Left ? "left" : "found"),
-                    ("setting", SettingDefinition.Of(reading.Setting).Key),
-                    ("typed", reading.Typed),
-                    ("by", reading.By)
-                );
             }
 
             read.Add(reading with { Value = value });
         }
 
+        StoredReading[] known = [.. read.Where(r => r.Value is not null)];
+        if (known.Length > 0)
+        {
+            // One statement a check: a million readings are not a million statements.
+            commands.Run(
+                $"""
+                UPDATE {table} t SET value = u.value::jsonb
+                FROM unnest(@values, @stages, @settings, @typed, @by) AS u (value, stage, setting, typed, read_by)
+                WHERE t.check_id = @check AND (t.stage, t.setting, t.typed, t.read_by) = (u.stage, u.setting, u.typed, u.read_by)
+                """,
+                ("values", Each(known, r => JsonSerializer.Serialize(ValueDocument.Of(r.Value!), ExchangeJson.Default.ValueDocument))),
+                ("check", check),
+                ("stages", Each(known, r => r.Stage == CheckStage.Left ? "left" : "found")),
+                ("settings", Each(known, r => SettingDefinition.Of(r.Setting).Key)),
+                ("typed", Each(known, r => r.Typed)),
+                ("by", Each(known, r => r.By))
+            );
+        }
+
         return read;
+
+        static string[] Each(StoredReading[] readings, Func<StoredReading, string> of) => [.. readings.Select(of)];
     }
 
     private static SettingValue? Parsed(Sheet sheet, StoredReading reading, Dictionary<Setting, Reading> before)
