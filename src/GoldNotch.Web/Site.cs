@@ -94,6 +94,9 @@ internal static class Site
             .AddScoped<CoverageGrid>()
             .AddSingleton<LineUpStore>()
             .AddScoped<LineUpSource>()
+            .AddScoped<UnitPages>()
+            .AddScoped<ModelViews>()
+            .AddScoped<SymptomSource>()
             .AddSingleton<ICameraLink, HttpCameraLink>();
         services.AddSingleton<BoardStore>().AddSingleton<DriftStore>().AddSingleton<EvidenceStore>().AddSingleton<UnitNoteStore>();
         services

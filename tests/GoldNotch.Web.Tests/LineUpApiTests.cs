@@ -36,6 +36,22 @@ public class LineUpApiTests(DemoSite site)
     }
 
     [Fact]
+    public async Task A_new_line_up_begins_with_the_light_and_the_strategy_of_its_standard_and_can_be_kept_as_it_is()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        Answer begins = (await mara.GetAsync("/api/line-ups/new?standard=lecture-room")).Expect(200);
+        begins.At("document/light/mainsHz").GetDouble().ShouldBe(60);
+        begins.Text("reading/time").ShouldBe("1/60");
+        var document = JsonNode.Parse(begins.At("document").GetRawText())!;
+        var id = Guid.NewGuid();
+        document["id"] = id;
+        document["name"] = "begun";
+        (await mara.PutAsync($"/api/line-ups/{id}", document.ToJsonString(), 0)).Expect(200);
+        (await mara.SendAsync(HttpMethod.Delete, $"/api/line-ups/{id}", null, 1)).Expect(204);
+        (await mara.GetAsync("/api/line-ups/new?standard=nothing")).ExpectProblem(400, "standard-missing", "/standard");
+    }
+
+    [Fact]
     public async Task A_line_up_is_kept_changed_and_dropped_and_nobody_is_overwritten_unseen()
     {
         using TestClient mara = await site.ClientAsync("mara");

@@ -24,6 +24,7 @@ public class RouteRoleTests(DemoSite site)
         "put /api/checks/{id}/photos/{photo}",
         "delete /api/checks/{id}/photos/{photo}",
         "put /api/checks/{id}/additions/{addition}",
+        "put /api/checks/{id}/late-readings/{addition}",
         "put /api/units/{tag}/notes/{id}",
         "put /api/units/{tag}/symptoms/{symptom}/outcomes/{id}",
         "put /api/line-ups/{id}",

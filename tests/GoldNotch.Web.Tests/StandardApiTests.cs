@@ -239,6 +239,42 @@ public class StandardApiTests(DemoSite site)
     }
 
     [Fact]
+    public async Task Waivers_come_a_page_at_a_time_and_an_old_one_that_holds_counts_behind_any_number_of_newer_ones()
+    {
+        using TestClient ines = await site.ClientAsync();
+        await site.SqlAsync(
+            """
+            INSERT INTO waiver (id, standard_key, setting, model_key, reason, author, made_at, expires_on)
+            SELECT gen_random_uuid(), 'lecture-room', 'limiter', CASE n WHEN 0 THEN 'alder-20' ELSE 'bracken-3' END, 'number ' || n, 'a test',
+                   now() - interval '30 days' + n * interval '1 minute', CASE n WHEN 0 THEN current_date + 9 ELSE current_date - 1 END
+            FROM generate_series(0, 619) AS n
+            """
+        );
+        HashSet<string> seen = [];
+        string? before = null;
+        do
+        {
+            Answer page = (await ines.GetAsync("/api/standards/lecture-room/waivers" + (before is null ? "" : $"?before={before}"))).Expect(
+                200
+            );
+            page.At("waivers").GetArrayLength().ShouldBeLessThanOrEqualTo(50);
+            foreach (JsonElement waiver in page.At("waivers").EnumerateArray())
+            {
+                if (waiver.GetProperty("author").GetString() == "a test")
+                {
+                    seen.Add(waiver.GetProperty("reason").GetString()!).ShouldBeTrue("no waiver stands on two pages");
+                }
+            }
+
+            before = page.At("next").GetString();
+        } while (before is not null);
+        seen.Count.ShouldBe(620);
+        (await ines.GetAsync("/api/sheets/lecture-room/alder-20")).At("waivers").GetArrayLength().ShouldBe(1);
+        (await ines.GetAsync("/api/standards/lecture-room/waivers?before=x")).ExpectProblem(400, "bad-value", "/before");
+        await site.SqlAsync("DELETE FROM waiver WHERE author = 'a test'");
+    }
+
+    [Fact]
     public async Task Circumstances_change_the_sheet_and_are_asked_for_by_name()
     {
         using TestClient mara = await site.ClientAsync("mara");

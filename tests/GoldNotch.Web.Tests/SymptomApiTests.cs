@@ -71,7 +71,7 @@ public class SymptomApiTests(DemoSite site)
             200
         );
         kept.Text("kind").ShouldBe("repair");
-        JsonElement note = (await client.GetAsync("/api/units/OBG-107/page")).At("notes")[0];
+        JsonElement note = (await client.GetAsync("/api/units/OBG-107/page")).At("notes/notes")[0];
         note.GetProperty("text").GetString().ShouldBe(kept.Text("text"));
         note.GetProperty("text").GetString()!.ShouldStartWith("The screen is black. Checked and not the cause: ");
         note.GetProperty("text").GetString()!.ShouldEndWith("Since it got wet.");
@@ -99,7 +99,7 @@ public class SymptomApiTests(DemoSite site)
         string[] notes =
         [
             .. (await client.GetAsync("/api/units/OBG-103/page"))
-                .At("notes")
+                .At("notes/notes")
                 .EnumerateArray()
                 .Select(n => n.GetProperty("text").GetString()!)
                 .Where(s => s.StartsWith("The zoom", StringComparison.Ordinal)),
@@ -125,7 +125,7 @@ public class SymptomApiTests(DemoSite site)
     {
         using TestClient client = await site.ClientAsync("mara");
         Guid other = await client.BeginAsync("OBG-101");
-        int before = (await client.GetAsync("/api/units/OBG-106/page")).At("notes").GetArrayLength();
+        int before = (await client.GetAsync("/api/units/OBG-106/page")).At("notes/notes").GetArrayLength();
         (await OutcomeAsync(client, "OBG-106", "dead-zoom", new { looked = new[] { "ghosts" } })).ExpectProblem(
             400,
             "bad-value",
@@ -148,7 +148,7 @@ public class SymptomApiTests(DemoSite site)
                     text = new string('x', 301),
                 }
             )
-        ).ExpectProblem(400, "bad-value", "/says");
+        ).ExpectProblem(400, "bad-value", "/text");
         (
             await OutcomeAsync(
                 client,
@@ -163,7 +163,7 @@ public class SymptomApiTests(DemoSite site)
             )
         ).ExpectProblem(400, "bad-value", "/check");
         (await client.GetAsync($"/api/units/OBG-106/symptoms?check={Guid.NewGuid()}")).ExpectProblem(404, "not-found", "/id");
-        (await client.GetAsync("/api/units/OBG-106/page")).At("notes").GetArrayLength().ShouldBe(before);
+        (await client.GetAsync("/api/units/OBG-106/page")).At("notes/notes").GetArrayLength().ShouldBe(before);
     }
 
     // The longest that can be said about any symptom of any model has to fit a note.

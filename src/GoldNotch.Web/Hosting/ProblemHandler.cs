@@ -134,7 +134,7 @@ internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExc
                 409,
                 ProblemCode.Immutable,
                 "",
-                "This is signed or approved and stays as it is. Begin a new one instead."
+                "This is signed or approved and stays as it is. Start a new one instead."
             ),
             _ when IsDatabaseAway(exception) => Away(context),
             _ => Problem(
@@ -176,6 +176,7 @@ internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExc
             or ProblemCode.TooMany
             or ProblemCode.NotLookedAt => 409,
             ProblemCode.NotFound => 404,
+            ProblemCode.VersionNeeded => 428,
             _ => 400,
         };
 

@@ -5,6 +5,7 @@ using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Wording;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace GoldNotch.Web.Features.Board;
 
@@ -30,7 +31,7 @@ public sealed record OpenCheckView(Guid Id, string By, DateTimeOffset At, int Un
 /// <summary>How many units stand how.</summary>
 public sealed record BoardCount(ReadinessState State, int Units);
 
-/// <summary>A page of the board; next is the tag to ask after, null on the last page. Counts are of everything the other filters let through.</summary>
+/// <summary>A page of the board; next is what to ask after, null on the last page. Counts are of everything the other filters let through.</summary>
 public sealed record BoardView(
     IReadOnlyList<BoardRowView> Rows,
     IReadOnlyList<BoardCount> Counts,
@@ -38,6 +39,16 @@ public sealed record BoardView(
     IReadOnlyList<NamedKey> Models,
     IReadOnlyList<string> Tapes,
     IReadOnlyList<string> Places
+);
+
+/// <summary>What of the board is asked for; each field that is left out filters nothing.</summary>
+internal sealed record BoardQuery(
+    [FromQuery(Name = "state")] string? State,
+    [FromQuery(Name = "model")] string? Model,
+    [FromQuery(Name = "tape")] string? Tape,
+    [FromQuery(Name = "place")] string? Place,
+    [FromQuery(Name = "find")] string? Find,
+    [FromQuery(Name = "after")] string? After
 );
 
 /// <summary>A key with its name.</summary>
@@ -48,26 +59,10 @@ internal static class BoardEndpoints
 {
     private const int PageSize = 100;
 
-    // What wants somebody first: what is off before what is only due; what cannot be lent last.
-    private static readonly ReadinessState[] Order =
-    [
-        ReadinessState.Off,
-        ReadinessState.Due,
-        ReadinessState.Ready,
-        ReadinessState.Out,
-        ReadinessState.Repair,
-        ReadinessState.Retired,
-    ];
-
     internal static void MapBoard(this IEndpointRouteBuilder api) => api.MapGet("/board", GetAsync).WithName("getBoard");
 
     private static async Task<Ok<BoardView>> GetAsync(
-        string? state,
-        string? model,
-        string? tape,
-        string? place,
-        string? find,
-        string? after,
+        [AsParameters] BoardQuery asked,
         BoardStore board,
         ModelStore models,
         Phrasing phrasing,
@@ -76,43 +71,36 @@ internal static class BoardEndpoints
     )
     {
         ReadinessState? only =
-            string.IsNullOrEmpty(state) ? null
-            : Enum.TryParse(state, ignoreCase: true, out ReadinessState asked) && Enum.IsDefined(asked) ? asked
+            string.IsNullOrEmpty(asked.State) ? null
+            : Enum.TryParse(asked.State, ignoreCase: true, out ReadinessState known) && Enum.IsDefined(known) ? known
             : throw new RefusedException(ProblemCode.BadValue, "/state", "A unit is ready, due, off, out, repair or retired.");
-        List<BoardUnit> all = await board.ListAsync(null, cancel);
-        Dictionary<string, string> names = await models.NamesAsync(cancel);
+        var filter = new BoardFilter(asked.Model, asked.Tape, asked.Place, asked.Find);
         var today = DateOnly.FromDateTime(clock.GetLocalNow().Date);
-        bool Has(string? wanted, string value) => string.IsNullOrEmpty(wanted) || wanted == value;
-        (BoardUnit Unit, ReadinessState State)[] rows =
-        [
-            .. all.Where(u => Has(model, u.ModelKey) && Has(tape, u.Tape) && Has(place, u.Place) && Found(u, names, find))
-                .Select(u => (u, Readiness.StateOf(u.Status, u.Last, today))),
-        ];
-
-        // They come by tag, and the order is stable.
-        (BoardUnit Unit, ReadinessState State)[] shown =
-        [
-            .. rows.Where(r => only is null ? r.State != ReadinessState.Retired : r.State == only)
-                .OrderBy(r => Array.IndexOf(Order, r.State)),
-        ];
-        int from = after is null ? 0 : Array.FindIndex(shown, r => r.Unit.Tag == after) + 1;
-        BoardRowView[] page = [.. shown.Skip(from).Take(PageSize).Select(r => Row(r.Unit, names, today, phrasing))];
+        List<BoardUnit> units = await board.PageAsync(filter, only, today, PlaceOf(asked.After), PageSize + 1, cancel);
+        Dictionary<ReadinessState, int> counts = await board.CountsAsync(filter, today, cancel);
+        BoardChoices choices = await board.ChoicesAsync(cancel);
+        Dictionary<string, string> names = await models.NamesAsync(cancel);
+        BoardRowView[] page = [.. units.Take(PageSize).Select(u => Row(u, names, today, phrasing))];
         return TypedResults.Ok(
             new BoardView(
                 page,
-                [.. Order.Select(s => new BoardCount(s, rows.Count(r => r.State == s)))],
-                from + page.Length < shown.Length ? page[^1].Tag : null,
-                [
-                    .. all.Select(u => u.ModelKey)
-                        .Distinct()
-                        .Order(StringComparer.Ordinal)
-                        .Select(k => new NamedKey(k, names.GetValueOrDefault(k, k))),
-                ],
-                [.. all.Select(u => u.Tape).Where(t => t.Length > 0).Distinct().Order(StringComparer.Ordinal)],
-                [.. all.Select(u => u.Place).Where(p => p.Length > 0).Distinct().Order(StringComparer.Ordinal)]
+                [.. Readiness.Order.Select(s => new BoardCount(s, counts.GetValueOrDefault(s)))],
+                units.Count > PageSize ? $"{page[^1].State.ToString().ToLowerInvariant()}_{page[^1].Tag}" : null,
+                [.. choices.Models.Select(k => new NamedKey(k, names.GetValueOrDefault(k, k)))],
+                choices.Tapes,
+                choices.Places
             )
         );
     }
+
+    // The state of the last unit goes with its tag, so that the next page is right although that unit has moved on meanwhile.
+    private static BoardPlace? PlaceOf(string? after) =>
+        string.IsNullOrEmpty(after) ? null
+        : after.Split('_', 2) is [var state, { Length: > 0 } tag]
+        && Enum.TryParse(state, ignoreCase: true, out ReadinessState known)
+        && Enum.IsDefined(known)
+            ? new BoardPlace(known, tag)
+        : throw new RefusedException(ProblemCode.BadValue, "/after", "This is no page of the board. Go to its beginning.");
 
     internal static BoardRowView Row(BoardUnit unit, IReadOnlyDictionary<string, string> names, DateOnly today, Phrasing phrasing)
     {
@@ -132,10 +120,4 @@ internal static class BoardEndpoints
             unit.Open is { } open ? new OpenCheckView(open.Id, open.By, open.At, open.Unread) : null
         );
     }
-
-    private static bool Found(BoardUnit unit, Dictionary<string, string> names, string? find) =>
-        string.IsNullOrWhiteSpace(find)
-        || new[] { unit.Tag, unit.Tape, unit.Place, unit.ModelKey, names.GetValueOrDefault(unit.ModelKey, "") }.Any(t =>
-            t.Contains(find.Trim(), StringComparison.OrdinalIgnoreCase)
-        );
 }

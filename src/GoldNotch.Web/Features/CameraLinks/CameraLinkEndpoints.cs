@@ -62,16 +62,10 @@ internal static class CameraLinkEndpoints
             .WithName("setCamera");
     }
 
-    private static async Task<Ok<CameraView>> GetAsync(
-        Guid id,
-        CheckStore checks,
-        CheckJudge judge,
-        ICameraLink link,
-        CancellationToken cancel
-    )
+    private static async Task<Ok<CameraView>> GetAsync(Guid id, [AsParameters] CheckWork work, ICameraLink link, CancellationToken cancel)
     {
-        WholeCheck whole = await FindAsync(checks, id, cancel);
-        Sheet sheet = await judge.SheetOfAsync(whole, cancel);
+        WholeCheck whole = await work.FindAsync(id, cancel);
+        Sheet sheet = await work.Judge.SheetOfAsync(whole, cancel);
         LinkAnswer<CameraIdentity> answer = await link.IdentifyAsync(whole.Check.UnitTag, cancel);
         if (answer.Value is not { } camera)
         {
@@ -94,11 +88,9 @@ internal static class CameraLinkEndpoints
     private static async Task<Results<Ok<CameraReadings>, ProblemHttpResult>> ReadAsync(
         Guid id,
         CameraReadRequest request,
-        HttpContext context,
-        CheckStore checks,
-        CheckJudge judge,
+        Author author,
+        [AsParameters] CheckWork work,
         ICameraLink link,
-        TimeProvider clock,
         CancellationToken cancel
     )
     {
@@ -114,8 +106,8 @@ internal static class CameraLinkEndpoints
                 .Distinct()
                 .Order(),
         ];
-        WholeCheck whole = await FindAsync(checks, id, cancel);
-        Sheet sheet = await judge.SheetOfAsync(whole, cancel);
+        WholeCheck whole = await work.FindAsync(id, cancel);
+        Sheet sheet = await work.Judge.SheetOfAsync(whole, cancel);
         LinkAnswer<IReadOnlyList<ShownSetting>> answer = await link.ReadAsync(
             whole.Check.UnitTag,
             [.. asked.Where(s => sheet.LineOf(s) is not null)],
@@ -126,34 +118,32 @@ internal static class CameraLinkEndpoints
             return Failed(answer.State, answer.Sentence);
         }
 
-        var taken = new CameraReading(sheet, whole, request.Stage, SignedIn.Name(context.User), clock.GetUtcNow());
+        var taken = new CameraReading(sheet, whole, request.Stage, author.Name, work.Now);
         CameraReadView[] views = [.. asked.Select(s => taken.Take(s, shown.FirstOrDefault(x => x.Setting == s)))];
         (RecordOutcome outcome, WholeCheck? now) =
             taken.Readings.Count == 0
                 ? (RecordOutcome.Recorded, whole)
-                : await checks.RecordAsync(id, taken.Readings, null, after => CheckJudge.Judge(sheet, after), cancel);
+                : await work.Checks.RecordAsync(id, taken.Readings, null, after => CheckJudge.Judge(sheet, after), cancel);
         return outcome switch
         {
             RecordOutcome.Signed => TypedResults.Problem(CheckEndpoints.Signed()),
             RecordOutcome.Missing => throw CheckEndpoints.NotFound(id),
-            _ => TypedResults.Ok(new CameraReadings(views, await judge.ViewAsync(now!, cancel))),
+            _ => TypedResults.Ok(new CameraReadings(views, await work.Judge.ViewAsync(now!, cancel))),
         };
     }
 
     private static async Task<Results<Ok<CameraReadings>, ProblemHttpResult>> SetAsync(
         Guid id,
         string setting,
-        HttpContext context,
-        CheckStore checks,
-        CheckJudge judge,
+        Author author,
+        [AsParameters] CheckWork work,
         ICameraLink link,
-        TimeProvider clock,
         CancellationToken cancel
     )
     {
         Setting what = RefusedException.At("/setting", () => SettingDefinition.Parse(setting));
-        WholeCheck whole = await FindAsync(checks, id, cancel);
-        Sheet sheet = await judge.SheetOfAsync(whole, cancel);
+        WholeCheck whole = await work.FindAsync(id, cancel);
+        Sheet sheet = await work.Judge.SheetOfAsync(whole, cancel);
         if (whole.Check.SignedAt is not null)
         {
             return TypedResults.Problem(CheckEndpoints.Signed());
@@ -186,7 +176,7 @@ internal static class CameraLinkEndpoints
             return Failed(again.State, again.Sentence);
         }
 
-        var taken = new CameraReading(sheet, whole, CheckStage.Left, SignedIn.Name(context.User), clock.GetUtcNow());
+        var taken = new CameraReading(sheet, whole, CheckStage.Left, author.Name, work.Now);
         CameraReadView[] views =
         [
             .. shown
@@ -196,7 +186,7 @@ internal static class CameraLinkEndpoints
                 .Where(s => sheet.LineOf(s) is not null)
                 .Select(s => taken.Take(s, shown.First(x => x.Setting == s))),
         ];
-        (RecordOutcome outcome, WholeCheck? now) = await checks.RecordAsync(
+        (RecordOutcome outcome, WholeCheck? now) = await work.Checks.RecordAsync(
             id,
             taken.Readings,
             null,
@@ -205,7 +195,7 @@ internal static class CameraLinkEndpoints
         );
         return outcome == RecordOutcome.Signed
             ? TypedResults.Problem(CheckEndpoints.Signed())
-            : TypedResults.Ok(new CameraReadings(views, await judge.ViewAsync(now!, cancel)));
+            : TypedResults.Ok(new CameraReadings(views, await work.Judge.ViewAsync(now!, cancel)));
     }
 
     private static bool Means(Sheet sheet, Setting setting, IReadOnlyList<ShownSetting> shown, SettingValue target) =>
@@ -241,7 +231,4 @@ internal static class CameraLinkEndpoints
 
     private static List<string> Of(Sheet sheet, IReadOnlySet<Setting> settings) =>
         [.. sheet.Lines.Where(l => settings.Contains(l.Setting) && !l.NothingToDo).Select(l => SettingDefinition.Of(l.Setting).Key)];
-
-    private static async Task<WholeCheck> FindAsync(CheckStore checks, Guid id, CancellationToken cancel) =>
-        await checks.GetAsync(id, cancel) ?? throw CheckEndpoints.NotFound(id);
 }

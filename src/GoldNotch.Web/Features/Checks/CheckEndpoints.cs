@@ -69,20 +69,18 @@ internal static class CheckEndpoints
         return TypedResults.Ok(new CheckPage([.. rows.Select(r => CheckViews.Row(r, phrasing))], next));
     }
 
-    private static async Task<Ok<CheckView>> GetAsync(Guid id, CheckStore checks, CheckJudge judge, CancellationToken cancel) =>
-        TypedResults.Ok(await judge.ViewAsync(await FindAsync(checks, id, cancel), cancel));
+    private static async Task<Ok<CheckView>> GetAsync(Guid id, [AsParameters] CheckWork work, CancellationToken cancel) =>
+        TypedResults.Ok(await work.Judge.ViewAsync(await work.FindAsync(id, cancel), cancel));
 
     private static async Task<Results<Ok<CheckView>, Created<CheckView>, ProblemHttpResult>> PutAsync(
         Guid id,
         NewCheck request,
-        HttpContext context,
-        CheckStore checks,
+        Author author,
         UnitStore units,
         ModelStore models,
         StandardStore standards,
         LineUpSource lineUps,
-        CheckJudge judge,
-        TimeProvider clock,
+        [AsParameters] CheckWork work,
         CancellationToken cancel
     )
     {
@@ -102,8 +100,8 @@ internal static class CheckEndpoints
             ?? throw new RefusedException(ProblemCode.ModelMissing, "/unit", $"The card of {unit.ModelKey} is missing: import it first.");
 
         StandardDocument standard = approved.Document;
-        string who = SignedIn.Name(context.User);
-        DateTimeOffset now = clock.GetUtcNow();
+        string who = author.Name;
+        DateTimeOffset now = work.Now;
         var head = new StoredCheck(
             id,
             unit.Tag,
@@ -125,7 +123,7 @@ internal static class CheckEndpoints
             [],
             shoot
         );
-        Sheet sheet = await judge.SheetOfAsync(whole, cancel, stored: false);
+        Sheet sheet = await work.Judge.SheetOfAsync(whole, cancel, stored: false);
         whole = whole with
         {
             Readings = CheckReadings.ReadAll(
@@ -134,8 +132,8 @@ internal static class CheckEndpoints
                 "/readings"
             ),
         };
-        bool created = await checks.CreateAsync(whole, CheckJudge.Judge(sheet, whole), who, cancel);
-        WholeCheck kept = await FindAsync(checks, id, cancel);
+        bool created = await work.Checks.CreateAsync(whole, CheckJudge.Judge(sheet, whole), who, cancel);
+        WholeCheck kept = await work.FindAsync(id, cancel);
         if (kept.Check.UnitTag != unit.Tag || kept.Check.StandardKey != standard.Key)
         {
             return TypedResults.Problem(
@@ -143,12 +141,12 @@ internal static class CheckEndpoints
                     409,
                     ProblemCode.IdTaken,
                     "",
-                    $"This check is of {kept.Check.UnitTag} against {kept.Check.StandardKey} already. Begin a new one with an id of its own."
+                    $"This check is of {kept.Check.UnitTag} against {kept.Check.StandardKey} already. Start a new one with an id of its own."
                 )
             );
         }
 
-        CheckView view = await judge.ViewAsync(kept, cancel);
+        CheckView view = await work.Judge.ViewAsync(kept, cancel);
         return created ? TypedResults.Created($"/api/checks/{id}", view) : TypedResults.Ok(view);
     }
 
@@ -156,22 +154,16 @@ internal static class CheckEndpoints
         Guid id,
         string setting,
         ReadingRequest request,
-        HttpContext context,
-        CheckStore checks,
-        CheckJudge judge,
+        SeenVersion seen,
+        Author author,
+        [AsParameters] CheckWork work,
         Phrasing phrasing,
-        TimeProvider clock,
         CancellationToken cancel
     )
     {
-        if (ETags.Seen(context.Request) is not { } seen)
-        {
-            return TypedResults.Problem(ETags.Missing());
-        }
-
         Setting what = RefusedException.At("/setting", () => SettingDefinition.Parse(setting));
-        WholeCheck whole = await checks.ReadingsAsync(id, cancel) ?? throw NotFound(id);
-        Sheet sheet = await judge.SheetOfAsync(whole, cancel);
+        WholeCheck whole = await work.Checks.ReadingsAsync(id, cancel) ?? throw NotFound(id);
+        Sheet sheet = await work.Judge.SheetOfAsync(whole, cancel);
         if (sheet.LineOf(what) is null)
         {
             throw new RefusedException(ProblemCode.BadValue, "/setting", $"The sheet of this check does not ask for {setting}.");
@@ -180,18 +172,11 @@ internal static class CheckEndpoints
         Reading reading = request.Read is null
             ? Reading.Unread.Instance
             : RefusedException.At("/read", () => CheckJudge.Read(sheet, whole, what, request.Stage, request.Read));
-        StoredReading stored = CheckReadings.ToStored(
-            what,
-            reading,
-            request.Read ?? "",
-            SignedIn.Name(context.User),
-            clock.GetUtcNow(),
-            seen
-        ) with
+        StoredReading stored = CheckReadings.ToStored(what, reading, request.Read ?? "", author.Name, work.Now, seen.Number) with
         {
             Stage = request.Stage,
         };
-        (RecordOutcome outcome, WholeCheck? now) = await checks.RecordAsync(
+        (RecordOutcome outcome, WholeCheck? now) = await work.Checks.RecordAsync(
             id,
             [stored],
             request.Receipt,
@@ -200,12 +185,12 @@ internal static class CheckEndpoints
         );
         return outcome switch
         {
-            RecordOutcome.Recorded => TypedResults.Ok(await judge.ViewAsync(now!, cancel)),
+            RecordOutcome.Recorded => TypedResults.Ok(await work.Judge.ViewAsync(now!, cancel)),
             RecordOutcome.Signed => TypedResults.Problem(Signed()),
             RecordOutcome.Conflict => TypedResults.Problem(
                 Conflict(
                     now!.Readings.FirstOrDefault(stored.IsOfTheSameAs),
-                    await judge.ViewAsync(now, cancel),
+                    await work.Judge.ViewAsync(now, cancel),
                     CheckViews.Of(sheet.LineOf(what)!, reading, stored, phrasing),
                     setting
                 )
@@ -218,27 +203,26 @@ internal static class CheckEndpoints
         Guid id,
         string setting,
         DecisionRequest request,
-        HttpContext context,
-        CheckStore checks,
-        CheckJudge judge,
+        Author author,
+        [AsParameters] CheckWork work,
         CancellationToken cancel
     )
     {
         Setting what = RefusedException.At("/setting", () => SettingDefinition.Parse(setting));
-        Sheet sheet = await judge.SheetOfAsync(await FindAsync(checks, id, cancel), cancel);
+        Sheet sheet = await work.Judge.SheetOfAsync(await work.FindAsync(id, cancel), cancel);
         (string, ReadingKind, string)? chosen = request.By is { } by ? (by, request.Kind ?? ReadingKind.Unread, request.Typed ?? "") : null;
-        (RecordOutcome outcome, WholeCheck? now) = await checks.DecideAsync(
+        (RecordOutcome outcome, WholeCheck? now) = await work.Checks.DecideAsync(
             id,
             what,
             request.Stage,
             chosen,
-            SignedIn.Name(context.User),
+            author.Name,
             after => CheckJudge.Judge(sheet, after),
             cancel
         );
         return outcome switch
         {
-            RecordOutcome.Recorded => TypedResults.Ok(await judge.ViewAsync(now!, cancel)),
+            RecordOutcome.Recorded => TypedResults.Ok(await work.Judge.ViewAsync(now!, cancel)),
             RecordOutcome.Signed => TypedResults.Problem(Signed()),
             RecordOutcome.Conflict => TypedResults.Problem(
                 ProblemHandler.Problem(
@@ -257,29 +241,26 @@ internal static class CheckEndpoints
             409,
             ProblemCode.Immutable,
             "",
-            "This check is signed and stays as it is. Say what was wrong beside it, or begin a new check of this unit."
+            "This check is signed and stays as it is. Say what was wrong beside it, or start a new check of this unit."
         );
 
     private static async Task<Ok<PreviewView>> PreviewAsync(
         Guid id,
         PreviewRequest request,
-        CheckStore checks,
-        CheckJudge judge,
+        [AsParameters] CheckWork work,
         CancellationToken cancel
     )
     {
         Setting setting = RefusedException.At("/setting", () => SettingDefinition.Parse(request.Setting));
-        WholeCheck whole = await checks.ReadingsAsync(id, cancel) ?? throw NotFound(id);
-        return TypedResults.Ok(await judge.PreviewAsync(whole, setting, request.Stage, request.Text, cancel));
+        WholeCheck whole = await work.Checks.ReadingsAsync(id, cancel) ?? throw NotFound(id);
+        return TypedResults.Ok(await work.Judge.PreviewAsync(whole, setting, request.Stage, request.Text, cancel));
     }
 
     private static async Task<Ok<CheckView>> SignAsync(
         Guid id,
         SignRequest request,
-        HttpContext context,
-        CheckStore checks,
-        CheckJudge judge,
-        TimeProvider clock,
+        Author author,
+        [AsParameters] CheckWork work,
         CancellationToken cancel
     )
     {
@@ -288,16 +269,16 @@ internal static class CheckEndpoints
             throw new RefusedException(ProblemCode.BadValue, "/note", "The note has at most 2000 characters. Nothing was signed.");
         }
 
-        Sheet sheet = await judge.SheetOfAsync(await FindAsync(checks, id, cancel), cancel);
-        WholeCheck signed = await checks.SignAsync(
+        Sheet sheet = await work.Judge.SheetOfAsync(await work.FindAsync(id, cancel), cancel);
+        WholeCheck signed = await work.Checks.SignAsync(
             id,
-            SignedIn.Name(context.User),
-            clock.GetUtcNow(),
+            author.Name,
+            work.Now,
             request.Note.Trim(),
             after => CheckJudge.Judge(sheet, after),
             cancel
         ) ?? throw NotFound(id);
-        return TypedResults.Ok(await judge.ViewAsync(signed, cancel));
+        return TypedResults.Ok(await work.Judge.ViewAsync(signed, cancel));
     }
 
     private static Microsoft.AspNetCore.Mvc.ProblemDetails Conflict(
@@ -318,9 +299,6 @@ internal static class CheckEndpoints
             new Dictionary<string, object?> { ["yours"] = yours, ["theirs"] = theirs }
         );
     }
-
-    private static async Task<WholeCheck> FindAsync(CheckStore checks, Guid id, CancellationToken cancel) =>
-        await checks.GetAsync(id, cancel) ?? throw NotFound(id);
 
     internal static RefusedException NotFound(Guid id) => new(ProblemCode.NotFound, "/id", $"There is no check {id}. Look in the log.");
 

@@ -39,7 +39,14 @@ internal sealed class CheckJudge(
                 entry.SetSize(1).SetSlidingExpiration(TimeSpan.FromMinutes(10));
                 return CheckSheets.Compile(whole.ModelSpecification, whole.Shoot, standard);
             })!;
-        return CheckSheets.WithWaivers(sheet, whole.Check, await decisions.WaiversAsync(standard.Key, cancel), clock.GetUtcNow());
+        List<Waiver> waivers = await decisions.WaiversForAsync(
+            standard.Key,
+            sheet.Model.Key,
+            [whole.Check.UnitTag],
+            CheckSheets.DayOf(whole.Check),
+            cancel
+        );
+        return CheckSheets.WithWaivers(sheet, whole.Check, waivers, clock.GetUtcNow());
     }
 
     internal static JudgedCheck Judge(Sheet sheet, WholeCheck whole) =>

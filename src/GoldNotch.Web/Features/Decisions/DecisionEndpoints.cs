@@ -41,6 +41,8 @@ internal static class DecisionEndpoints
     // Longer than a year is no exception but another standard.
     private const int MostDays = 366;
 
+    private const int PageSize = 50;
+
     internal static void MapDecisions(this IEndpointRouteBuilder api)
     {
         api.MapGet("/standards/{key}/waivers", ListAsync).WithName("listWaivers");
@@ -54,7 +56,7 @@ internal static class DecisionEndpoints
 
     private static async Task<NoContent> AcceptAsync(
         AcceptRequest request,
-        HttpContext context,
+        Author author,
         CurrentFindings findings,
         DecisionStore decisions,
         CancellationToken cancel
@@ -71,7 +73,7 @@ internal static class DecisionEndpoints
                 request.Setting,
                 because,
                 request.Reason.Trim(),
-                SignedIn.Name(context.User),
+                author.Name,
                 default
             ),
             cancel
@@ -81,39 +83,33 @@ internal static class DecisionEndpoints
 
     private static async Task<NoContent> ReopenAsync(
         ReopenRequest request,
-        HttpContext context,
+        Author author,
         DecisionStore decisions,
         CancellationToken cancel
     )
     {
-        await decisions.ReopenAsync(
-            request.StandardKey,
-            request.ModelKey,
-            request.RuleId,
-            request.Setting,
-            SignedIn.Name(context.User),
-            cancel
-        );
+        await decisions.ReopenAsync(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, author.Name, cancel);
         return TypedResults.NoContent();
     }
 
-    private static async Task<Ok<IReadOnlyList<WaiverView>>> ListAsync(
+    private static async Task<Ok<WaiverPage>> ListAsync(
         string key,
+        string? before,
         DecisionStore decisions,
         TimeProvider clock,
         CancellationToken cancel
     )
     {
         DateOnly today = clock.Today();
-        return TypedResults.Ok<IReadOnlyList<WaiverView>>([
-            .. (await decisions.WaiversAsync(key, cancel)).Select(w => WaiverViews.Of(w, today)),
-        ]);
+        List<Waiver> rows = await decisions.WaiversAsync(key, PageCursor.Parse(before, "list of waivers"), PageSize, cancel);
+        string? next = rows.Count == PageSize ? PageCursor.Of(rows[^1].MadeAt, rows[^1].Id) : null;
+        return TypedResults.Ok(new WaiverPage([.. rows.Select(w => WaiverViews.Of(w, today))], next));
     }
 
     private static async Task<Ok<WaiverView>> GiveAsync(
         Guid id,
         WaiverRequest request,
-        HttpContext context,
+        Author author,
         DecisionStore decisions,
         StandardStore standards,
         ModelStore models,
@@ -165,7 +161,7 @@ internal static class DecisionEndpoints
                 request.ModelKey,
                 request.UnitTag,
                 request.Reason.Trim(),
-                SignedIn.Name(context.User),
+                author.Name,
                 clock.GetUtcNow(),
                 request.ExpiresOn
             ),
@@ -176,12 +172,12 @@ internal static class DecisionEndpoints
 
     private static async Task<Ok<WaiverView>> EndAsync(
         Guid id,
-        HttpContext context,
+        Author author,
         DecisionStore decisions,
         TimeProvider clock,
         CancellationToken cancel
     ) =>
-        await decisions.EndAsync(id, SignedIn.Name(context.User), cancel) is { } ended
+        await decisions.EndAsync(id, author.Name, cancel) is { } ended
             ? TypedResults.Ok(WaiverViews.Of(ended, clock.Today()))
             : throw new RefusedException(ProblemCode.NotFound, "", "There is no such waiver, or it has ended.");
 

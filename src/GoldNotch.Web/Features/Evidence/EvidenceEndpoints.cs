@@ -1,4 +1,6 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Settings;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
@@ -11,6 +13,9 @@ namespace GoldNotch.Web.Features.Evidence;
 
 /// <summary>What is said beside a signed check; <c>setting</c> where it is about one notch.</summary>
 public sealed record AdditionRequest(string Text, string? Setting = null);
+
+/// <summary>A reading that waited in a browser while its check was signed; <c>read</c> null took one back.</summary>
+public sealed record LateReadingRequest(string Setting, string? Read, CheckStage Stage = CheckStage.Found);
 
 /// <summary>Photographs of an open check, and corrections beside a signed one.</summary>
 internal static class EvidenceEndpoints
@@ -36,6 +41,10 @@ internal static class EvidenceEndpoints
             .ProducesProblem(404)
             .ProducesProblem(409)
             .WithName("putAddition");
+        api.MapPut("/checks/{id:guid}/late-readings/{addition:guid}", AddLateAsync)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .WithName("putLateReading");
     }
 
     private static async Task<Ok<CheckView>> PutAsync(
@@ -43,10 +52,9 @@ internal static class EvidenceEndpoints
         Guid photo,
         string? setting,
         HttpContext context,
+        Author author,
         EvidenceStore evidence,
-        CheckStore checks,
-        CheckJudge judge,
-        TimeProvider clock,
+        [AsParameters] CheckWork work,
         CancellationToken cancel
     )
     {
@@ -55,11 +63,11 @@ internal static class EvidenceEndpoints
         Photograph drawn = Photographs.Read(body.ToArray());
         await evidence.AddPhotoAsync(
             id,
-            new StoredPhoto(photo, SettingOf(setting), SignedIn.Name(context.User), clock.GetUtcNow(), drawn.Width, drawn.Height),
+            new StoredPhoto(photo, SettingOf(setting), author.Name, work.Now, drawn.Width, drawn.Height),
             drawn.Jpeg,
             cancel
         );
-        return await ViewAsync(id, checks, judge, cancel);
+        return TypedResults.Ok(await work.ViewAsync(id, cancel));
     }
 
     private static async Task<FileContentHttpResult> GetAsync(
@@ -79,45 +87,60 @@ internal static class EvidenceEndpoints
     private static async Task<Ok<CheckView>> DeleteAsync(
         Guid id,
         Guid photo,
-        HttpContext context,
+        Author author,
         EvidenceStore evidence,
-        CheckStore checks,
-        CheckJudge judge,
+        [AsParameters] CheckWork work,
         CancellationToken cancel
     )
     {
-        await evidence.RemovePhotoAsync(id, photo, SignedIn.Name(context.User), cancel);
-        return await ViewAsync(id, checks, judge, cancel);
+        await evidence.RemovePhotoAsync(id, photo, author.Name, cancel);
+        return TypedResults.Ok(await work.ViewAsync(id, cancel));
     }
 
     private static async Task<Ok<CheckView>> AddAsync(
         Guid id,
         Guid addition,
         AdditionRequest request,
-        HttpContext context,
+        Author author,
         EvidenceStore evidence,
-        CheckStore checks,
-        CheckJudge judge,
-        TimeProvider clock,
+        [AsParameters] CheckWork work,
         CancellationToken cancel
     )
     {
         string says = request.Text.Trim();
         if (says.Length is < 3 or > 1000)
         {
-            throw new RefusedException(ProblemCode.BadValue, "/says", "Say it in 3 to 1000 characters. Nothing was kept.");
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/text",
+                "An addition has 3 to 1000 characters. Nothing was saved; shorten it, or say more."
+            );
         }
 
-        await evidence.AddAsync(
-            id,
-            new StoredAddition(addition, SettingOf(request.Setting), says, SignedIn.Name(context.User), clock.GetUtcNow()),
-            cancel
-        );
-        return await ViewAsync(id, checks, judge, cancel);
+        await evidence.AddAsync(id, new StoredAddition(addition, SettingOf(request.Setting), says, author.Name, work.Now), cancel);
+        return TypedResults.Ok(await work.ViewAsync(id, cancel));
     }
 
-    private static async Task<Ok<CheckView>> ViewAsync(Guid id, CheckStore checks, CheckJudge judge, CancellationToken cancel) =>
-        TypedResults.Ok(await judge.ViewAsync(await checks.GetAsync(id, cancel) ?? throw CheckEndpoints.NotFound(id), cancel));
+    private static async Task<Ok<CheckView>> AddLateAsync(
+        Guid id,
+        Guid addition,
+        LateReadingRequest request,
+        Author author,
+        EvidenceStore evidence,
+        [AsParameters] CheckWork work,
+        CancellationToken cancel
+    )
+    {
+        Setting setting = RefusedException.At("/setting", () => SettingDefinition.Parse(request.Setting));
+        if (request.Read is { Length: > 200 })
+        {
+            throw new RefusedException(ProblemCode.BadValue, "/read", "A reading has at most 200 characters. Nothing was saved.");
+        }
+
+        string text = JudgementText.Of(LateReading.Of(setting, request.Stage == CheckStage.Left, request.Read));
+        await evidence.AddAsync(id, new StoredAddition(addition, setting, text, author.Name, work.Now), cancel);
+        return TypedResults.Ok(await work.ViewAsync(id, cancel));
+    }
 
     private static Setting? SettingOf(string? key) =>
         string.IsNullOrEmpty(key) ? null : RefusedException.At("/setting", () => SettingDefinition.Parse(key));

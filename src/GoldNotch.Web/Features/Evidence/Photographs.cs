@@ -103,5 +103,5 @@ internal static class Photographs
         return upright;
     }
 
-    private static RefusedException Refused(string message) => new(ProblemCode.BadPhoto, "/photo", message + " Nothing was kept.");
+    private static RefusedException Refused(string message) => new(ProblemCode.BadPhoto, "/photo", message + " Nothing was saved.");
 }

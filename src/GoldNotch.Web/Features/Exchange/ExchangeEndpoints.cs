@@ -46,13 +46,15 @@ internal static class ExchangeEndpoints
     private static async Task<Ok<ImportReport>> ImportAsync(
         bool? keepGood,
         HttpContext context,
+        Author author,
         ExchangeImporter importer,
         CancellationToken cancel
-    ) => TypedResults.Ok(await importer.ImportAsync(context.Request.Body, SignedIn.Name(context.User), keepGood ?? false, cancel));
+    ) => TypedResults.Ok(await importer.ImportAsync(context.Request.Body, author.Name, keepGood ?? false, cancel));
 
     private static async Task<Ok<ImportReport>> ImportCsvAsync(
         bool? keepGood,
         HttpContext context,
+        Author author,
         ExchangeImporter importer,
         CancellationToken cancel
     )
@@ -61,7 +63,7 @@ internal static class ExchangeEndpoints
         await context.Request.Body.CopyToAsync(body, cancel);
         byte[] json = JsonSerializer.SerializeToUtf8Bytes(CsvFiles.Read(body.ToArray()), ExchangeJson.Default.ExchangeDocument);
         using var read = new MemoryStream(json);
-        return TypedResults.Ok(await importer.ImportAsync(read, SignedIn.Name(context.User), keepGood ?? false, cancel, "csv"));
+        return TypedResults.Ok(await importer.ImportAsync(read, author.Name, keepGood ?? false, cancel, "csv"));
     }
 
     private static async Task<FileContentHttpResult> ExportAsync(
@@ -106,29 +108,23 @@ internal static class ExchangeEndpoints
         (await checks.WholeAsync(unit, MostChecks, cancel)).Select(CheckReadings.ToDocument);
 
     private static async Task<FileContentHttpResult> SheetJsonAsync(
-        string standardKey,
-        string modelKey,
-        int? version,
-        string? when,
+        [AsParameters] SheetAddress address,
         SheetSource sheets,
         CancellationToken cancel
     )
     {
-        (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
-        return Json(ExchangeDocument.Empty with { Sheets = [SheetDocument.Of(sheet)] }, $"{standardKey}-{modelKey}");
+        (Sheet sheet, _) = await sheets.GetAsync(address, cancel);
+        return Json(ExchangeDocument.Empty with { Sheets = [SheetDocument.Of(sheet)] }, $"{address.StandardKey}-{address.ModelKey}");
     }
 
     private static async Task<FileContentHttpResult> SheetCsvAsync(
-        string standardKey,
-        string modelKey,
-        int? version,
-        string? when,
+        [AsParameters] SheetAddress address,
         SheetSource sheets,
         CancellationToken cancel
     )
     {
-        (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
-        return Csv(CsvFiles.Sheets([SheetDocument.Of(sheet)]), $"{standardKey}-{modelKey}");
+        (Sheet sheet, _) = await sheets.GetAsync(address, cancel);
+        return Csv(CsvFiles.Sheets([SheetDocument.Of(sheet)]), $"{address.StandardKey}-{address.ModelKey}");
     }
 
     private static async Task<ExchangeDocument> DocumentAsync(

@@ -19,6 +19,9 @@ public sealed record WaiverView(
     string? EndedBy
 );
 
+/// <summary>A page of waivers, the newest first; <c>next</c> is null on the last one.</summary>
+public sealed record WaiverPage(IReadOnlyList<WaiverView> Waivers, string? Next);
+
 /// <summary>Waivers as they are shown.</summary>
 internal static class WaiverViews
 {

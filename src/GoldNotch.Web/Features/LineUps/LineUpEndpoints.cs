@@ -27,6 +27,7 @@ internal static class LineUpEndpoints
     internal static void MapLineUps(this IEndpointRouteBuilder api)
     {
         api.MapGet("/line-ups", ListAsync).WithName("listLineUps");
+        api.MapGet("/line-ups/new", NewAsync).WithName("newLineUp");
         api.MapGet("/line-ups/{id:guid}", GetAsync).ProducesProblem(404).WithName("getLineUp");
         api.MapPut("/line-ups/{id:guid}", PutAsync).ProducesProblem(412).ProducesProblem(428).WithName("putLineUp");
         api.MapDelete("/line-ups/{id:guid}", DropAsync)
@@ -66,6 +67,9 @@ internal static class LineUpEndpoints
         return TypedResults.Ok(new LineUpPage([.. rows.Select(LineUpViews.Row)], next));
     }
 
+    private static async Task<Ok<NewLineUp>> NewAsync(string standard, LineUpSource source, CancellationToken cancel) =>
+        TypedResults.Ok(NewLineUp.Of(await source.StandardAsync(standard, cancel)));
+
     private static async Task<Ok<LineUpView>> GetAsync(Guid id, HttpContext context, LineUpSource source, CancellationToken cancel) =>
         TypedResults.Ok(await ViewAsync(await source.FindAsync(id, cancel), context, source, cancel));
 
@@ -73,16 +77,13 @@ internal static class LineUpEndpoints
         Guid id,
         LineUpDocument document,
         HttpContext context,
+        SeenVersion seen,
+        Author author,
         LineUpStore lineUps,
         LineUpSource source,
         CancellationToken cancel
     )
     {
-        if (ETags.Seen(context.Request) is not { } seen)
-        {
-            return TypedResults.Problem(ETags.Missing());
-        }
-
         if (document.Id != id)
         {
             throw new RefusedException(ProblemCode.BadValue, "/id", "The id in the document is not the one in the address.");
@@ -90,19 +91,17 @@ internal static class LineUpEndpoints
 
         // What cannot be planned yet is kept all the same; what cannot be read is refused.
         LineUpReader.Check(document);
-        StoredLineUp? kept = await lineUps.PutAsync(document, seen, SignedIn.Name(context.User), cancel);
+        StoredLineUp? kept = await lineUps.PutAsync(document, seen.Number, author.Name, cancel);
         return kept is null ? await MovedOnAsync(id, lineUps, cancel) : TypedResults.Ok(await ViewAsync(kept, context, source, cancel));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> DropAsync(
         Guid id,
-        HttpContext context,
+        SeenVersion seen,
+        Author author,
         LineUpStore lineUps,
         CancellationToken cancel
-    ) =>
-        ETags.Seen(context.Request) is not { } seen ? TypedResults.Problem(ETags.Missing())
-        : await lineUps.DropAsync(id, seen, SignedIn.Name(context.User), cancel) ? TypedResults.NoContent()
-        : await MovedOnAsync(id, lineUps, cancel);
+    ) => await lineUps.DropAsync(id, seen.Number, author.Name, cancel) ? TypedResults.NoContent() : await MovedOnAsync(id, lineUps, cancel);
 
     private static async Task<Ok<PlanView>> PreviewAsync(LineUpDocument document, LineUpSource source, CancellationToken cancel) =>
         TypedResults.Ok(await source.PlanAsync(document, cancel));

@@ -18,18 +18,23 @@ internal sealed record PlannedLineUp(LineUpReport Report, IReadOnlyList<PlanFaul
 /// <summary>Puts a line-up before the core: its standard, units and cards as they are now.</summary>
 internal sealed class LineUpSource(StandardStore standards, UnitStore units, ModelStore models, LineUpStore lineUps, Phrasing phrasing)
 {
+    /// <summary>The approved version of the standard that a line-up goes by.</summary>
+    /// <exception cref="RefusedException">There is none.</exception>
+    internal async Task<StandardDocument> StandardAsync(string key, CancellationToken cancel) =>
+        (await standards.InStateAsync(key, StandardState.Approved, cancel))?.Document
+        ?? throw new RefusedException(
+            ProblemCode.StandardMissing,
+            "/standard",
+            $"There is no approved standard {(key.Length > 60 ? key[..60] + "…" : key)}. Choose one from the list."
+        );
+
     /// <summary>The report, or what keeps the whole from being planned.</summary>
     /// <param name="document">A document; it is checked here.</param>
     /// <param name="cancel">Cancels.</param>
     internal async Task<PlannedLineUp> ReportAsync(LineUpDocument document, CancellationToken cancel)
     {
         LineUpReader.Check(document);
-        StoredStandard standard = await standards.InStateAsync(document.Standard, StandardState.Approved, cancel)
-            ?? throw new RefusedException(
-                ProblemCode.StandardMissing,
-                "/standard",
-                $"There is no approved standard {document.Standard}. Choose one from the list."
-            );
+        StandardDocument standard = await StandardAsync(document.Standard, cancel);
         Dictionary<string, StoredUnit> named = (await units.ByTagsAsync([.. document.Cameras.Select(c => c.Unit)], cancel)).ToDictionary(
             u => u.Tag
         );
@@ -44,7 +49,7 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
 
         LineUp lineUp = LineUpReader.ToLineUp(
             document,
-            new LineUpSources(standard.Document, named.ToDictionary(u => u.Key, u => u.Value.Document), cards),
+            new LineUpSources(standard, named.ToDictionary(u => u.Key, u => u.Value.Document), cards),
             out ImmutableArray<LineUpFault> missing
         );
         IReadOnlyList<LensesView> lenses =

@@ -86,42 +86,33 @@ internal static class ModelEndpoints
         string key,
         HttpContext context,
         ModelStore models,
-        StandardStore standards,
-        UnitStore units,
-        DecisionStore decisions,
-        Phrasing phrasing,
+        ModelViews views,
         CancellationToken cancel
     )
     {
         StoredModel model = await models.GetAsync(key, cancel)
             ?? throw new RefusedException(ProblemCode.NotFound, "/key", $"There is no model “{key}”. Go to the list of models.");
         context.Response.Headers.ETag = ETags.Of(model.Document.Version);
-        return TypedResults.Ok(await ViewAsync(model, standards, units, decisions, phrasing, cancel));
+        return TypedResults.Ok(await views.OfAsync(model, cancel));
     }
 
     private static async Task<Results<Ok<ModelView>, ProblemHttpResult>> PutAsync(
         string key,
         ModelDocument card,
         HttpContext context,
+        SeenVersion seen,
+        Author author,
         ModelStore models,
-        StandardStore standards,
-        UnitStore units,
-        DecisionStore decisions,
-        Phrasing phrasing,
+        ModelViews views,
         CancellationToken cancel
     )
     {
-        if (ETags.Seen(context.Request) is not { } seen)
-        {
-            return TypedResults.Problem(ETags.Missing());
-        }
-
         if (card.Key != key)
         {
             throw new RefusedException(ProblemCode.BadValue, "/key", "The key on the card is not the one in the address.");
         }
 
-        StoredModel? kept = await models.PutAsync(card, seen, SignedIn.Name(context.User), cancel);
+        StoredModel? kept = await models.PutAsync(card, seen.Number, author.Name, cancel);
         if (kept is null)
         {
             StoredModel? newest = await models.GetAsync(key, cancel);
@@ -137,82 +128,19 @@ internal static class ModelEndpoints
         }
 
         context.Response.Headers.ETag = ETags.Of(kept.Document.Version);
-        return TypedResults.Ok(await ViewAsync(kept, standards, units, decisions, phrasing, cancel));
+        return TypedResults.Ok(await views.OfAsync(kept, cancel));
     }
 
-    private static async Task<Ok<ModelPreview>> PreviewAsync(
-        ModelDocument card,
-        StandardStore standards,
-        UnitStore units,
-        DecisionStore decisions,
-        Phrasing phrasing,
-        CancellationToken cancel
-    )
+    private static async Task<Ok<ModelPreview>> PreviewAsync(ModelDocument card, ModelViews views, CancellationToken cancel)
     {
         try
         {
-            return TypedResults.Ok(await PreviewOfAsync(card, standards, units, decisions, phrasing, cancel));
+            return TypedResults.Ok(await views.PreviewAsync(card, cancel));
         }
         catch (RefusedException wrong) when (wrong.Code is ProblemCode.BadValue or ProblemCode.Duplicate or ProblemCode.Circle)
         {
             return TypedResults.Ok(new ModelPreview(new WrongView(wrong.Pointer, wrong.Message), [], [], [], []));
         }
-    }
-
-    private static async Task<ModelView> ViewAsync(
-        StoredModel model,
-        StandardStore standards,
-        UnitStore units,
-        DecisionStore decisions,
-        Phrasing phrasing,
-        CancellationToken cancel
-    ) =>
-        new(
-            model.Document,
-            model.ChangedBy,
-            model.ChangedAt,
-            await PreviewOfAsync(model.Document, standards, units, decisions, phrasing, cancel)
-        );
-
-    private static async Task<ModelPreview> PreviewOfAsync(
-        ModelDocument card,
-        StandardStore standards,
-        UnitStore units,
-        DecisionStore decisions,
-        Phrasing phrasing,
-        CancellationToken cancel
-    )
-    {
-        CameraModel model = ModelReader.ToModel(card);
-        int count = (await units.CountsByModelAsync(cancel)).GetValueOrDefault(model.Key);
-        IEnumerable<Standard> approved = (await standards.ApprovedAsync(cancel)).Select(s => StandardReader.ToStandard(s.Document));
-        return new ModelPreview(
-            null,
-            [
-                .. Completeness
-                    .Of(model)
-                    .Select(c => new CompletenessView(c.Chapter, c.Known, [.. c.Missing.Select(s => SettingDefinition.Of(s).Key)])),
-            ],
-            FindingViews.Of(RuleBook.Of(model), await decisions.AcceptedAsync("", model.Key, cancel), phrasing),
-            [.. SettingDefinition.All.Where(n => n.Kind != SettingKind.Task).Select(n => Control(model, n))],
-            [.. approved.Select(s => SheetViews.Row(SheetCompiler.Compile(s, model), count, phrasing))]
-        );
-    }
-
-    private static ModelControlView Control(CameraModel model, SettingDefinition name)
-    {
-        // Angles and codecs are shown for the first recording, since they are times and lists only once a rate is known.
-        SettingValue.Format? first = model.Formats.IsEmpty ? null : new SettingValue.Format(model.Formats[0].Size, model.Formats[0].Rate);
-        Dial dial = Dial.Of(name.Setting, model, name.Setting == Setting.Shutter ? first : null);
-        return new ModelControlView(
-            name.Key,
-            name.Name,
-            name.Chapter,
-            model.NotFitted.Contains(name.Setting),
-            SheetViews.Of(model.PlaceOf(name.Setting)),
-            SheetViews.Of(dial, null, 0),
-            model.Reset?.States.GetValueOrDefault(name.Setting)
-        );
     }
 
     private static ModelRowView Row(StoredModel stored, int units)

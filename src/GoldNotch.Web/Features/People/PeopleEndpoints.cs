@@ -42,7 +42,7 @@ internal static partial class PeopleEndpoints
 
     private static async Task<Created<PersonView>> AddAsync(
         PersonBegin begin,
-        HttpContext context,
+        Author author,
         PersonStore people,
         IPasswordHasher<StoredPerson> hasher,
         TimeProvider clock,
@@ -60,14 +60,7 @@ internal static partial class PeopleEndpoints
 
         Passwords.Check(begin.Password, "/password");
         var person = new StoredPerson(begin.Login, Name(begin.Name), Read(begin.Role), "", 0, null);
-        return await people.AddAsync(
-            person with
-            {
-                PasswordHash = hasher.HashPassword(person, begin.Password),
-            },
-            SignedIn.Name(context.User),
-            cancel
-        )
+        return await people.AddAsync(person with { PasswordHash = hasher.HashPassword(person, begin.Password) }, author.Name, cancel)
             ? TypedResults.Created($"/api/people/{person.Login}", View(person, clock.GetUtcNow()))
             : throw new RefusedException(ProblemCode.LoginTaken, "/login", $"“{begin.Login}” is taken. Choose another sign-in name.");
     }
@@ -75,17 +68,13 @@ internal static partial class PeopleEndpoints
     private static async Task<Results<Ok<PersonView>, ProblemHttpResult>> ChangeAsync(
         string login,
         PersonEdit edit,
-        HttpContext context,
+        SeenVersion seen,
+        Author author,
         PersonStore people,
         TimeProvider clock,
         CancellationToken cancel
     )
     {
-        if (ETags.Seen(context.Request) is not { } seen)
-        {
-            return TypedResults.Problem(ETags.Missing());
-        }
-
         StoredPerson person = await people.GetAsync(login, cancel) ?? throw NotFound(login);
         StoredPerson? after = await people.ChangeAsync(
             person with
@@ -93,9 +82,9 @@ internal static partial class PeopleEndpoints
                 Name = Name(edit.Name),
                 Role = Read(edit.Role),
                 Active = edit.Active,
-                Version = seen,
+                Version = seen.Number,
             },
-            SignedIn.Name(context.User),
+            author.Name,
             cancel
         );
         return after is null
@@ -113,7 +102,7 @@ internal static partial class PeopleEndpoints
     private static async Task<NoContent> GivePasswordAsync(
         string login,
         PasswordGiven given,
-        HttpContext context,
+        Author author,
         PersonStore people,
         IPasswordHasher<StoredPerson> hasher,
         CancellationToken cancel
@@ -121,7 +110,7 @@ internal static partial class PeopleEndpoints
     {
         Passwords.Check(given.Password, "/password");
         StoredPerson person = await people.GetAsync(login, cancel) ?? throw NotFound(login);
-        await people.ChangePasswordAsync(login, hasher.HashPassword(person, given.Password), SignedIn.Name(context.User), cancel);
+        await people.ChangePasswordAsync(login, hasher.HashPassword(person, given.Password), author.Name, cancel);
         return TypedResults.NoContent();
     }
 

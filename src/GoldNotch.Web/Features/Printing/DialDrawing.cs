@@ -1,6 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Web.Features.Wording;
 using SkiaSharp;
 
 namespace GoldNotch.Web.Features.Printing;
@@ -15,7 +16,7 @@ internal static class DialDrawing
     /// <summary>Whether there is something to draw: a control with more than two places.</summary>
     internal static bool Worth(Dial dial) => dial.Detents.Length >= 3;
 
-    internal static void Draw(SKCanvas canvas, SheetLine line, Dial dial, SKRect box)
+    internal static void Draw(SKCanvas canvas, SheetLine line, Dial dial, SKRect box, Phrasing phrasing)
     {
         using var ink = new SKPaint
         {
@@ -58,7 +59,7 @@ internal static class DialDrawing
             cut.Close();
             using SKPath notch = cut.Detach();
             canvas.DrawPath(notch, fill);
-            Label(canvas, Short(line.Target!), x, y + 17, strong, fill, box, taken);
+            Label(canvas, Short(line.Target!, phrasing), x, y + 17, strong, fill, box, taken);
         }
 
         // Ends first, then what finds room: a label never lies on another.
@@ -70,18 +71,18 @@ internal static class DialDrawing
         {
             if (target is null || Math.Abs(detent.At - target.Value) > 1e-9)
             {
-                Label(canvas, detent.Label, X(detent.At), y + 15, font, fill, box, taken);
+                Label(canvas, detent.In(phrasing.Notation).Label, X(detent.At), y + 15, font, fill, box, taken);
             }
         }
     }
 
-    private static string Short(SettingValue value) =>
+    private static string Short(SettingValue value, Phrasing phrasing) =>
         value switch
         {
             SettingValue.GainAt { Position.Length: > 0 } gain => gain.Position,
             SettingValue.Filter filter => filter.Position.Label,
             SettingValue.Choice choice => choice.Shown.Length > 0 ? choice.Shown : choice.Word,
-            _ => value.Label,
+            _ => phrasing.Label(value),
         };
 
     private static void Label(

@@ -44,10 +44,7 @@ internal static class PrintingEndpoints
     }
 
     private static async Task<FileContentHttpResult> SheetAsync(
-        string standardKey,
-        string modelKey,
-        int? version,
-        string? when,
+        [AsParameters] SheetAddress address,
         string? paper,
         string? layout,
         string? unit,
@@ -59,7 +56,7 @@ internal static class PrintingEndpoints
     )
     {
         PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
-        (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
+        (Sheet sheet, _) = await sheets.GetAsync(address, cancel);
         StoredUnit? of = await UnitAsync(unit, units, cancel);
         byte[] pdf = layout switch
         {
@@ -67,14 +64,11 @@ internal static class PrintingEndpoints
             "page" => SheetPdf.OnePage(sheet, of, size, phrasing, clock.GetLocalNow()),
             _ => throw new RefusedException(ProblemCode.BadValue, "/layout", "The layout is whole or page."),
         };
-        return TypedResults.File(pdf, "application/pdf", $"{standardKey}-{modelKey}.pdf");
+        return TypedResults.File(pdf, "application/pdf", $"{address.StandardKey}-{address.ModelKey}.pdf");
     }
 
     private static async Task<FileContentHttpResult> StrapAsync(
-        string standardKey,
-        string modelKey,
-        int? version,
-        string? when,
+        [AsParameters] SheetAddress address,
         string? unit,
         HttpContext context,
         SheetSource sheets,
@@ -83,27 +77,25 @@ internal static class PrintingEndpoints
         CancellationToken cancel
     )
     {
-        (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
+        (Sheet sheet, _) = await sheets.GetAsync(address, cancel);
         StoredUnit? of = await UnitAsync(unit, units, cancel);
         return TypedResults.File(
             StrapPdf.Of(sheet, of, of is null ? null : Address(context, of.Tag), phrasing),
             "application/pdf",
-            $"strap-{standardKey}-{of?.Tag ?? modelKey}.pdf"
+            $"strap-{address.StandardKey}-{of?.Tag ?? address.ModelKey}.pdf"
         );
     }
 
     private static async Task<ContentHttpResult> DialAsync(
-        string standardKey,
-        string modelKey,
+        [AsParameters] SheetAddress address,
         string setting,
-        int? version,
-        string? when,
         SheetSource sheets,
+        Phrasing phrasing,
         CancellationToken cancel
     )
     {
         Setting of = RefusedException.At("/setting", () => SettingDefinition.Parse(setting));
-        (Sheet sheet, _) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
+        (Sheet sheet, _) = await sheets.GetAsync(address, cancel);
         SheetLine line = sheet.LineOf(of)
             ?? throw new RefusedException(ProblemCode.NotFound, "/setting", "This sheet does not ask for it.");
         Dial dial = line.Dial;
@@ -120,7 +112,7 @@ internal static class PrintingEndpoints
         using var to = new MemoryStream();
         using (SKCanvas canvas = SKSvgCanvas.Create(new SKRect(0, 0, Width, DialDrawing.Height), to))
         {
-            DialDrawing.Draw(canvas, line, dial, new SKRect(0, 0, Width, DialDrawing.Height));
+            DialDrawing.Draw(canvas, line, dial, new SKRect(0, 0, Width, DialDrawing.Height), phrasing);
         }
 
         return Svg(to.ToArray());

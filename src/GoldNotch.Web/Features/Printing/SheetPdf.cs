@@ -145,7 +145,7 @@ internal sealed class SheetPdf : IDisposable
 
         if (drawn)
         {
-            DialDrawing.Draw(canvas, line, dial!, new SKRect(Margin + 22, _y + 4, Right, _y + 4 + DialDrawing.Height));
+            DialDrawing.Draw(canvas, line, dial!, new SKRect(Margin + 22, _y + 4, Right, _y + 4 + DialDrawing.Height), _phrasing);
             _y += DialDrawing.Height;
         }
 

@@ -103,6 +103,7 @@ internal static class SessionEndpoints
     private static async Task<Results<Ok<SessionView>, ProblemHttpResult>> ChangePasswordAsync(
         PasswordChange change,
         HttpContext context,
+        Author author,
         PersonStore people,
         IPasswordHasher<StoredPerson> hasher,
         IAntiforgery antiforgery,
@@ -135,12 +136,8 @@ internal static class SessionEndpoints
             );
         }
 
-        StoredPerson after = await people.ChangePasswordAsync(
-            login,
-            hasher.HashPassword(person, change.New),
-            SignedIn.Name(context.User),
-            cancel
-        ) ?? throw new RefusedException(ProblemCode.NotFound, "", "This account is gone.");
+        StoredPerson after = await people.ChangePasswordAsync(login, hasher.HashPassword(person, change.New), author.Name, cancel)
+            ?? throw new RefusedException(ProblemCode.NotFound, "", "This account is gone.");
         return TypedResults.Ok(View(context, await BeginAsync(context, after), antiforgery));
     }
 

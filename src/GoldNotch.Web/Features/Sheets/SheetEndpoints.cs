@@ -10,6 +10,7 @@ using GoldNotch.Web.Features.Standards;
 using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace GoldNotch.Web.Features.Sheets;
 
@@ -41,10 +42,7 @@ internal static class SheetEndpoints
     }
 
     private static async Task<Ok<SheetView>> GetAsync(
-        string standardKey,
-        string modelKey,
-        int? version,
-        string? when,
+        [AsParameters] SheetAddress address,
         SheetSource sheets,
         UnitStore units,
         DecisionStore decisions,
@@ -53,42 +51,48 @@ internal static class SheetEndpoints
         CancellationToken cancel
     )
     {
-        (Sheet sheet, StandardState state) = await sheets.GetAsync(standardKey, modelKey, version, when, cancel);
-        List<StoredUnit> found = await units.OfModelAsync(modelKey, UnitsShown, cancel);
+        (Sheet sheet, StandardState state) = await sheets.GetAsync(address, cancel);
+        List<StoredUnit> found = await units.OfModelAsync(address.ModelKey, UnitsShown, cancel);
         DateOnly today = clock.Today();
-        IEnumerable<Waiver> waivers = (await decisions.WaiversAsync(standardKey, cancel)).Where(w =>
-            w.Holds(today) && (w.ModelKey == modelKey || found.Any(u => u.Tag == w.UnitTag))
+        List<Waiver> waivers = await decisions.WaiversForAsync(
+            address.StandardKey,
+            address.ModelKey,
+            found.Select(u => u.Tag),
+            today,
+            cancel
         );
         return TypedResults.Ok(
             SheetViews.Of(
                 sheet,
                 state,
                 [.. found.Select(u => new SheetUnitView(u.Tag, u.Tape, u.Place, u.Status))],
-                FindingViews.Of(RuleBook.Of(sheet), await decisions.AcceptedAsync(standardKey, modelKey, cancel), phrasing),
-                [.. waivers.Select(w => WaiverViews.Of(w, today))],
+                FindingViews.Of(RuleBook.Of(sheet), await decisions.AcceptedAsync(address.StandardKey, address.ModelKey, cancel), phrasing),
+                [.. waivers.Where(w => w.Holds(today)).Select(w => WaiverViews.Of(w, today))],
                 phrasing
             )
         );
     }
 }
 
+/// <summary>Which sheet is asked for.</summary>
+/// <param name="StandardKey">The standard.</param>
+/// <param name="ModelKey">The model.</param>
+/// <param name="Version">A version; null for the approved one.</param>
+/// <param name="When">Conditions that differ from the usual, separated by commas; null or empty for none.</param>
+internal sealed record SheetAddress(
+    [FromRoute(Name = "standardKey")] string StandardKey,
+    [FromRoute(Name = "modelKey")] string ModelKey,
+    [FromQuery(Name = "version")] int? Version,
+    [FromQuery(Name = "when")] string? When
+);
+
 /// <summary>Sheets as they are asked for: the version in force or another, in the usual circumstances or in others.</summary>
 internal sealed class SheetSource(StandardStore standards, ModelStore models)
 {
-    /// <param name="standardKey">The standard.</param>
-    /// <param name="modelKey">The model.</param>
-    /// <param name="version">A version; null for the approved one.</param>
-    /// <param name="when">Conditions that differ from the usual, separated by commas; null or empty for none.</param>
-    /// <param name="cancel">Cancels.</param>
     /// <exception cref="RefusedException">There is no such standard, version or model, or no such condition.</exception>
-    internal async Task<(Sheet Sheet, StandardState State)> GetAsync(
-        string standardKey,
-        string modelKey,
-        int? version,
-        string? when,
-        CancellationToken cancel
-    )
+    internal async Task<(Sheet Sheet, StandardState State)> GetAsync(SheetAddress address, CancellationToken cancel)
     {
+        (string standardKey, string modelKey, int? version, string? when) = address;
         StoredStandard stored = (
             version is { } v
                 ? await standards.GetAsync(standardKey, v, cancel)

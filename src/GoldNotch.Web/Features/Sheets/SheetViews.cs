@@ -17,7 +17,7 @@ namespace GoldNotch.Web.Features.Sheets;
 public sealed record PlaceView(BodySide Side, double Across, double Down, string Name, string Path, string ManualSign, string Trap);
 
 /// <summary>A place where the control stops; at is in the setting's natural unit.</summary>
-public sealed record DetentView(string Label, string Detail, double At, bool Major);
+public sealed record DetentView(string Label, string Detail, double At, bool Major, string Typed);
 
 /// <summary>The control as a line; every coordinate is in the setting's natural unit.</summary>
 public sealed record DialView(IReadOnlyList<DetentView> Detents, bool HasAutomatic, double? TargetAt, double Tolerance);
@@ -189,7 +189,7 @@ internal static class SheetViews
             line.Light.Value,
             phrasing.Of(line.Because),
             Of(line.Place),
-            Of(dial, line.Target, line.Notch.Tolerance.Amount),
+            Of(dial, line.Target, line.Notch.Tolerance.Amount, phrasing),
             name.Kind.ToString().ToLowerInvariant(),
             line.NothingToDo,
             line.AfterReset,
@@ -201,13 +201,14 @@ internal static class SheetViews
     internal static PlaceView? Of(ControlPlace? place) =>
         place is { } p ? new(p.Side, p.Across, p.Down, p.Name, p.Path, p.ManualSign, p.Trap) : null;
 
-    internal static DialView Of(Dial dial, SettingValue? target, double tolerance) =>
-        new(
-            [.. dial.Detents.Select(d => new DetentView(d.Label, d.Detail, d.At, d.Major))],
-            dial.HasAutomatic,
-            target is null ? null : dial.Locate(target),
-            tolerance
-        );
+    internal static DialView Of(Dial dial, SettingValue? target, double tolerance, Phrasing phrasing) =>
+        new([.. dial.Detents.Select(d => Of(d, phrasing))], dial.HasAutomatic, target is null ? null : dial.Locate(target), tolerance);
+
+    private static DetentView Of(Detent detent, Phrasing phrasing)
+    {
+        (string label, string detail) = detent.In(phrasing.Notation);
+        return new DetentView(label, detail, detent.At, detent.Major, detent.TypedIn(phrasing.Notation));
+    }
 
     internal static BalanceView Of(ExposureBalance b) =>
         new(

@@ -72,6 +72,7 @@ internal static class StandardEndpoints
     private static async Task<Created<StandardView>> BeginNewAsync(
         StandardBegin begin,
         HttpContext context,
+        Author author,
         StandardStore standards,
         DecisionStore decisions,
         Phrasing phrasing,
@@ -102,15 +103,7 @@ internal static class StandardEndpoints
                 new LightDocument("the light of the place", 5600, 60, "daylight"),
                 []
             );
-        StoredStandard draft = await standards.BeginAsync(
-            document with
-            {
-                Key = begin.Key,
-                Name = begin.Name,
-            },
-            SignedIn.Name(context.User),
-            cancel
-        );
+        StoredStandard draft = await standards.BeginAsync(document with { Key = begin.Key, Name = begin.Name }, author.Name, cancel);
         context.Response.Headers.ETag = ETags.Of(draft.Head.Revision);
         return TypedResults.Created(
             $"/api/standards/{begin.Key}/versions/1",
@@ -122,6 +115,7 @@ internal static class StandardEndpoints
         string key,
         int? from,
         HttpContext context,
+        Author author,
         StandardStore standards,
         DecisionStore decisions,
         Phrasing phrasing,
@@ -134,7 +128,7 @@ internal static class StandardEndpoints
                 : await standards.InStateAsync(key, StandardState.Approved, cancel)
                     ?? await standards.InStateAsync(key, StandardState.Retired, cancel)
         ) ?? throw new RefusedException(ProblemCode.NotFound, "/key", $"There is no version of “{key}” to begin from.");
-        StoredStandard draft = await standards.BeginAsync(source.Document, SignedIn.Name(context.User), cancel);
+        StoredStandard draft = await standards.BeginAsync(source.Document, author.Name, cancel);
         context.Response.Headers.ETag = ETags.Of(draft.Head.Revision);
         return TypedResults.Created(
             $"/api/standards/{key}/versions/{draft.Head.Version}",
@@ -146,23 +140,20 @@ internal static class StandardEndpoints
         string key,
         StandardDocument document,
         HttpContext context,
+        SeenVersion seen,
+        Author author,
         StandardStore standards,
         DecisionStore decisions,
         Phrasing phrasing,
         CancellationToken cancel
     )
     {
-        if (ETags.Seen(context.Request) is not { } seen)
-        {
-            return TypedResults.Problem(ETags.Missing());
-        }
-
         if (document.Key != key)
         {
             throw new RefusedException(ProblemCode.BadValue, "/key", "The key in the document is not the one in the address.");
         }
 
-        StoredStandard? kept = await standards.ChangeDraftAsync(document, seen, SignedIn.Name(context.User), cancel);
+        StoredStandard? kept = await standards.ChangeDraftAsync(document, seen.Number, author.Name, cancel);
         if (kept is null)
         {
             return await MovedOnAsync(key, standards, cancel);
@@ -174,36 +165,33 @@ internal static class StandardEndpoints
 
     private static async Task<Results<NoContent, ProblemHttpResult>> DropDraftAsync(
         string key,
-        HttpContext context,
+        SeenVersion seen,
+        Author author,
         StandardStore standards,
         CancellationToken cancel
     ) =>
-        ETags.Seen(context.Request) is not { } seen ? TypedResults.Problem(ETags.Missing())
-        : await standards.DropDraftAsync(key, seen, SignedIn.Name(context.User), cancel) ? TypedResults.NoContent()
-        : await MovedOnAsync(key, standards, cancel);
+        await standards.DropDraftAsync(key, seen.Number, author.Name, cancel)
+            ? TypedResults.NoContent()
+            : await MovedOnAsync(key, standards, cancel);
 
     private static async Task<Results<Ok<StandardView>, ProblemHttpResult>> ApproveAsync(
         string key,
-        HttpContext context,
+        SeenVersion seen,
+        Author author,
         StandardStore standards,
         DecisionStore decisions,
         Phrasing phrasing,
         CancellationToken cancel
     )
     {
-        if (ETags.Seen(context.Request) is not { } seen)
-        {
-            return TypedResults.Problem(ETags.Missing());
-        }
-
-        StoredStandard? approved = await standards.ApproveAsync(key, seen, SignedIn.Name(context.User), cancel);
+        StoredStandard? approved = await standards.ApproveAsync(key, seen.Number, author.Name, cancel);
         return approved is null
             ? await MovedOnAsync(key, standards, cancel)
             : TypedResults.Ok(await WholeAsync(approved, standards, decisions, phrasing, cancel));
     }
 
-    private static async Task<NoContent> RetireAsync(string key, HttpContext context, StandardStore standards, CancellationToken cancel) =>
-        await standards.RetireAsync(key, SignedIn.Name(context.User), cancel)
+    private static async Task<NoContent> RetireAsync(string key, Author author, StandardStore standards, CancellationToken cancel) =>
+        await standards.RetireAsync(key, author.Name, cancel)
             ? TypedResults.NoContent()
             : throw new RefusedException(ProblemCode.NotFound, "/key", $"No version of “{key}” is in force.");
 

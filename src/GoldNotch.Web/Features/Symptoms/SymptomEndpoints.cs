@@ -64,23 +64,12 @@ internal static class SymptomEndpoints
     private static async Task<Ok<TroubleshootView>> GetAsync(
         string tag,
         Guid? check,
-        UnitStore units,
-        ModelStore models,
-        CheckStore checks,
-        CheckJudge judge,
+        SymptomSource source,
         Phrasing phrasing,
         CancellationToken cancel
     )
     {
-        (StoredUnit unit, CameraModel model, ImmutableArray<Verdict> read) = await ReadAsync(
-            tag,
-            check,
-            units,
-            models,
-            checks,
-            judge,
-            cancel
-        );
+        (StoredUnit unit, CameraModel model, ImmutableArray<Verdict> read) = await source.ReadAsync(tag, check, cancel);
         return TypedResults.Ok(
             new TroubleshootView(
                 unit.Tag,
@@ -119,11 +108,8 @@ internal static class SymptomEndpoints
         string symptom,
         Guid id,
         OutcomeRequest request,
-        HttpContext context,
-        UnitStore units,
-        ModelStore models,
-        CheckStore checks,
-        CheckJudge judge,
+        Author author,
+        SymptomSource source,
         UnitNoteStore notes,
         TimeProvider clock,
         CancellationToken cancel
@@ -131,19 +117,15 @@ internal static class SymptomEndpoints
     {
         if (request.Text.Trim().Length > LongestAddition)
         {
-            throw new RefusedException(ProblemCode.BadValue, "/says", $"Say it in at most {LongestAddition} characters. Nothing was kept.");
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/text",
+                $"Say it in at most {LongestAddition} characters. Nothing was saved."
+            );
         }
 
         Symptom said = RefusedException.At("/symptom", () => SymptomBook.Parse(symptom));
-        (StoredUnit unit, CameraModel model, ImmutableArray<Verdict> read) = await ReadAsync(
-            tag,
-            request.Check,
-            units,
-            models,
-            checks,
-            judge,
-            cancel
-        );
+        (StoredUnit unit, CameraModel model, ImmutableArray<Verdict> read) = await source.ReadAsync(tag, request.Check, cancel);
         Diagnosis diagnosis = Diagnosis.Of(said, model, read);
         string? strange = request
             .Looked.Append(request.Cause)
@@ -153,7 +135,7 @@ internal static class SymptomEndpoints
             throw new RefusedException(
                 ProblemCode.BadValue,
                 request.Cause == strange ? "/cause" : "/looked",
-                $"{diagnosis.Symptom.Text} has no cause of that name. Nothing was kept."
+                $"{diagnosis.Symptom.Text} has no cause of that name. Nothing was saved."
             );
         }
 
@@ -163,7 +145,7 @@ internal static class SymptomEndpoints
         await notes.AddAsync(unit.Tag, note, cancel);
         return TypedResults.Ok(new OutcomeView(note.Kind, note.Text));
 
-        UnitNote Note(string kind, string says) => new(id, kind, says, SignedIn.Name(context.User), clock.GetUtcNow());
+        UnitNote Note(string kind, string says) => new(id, kind, says, author.Name, clock.GetUtcNow());
     }
 
     private static string Fault(Diagnosis diagnosis, OutcomeRequest request)
@@ -174,33 +156,7 @@ internal static class SymptomEndpoints
             : throw new RefusedException(
                 ProblemCode.NotLookedAt,
                 "/looked",
-                $"Look at this first: {string.Join(" ", still.Select(c => c.Cause.Look))} Most that seems broken is one of these. Nothing was kept."
+                $"Look at this first: {string.Join(" ", still.Select(c => c.Cause.Look))} Most that seems broken is one of these. Nothing was saved."
             );
-    }
-
-    // The check that the page came from tells what was read; a check of another unit tells nothing of this one.
-    private static async Task<(StoredUnit Unit, CameraModel Model, ImmutableArray<Verdict> Read)> ReadAsync(
-        string tag,
-        Guid? check,
-        UnitStore units,
-        ModelStore models,
-        CheckStore checks,
-        CheckJudge judge,
-        CancellationToken cancel
-    )
-    {
-        StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
-        StoredModel card = await models.GetAsync(unit.ModelKey, cancel)
-            ?? throw new RefusedException(ProblemCode.ModelMissing, "/tag", $"The card of {unit.ModelKey} is missing: import it first.");
-        CameraModel model = ModelReader.ToModel(card.Document);
-        if (check is not { } id)
-        {
-            return (unit, model, []);
-        }
-
-        WholeCheck whole = await checks.ReadingsAsync(id, cancel) ?? throw CheckEndpoints.NotFound(id);
-        return whole.Check.UnitTag == unit.Tag
-            ? (unit, model, await judge.VerdictsAsync(whole, cancel))
-            : throw new RefusedException(ProblemCode.BadValue, "/check", $"That check is of {whole.Check.UnitTag}, not of {unit.Tag}.");
     }
 }

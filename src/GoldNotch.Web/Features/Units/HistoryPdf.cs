@@ -76,7 +76,11 @@ internal sealed class HistoryPdf : IDisposable
             "Nothing has been measured on this unit."
         );
         Chapter("Repairs and notes");
-        Each(unit.Notes.Select(n => $"{Day(n.At)}, {n.By}, {n.Kind}: {n.Text}"), "Nothing is noted.");
+        Each(
+            unit.Notes.Notes.Select(n => $"{Day(n.At)}, {n.By}, {n.Kind}: {n.Text}")
+                .Concat(unit.Notes.Next is null ? [] : ["Older notes are on the unit's page."]),
+            "Nothing is noted."
+        );
         Chapter("Checks, newest first");
         Each(unit.Checks.Select(Told), "It was never checked.");
         End();
@@ -86,7 +90,7 @@ internal sealed class HistoryPdf : IDisposable
     {
         string found =
             c.FoundOffTarget + c.FoundAutomatic == 0
-                ? "found as the sheet says"
+                ? "found as on the sheet"
                 : $"found {c.FoundOffTarget} off, {c.FoundAutomatic} automatic ({c.FoundHeadline})";
         string left = c.Summary.OffTarget + c.Summary.Automatic == 0 ? "left right" : $"left {c.Summary.Headline}";
         string signed = c.SignedAt is { } at ? $"signed by {c.SignedBy} on {Day(at)}" : "still open";

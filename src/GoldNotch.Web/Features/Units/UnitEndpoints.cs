@@ -74,16 +74,13 @@ internal static class UnitEndpoints
         string tag,
         UnitEdit edit,
         HttpContext context,
+        SeenVersion seen,
+        Author author,
         UnitStore units,
         ModelStore models,
         CancellationToken cancel
     )
     {
-        if (ETags.Seen(context.Request) is not { } seen)
-        {
-            return TypedResults.Problem(ETags.Missing());
-        }
-
         UnitRules.Check(tag, edit.Tape, edit.Place, edit.Status, "");
         StoredUnit unit = await FindAsync(units, tag, cancel);
         StoredUnit wanted = unit with
@@ -92,10 +89,10 @@ internal static class UnitEndpoints
             Place = edit.Place.Trim(),
             Status = UnitStatuses.Parse(edit.Status),
             DueBack = edit.Status == "out" ? edit.DueBack : null,
-            Version = seen,
+            Version = seen.Number,
         };
         Dictionary<string, string> names = await models.NamesAsync(cancel);
-        if (await units.UpdateAsync(wanted, SignedIn.Name(context.User), cancel) is not { } changed)
+        if (await units.UpdateAsync(wanted, author.Name, cancel) is not { } changed)
         {
             StoredUnit theirs = await FindAsync(units, tag, cancel);
             return TypedResults.Problem(
@@ -114,10 +111,8 @@ internal static class UnitEndpoints
     }
 
     internal static async Task<StoredUnit> FindAsync(UnitStore units, string tag, CancellationToken cancel) =>
-        await units.GetAsync(tag, cancel)
-        ?? throw new RefusedException(
-            ProblemCode.NotFound,
-            "/tag",
-            $"There is no unit {tag}. Look at the tag again, or find it by its tape or place."
-        );
+        await units.GetAsync(tag, cancel) ?? throw NotFound(tag);
+
+    internal static RefusedException NotFound(string tag) =>
+        new(ProblemCode.NotFound, "/tag", $"There is no unit {tag}. Look at the tag again, or find it by its tape or place.");
 }

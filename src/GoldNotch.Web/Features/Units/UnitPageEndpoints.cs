@@ -26,8 +26,11 @@ public sealed record UnitPageView(
     IReadOnlyList<CheckRowView> Checks,
     IReadOnlyList<DriftView> Drift,
     IReadOnlyList<DriftView> ModelDrift,
-    IReadOnlyList<UnitNoteView> Notes
+    UnitNotePage Notes
 );
+
+/// <summary>A page of notes, the newest first; <c>next</c> is null on the last one.</summary>
+public sealed record UnitNotePage(IReadOnlyList<UnitNoteView> Notes, string? Next);
 
 /// <summary>A note to keep.</summary>
 public sealed record UnitNoteRequest(string Kind, string Text);
@@ -41,10 +44,6 @@ public sealed record RenameRequest(string NewTag);
 /// <summary>The page of one unit.</summary>
 internal static class UnitPageEndpoints
 {
-    private const int ChecksShown = 20;
-    private const int NotesShown = 50;
-    private const int MonthsOfModel = 12;
-
     internal static void MapUnitPage(this IEndpointRouteBuilder api)
     {
         api.MapGet("/units/{tag}/page", GetAsync).ProducesProblem(404).WithName("getUnitPage");
@@ -52,6 +51,7 @@ internal static class UnitPageEndpoints
             .Produces(200, contentType: "application/pdf")
             .ProducesProblem(404)
             .WithName("printHistory");
+        api.MapGet("/units/{tag}/notes", ListNotesAsync).WithName("listUnitNotes");
         api.MapPut("/units/{tag}/notes/{id:guid}", PutNoteAsync).ProducesProblem(404).WithName("putUnitNote");
         api.MapPut("/units/{tag}/measurements", MeasureAsync)
             .Needs(Right.ManageUnits)
@@ -68,21 +68,9 @@ internal static class UnitPageEndpoints
             .WithName("renameUnit");
     }
 
-    private static async Task<Ok<UnitPageView>> GetAsync(
-        string tag,
-        HttpContext context,
-        UnitStore units,
-        BoardStore board,
-        CheckStore checks,
-        DriftStore drift,
-        UnitNoteStore notes,
-        ModelStore models,
-        Phrasing phrasing,
-        TimeProvider clock,
-        CancellationToken cancel
-    )
+    private static async Task<Ok<UnitPageView>> GetAsync(string tag, HttpContext context, UnitPages pages, CancellationToken cancel)
     {
-        UnitPageView page = await PageAsync(tag, units, board, checks, drift, notes, models, phrasing, clock, cancel);
+        UnitPageView page = await pages.GetAsync(tag, cancel);
         context.Response.Headers.ETag = ETags.Of(page.Version);
         return TypedResults.Ok(page);
     }
@@ -90,75 +78,24 @@ internal static class UnitPageEndpoints
     private static async Task<FileContentHttpResult> PrintAsync(
         string tag,
         string? paper,
-        UnitStore units,
-        BoardStore board,
-        CheckStore checks,
-        DriftStore drift,
-        UnitNoteStore notes,
-        ModelStore models,
-        Phrasing phrasing,
+        UnitPages pages,
         TimeProvider clock,
         CancellationToken cancel
     )
     {
         PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
-        UnitPageView page = await PageAsync(tag, units, board, checks, drift, notes, models, phrasing, clock, cancel);
+        UnitPageView page = await pages.GetAsync(tag, cancel);
         return TypedResults.File(HistoryPdf.Of(page, size, clock.GetLocalNow()), "application/pdf", $"{page.Board.Tag}-history.pdf");
     }
 
-    private static async Task<UnitPageView> PageAsync(
-        string tag,
-        UnitStore units,
-        BoardStore board,
-        CheckStore checks,
-        DriftStore drift,
-        UnitNoteStore notes,
-        ModelStore models,
-        Phrasing phrasing,
-        TimeProvider clock,
-        CancellationToken cancel
-    )
-    {
-        StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
-        var today = DateOnly.FromDateTime(clock.GetLocalNow().Date);
-        StoredModel? card = await models.GetAsync(unit.ModelKey, cancel);
-        CameraModel? model = card is null ? null : ModelReader.ToModel(card.Document);
-        Dictionary<string, string> names = new() { [unit.ModelKey] = model?.Name ?? unit.ModelKey };
-        List<BoardUnit> standing = await board.ListAsync(unit.Tag, cancel);
-        return new UnitPageView(
-            BoardEndpoints.Row(standing[0], names, today, phrasing),
-            unit.Version,
-            model is null
-                ? []
-                :
-                [
-                    .. model
-                        .FilterPositions()
-                        .Where(f => f.Loss.Value > 0 && model.Variable is null)
-                        .Select(f => new MeasuredFilterView(
-                            f.Label,
-                            f.Loss.Value,
-                            unit.Filters.FirstOrDefault(m => m.Label == f.Label)?.Stops
-                        )),
-                ],
-            unit.ColourOffsetMired,
-            [.. (await checks.ListAsync(null, unit.Tag, false, ChecksShown, cancel)).Select(c => CheckViews.Row(c, phrasing))],
-            DriftEndpoints.Ordered((await drift.OfUnitAsync(unit.Tag, cancel)).Select(c => (c, model?.PlaceOf(c.Setting))), phrasing),
-            DriftEndpoints.Ordered(
-                (await drift.ByModelAsync(unit.ModelKey, today.AddMonths(-MonthsOfModel), cancel)).Select(c =>
-                    (c, model?.PlaceOf(c.Setting))
-                ),
-                phrasing
-            ),
-            [.. (await notes.ListAsync(unit.Tag, NotesShown, cancel)).Select(n => new UnitNoteView(n.Id, n.Kind, n.Text, n.By, n.At))]
-        );
-    }
+    private static async Task<Ok<UnitNotePage>> ListNotesAsync(string tag, string? before, UnitPages pages, CancellationToken cancel) =>
+        TypedResults.Ok(await pages.NotesAsync(tag, before, cancel));
 
     private static async Task<NoContent> PutNoteAsync(
         string tag,
         Guid id,
         UnitNoteRequest request,
-        HttpContext context,
+        Author author,
         UnitNoteStore notes,
         TimeProvider clock,
         CancellationToken cancel
@@ -169,29 +106,21 @@ internal static class UnitPageEndpoints
             throw new RefusedException(ProblemCode.BadValue, "/kind", "A note is a note or a repair.");
         }
 
-        await notes.AddAsync(
-            tag,
-            new UnitNote(id, request.Kind, Said(request.Text, "/says"), SignedIn.Name(context.User), clock.GetUtcNow()),
-            cancel
-        );
+        await notes.AddAsync(tag, new UnitNote(id, request.Kind, Said(request.Text, "/text"), author.Name, clock.GetUtcNow()), cancel);
         return TypedResults.NoContent();
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> MeasureAsync(
         string tag,
         MeasurementRequest request,
-        HttpContext context,
+        SeenVersion seen,
+        Author author,
         UnitStore units,
         ModelStore models,
         TimeProvider clock,
         CancellationToken cancel
     )
     {
-        if (ETags.Seen(context.Request) is not { } seen)
-        {
-            return TypedResults.Problem(ETags.Missing());
-        }
-
         StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
         UnitRules.Check(
             new UnitDocument(
@@ -234,10 +163,10 @@ internal static class UnitPageEndpoints
             Guid.NewGuid(),
             "measured",
             $"{(told.Length > 0 ? told : "nothing is measured")}; {Said(request.How, "/how")}",
-            SignedIn.Name(context.User),
+            author.Name,
             clock.GetUtcNow()
         );
-        return await units.MeasureAsync(unit.Tag, request.Filters, request.ColourOffsetMired, seen, note, cancel) is null
+        return await units.MeasureAsync(unit.Tag, request.Filters, request.ColourOffsetMired, seen.Number, note, cancel) is null
             ? Meanwhile(tag)
             : TypedResults.NoContent();
     }
@@ -245,21 +174,17 @@ internal static class UnitPageEndpoints
     private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> RenameAsync(
         string tag,
         RenameRequest request,
-        HttpContext context,
+        SeenVersion seen,
+        Author author,
         UnitStore units,
         ModelStore models,
         CancellationToken cancel
     )
     {
-        if (ETags.Seen(context.Request) is not { } seen)
-        {
-            return TypedResults.Problem(ETags.Missing());
-        }
-
         StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
         string newTag = request.NewTag.Trim().ToUpperInvariant();
         UnitRules.Check(newTag, unit.Tape, unit.Place, unit.Status.Word(), "");
-        return await units.RenameAsync(unit.Tag, newTag, seen, SignedIn.Name(context.User), cancel) is { } renamed
+        return await units.RenameAsync(unit.Tag, newTag, seen.Number, author.Name, cancel) is { } renamed
             ? TypedResults.Ok(UnitEndpoints.View(renamed, await models.NamesAsync(cancel)))
             : Meanwhile(tag);
     }
@@ -277,5 +202,5 @@ internal static class UnitPageEndpoints
     private static string Said(string text, string at) =>
         text.Trim() is { Length: >= 3 and <= 900 } said
             ? said
-            : throw new RefusedException(ProblemCode.BadValue, at, "Say it in 3 to 900 characters. Nothing was kept.");
+            : throw new RefusedException(ProblemCode.BadValue, at, "Say it in 3 to 900 characters. Nothing was saved.");
 }
