@@ -19,6 +19,7 @@ export default defineConfig({
   test: {
     environment: 'jsdom',
     pool: 'threads',
+    isolate: false,
     include: ['src/**/*.test.ts'],
     setupFiles: ['src/testing/setup.ts'],
   },

@@ -372,6 +372,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/{tag}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listUnitNotes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/units/{tag}/notes/{id}": {
         parameters: {
             query?: never;
@@ -492,6 +508,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["listLineUps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/new": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["newLineUp"];
         put?: never;
         post?: never;
         delete?: never;
@@ -813,6 +845,22 @@ export interface paths {
         };
         get?: never;
         put: operations["putAddition"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{id}/late-readings/{addition}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putLateReading"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1610,6 +1658,7 @@ export interface components {
             /** Format: double */
             at: number;
             major: boolean;
+            typed: string;
         };
         DiagnosisView: {
             key: string;
@@ -1920,6 +1969,11 @@ export interface components {
         };
         /** @enum {unknown} */
         LampKind: "daylight" | "tungsten" | "mains" | "unknownLed";
+        LateReadingRequest: {
+            setting: string;
+            read: null | string;
+            stage?: components["schemas"]["CheckStage"];
+        };
         LeanView: {
             letter: string;
             who: string;
@@ -2235,6 +2289,26 @@ export interface components {
             readings?: null | components["schemas"]["NewReading"][];
             /** Format: uuid */
             lineUp?: null | string;
+        };
+        NewLineUp: {
+            document: components["schemas"]["LineUpDocument"];
+            camera: components["schemas"]["LineUpCameraDocument"];
+            /** Format: double */
+            lux: number;
+            reading: components["schemas"]["LightReadingDocument"];
+            /** Format: double */
+            movesByStops: number;
+            places: string[];
+            kit: components["schemas"]["FrontFilterDocument"][];
+            room: components["schemas"]["RoomDocument"];
+            person: components["schemas"]["FloorThingDocument"];
+            thing: components["schemas"]["FloorThingDocument"];
+            /** Format: double */
+            thingsApartM: number;
+            /** Format: double */
+            framedM: number;
+            /** Format: double */
+            focalMm: number;
         };
         NewReading: {
             setting: string;
@@ -2701,6 +2775,7 @@ export interface components {
             /** Format: double */
             stops: number;
             front: boolean;
+            position: string;
         };
         StackView: {
             /** Format: double */
@@ -2832,6 +2907,10 @@ export interface components {
             /** Format: date */
             dueBack?: null | string;
         };
+        UnitNotePage: {
+            notes: components["schemas"]["UnitNoteView"][];
+            next: null | string;
+        };
         UnitNoteRequest: {
             kind: string;
             text: string;
@@ -2859,7 +2938,7 @@ export interface components {
             checks: components["schemas"]["CheckRowView"][];
             drift: components["schemas"]["DriftView"][];
             modelDrift: components["schemas"]["DriftView"][];
-            notes: components["schemas"]["UnitNoteView"][];
+            notes: components["schemas"]["UnitNotePage"];
         };
         /** @enum {unknown} */
         UnitStatus: "in" | "out" | "repair" | "retired";
@@ -3008,6 +3087,10 @@ export interface components {
             cardClasses: string[];
             sides: string[];
             blankSpecification: components["schemas"]["ModelDocument"];
+        };
+        WaiverPage: {
+            waivers: components["schemas"]["WaiverView"][];
+            next: null | string;
         };
         WaiverRequest: {
             standardKey: string;
@@ -3829,7 +3912,9 @@ export interface operations {
     };
     listWaivers: {
         parameters: {
-            query?: never;
+            query?: {
+                before?: string;
+            };
             header?: never;
             path: {
                 key: string;
@@ -3844,7 +3929,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WaiverView"][];
+                    "application/json": components["schemas"]["WaiverPage"];
                 };
             };
             /** @description Bad Request */
@@ -4640,6 +4725,57 @@ export interface operations {
             };
         };
     };
+    listUnitNotes: {
+        parameters: {
+            query?: {
+                before?: string;
+            };
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnitNotePage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     putUnitNote: {
         parameters: {
             query?: never;
@@ -5140,6 +5276,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LineUpPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    newLineUp: {
+        parameters: {
+            query: {
+                standard: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewLineUp"];
                 };
             };
             /** @description Bad Request */
@@ -6745,6 +6930,78 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["AdditionRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putLateReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                addition: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LateReadingRequest"];
             };
         };
         responses: {

@@ -40,7 +40,7 @@ const text = computed(() => {
     `${props.name}: ${props.dial.detents.map((d) => plain(`${d.label} ${d.detail}`).trim()).join(', ')}.`,
   ];
   if (target) parts.push(`The notch is at ${target}.`);
-  if (automatic.value) parts.push('It automatic.');
+  if (automatic.value) parts.push('It is on automatic.');
   else if (props.reading?.label) parts.push(`It is set to ${plain(props.reading.label)}.`);
   if (distance.value) parts.push(`${distance.value}.`);
   return parts.join(' ');
@@ -69,7 +69,7 @@ const text = computed(() => {
           <td>
             <strong v-if="d.target" class="target">the notch</strong>
             <span v-if="tickX !== null && Math.abs(d.x - tickX) < 1" :class="off ? 'off' : 'has'">
-              stands here{{ distance ? `, ${distance}` : '' }}</span
+              set here{{ distance ? `, ${distance}` : '' }}</span
             >
           </td>
         </tr>

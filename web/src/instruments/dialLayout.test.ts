@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { layOut } from './dialLayout';
 
-const detent = (label: string, at: number, major = true) => ({ label, detail: '', at, major });
+const detent = (label: string, at: number, major = true) => ({ label, detail: '', at, major, typed: label });
 const switchOfThree = {
   detents: [detent('L', -3), detent('M', 3), detent('H', 12)],
   hasAutomatic: true,

@@ -8,9 +8,9 @@ import VerdictMark from './VerdictMark.vue';
 
 const dial: Views['DialView'] = {
   detents: [
-    { label: 'L', detail: '−3 dB', at: -3, major: true },
-    { label: 'M', detail: '+3 dB', at: 3, major: true },
-    { label: 'H', detail: '+12 dB', at: 12, major: true },
+    { label: 'L', detail: '−3 dB', at: -3, major: true, typed: 'L' },
+    { label: 'M', detail: '+3 dB', at: 3, major: true, typed: 'M' },
+    { label: 'H', detail: '+12 dB', at: 12, major: true, typed: 'H' },
   ],
   hasAutomatic: true,
   targetAt: -3,
@@ -53,7 +53,7 @@ describe('NotchDial', () => {
     expect(wrapper.get('.distance').text()).toBe('off by +15 dB');
   });
 
-  it('draws no tick while it automatic, and fills the ring', () => {
+  it('draws no tick while it is on automatic, and fills the ring', () => {
     const wrapper = mount(NotchDial, {
       props: {
         dial,
@@ -64,7 +64,7 @@ describe('NotchDial', () => {
     });
     expect(wrapper.find('.tick').exists()).toBe(false);
     expect(wrapper.find('.automatic .auto').exists()).toBe(true);
-    expect(wrapper.get('svg').attributes('aria-label')).toContain('It automatic.');
+    expect(wrapper.get('svg').attributes('aria-label')).toContain('It is on automatic.');
   });
 
   it('draws the tick in tide when on and in rust when off', () => {
@@ -100,7 +100,7 @@ describe('NotchDial', () => {
     });
     const rows = wrapper.findAll('tbody tr').map((r) => r.text().replace(/\s+/g, ' '));
     expect(rows[0]).toContain('the notch');
-    expect(rows[1]).toContain('stands here, off by +6 dB');
+    expect(rows[1]).toContain('set here, off by +6 dB');
     expect(rows[3]).toContain('auto');
     expect(wrapper.find('svg').exists()).toBe(false);
   });

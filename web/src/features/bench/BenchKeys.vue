@@ -7,7 +7,7 @@ defineEmits<{ act: [what: BenchAct] }>();
 
 <template>
   <footer class="keys">
-    <button type="button" @click="$emit('act', 'as-sheet')"><kbd>Space</kbd> as the sheet says</button>
+    <button type="button" @click="$emit('act', 'as-sheet')"><kbd>Space</kbd> as on the sheet</button>
     <button type="button" @click="$emit('act', 'automatic')">
       <kbd>{{ autoIsTyped ? 'auto' : 'A' }}</kbd> automatic
     </button>

@@ -131,7 +131,7 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
               <span class="soft small"
                 >the plan of camera {{ planned.camera.letter }}, {{ planned.camera.part }}</span
               >
-              <span class="begin">Begin check</span>
+              <span class="begin">Start check</span>
             </button>
           </li>
           <li v-for="row in standards" :key="row.standardKey">
@@ -146,7 +146,7 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
                   >, {{ row.compromise }} compromise</template
                 >
               </span>
-              <span class="begin">Begin check</span>
+              <span class="begin">Start check</span>
             </button>
           </li>
         </ul>

@@ -3,7 +3,7 @@ import { useRoute } from 'vue-router';
 
 const route = useRoute();
 const ROOMS = [
-  { path: '/bench', name: 'Begin a check' },
+  { path: '/bench', name: 'Start check' },
   { path: '/board', name: 'Readiness' },
   { path: '/drift', name: 'Drift' },
 ];

@@ -70,7 +70,7 @@ async function put(setting: string, read: string): Promise<void> {
                 class="act quiet"
                 type="button"
                 tabindex="-1"
-                :aria-label="`${line.name} as the sheet says`"
+                :aria-label="`${line.name} as on the sheet`"
                 @click="put(line.setting, line.target)"
               >
                 =

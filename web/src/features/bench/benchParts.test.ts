@@ -85,7 +85,7 @@ describe('CheckList', () => {
   it('takes the sheet’s value with one press', async () => {
     const record = vi.fn(async () => true);
     const all = list(record);
-    await all.find('button[aria-label="nd as the sheet says"]').trigger('click');
+    await all.find('button[aria-label="nd as on the sheet"]').trigger('click');
     expect(record).toHaveBeenCalledWith('nd', 'clear');
     all.unmount();
   });

@@ -76,17 +76,11 @@ async function sendReading(entry: ReadingEntry): Promise<Outcome> {
 
 /** Somebody signed while it waited here: a signed check stays as it is, so it becomes a later addition, once. */
 async function addBeside(late: ReadingEntry): Promise<Outcome> {
-  const what =
-    late.read === null
-      ? 'Reading taken back'
-      : late.stage === 'left'
-        ? `Set to ${late.read}`
-        : `Read as ${late.read}`;
   try {
     await ask(
-      api.PUT('/api/checks/{id}/additions/{addition}', {
+      api.PUT('/api/checks/{id}/late-readings/{addition}', {
         params: { path: { id: late.group, addition: late.id } },
-        body: { text: `${what} before the check was signed; uploaded afterwards.`, setting: late.setting },
+        body: { setting: late.setting, read: late.read, stage: late.stage },
         signal: AbortSignal.timeout(READING_MS),
       }),
     );

@@ -5,7 +5,8 @@ import type { useCheck } from './useCheck';
 
 type Kept = ReturnType<typeof useCheck>;
 
-const detents = (...labels: string[]) => labels.map((label, at) => ({ label, detail: '', at, major: true }));
+const detents = (...labels: string[]) =>
+  labels.map((label, at) => ({ label, detail: '', at, major: true, typed: label }));
 const line = (setting: string, labels: string[], target: string | null, read = false) => ({
   line: {
     setting,

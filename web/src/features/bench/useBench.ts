@@ -23,7 +23,7 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
 
   const at = computed(() => lines.value.findIndex((l) => l.line.setting === current.value));
   const line = computed(() => lines.value[at.value]);
-  const places = computed(() => line.value?.line.dial.detents.map((d) => d.label) ?? []);
+  const places = computed(() => line.value?.line.dial.detents.map((d) => d.typed) ?? []);
   const understood = computed(() => (text.value && preview.value?.understood ? preview.value : null));
   const now = computed(() => understood.value?.now ?? check.value?.now);
   const message = computed(() => {
@@ -126,13 +126,13 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
   function alongDial(by: number): void {
     const dial = line.value?.line.dial.detents ?? [];
     if (!dial.length) return;
-    const from = dial.findIndex((d) => d.label === text.value);
+    const from = dial.findIndex((d) => d.typed === text.value);
     const start =
       from >= 0
         ? from
         : dial.findIndex((d) => d.at === (line.value?.reading.dialAt ?? line.value?.line.dial.targetAt));
     const next = dial[Math.min(Math.max((start < 0 ? 0 : start) + by, 0), dial.length - 1)];
-    text.value = next?.label ?? '';
+    text.value = next?.typed ?? '';
     stepped.value = true;
   }
 

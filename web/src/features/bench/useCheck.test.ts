@@ -284,10 +284,11 @@ describe('useCheck', () => {
     await vi.waitFor(() => expect(check.waiting.value).toEqual([]), { timeout: 4000 });
     const puts = asked.filter((a) => a.method === 'PUT');
     const receipt = (puts[0]!.body as { receipt: string }).receipt;
-    expect(puts.at(-1)!.path).toBe(`/api/checks/c1/additions/${receipt}`);
+    expect(puts.at(-1)!.path).toBe(`/api/checks/c1/late-readings/${receipt}`);
     expect(puts.at(-1)!.body).toEqual({
-      text: 'Read as H before the check was signed; uploaded afterwards.',
       setting: 'gain',
+      read: 'H',
+      stage: 'found',
     });
     await vi.waitFor(() => expect(check.check.value?.signedAt).toBeTruthy());
     expect(check.refusal.value).toBeNull();

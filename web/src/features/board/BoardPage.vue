@@ -140,7 +140,7 @@ const next = (row: Views['BoardRowView']) =>
           <td>
             <span :class="{ off: row.state === 'off' || row.overdue }">{{ row.inShort }}</span>
             <span v-if="row.open" class="small automatic"
-              >{{ row.open.by }} is at it, {{ row.open.unread }} not read</span
+              >{{ row.open.by }} is checking, {{ row.open.unread }} not read</span
             >
           </td>
           <td class="soft small">{{ row.dueOn ? day(row.dueOn) : '–' }}</td>

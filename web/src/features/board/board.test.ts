@@ -67,7 +67,7 @@ async function open(path = '/board') {
 afterEach(() => opened.splice(0).forEach((p) => p.unmount()));
 
 describe('BoardPage', () => {
-  it('shows what is wrong, who is at it, and where to go on', async () => {
+  it('shows what is wrong, who is checking, and where to go on', async () => {
     stubSite({
       'GET /api/board': () =>
         json(
@@ -82,7 +82,7 @@ describe('BoardPage', () => {
     const { page } = await open();
     expect(page.find('tr[data-tag=OBG-101]').text()).toContain('Gain');
     expect(page.find('tr[data-tag=OBG-101] .go a').attributes('href')).toBe('/bench?unit=OBG-101');
-    expect(page.find('tr[data-tag=OBG-102]').text()).toContain('Mara is at it, 12 not read');
+    expect(page.find('tr[data-tag=OBG-102]').text()).toContain('Mara is checking, 12 not read');
     expect(page.find('tr[data-tag=OBG-102] .go a').attributes('href')).toBe('/bench/c9');
     expect(page.find('tr[data-tag=OBG-103] .off').text()).toBe('overdue 9 d');
   });

@@ -24,7 +24,7 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/history/${row.id}` 
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>
     <p v-else-if="!rows.length">
-      Nothing has been checked yet. <RouterLink to="/bench">Begin a check on the bench.</RouterLink>
+      Nothing has been checked yet. <RouterLink to="/bench">Start check on the bench.</RouterLink>
     </p>
     <table v-else class="plain-table">
       <thead>
@@ -50,7 +50,7 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/history/${row.id}` 
           </td>
           <td class="found">
             <span v-if="row.foundHeadline" class="mono small off">{{ plain(row.foundHeadline) }}</span>
-            <span v-else-if="!row.summary.unread" class="has">as the sheet says</span>
+            <span v-else-if="!row.summary.unread" class="has">on target</span>
             <span v-if="row.foundHeadline && row.foundHeadline !== row.summary.headline" class="small">
               left
               <span v-if="row.summary.headline" class="mono off">{{ plain(row.summary.headline) }}</span>

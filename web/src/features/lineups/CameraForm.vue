@@ -4,6 +4,7 @@ import type { Views } from '../../app/client';
 import NumberField from '../../app/NumberField.vue';
 import TextEntry from '../../app/TextEntry.vue';
 import UnitField from './UnitField.vue';
+import type { NewLineUp } from './useNewLineUp';
 
 /** One camera of a line-up: what it is for, where it stands, what its iris is wanted for, and what is held by hand. */
 const camera = defineModel<Views['LineUpCameraDocument']>({ required: true });
@@ -12,6 +13,7 @@ const props = defineProps<{
   lenses: string[];
   floor: string[];
   planned: Views['CameraPlanView'] | null;
+  begins: NewLineUp | undefined;
   messageAt: (pointer: string) => string;
 }>();
 const emit = defineEmits<{ remove: []; close: [] }>();
@@ -33,8 +35,8 @@ function hold(): void {
   camera.value.pins = {
     base: state?.base || undefined,
     gainDb: state?.gainDb,
-    filter: now.stack.filters.find((f) => !f.front)?.label.replace(/^ND /, ''),
-    front: now.stack.filters.filter((f) => f.front).map((f) => f.label.replace(/^front /, '')),
+    filter: now.stack.filters.find((f) => !f.front)?.position,
+    front: now.stack.filters.filter((f) => f.front).map((f) => f.position),
     iris: now.chosen.iris,
   };
 }
@@ -48,9 +50,11 @@ function pinState(text: string): void {
   pin({ base: found?.base || undefined, gainDb: found?.gainDb });
 }
 function way(by: boolean): void {
+  const framed = props.planned?.framedM ?? props.begins?.framedM;
+  const focal = props.planned?.focalMm ?? props.begins?.focalMm;
   camera.value = by
-    ? { ...camera.value, framedM: Number((props.planned?.framedM ?? 2).toFixed(2)), focalMm: undefined }
-    : { ...camera.value, focalMm: Number((props.planned?.focalMm ?? 35).toFixed(1)), framedM: undefined };
+    ? { ...camera.value, framedM: framed && Number(framed.toFixed(2)), focalMm: undefined }
+    : { ...camera.value, focalMm: focal && Number(focal.toFixed(1)), framedM: undefined };
 }
 </script>
 

@@ -14,7 +14,7 @@ import type { useLineUp } from './useLineUp';
 /** Inputs of a line-up: the light, the standard and strategy, the cameras, the scene. */
 const doc = defineModel<Views['LineUpDocument']>({ required: true });
 const props = defineProps<{ it: ReturnType<typeof useLineUp> }>();
-const { plan, chosen, choose, camera, at, messageAt } = props.it;
+const { begins, plan, chosen, choose, camera, at, messageAt } = props.it;
 const standards = useQuery({ queryKey: ['standards'], queryFn: () => ask(api.GET('/api/standards')) });
 const approved = computed(() => (standards.data.value ?? []).filter((s) => s.state === 'approved'));
 const adding = ref(false);
@@ -50,7 +50,7 @@ const callText = computed({
       <span class="what">Call <span class="soft">UTC</span></span>
       <input v-model="callText" class="field" type="datetime-local" />
     </label>
-    <LightForm v-model="doc.light" :message-at="messageAt" />
+    <LightForm v-model="doc.light" :begins="begins" :message-at="messageAt" />
     <label class="entry">
       <span class="what">Standard</span>
       <select v-model="doc.standard" :class="{ wrong: messageAt('/standard') }">
@@ -91,18 +91,19 @@ const callText = computed({
         :lenses="lenses"
         :floor="(doc.floor ?? []).map((f) => f.name)"
         :planned="planned"
+        :begins="begins"
         :message-at="messageAt"
         @close="chosen = ''"
         @remove="it.remove(camera.letter)"
       />
       <form v-if="adding" class="row adding" @submit.prevent="addUnit">
         <UnitField v-model="newUnit" label="Unit" />
-        <button class="act small" type="submit" :disabled="!newUnit">Add</button>
+        <button class="act small" type="submit" :disabled="!newUnit || !begins">Add</button>
       </form>
       <button v-else class="link small" type="button" @click="adding = true">Add a camera</button>
       <p v-if="messageAt('/cameras')" class="off small" role="alert">{{ messageAt('/cameras') }}</p>
     </fieldset>
-    <SceneForm v-model="doc" :marks="plan.marks" :message-at="messageAt" />
+    <SceneForm v-model="doc" :begins="begins" :marks="plan.marks" :message-at="messageAt" />
     <fieldset>
       <legend>Exposure and colour</legend>
       <div class="row">

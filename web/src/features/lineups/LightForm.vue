@@ -3,17 +3,18 @@ import { computed, ref } from 'vue';
 import type { Views } from '../../app/client';
 import NumberField from '../../app/NumberField.vue';
 import TextEntry from '../../app/TextEntry.vue';
+import type { NewLineUp } from './useNewLineUp';
 
 /** The light as it was read, what colour it is, and how far it may move. */
 const light = defineModel<Views['LineUpLightDocument']>({ required: true });
-defineProps<{ messageAt: (pointer: string) => string }>();
+const props = defineProps<{ begins: NewLineUp | undefined; messageAt: (pointer: string) => string }>();
 const byReading = computed(() => Boolean(light.value.reading));
 
 function way(reading: boolean): void {
-  if (reading === byReading.value) return;
+  if (reading === byReading.value || !props.begins) return;
   light.value = reading
-    ? { ...light.value, lux: undefined, reading: { iris: 'f/5.6', time: '1/60', iso: 320 } }
-    : { ...light.value, lux: 500, reading: undefined };
+    ? { ...light.value, lux: undefined, reading: { ...props.begins.reading } }
+    : { ...light.value, lux: props.begins.lux, reading: undefined };
 }
 const moves = ref(Boolean(light.value.dimStops || light.value.raiseStops));
 const LAMPS = [
@@ -24,7 +25,8 @@ const LAMPS = [
 ];
 function mayMove(yes: boolean): void {
   moves.value = yes;
-  light.value = { ...light.value, dimStops: yes ? -2 : 0, raiseStops: yes ? 2 : 0 };
+  const by = yes ? (props.begins?.movesByStops ?? 0) : 0;
+  light.value = { ...light.value, dimStops: -by, raiseStops: by };
 }
 </script>
 

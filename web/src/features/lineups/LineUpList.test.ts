@@ -2,23 +2,16 @@ import { VueQueryPlugin } from '@tanstack/vue-query';
 import { flushPromises, mount } from '@vue/test-utils';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { createMemoryHistory, createRouter } from 'vue-router';
+import { newLineUp } from '../../testing/newLineUp';
 import { json, stubSite } from '../../testing/site';
 import LineUpList from './LineUpList.vue';
 
 const head = { key: 'night', version: 2, name: 'Night', state: 'approved' };
-const standard = {
-  head,
-  document: {
-    light: { temperatureK: 2900, mainsHz: 50, lamp: 'tungsten', lux: 12 },
-    policies: { 'common-speed': 'common' },
-  },
-};
-
 async function open(routes: Parameters<typeof stubSite>[0]) {
   const asked = stubSite({
     'GET /api/line-ups': () => json(200, { lineUps: [], next: null }),
     'GET /api/standards': () => json(200, [head]),
-    'GET /api/standards/night/versions/2': () => json(200, standard),
+    'GET /api/line-ups/new': () => json(200, newLineUp()),
     ...routes,
   });
   const router = createRouter({
@@ -40,6 +33,7 @@ describe('LineUpList', () => {
   it('begins a line-up from the light and the policy of its standard', async () => {
     const { asked, page } = await open({});
     await vi.waitFor(() => expect(asked.some((a) => a.method === 'PUT')).toBe(true));
+    expect(asked.find((a) => a.path === '/api/line-ups/new')).toMatchObject({ query: '?standard=night' });
     expect(asked.find((a) => a.method === 'PUT')).toMatchObject({
       seen: '"0"',
       body: {

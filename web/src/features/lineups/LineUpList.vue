@@ -2,8 +2,9 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { api, ask, type Views } from '../../app/client';
+import { api, ask } from '../../app/client';
 import { moment } from '../../app/dates';
+import { newLineUp } from './useNewLineUp';
 
 /** Every line-up, changed last first, and a new one in one act. */
 const router = useRouter();
@@ -22,42 +23,12 @@ const name = ref('');
 const standard = ref('');
 const wrong = ref('');
 
-/** A line-up begins from what its standard text: its light, its mains, and the strategy on common speed. */
-async function fromStandard(id: string): Promise<Views['LineUpDocument']> {
-  const head = approved.value.find((s) => s.key === standard.value)!;
-  const { document } = await ask(
-    api.GET('/api/standards/{key}/versions/{version}', {
-      params: { path: { key: head.key, version: head.version } },
-    }),
-  );
-  return {
-    id,
-    name: name.value.trim(),
-    place: '',
-    standard: head.key,
-    light: {
-      temperatureK: document.light.temperatureK,
-      mainsHz: document.light.mainsHz,
-      lamp: document.light.lamp,
-      lux: document.light.lux ?? 1000,
-      meter: 'dome',
-      dimStops: 0,
-      raiseStops: 0,
-    },
-    cameras: [],
-    strategy: document.policies?.['common-speed'] === 'common' ? 'common-speed' : 'own-base',
-    maxFront: 1,
-    offsetStops: 0,
-    colourReference: '',
-    oneReading: true,
-  };
-}
-
 async function begin(): Promise<void> {
   wrong.value = '';
   const id = crypto.randomUUID();
   try {
-    const body = await fromStandard(id);
+    const { document } = await newLineUp(standard.value);
+    const body = { ...document, id, name: name.value.trim() };
     await ask(
       api.PUT('/api/line-ups/{id}', { params: { path: { id } }, headers: { 'If-Match': '"0"' }, body }),
     );
@@ -84,7 +55,7 @@ async function begin(): Promise<void> {
           <option v-for="s in approved" :key="s.key" :value="s.key">{{ s.name }}</option>
         </select>
       </label>
-      <button class="act" type="submit" :disabled="!name.trim() || !standard">Begin</button>
+      <button class="act" type="submit" :disabled="!name.trim() || !standard">Start</button>
     </form>
     <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
     <p v-if="pages.isPending.value" class="soft" role="status">Fetching the line-ups…</p>

@@ -2,17 +2,25 @@
 import type { Views } from '../../app/client';
 import NumberField from '../../app/NumberField.vue';
 import TextEntry from '../../app/TextEntry.vue';
+import type { NewLineUp } from './useNewLineUp';
 
 /** What the scene holds besides the key: named places with their light, front filters of the kit, and things on the floor. */
 const doc = defineModel<Views['LineUpDocument']>({ required: true });
-defineProps<{ marks: Views['SceneMarkView'][]; messageAt: (pointer: string) => string }>();
+const props = defineProps<{
+  begins: NewLineUp | undefined;
+  marks: Views['SceneMarkView'][];
+  messageAt: (pointer: string) => string;
+}>();
 
 function addMark(): void {
-  const names = ['face, far side', 'background', 'window', 'dark coat'];
   const used = new Set((doc.value.marks ?? []).map((m) => m.name));
   doc.value.marks = [
     ...(doc.value.marks ?? []),
-    { name: names.find((n) => !used.has(n)) ?? `place ${used.size + 1}`, stops: '0', matters: true },
+    {
+      name: props.begins?.places.find((n) => !used.has(n)) ?? `place ${used.size + 1}`,
+      stops: '0',
+      matters: true,
+    },
   ];
 }
 function measured(mark: Views['SceneMarkDocument'], text: string): void {
@@ -22,23 +30,29 @@ function measured(mark: Views['SceneMarkDocument'], text: string): void {
   mark.stops = reading ? undefined : text;
 }
 function addFilter(): void {
+  if (!props.begins) return;
   const used = new Set((doc.value.kit ?? []).map((k) => k.label));
-  const next = ['2', '3', '4', '1', '6'].find((l) => !used.has(l)) ?? `${used.size + 1}`;
-  doc.value.kit = [...(doc.value.kit ?? []), { label: next, stops: Number(next), count: 1 }];
+  let n = used.size + 1;
+  while (used.has(`${n}`)) n++;
+  const next = props.begins.kit.find((f) => !used.has(f.label)) ?? { label: `${n}`, stops: n, count: 1 };
+  doc.value.kit = [...(doc.value.kit ?? []), { ...next }];
 }
 function addRoom(): void {
+  if (!props.begins) return;
   const used = new Set((doc.value.rooms ?? []).map((r) => r.name));
   let name = 'next room';
   for (let n = 2; used.has(name); n++) name = `room ${n}`;
-  doc.value.rooms = [...(doc.value.rooms ?? []), { name, temperatureK: 3200 }];
+  doc.value.rooms = [...(doc.value.rooms ?? []), { ...props.begins.room, name }];
 }
 function addThing(kind: string): void {
+  if (!props.begins) return;
   const used = new Set((doc.value.floor ?? []).map((f) => f.name));
   let name = kind;
   for (let n = 2; used.has(name); n++) name = `${kind} ${n}`;
+  const like = kind === 'person' ? props.begins.person : props.begins.thing;
   doc.value.floor = [
     ...(doc.value.floor ?? []),
-    { name, kind, acrossM: 2 + used.size * 0.5, awayM: 3, leanM: kind === 'person' ? 0.3 : 0 },
+    { ...like, name, kind, acrossM: like.acrossM + used.size * props.begins.thingsApartM },
   ];
 }
 const out = <T,>(list: T[] | null | undefined, i: number) => (list ?? []).filter((_, k) => k !== i);

@@ -7,6 +7,7 @@ import FloorPlan from '../../instruments/FloorPlan.vue';
 import LatitudeBars from '../../instruments/LatitudeBars.vue';
 import StopStack from '../../instruments/StopStack.vue';
 import WhiteBalanceStrip from '../../instruments/WhiteBalanceStrip.vue';
+import { newLineUp } from '../../testing/newLineUp';
 import { json, stubSite } from '../../testing/site';
 import LightChanged from './LightChanged.vue';
 import LightForm from './LightForm.vue';
@@ -223,23 +224,49 @@ describe('the forms', () => {
     }) as Views['LineUpLightDocument'];
 
   it('takes the light as lux or as one reading, never as both', async () => {
-    const form = mount(LightForm, { props: { modelValue: light(), messageAt: none } });
+    const form = mount(LightForm, { props: { modelValue: light(), begins: newLineUp(), messageAt: none } });
     await form.findAll('input[type=radio]')[0]!.trigger('change');
     const taken = form.emitted('update:modelValue')!.at(-1)![0] as Views['LineUpLightDocument'];
     expect(taken.lux).toBeUndefined();
-    expect(taken.reading).toMatchObject({ time: '1/60' });
+    expect(taken.reading).toMatchObject({ time: '1/50' });
   });
 
   it('reads f/8 as a reading at a place and +2 as stops from the key', async () => {
     const doc = reactive({
       marks: [{ name: 'window', stops: '0', matters: true }],
     }) as unknown as Views['LineUpDocument'];
-    const form = mount(SceneForm, { props: { modelValue: doc, marks: [], messageAt: none } });
+    const form = mount(SceneForm, {
+      props: { modelValue: doc, begins: newLineUp(), marks: [], messageAt: none },
+    });
     const field = form.findAll('.item input.field')[1]!;
     await field.setValue('f/8');
     expect(doc.marks![0]).toMatchObject({ reading: 'f/8', stops: undefined });
     await field.setValue('+2 1/3');
     expect(doc.marks![0]).toMatchObject({ reading: undefined, stops: '+2 1/3' });
+  });
+
+  it('adds places, filters, rooms and things from what the site proposes, each with a name of its own', async () => {
+    const doc = reactive({}) as unknown as Views['LineUpDocument'];
+    const form = mount(SceneForm, {
+      props: { modelValue: doc, begins: newLineUp(), marks: [], messageAt: none },
+    });
+    const press = async (text: string) =>
+      form
+        .findAll('button')
+        .find((b) => b.text() === text)!
+        .trigger('click');
+    for (let n = 0; n < 3; n++) await press('Add a place of the scene');
+    expect(doc.marks!.map((m) => m.name)).toEqual(['face, far side', 'background', 'place 3']);
+    await press('Add a filter');
+    await press('Add a filter');
+    await press('Add a filter');
+    expect(doc.kit!.map((k) => [k.label, k.stops])).toEqual([
+      ['2', 2],
+      ['3', 3],
+      ['4', 4],
+    ]);
+    await press('Add a room');
+    expect(doc.rooms).toEqual([{ name: 'next room', temperatureK: 3200 }]);
   });
 
   it('begins what was really used from the plan', async () => {

@@ -1,7 +1,9 @@
+import { VueQueryPlugin } from '@tanstack/vue-query';
 import { flushPromises, mount } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { defineComponent, nextTick } from 'vue';
 import type { Views } from '../../app/client';
+import { newLineUp } from '../../testing/newLineUp';
 import { json, stubSite } from '../../testing/site';
 import { useLineUp } from './useLineUp';
 
@@ -43,7 +45,9 @@ const whole = () =>
 
 function open() {
   let it!: ReturnType<typeof useLineUp>;
-  const wrapper = mount(defineComponent({ setup: () => ((it = useLineUp(whole())), () => null) }));
+  const wrapper = mount(defineComponent({ setup: () => ((it = useLineUp(whole())), () => null) }), {
+    global: { plugins: [VueQueryPlugin] },
+  });
   return { it, wrapper };
 }
 const pass = async (ms: number) => {
@@ -117,12 +121,17 @@ describe('useLineUp', () => {
   });
 
   it('gives the next free letter, and forgets a colour reference that is taken out', async () => {
-    stubSite({ 'POST /api/line-ups/preview': () => json(200, plan()) });
+    stubSite({
+      'POST /api/line-ups/preview': () => json(200, plan()),
+      'GET /api/line-ups/new': () => json(200, newLineUp()),
+    });
     const { it } = open();
+    await pass(10);
     it.add('OBG-2');
     it.add('OBG-3');
     expect(it.doc.value.cameras.map((c) => c.letter)).toEqual(['A', 'B', 'C']);
     expect(it.chosen.value).toBe('C');
+    expect(it.camera.value).toMatchObject({ unit: 'OBG-3', distanceM: 3 });
     it.remove('A');
     expect(it.doc.value.colourReference).toBe('');
     it.add('OBG-4');

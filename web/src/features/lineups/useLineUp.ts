@@ -1,6 +1,7 @@
 import { computed, ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
 import { useKeptDocument } from '../../app/useKeptDocument';
+import { useNewLineUp } from './useNewLineUp';
 
 type Document = Views['LineUpDocument'];
 
@@ -43,20 +44,13 @@ export function useLineUp(first: Views['LineUpView']) {
     return plan.value.faults.find((f) => f.pointer === pointer)?.message ?? '';
   }
 
+  const begins = useNewLineUp(() => kept.doc.value.standard);
+
   function add(unit: string): void {
     const used = new Set(kept.doc.value.cameras.map((c) => c.letter));
     const letter = [...LETTERS].find((l) => !used.has(l));
-    if (!letter) return;
-    kept.doc.value.cameras.push({
-      letter,
-      unit,
-      part: '',
-      watch: 'fixed',
-      require: 'open',
-      lens: '',
-      looksAt: '',
-      distanceM: 3,
-    });
+    if (!letter || !begins.value) return;
+    kept.doc.value.cameras.push({ ...begins.value.camera, letter, unit });
     chosen.value = letter;
   }
 
@@ -68,5 +62,5 @@ export function useLineUp(first: Views['LineUpView']) {
     if (chosen.value === letter) chosen.value = '';
   }
 
-  return { ...kept, plan, chosen, choose, camera, at, messageAt, add, remove };
+  return { ...kept, begins, plan, chosen, choose, camera, at, messageAt, add, remove };
 }

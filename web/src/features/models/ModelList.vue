@@ -56,7 +56,7 @@ async function begin(): Promise<void> {
       No camera model yet.
       {{
         can('defineModels')
-          ? 'Begin one below, or import specifications from a file.'
+          ? 'Start one below, or import specifications from a file.'
           : 'Ask a technician to add one.'
       }}
     </p>
@@ -97,13 +97,15 @@ async function begin(): Promise<void> {
       <form v-else class="fields" @submit.prevent="begin">
         <label>Name <InputText v-model="name" maxlength="80" required autofocus /></label>
         <label>
-          Begin from a similar one
+          Start from a similar one
           <select v-model="copyOf">
             <option value="">an empty specification</option>
             <option v-for="row in data" :key="row.key" :value="row.key">{{ row.name }}</option>
           </select>
         </label>
-        <button class="act" type="submit" :disabled="!key || !words.data.value">Begin the card</button>
+        <button class="act" type="submit" :disabled="!key || !words.data.value">
+          Start the specification
+        </button>
         <button class="act quiet" type="button" @click="beginning = false">Cancel</button>
         <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
       </form>

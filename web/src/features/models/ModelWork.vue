@@ -81,7 +81,7 @@ function go(setting: string): void {
           :disabled="!changed || busy || Boolean(preview?.wrong)"
           @click="save"
         >
-          Keep as version {{ whole.document.version + 1 }}
+          Save as version {{ whole.document.version + 1 }}
         </button>
         <button class="act quiet" type="button" :disabled="!past.length" @click="undo">Undo</button>
         <button v-if="changed" class="link" type="button" @click="discard">

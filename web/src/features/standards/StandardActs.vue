@@ -77,7 +77,7 @@ async function beginDraft(): Promise<void> {
       type="button"
       @click="beginDraft"
     >
-      Begin a draft from this
+      Start a draft from this
     </button>
     <template
       v-if="state === 'draft' ? can('defineStandards') : state === 'approved' && can('approveStandards')"

@@ -73,7 +73,7 @@ const beginDraft = (of: string) =>
         The grid needs a standard and a camera model.
         {{
           can('importFiles')
-            ? 'Begin a standard below, add a model, or import both from a file.'
+            ? 'Start a standard below, add a model, or import both from a file.'
             : 'Ask a technician to import both.'
         }}
       </p>
@@ -121,7 +121,7 @@ const beginDraft = (of: string) =>
                   type="button"
                   @click="beginDraft(versions[0]!.key)"
                 >
-                  Begin a draft
+                  Start a draft
                 </button>
               </td>
             </tr>
@@ -135,7 +135,7 @@ const beginDraft = (of: string) =>
         <form v-else class="fields" @submit.prevent="begin">
           <label>Name <InputText v-model="name" maxlength="80" required autofocus /></label>
           <label>
-            Begin from
+            Start from
             <select v-model="copyOf">
               <option value="">nothing</option>
               <option v-for="versions in byKey" :key="versions[0]!.key" :value="versions[0]!.key">
@@ -143,7 +143,7 @@ const beginDraft = (of: string) =>
               </option>
             </select>
           </label>
-          <button class="act" type="submit" :disabled="!key">Begin the draft</button>
+          <button class="act" type="submit" :disabled="!key">Start the draft</button>
           <button class="act quiet" type="button" @click="beginning = false">Cancel</button>
         </form>
       </div>

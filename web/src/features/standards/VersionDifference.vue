@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
@@ -30,10 +30,14 @@ const compare = useQuery({
     ),
   enabled: computed(() => before.value !== props.whole.head.version),
 });
-const waivers = useQuery({
+const waiverPages = useInfiniteQuery({
   queryKey: ['waivers', key],
-  queryFn: () => ask(api.GET('/api/standards/{key}/waivers', { params: { path: { key } } })),
+  queryFn: ({ pageParam }) =>
+    ask(api.GET('/api/standards/{key}/waivers', { params: { path: { key }, query: { before: pageParam } } })),
+  initialPageParam: undefined as string | undefined,
+  getNextPageParam: (last) => last.next ?? undefined,
 });
+const waivers = computed(() => waiverPages.data.value?.pages.flatMap((p) => p.waivers) ?? []);
 const trail = useQuery({
   queryKey: ['audit', key],
   queryFn: () => ask(api.GET('/api/audit', { params: { query: { subject: `standard ${key}` } } })),
@@ -125,9 +129,7 @@ async function end(waiver: string): Promise<void> {
     </template>
 
     <h2>Waivers</h2>
-    <p v-if="!waivers.data.value?.length" class="soft">
-      None. A waiver lets one model or unit off a notch until a day.
-    </p>
+    <p v-if="!waivers.length" class="soft">None. A waiver lets one model or unit off a notch until a day.</p>
     <table v-else class="plain-table">
       <thead>
         <tr>
@@ -140,7 +142,7 @@ async function end(waiver: string): Promise<void> {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="waiver in waivers.data.value" :key="waiver.id" :class="{ soft: !waiver.holds }">
+        <tr v-for="waiver in waivers" :key="waiver.id" :class="{ soft: !waiver.holds }">
           <td>{{ waiver.settingName }}</td>
           <td class="mono">{{ waiver.modelKey ?? waiver.unitTag }}</td>
           <td>{{ waiver.reason }}</td>
@@ -162,6 +164,16 @@ async function end(waiver: string): Promise<void> {
         </tr>
       </tbody>
     </table>
+    <p v-if="waiverPages.hasNextPage.value">
+      <button
+        class="link"
+        type="button"
+        :disabled="waiverPages.isFetchingNextPage.value"
+        @click="waiverPages.fetchNextPage()"
+      >
+        Older waivers
+      </button>
+    </p>
     <template v-if="can('giveWaivers')">
       <button v-if="!giving" class="act quiet" type="button" @click="giving = true">Give a waiver</button>
       <form v-else class="fields" @submit.prevent="give">

@@ -73,7 +73,7 @@ async function keep(): Promise<void> {
         <input v-model="form.dueBack" class="field" type="date" />
       </label>
       <p v-if="wrong" class="problem small" role="alert">{{ wrong }}</p>
-      <button class="act quiet" type="submit">Keep</button>
+      <button class="act quiet" type="submit">Save</button>
     </form>
   </details>
 </template>

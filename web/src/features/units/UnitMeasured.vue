@@ -27,7 +27,7 @@ async function keep(): Promise<void> {
   const filters = Object.entries(stops.value).filter(([, text]) => text.trim());
   const strange = filters.find(([, text]) => !Number.isFinite(number(text)));
   if (strange || (offset.value.trim() && !Number.isFinite(number(offset.value)))) {
-    wrong.value = `“${strange?.[1] ?? offset.value}” is no number. Nothing was kept.`;
+    wrong.value = `“${strange?.[1] ?? offset.value}” is no number. Nothing was saved.`;
     return;
   }
   try {
@@ -93,7 +93,7 @@ async function keep(): Promise<void> {
         </label>
         <p v-if="wrong" class="problem small" role="alert">{{ plain(wrong) }}</p>
         <button class="act quiet" type="submit" :disabled="how.trim().length < 3">
-          Keep the measurement
+          Save the measurement
         </button>
       </form>
     </details>

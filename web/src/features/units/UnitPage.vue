@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { api, ask } from '../../app/client';
+import { api, ask, type Views } from '../../app/client';
 import { day, moment } from '../../app/dates';
 import { useLive } from '../../app/live';
 import Loading from '../../app/Loading.vue';
@@ -23,6 +23,24 @@ const { data, isPending, error, refetch } = useQuery({
 });
 useLive((unit) => (!unit || unit === props.tag) && void refetch());
 
+/** Pages of notes after the first, which comes with the unit. */
+const older = ref<Views['UnitNotePage'][]>([]);
+const notes = computed(() => [...(data.value?.notes.notes ?? []), ...older.value.flatMap((p) => p.notes)]);
+const nextNotes = computed(() => (older.value.at(-1) ?? data.value?.notes)?.next);
+async function moreNotes(): Promise<void> {
+  wrong.value = '';
+  try {
+    const before = nextNotes.value ?? undefined;
+    older.value.push(
+      await ask(
+        api.GET('/api/units/{tag}/notes', { params: { path: { tag: props.tag }, query: { before } } }),
+      ),
+    );
+  } catch (problem) {
+    wrong.value = (problem as Error).message;
+  }
+}
+
 const says = ref('');
 const kind = ref<'note' | 'repair'>('note');
 const wrong = ref('');
@@ -36,6 +54,7 @@ async function note(): Promise<void> {
       }),
     );
     says.value = '';
+    older.value = [];
     await refetch();
   } catch (problem) {
     wrong.value = `${(problem as Error).message} What you wrote is still here.`;
@@ -113,7 +132,7 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
                 </td>
                 <td>
                   <span v-if="c.foundHeadline" class="mono small off">{{ plain(c.foundHeadline) }}</span>
-                  <span v-else class="has small">as the sheet says</span>
+                  <span v-else class="has small">on target</span>
                 </td>
                 <td>
                   <span v-if="c.summary.headline" class="mono small off">{{
@@ -145,17 +164,20 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
                   <option value="repair">repair</option>
                 </select>
               </label>
-              <button class="act quiet" type="submit" :disabled="says.trim().length < 3">Keep</button>
+              <button class="act quiet" type="submit" :disabled="says.trim().length < 3">Save</button>
             </p>
             <p v-if="wrong" class="problem small" role="alert">{{ wrong }}</p>
           </form>
-          <p v-if="!data.notes.length" class="soft">Nothing is noted.</p>
+          <p v-if="!notes.length" class="soft">Nothing is noted.</p>
           <ul class="notes">
-            <li v-for="n in data.notes" :key="n.id">
+            <li v-for="n in notes" :key="n.id">
               <p>{{ plain(n.text) }}</p>
               <p class="soft small">{{ KIND[n.kind] ?? n.kind }}, {{ n.by }}, {{ day(n.at) }}</p>
             </li>
           </ul>
+          <button v-if="nextNotes" class="link small no-print" type="button" @click="moreNotes">
+            Older notes
+          </button>
         </aside>
       </div>
     </div>

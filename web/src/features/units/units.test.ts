@@ -29,7 +29,7 @@ const unit = (over: Partial<Views['UnitPageView']> = {}): Views['UnitPageView'] 
   checks: [],
   drift: [],
   modelDrift: [],
-  notes: [],
+  notes: { notes: [], next: null },
   ...over,
 });
 
@@ -134,6 +134,6 @@ describe('UnitMeasured', () => {
       await inputs[3]!.setValue('by eye');
     });
     expect(asked).toEqual([]);
-    expect(part.find('[role=alert]').text()).toBe('“about two” is no number. Nothing was kept.');
+    expect(part.find('[role=alert]').text()).toBe('“about two” is no number. Nothing was saved.');
   });
 });
