@@ -161,7 +161,7 @@ public class BenchStageTests(DemoBrowserSite site)
         browser.All("tbody tr").Count.ShouldBe(1);
         await Task.Delay(500); // the socket opens behind the page; what is missed before is asked again with it
         Guid id = await mara.BeginAsync("OBG-104", "lecture-room");
-        browser.Read("tr[data-tag=OBG-104]", "Mara Quill is at it");
+        browser.Read("tr[data-tag=OBG-104]", "Mara Quill is checking");
         (await mara.ReadAsync(id, "gain", "+12")).Expect(200);
         (await mara.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
         browser.Until(
@@ -173,7 +173,7 @@ public class BenchStageTests(DemoBrowserSite site)
         browser.See("tr[data-tag=OBG-104] th a").Click();
         browser.Read("h1", "OBG-104");
         browser.See("#unit-note").SendKeys("gain switch is loose");
-        browser.Click(".note button", "Keep");
+        browser.Click(".note button", "Save");
         browser.Read(".notes", "gain switch is loose");
         browser.Read(".two", "What drifts on every Alder 20");
     }
@@ -187,11 +187,11 @@ public class BenchStageTests(DemoBrowserSite site)
         IWebElement tag = browser.See("details form input");
         tag.Clear();
         tag.SendKeys("OBG-101");
-        browser.Click("details form button", "Keep");
+        browser.Click("details form button", "Save");
         browser.Read("[role=alert]", "another unit’s tag".Replace('’', '\''));
         tag.Clear();
         tag.SendKeys("OBG-214");
-        browser.Click("details form button", "Keep");
+        browser.Click("details form button", "Save");
         browser.Until(() => browser.Path == "/units/OBG-214", "the page to follow the unit to its new tag");
         browser.Read("h1", "OBG-214");
         browser.Go("/units/OBG-114");

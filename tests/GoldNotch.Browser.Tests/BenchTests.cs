@@ -187,7 +187,7 @@ public class BenchTests(BrowserSite site)
         browser.Press("yellow");
         browser.Read("[role=listbox]", "OBG-106");
         browser.Press(Keys.Enter);
-        browser.Read("section[aria-labelledby=standards]", "Begin check");
+        browser.Read("section[aria-labelledby=standards]", "Start check");
         browser.Path.ShouldBe("/bench?unit=OBG-106");
     }
 
@@ -226,7 +226,7 @@ public class BenchTests(BrowserSite site)
         GoTo(browser, "gain");
         browser.Press("d", "H");
         browser.Read(".as-table", "L −3 dB the notch");
-        browser.Read(".as-table", "H +12 dB stands here, off by +15 dB");
+        browser.Read(".as-table", "H +12 dB set here, off by +15 dB");
     }
 
     [Fact]

@@ -12,7 +12,11 @@ public class BrowserSite : IAsyncLifetime
 
     public Task InitializeAsync() => Site.InitializeAsync();
 
-    public Task DisposeAsync() => Site.DisposeAsync();
+    public Task DisposeAsync()
+    {
+        ChromiumPool.Close();
+        return Site.DisposeAsync();
+    }
 
     /// <summary>A browser of its own, signed in where a name is given.</summary>
     public Browser Open(string? login = "ines", int width = 1280, int height = 800, string theme = "light")
@@ -50,29 +54,18 @@ public sealed class BrowserTests : ICollectionFixture<BrowserSite>
 public sealed class Browser : IDisposable
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(15);
-    private readonly ChromeDriverService _service;
+    private readonly Chromium _chromium;
     private readonly ChromeDriver _driver;
     private readonly Uri _address;
+
+    // What is done to a browser here cannot all be undone; such a one is not used again.
+    private bool _spent;
 
     internal Browser(Uri address, int width, int height, string theme)
     {
         _address = address;
-        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments(
-            "--headless=new",
-            "--no-sandbox",
-            "--disable-gpu",
-            "--disable-quic",
-            "--no-first-run",
-            "--disable-background-networking",
-            "--disable-component-update",
-            "--disable-sync",
-            "--disable-dev-shm-usage",
-            "--lang=en-GB"
-        );
-        _service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
-        _service.SuppressInitialDiagnosticInformation = true;
-        _driver = new ChromeDriver(_service, options);
+        _chromium = ChromiumPool.Take();
+        _driver = _chromium.Driver;
         Resize(width, height);
         Go("/");
         Script($"localStorage.setItem('gold-notch.theme', '{theme}')");
@@ -159,6 +152,7 @@ public sealed class Browser : IDisposable
     /// <summary>Cuts the network of the page, or gives it back; the site does not notice.</summary>
     public void Offline(bool offline)
     {
+        _spent = true;
         _driver.ExecuteCdpCommand("Network.enable", []);
         _driver.ExecuteCdpCommand(
             "Network.emulateNetworkConditions",
@@ -175,6 +169,7 @@ public sealed class Browser : IDisposable
     /// <summary>Takes the room that this browser has for the site away, or gives it back.</summary>
     public void LimitStorage(int? bytes)
     {
+        _spent = true;
         var limit = new Dictionary<string, object?> { ["origin"] = _address.GetLeftPart(UriPartial.Authority) };
         if (bytes is { } size)
         {
@@ -187,6 +182,7 @@ public sealed class Browser : IDisposable
     /// <summary>Opens a second tab of the same browser and goes on there.</summary>
     public void OpenTab(string path)
     {
+        _spent = true;
         _driver.SwitchTo().NewWindow(WindowType.Tab);
         Go(path);
     }
@@ -236,10 +232,14 @@ public sealed class Browser : IDisposable
 
     public void Dispose()
     {
-        _driver.Quit();
-
-        // The driver leaves a service that was handed to it running.
-        _service.Dispose();
+        if (_spent)
+        {
+            _chromium.Dispose();
+        }
+        else
+        {
+            ChromiumPool.GiveBack(_chromium, _address);
+        }
     }
 
     private string? TextOf(string css) => Tidy(_driver.FindElements(By.CssSelector(css)).FirstOrDefault()?.Text);

@@ -51,7 +51,7 @@ public class LineUpBrowserTests(DemoBrowserSite site)
         browser.See(".begin input").SendKeys("Fern talk");
         browser.Until(() => browser.All(".begin option").Count > 2, "the standards");
         browser.See(".begin select").SendKeys("Glasshouse talk");
-        Click(browser, "Begin");
+        Click(browser, "Start");
         browser.Read("h1", "Fern talk");
         browser.Read(".empty", "No camera yet");
         browser.See(".ways label:first-child input").Click();

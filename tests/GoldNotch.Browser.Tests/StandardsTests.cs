@@ -63,7 +63,7 @@ public class StandardsTests(DemoBrowserSite site)
         using Browser browser = site.Open();
         browser.Go("/standards/seed-portraits/1");
         browser.See("h1");
-        Click(browser, "Begin a draft from this");
+        Click(browser, "Start a draft from this");
         browser.Read("h1", "version 2, draft");
         browser.See("[data-notch=gain]").Click();
         IWebElement want = browser.See(".notch .want input");
@@ -114,7 +114,7 @@ public class StandardsTests(DemoBrowserSite site)
         Click(browser, "New model");
         browser.See(".new input").SendKeys("Gorse 1");
         browser.See(".new select").SendKeys("Bracken 3");
-        Click(browser, "Begin the card");
+        Click(browser, "Start the specification");
         browser.Read("h1", "Gorse 1");
         PressIn(browser, "nav.zone-queue button", "Exposure");
         IWebElement speeds = browser.See("[data-setting=shutter] textarea");
@@ -126,7 +126,7 @@ public class StandardsTests(DemoBrowserSite site)
         speeds.SendKeys("1/30 1/48 1/60");
         browser.See("[data-setting=gain] textarea").Click();
         browser.Until(() => !browser.Has("[role=alert]"), "the list to be read");
-        Click(browser, "Keep as version 2");
+        Click(browser, "Save as version 2");
         browser.Read("h1", "card version 2");
         browser.Script("return Object.keys(localStorage).filter(k => k.startsWith('gold-notch.card')).length").ShouldBe(0L);
     }

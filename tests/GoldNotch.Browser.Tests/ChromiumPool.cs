@@ -1,0 +1,77 @@
+using System.Collections.Concurrent;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+
+namespace GoldNotch.Browser.Tests;
+
+/// <summary>A headless Chromium with its driver.</summary>
+internal sealed class Chromium : IDisposable
+{
+    private readonly ChromeDriverService _service;
+
+    internal Chromium()
+    {
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments(
+            "--headless=new",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--disable-dev-shm-usage",
+            "--lang=en-GB"
+        );
+        _service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
+        _service.SuppressInitialDiagnosticInformation = true;
+        Driver = new ChromeDriver(_service, options);
+    }
+
+    internal ChromeDriver Driver { get; }
+
+    public void Dispose()
+    {
+        Driver.Quit();
+
+        // The driver leaves a service that was handed to it running.
+        _service.Dispose();
+    }
+}
+
+/// <summary>Browsers that were used and hold nothing of it any more: starting one takes as long as a short test.</summary>
+internal static class ChromiumPool
+{
+    private static readonly ConcurrentBag<Chromium> Idle = [];
+
+    internal static Chromium Take() => Idle.TryTake(out Chromium? idle) ? idle : new Chromium();
+
+    /// <summary>Takes everything of a site out of a browser and keeps it for the next test; one that cannot be emptied is closed.</summary>
+    internal static void GiveBack(Chromium chromium, Uri site)
+    {
+        try
+        {
+            chromium.Driver.Navigate().GoToUrl("about:blank");
+            chromium.Driver.ExecuteCdpCommand("Network.clearBrowserCookies", []);
+            chromium.Driver.ExecuteCdpCommand(
+                "Storage.clearDataForOrigin",
+                new Dictionary<string, object?> { ["origin"] = site.GetLeftPart(UriPartial.Authority), ["storageTypes"] = "all" }
+            );
+            Idle.Add(chromium);
+        }
+        catch (WebDriverException)
+        {
+            chromium.Dispose();
+        }
+    }
+
+    /// <summary>Closes what is idle.</summary>
+    internal static void Close()
+    {
+        while (Idle.TryTake(out Chromium? idle))
+        {
+            idle.Dispose();
+        }
+    }
+}
