@@ -188,28 +188,28 @@ public class BenchTests
     }
 
     [Theory]
-    [InlineData("phantom-1", "off", "no 48 V on 1", Severity.Fault)]
-    [InlineData("input-1", "line", "input 1 at line", Severity.Fault)]
-    [InlineData("channel-2", "built-in", "channel 2 source built-in", Severity.Fault)]
-    [InlineData("audio-peak-level", "-1", "peaks at −1\u202fdBFS", Severity.Fault)]
-    [InlineData("audio-peak-level", "-30", "peaks at −30\u202fdBFS", Severity.Slight)]
+    [InlineData("phantom-1", "off", "no-phantom-short", Severity.Fault)]
+    [InlineData("input-1", "line", "at-line-short", Severity.Fault)]
+    [InlineData("channel-2", "built-in", "built-in-short", Severity.Fault)]
+    [InlineData("audio-peak-level", "-1", "peaks-short", Severity.Fault)]
+    [InlineData("audio-peak-level", "-30", "peaks-short", Severity.Slight)]
     public void Audio_counts_too(string setting, string read, string told, Severity severity)
     {
         Sheet sheet = WholeSheet();
         Consequence sound = Now(sheet, (setting, read)).Items.First(i => i.Topic == ConsequenceTopic.Audio);
-        sound.Value.Text().ShouldBe(told);
+        (sound.Value.Case, sound.Value.Setting).ShouldBe((told, SettingDefinition.Parse(setting)));
         sound.Severity.ShouldBe(severity);
     }
 
     [Theory]
-    [InlineData("card-cleared", "not done", "footage not copied")]
-    [InlineData("file-system", "UDF", "UDF")]
-    [InlineData("card-speed", "C4", "card too slow")]
-    [InlineData("card-minutes", "20", "20\u202fmin")]
+    [InlineData("card-cleared", "not done", "not-copied-short")]
+    [InlineData("file-system", "UDF", "file-system-short")]
+    [InlineData("card-speed", "C4", "too-slow-short")]
+    [InlineData("card-minutes", "20", "holds-short")]
     public void The_card_counts_too(string setting, string read, string told)
     {
         Consequence card = Now(WholeSheet(), (setting, read)).Items.First(i => i.Topic == ConsequenceTopic.Card);
-        card.Value.Text().ShouldBe(told);
+        card.Value.Case.ShouldBe(told);
         card.Severity.ShouldBe(Severity.Fault);
     }
 
@@ -289,7 +289,7 @@ public class BenchTests
             place
         );
         finding.Remedy.ShouldBe(remedy);
-        finding.Because.Text().ShouldContain(remedy == DriftRemedy.TooFew ? "too few" : " of ");
+        finding.Because.Number("read").ShouldBe(looked);
     }
 
     [Fact]
@@ -319,11 +319,11 @@ public class BenchTests
     }
 
     [Theory]
-    [InlineData("repair", null, ReadinessState.Repair, "in repair")]
-    [InlineData("retired", null, ReadinessState.Retired, "retired")]
-    [InlineData("out", "2026-11-16", ReadinessState.Out, "overdue 9\u202fdays")]
+    [InlineData("repair", null, ReadinessState.Repair, "repair-short")]
+    [InlineData("retired", null, ReadinessState.Retired, "retired-short")]
+    [InlineData("out", "2026-11-16", ReadinessState.Out, "overdue-short")]
     [InlineData("out", "2026-11-27", ReadinessState.Out, "")]
-    [InlineData("in", null, ReadinessState.Due, "never checked")]
+    [InlineData("in", null, ReadinessState.Due, "never-short")]
     public void A_unit_that_nobody_checked_stands_as_it_is(string status, string? dueBack, ReadinessState state, string inShort)
     {
         Readiness now = Readiness.Of(
@@ -333,23 +333,25 @@ public class BenchTests
             new DateOnly(2026, 11, 25)
         );
         now.State.ShouldBe(state);
-        (now.InShort?.Text() ?? "").ShouldBe(inShort);
+        (now.InShort?.Case ?? "").ShouldBe(inShort);
+        now.InShort?.Number("late").ShouldBe(now.Overdue ? 9 : null);
         now.Overdue.ShouldBe(inShort.StartsWith("overdue", StringComparison.Ordinal));
     }
 
     [Theory]
-    [InlineData(14, "", ReadinessState.Ready, "", "2026-11-25")]
-    [InlineData(14, "", ReadinessState.Due, "due today", "2026-11-24")]
-    [InlineData(14, "", ReadinessState.Due, "due 3\u202fdays", "2026-11-21")]
-    [InlineData(null, "", ReadinessState.Ready, "", "2025-01-01")]
-    [InlineData(14, "gain", ReadinessState.Off, "gain", "2026-11-25")]
-    [InlineData(14, "gain nd", ReadinessState.Off, "gain, ND filter", "2026-11-25")]
-    [InlineData(14, "gain white-balance phantom-1 zebra", ReadinessState.Off, "gain, white balance and 2 more", "2026-11-20")]
+    [InlineData(14, "", ReadinessState.Ready, "", null, "2026-11-25")]
+    [InlineData(14, "", ReadinessState.Due, "due-today", null, "2026-11-24")]
+    [InlineData(14, "", ReadinessState.Due, "due-short", 3.0, "2026-11-21")]
+    [InlineData(null, "", ReadinessState.Ready, "", null, "2025-01-01")]
+    [InlineData(14, "gain", ReadinessState.Off, "off-short", null, "2026-11-25")]
+    [InlineData(14, "gain nd", ReadinessState.Off, "off-short", null, "2026-11-25")]
+    [InlineData(14, "gain white-balance phantom-1 zebra", ReadinessState.Off, "off-short-more", 2.0, "2026-11-20")]
     public void A_checked_unit_is_ready_due_or_off(
         int? interval,
         string wrong,
         ReadinessState state,
         string inShort,
+        double? number,
         string dayAfterFortnight
     )
     {
@@ -362,8 +364,13 @@ public class BenchTests
             new DateOnly(2026, 11, 24).AddDays(1)
         );
         now.State.ShouldBe(state);
-        (now.InShort?.Text() ?? "").ShouldBe(inShort);
-        now.Because.Text().ShouldContain("Lecture room");
+        (now.InShort?.Case ?? "").ShouldBe(inShort);
+        if (number is { } days)
+        {
+            (now.InShort!.Number("late") ?? now.InShort.Number("more")).ShouldBe(days);
+        }
+
+        now.Because.Figure("standard").ShouldBe("Lecture room");
     }
 
     /// <summary>Readings in the order given; one whose setting ends in <c>&gt;</c> was read after correcting.</summary>

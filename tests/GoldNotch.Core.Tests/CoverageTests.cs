@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Media;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
@@ -72,27 +73,21 @@ public class CoverageTests
     public void A_proposal_says_how_many_minutes_of_it_the_issued_card_holds()
     {
         CameraModel with = Ottermere.Alder with { Card = new IssuedCard("SD", 64, CardClass.Parse("V30"), "exFAT") };
-        FootageProposal
-            .For(FootageUse.Web, Policies.Defaults)
-            .HeldBy(with)
-            .Text()
-            .ShouldBe($"{Math.Floor(62.08 * 8000 / 45 / 60)}\u202fmin at 45\u202fMb/s on 64\u202fGB");
+        Judgement holds = FootageProposal.For(FootageUse.Web, Policies.Defaults).HeldBy(with);
+        (holds.Case, holds.Number("minutes"), holds.Number("rate"), holds.Number("capacity")).ShouldBe(
+            ("card-holds", Math.Floor(62.08 * 8000 / 45 / 60), 45, 64)
+        );
     }
 
     [Fact]
     public void A_proposal_that_no_card_can_hold_says_why()
     {
         FootageProposal general = FootageProposal.For(FootageUse.General, Policies.Defaults);
-        general.HeldBy(Ottermere.Alder).Text().ShouldBe("no card is issued with it");
+        general.HeldBy(Ottermere.Alder).Case.ShouldBe("no-card");
         general
             .HeldBy(Ottermere.Alder with { Card = new IssuedCard("SD", 64, CardClass.Parse("C4"), "exFAT") })
-            .Text()
-            .ShouldContain("is too slow");
-        FootageProposal
-            .For(FootageUse.SlowMotion, Policies.Defaults)
-            .HeldBy(Ottermere.Alder)
-            .Text()
-            .ShouldContain("does not record 119.88p");
+            .Case.ShouldBe("card-too-slow");
+        FootageProposal.For(FootageUse.SlowMotion, Policies.Defaults).HeldBy(Ottermere.Alder).Case.ShouldBe("no-such-rate");
     }
 
     [Fact]
@@ -103,8 +98,8 @@ public class CoverageTests
         Standard With(Notch notch) => new("a", "A", 1, "p", Ottermere.LectureRoom.Light, [notch]);
         StandardChange
             .Between(With(Of(Importance.Must, 0, "noise")), With(Of(Importance.Should, 3, "it is dark")))
-            .Select(c => c.Because.Text())
-            .ShouldBe(["Gain: tolerance none → 3\u202fdB.", "Gain: must → should.", "Gain: its reason is now “it is dark”."]);
+            .Select(c => (c.Because.Case, c.Because.Figure("before"), c.Because.Figure("after")))
+            .ShouldBe([("tolerance", "none", "3 dB"), ("required", "must", "should"), ("reason", "", "it is dark")]);
     }
 
     private static Standard Standard(params (string Setting, string Require)[] notches) =>

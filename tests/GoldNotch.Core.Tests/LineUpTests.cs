@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Colour;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Sheets;
@@ -21,8 +22,8 @@ public class LineUpTests
         CameraRow row = report.Cameras.ShouldHaveSingleItem();
         row.Meter.Label().ShouldBe("f/11⅓", "the reading was taken at the speed of this camera");
         (row.Plan.Chosen.BuiltIn.Label, row.Plan.Chosen.Iris.Label()).ShouldBe(("1/4", "f/5.6⅓"));
-        PlanReasons.Direction(row.Meter, row.Plan.Chosen.Iris).Text().ShouldBe("open 2\u202fstops");
-        PlanReasons.Direction(row.Plan.Chosen.Iris, row.Meter).Text().ShouldBe("close 2\u202fstops");
+        PlanReasons.Direction(row.Meter, row.Plan.Chosen.Iris).Number("moved")!.Value.ShouldBe(2, 0.1);
+        PlanReasons.Direction(row.Plan.Chosen.Iris, row.Meter).Number("moved")!.Value.ShouldBe(-2, 0.1);
     }
 
     [Fact]
@@ -103,7 +104,8 @@ public class LineUpTests
         LineUpReport cannot = LineUpReport.Of(
             Of(Camera("A", "f/4") with { Focal = new Millimetres(100) }, Camera("B", "as deep as A") with { Focal = new Millimetres(9) })
         );
-        cannot.Cameras[1].RequirementMissed!.Text().ShouldContain("Pair them the other way round: A as deep as B");
+        cannot.Cameras[1].RequirementMissed!.Case.ShouldBe("cannot-same-depth");
+        (cannot.Cameras[1].RequirementMissed!.Figure("other"), cannot.Cameras[1].RequirementMissed!.Figure("camera")).ShouldBe(("A", "B"));
     }
 
     [Fact]
@@ -112,7 +114,7 @@ public class LineUpTests
         CameraRow row = LineUpReport.Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { BuiltIn = "clear" } })).Cameras[0];
         row.Plan.Chosen.BuiltIn.Label.ShouldBe("clear");
         row.PinCost!.Case.ShouldBe("cost");
-        row.PinCost!.Text().ShouldContain("ND 1/4");
+        row.PinCost!.Figure("filter").ShouldBe("1/4", "what it would be without");
         LineUpReport
             .Of(Of(Camera("A", "f/5.6") with { Pins = Pins.None with { BuiltIn = "1/4" } }))
             .Cameras[0]
@@ -129,7 +131,7 @@ public class LineUpTests
         row.Plan.Chosen.Error.Value.ShouldBeLessThan(-1);
         Remedy light = row.Remedies.First(m => m.Kind == RemedyKind.Light);
         Math.Abs(light.Error.Value).ShouldBeLessThanOrEqualTo(1.0 / 6);
-        light.Because.Text().ShouldContain("more light");
+        light.Because.Case.ShouldBe("more-light");
 
         CameraModel clear = Alder with { Filters = [] };
         CameraRow bright = LineUpReport.Of(Of(Camera("A", "f/4") with { Model = clear })).Cameras[0];
@@ -140,14 +142,15 @@ public class LineUpTests
     }
 
     [Theory]
-    [InlineData(0.1, "Leave it.")]
-    [InlineData(-2.0, "open 2\u202fstops, to f/3.2.")]
-    public void When_the_light_changes_the_iris_follows_where_its_requirement_allows(double moved, string sentence)
+    [InlineData(0.1, "leave")]
+    [InlineData(-2.0, "change")]
+    public void When_the_light_changes_the_iris_follows_where_its_requirement_allows(double moved, string told)
     {
         LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/2.6 to f/11")));
         LightStep step = LightChange.Steps(report.Plan!, Moved(report, moved)).ShouldHaveSingleItem();
         string first = report.Cameras[0].Plan.Chosen.Iris.Label();
-        step.Because.Text().ShouldBe(sentence, $"from {first}");
+        step.Because.Case.ShouldBe(told, $"from {first}");
+        step.After.Error.Value.ShouldBeInRange(-1.0 / 6, 1.0 / 6);
     }
 
     [Fact]
@@ -156,7 +159,8 @@ public class LineUpTests
         LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6"), Camera("B", "f/2.6 to f/11")));
         ImmutableArray<LightStep> steps = LightChange.Steps(report.Plan!, Moved(report, -2));
         LightStep a = steps.First(s => s.Letter == "A");
-        a.Steps.Select(Telling.Text).ShouldBe(["ND 1/4 → clear"]);
+        a.After.BuiltIn.Label.ShouldBe("clear");
+        a.Steps.ShouldHaveSingleItem();
         Math.Abs(a.After.Error.Value).ShouldBeLessThanOrEqualTo(1.0 / 6);
         foreach (LightStep step in steps)
         {
@@ -164,7 +168,7 @@ public class LineUpTests
         }
 
         ImmutableArray<LightStep> dark = LightChange.Steps(report.Plan!, Moved(report, -12));
-        dark.ShouldContain(s => s.Because.Text().Contains("still", StringComparison.Ordinal), "twelve stops are more than any camera has");
+        dark.ShouldContain(s => s.Because.Cases().Contains("still-off"), "twelve stops are more than any camera has");
     }
 
     [Fact]
@@ -202,12 +206,15 @@ public class LineUpTests
         LineUp day = Of(Camera("A", "f/5.6"), Camera("B", "f/5.6") with { Model = presets }) with { Rooms = rooms, ColourReference = "A" };
         ImmutableArray<RoomBalance> whites = LineUpReport.Of(day).Rooms;
         whites[0]
-            .Rooms.Select(r => (r.Room, r.How.Text().Replace(Notation.ThinSpace, " ", StringComparison.Ordinal)))
-            .ShouldBe([("glasshouse", "memory A"), ("lecture room", "memory B"), ("shade", "dial 7000 K"), ("hall", "dial 5600 K")]);
-        string[] few = [.. whites[1].Rooms.Select(r => r.How.Text())];
-        few[0].ShouldBe("memory A");
-        few[1].ShouldStartWith("preset 3200");
-        few[2].ShouldStartWith("balance again on entering; the nearest preset");
+            .Rooms.Select(r => (r.Room, r.How.Case, r.How.Figure("memory") + r.How.Figure("dial")))
+            .ShouldBe([
+                ("glasshouse", "memory", "A"),
+                ("lecture room", "memory", "B"),
+                ("shade", "dial", "7000 K"),
+                ("hall", "dial", "5600 K"),
+            ]);
+        whites[1].Rooms.Take(3).Select(r => r.How.Case).ShouldBe(["memory", "preset", "again-preset-far"]);
+        whites[1].Rooms[1].How.Figure("preset").ShouldStartWith("3200");
         LineUpReport.Of(Of(Camera("A", "f/5.6"))).Rooms.ShouldBeEmpty();
     }
 
@@ -259,7 +266,7 @@ public class LineUpTests
         if (report.Cameras.Length == 2)
         {
             rate.Agrees.ShouldBeFalse();
-            rate.Because.Text().ShouldContain("All have 23.976p");
+            (rate.Because.Case, rate.Because.Figure("rate")).ShouldBe(("common-rate", "23.976p"));
         }
         else
         {
@@ -306,12 +313,12 @@ public class LineUpTests
         {
             Marks = [new SceneMark("window", new Stops(6)), new SceneMark("lamp", new Stops(9), false)],
         };
-        ImmutableArray<string> told = [.. LineUpReport.Of(hard).SceneNotes.Select(Telling.Text)];
-        told[0].ShouldContain("A loses");
-        told[1].ShouldStartWith("A clips first");
+        ImmutableArray<Judgement> told = LineUpReport.Of(hard).SceneNotes;
+        told[0].Cases().ShouldContain("highlights-lost");
+        (told[1].Case, told[1].Figure("camera")).ShouldBe(("clips-first", "A"));
         hard.Brightest.Value.ShouldBe(6, "a small clipped lamp does not matter");
-        LineUpReport.Of(hard with { Marks = [new SceneMark("wall", new Stops(1))] }).SceneNotes[0].Text().ShouldStartWith("Easy scene");
-        LineUpReport.Of(Of(Camera("A", "f/5.6"))).SceneNotes[0].Text().ShouldContain("The latitude of A was never measured");
+        LineUpReport.Of(hard with { Marks = [new SceneMark("wall", new Stops(1))] }).SceneNotes[0].Case.ShouldBe("easy");
+        LineUpReport.Of(Of(Camera("A", "f/5.6"))).SceneNotes[0].Case.ShouldBe("not-measured");
     }
 
     [Fact]
@@ -357,13 +364,13 @@ public class LineUpTests
     {
         LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/5.6"), Camera("B", "f/2.8") with { Focal = new Millimetres(60) }));
         ImmutableArray<PlanVariant> variants = report.Variants();
-        variants[0].Name.Text().ShouldBe("as required");
+        variants[0].Name.Case.ShouldBe("as-required-name");
         variants
             .Select(v => string.Join(';', v.Cameras.Select(c => $"{c.Letter} {c.Spoken.Text()} {c.Depth?.Text()}")))
             .Distinct()
             .Count()
             .ShouldBe(variants.Length);
-        variants.ShouldContain(v => v.Name.Text() == "depth matched");
+        variants.ShouldContain(v => v.Name.Case == "matched-name");
         LineUpReport.Of(Of(Camera("A", "f/5.6"))).Variants().ShouldBeEmpty();
     }
 

@@ -13,45 +13,44 @@ public class RecordingConsequenceTests
     private static readonly CameraModel Model = BenchTests.WholeSheet().Model;
 
     [Theory]
-    [InlineData("phantom-1", "on", "off", "no 48 V on 1", "stays silent")]
-    [InlineData("phantom-2", "off", "on", "48 V on 2", "Switch it off before")]
-    [InlineData("input-1", "microphone", "line", "input 1 at line", "almost silent")]
-    [InlineData("input-2", "line", "microphone", "input 2 not at line", "distorts")]
-    [InlineData("input-1", "microphone", "built-in", "input 1 built-in", "it records the room instead of microphone")]
-    [InlineData("channel-2", "input 1", "built-in", "channel 2 source built-in", "it records the room")]
-    [InlineData("channel-1", "input 1", "input 2", "channel 1 source input 2", "instead of input 1")]
-    [InlineData("wireless-pair", "done", "not done", "wireless not checked", "channel, LEDs, batteries, receiver")]
+    [InlineData("phantom-1", "on", "off", "no-phantom")]
+    [InlineData("phantom-2", "off", "on", "phantom")]
+    [InlineData("input-1", "microphone", "line", "at-line")]
+    [InlineData("input-2", "line", "microphone", "not-at-line")]
+    [InlineData("input-1", "microphone", "built-in", "built-in")]
+    [InlineData("channel-2", "input 1", "built-in", "built-in")]
+    [InlineData("channel-1", "input 1", "input 2", "other-source")]
+    [InlineData("wireless-pair", "done", "not done", "wireless")]
     public void A_sound_setting_that_stands_wrong_is_a_fault_and_says_what_would_be_heard(
         string setting,
         string want,
         string seen,
-        string value,
-        string says
+        string told
     )
     {
         Consequence sound = Now(Sheet((setting, want)), ConsequenceTopic.Audio, (setting, seen));
-        (sound.Severity, sound.Value.Text()).ShouldBe((Severity.Fault, value));
-        sound.Because.RuleId.ShouldBe("NOW-AUDIO");
-        sound.Because.Text().ShouldContain(says);
+        (sound.Severity, sound.Value.Case).ShouldBe((Severity.Fault, $"{told}-short"));
+        (sound.Because.RuleId, sound.Because.Case, sound.Because.Setting).ShouldBe(("NOW-AUDIO", told, SettingDefinition.Parse(setting)));
+        (sound.Because.Figure("seen"), sound.Because.Figure("target")).ShouldBe((seen, want));
     }
 
     [Theory]
-    [InlineData("-1", Severity.Fault, "a laugh clips")]
-    [InlineData("-30", Severity.Slight, "raises the noise")]
-    public void Peaks_that_are_too_high_clip_and_peaks_that_are_too_low_hiss(string seen, Severity severity, string says)
+    [InlineData("-1", Severity.Fault, "peaks-too-high")]
+    [InlineData("-30", Severity.Slight, "peaks-off")]
+    public void Peaks_that_are_too_high_clip_and_peaks_that_are_too_low_hiss(string seen, Severity severity, string told)
     {
         Consequence sound = Now(Sheet(("audio-peak-level", "-12 dBFS")), ConsequenceTopic.Audio, ("audio-peak-level", seen));
         sound.Severity.ShouldBe(severity);
-        sound.Because.Text().ShouldContain(says);
+        sound.Because.Cases().ShouldContain(told);
     }
 
     [Theory]
-    [InlineData("headphones", "done", "not done", "nobody listens")]
-    [InlineData("low-cut", "on", "off", "low cut off")]
-    public void What_is_only_a_pity_is_told_as_slight(string setting, string want, string seen, string value)
+    [InlineData("headphones", "done", "not done", "nobody-listens-short")]
+    [InlineData("low-cut", "on", "off", "other-short")]
+    public void What_is_only_a_pity_is_told_as_slight(string setting, string want, string seen, string told)
     {
         Consequence sound = Now(Sheet((setting, want)), ConsequenceTopic.Audio, (setting, seen));
-        (sound.Severity, sound.Value.Text()).ShouldBe((Severity.Slight, value));
+        (sound.Severity, sound.Value.Case).ShouldBe((Severity.Slight, told));
     }
 
     [Fact]
@@ -63,7 +62,7 @@ public class RecordingConsequenceTests
             ("phantom-1", "off"),
             ("audio-level-control", "automatic")
         );
-        (sound.Severity, sound.Value.Text()).ShouldBe((Severity.Automatic, "level automatic"));
+        (sound.Severity, sound.Value.Case).ShouldBe((Severity.Automatic, "automatic-short"));
     }
 
     [Fact]
@@ -77,9 +76,10 @@ public class RecordingConsequenceTests
             ("channel-1", "input 2"),
             ("limiter", "off")
         );
-        sound.Value.Text().ShouldBe("input 1 at line, no 48 V on 1 and 2 more");
+        sound.Value.Cases().ShouldBe(["several", "at-line-short", "no-phantom-short"]);
+        sound.Value.Number("more").ShouldBe(2);
         sound.Severity.ShouldBe(Severity.Fault, "the worst of them");
-        sound.Because.Text().ShouldContain("Limiter is off");
+        sound.Because.Whole().ShouldContain(j => j.Case == "other" && j.Setting == Setting.Limiter);
     }
 
     [Fact]
@@ -97,24 +97,23 @@ public class RecordingConsequenceTests
     {
         Sheet sheet = Sheet(("card-cleared", "done"), ("card-formatted", "done"));
         Consequence before = Now(sheet, ConsequenceTopic.Card, ("card-cleared", "not done"));
-        before.Value.Text().ShouldBe("footage not copied");
-        before.Because.Text().ShouldContain("Do not format it");
+        (before.Value.Case, before.Because.Case).ShouldBe(("not-copied-short", "not-copied"));
         Consequence after = Now(sheet, ConsequenceTopic.Card, ("card-cleared", "not done"), ("card-formatted", "done"));
-        after.Value.Text().ShouldBe("formatted before copying");
-        after.Because.Text().ShouldContain("record nothing on it");
+        (after.Value.Case, after.Because.Case).ShouldBe(("formatted-short", "formatted"));
     }
 
     [Theory]
-    [InlineData("file-system", "exFAT", "FAT32", "FAT32", "does not recognise this card")]
-    [InlineData("record-to", "slot A", "slot B", "records to slot B", "the card that is taken out will be empty")]
-    [InlineData("slot-mode", "relay", "single", "slot mode single", "the sheet requires relay")]
-    [InlineData("card-seated", "done", "not done", "card not seated", "nothing is recorded")]
-    public void A_card_that_will_not_do_says_what_would_come_of_it(string setting, string want, string seen, string value, string says)
+    [InlineData("file-system", "exFAT", "FAT32", "file-system")]
+    [InlineData("record-to", "slot A", "slot B", "other-medium")]
+    [InlineData("slot-mode", "relay", "single", "slots")]
+    [InlineData("card-seated", "done", "not done", "not-seated")]
+    public void A_card_that_will_not_do_says_what_would_come_of_it(string setting, string want, string seen, string told)
     {
         Consequence card = Now(Sheet((setting, want)), ConsequenceTopic.Card, (setting, seen));
         card.Severity.ShouldBe(Severity.Fault);
-        card.Value.Text().ShouldStartWith(value);
-        card.Because.Text().ShouldContain(says);
+        card.Value.Case.ShouldBe($"{told}-short");
+        card.Because.Case.ShouldBe(told);
+        card.Because.Figure("seen").ShouldBe(seen);
     }
 
     // 45 Mb/s and a quarter more for the worst moment are 5.6 MB/s and something; C4 promises 4, V30 30.
@@ -132,14 +131,15 @@ public class RecordingConsequenceTests
     }
 
     [Theory]
-    [InlineData("70", Severity.Fine, "70 min")]
-    [InlineData("40", Severity.Fault, "20 min less than the 60 min planned")]
-    public void Minutes_on_the_display_are_held_against_the_plan(string seen, Severity severity, string says)
+    [InlineData("70", Severity.Fine, "displayed", null)]
+    [InlineData("40", Severity.Fault, "displayed-too-short", 20.0)]
+    public void Minutes_on_the_display_are_held_against_the_plan(string seen, Severity severity, string told, double? missing)
     {
         Sheet sheet = Sheet(("card-minutes", "enough"), ("record-format", "1080 29.97p"), ("bit-rate", "highest"));
         Consequence card = Now(sheet, ConsequenceTopic.Card, ("card-minutes", seen));
         card.Severity.ShouldBe(severity);
-        card.Because.Text().Replace(Notation.ThinSpace, " ", StringComparison.Ordinal).ShouldContain(says);
+        (card.Because.Case, card.Because.Number("missing")).ShouldBe((told, missing));
+        card.Because.Figure("holds").ShouldBe($"{seen} min");
     }
 
     [Fact]
@@ -149,13 +149,13 @@ public class RecordingConsequenceTests
         Now(sheet, ConsequenceTopic.Battery, ("running-minutes", "25")).Severity.ShouldBe(Severity.Fault);
         Now(sheet, ConsequenceTopic.Battery, ("running-minutes", "95")).Severity.ShouldBe(Severity.Fine);
         Consequence unread = Now(sheet, ConsequenceTopic.Battery);
-        unread.Because.Text().ShouldContain("has not been read");
+        unread.Because.Case.ShouldBe("full");
         Consequence weak = Now(
             SheetCompiler.Compile(sheet.Standard, Model with { Power = new PowerNeed(9, 18, 7.2, 1) }),
             ConsequenceTopic.Battery
         );
         weak.Severity.ShouldBe(Severity.Slight);
-        weak.Because.Text().ShouldContain("Bring a charged spare, or use mains");
+        weak.Because.Case.ShouldBe("full-too-short");
     }
 
     [Fact]

@@ -20,7 +20,7 @@ public class SymptomTests
     {
         Diagnosis dark = Of("dark-picture", Lecture, ("gain", "auto"), ("nd", "1"), ("iris", "8"), ("shutter", "1/500"));
         Keys(dark, CauseState.StandsSo).ShouldBe(["filter", "iris", "shutter"]);
-        dark.Because.Text().ShouldContain("ND filter was read as 1, 2.6");
+        dark.Because.Whole().ShouldContain(j => j.Case == "was-read" && j.Setting == Setting.NeutralDensity);
         dark.Because.Number("standing").ShouldBe(3);
         dark.OnlyThen.ShouldContain("Bring light");
         dark.Causes.ShouldNotContain(c => c.Cause.Settings.Contains(Setting.Gain));
@@ -56,7 +56,7 @@ public class SymptomTests
         Diagnosis black = Diagnosis.Of(SymptomBook.Parse("black-screen"), Ottermere.Bracken, []);
         Keys(black, CauseState.Look).ShouldBe(["eye-sensor", "finder-button", "display-button", "key-lock", "power-lever", "power"]);
         Keys(black, CauseState.NotHere).ShouldBe(["live-view"]);
-        black.Because.Text().ShouldStartWith("6 harmless causes");
+        (black.Because.Case, black.Because.Number("look")).ShouldBe(("look-first", 6));
     }
 
     [Fact]
@@ -65,7 +65,7 @@ public class SymptomTests
         CameraModel without = Ottermere.Bracken with { NotFitted = [Setting.EyeSensor] };
         DiagnosedCause cause = Diagnosis.Of(SymptomBook.Parse("black-screen"), without, []).Causes[0];
         cause.State.ShouldBe(CauseState.NotHere);
-        cause.Because!.Text().ShouldBe("Bracken 3 has none.");
+        (cause.Because!.Case, cause.Because.Figure("model")).ShouldBe(("not-here", "Bracken 3"));
         cause.Open.ShouldBeFalse();
     }
 

@@ -11,6 +11,10 @@ internal static class Telling
 
     internal static double Number(this FigureValue figure) => figure.ShouldBeOfType<FigureValue.Amount>().Value;
 
+    /// <summary>A figure of a judgement, or of what it is made of, as it is labelled; empty where there is none of that name.</summary>
+    internal static string Figure(this Judgement judgement, string name) =>
+        judgement.Whole().Select(j => j[name]).FirstOrDefault(f => f is not null)?.Text().Replace('\u202f', ' ') ?? "";
+
     /// <summary>The cases of a judgement and of everything it is made of.</summary>
     internal static IEnumerable<string> Cases(this Judgement judgement) => judgement.Whole().Select(j => j.Case);
 

@@ -66,7 +66,7 @@ public class WholeSheetTests
         (near.Fit, near.Target!.Label).ShouldBe((Fit.Compromise, "Steady (standard)"));
         SheetLine none = Line(Setting.Codec, ("record-format", "1080 119.88p"), ("codec", "every frame"));
         none.Fit.ShouldBe(Fit.NotPossible);
-        none.Because.Text().ShouldContain("Long");
+        none.Because.Figure("positions").ShouldBe("Long");
     }
 
     [Fact]
@@ -114,7 +114,7 @@ public class WholeSheetTests
         );
         Sheet sheet = SheetCompiler.Compile(standard, Cine);
         sheet.BaseWord.ShouldBe(word);
-        sheet.LineOf(Setting.BaseIso)!.Because.Text().ShouldContain("ISO");
+        sheet.LineOf(Setting.BaseIso)!.Because.Case.ShouldBe(word == "high" ? "use-high" : "keep-low");
     }
 
     [Fact]
@@ -173,7 +173,7 @@ public class WholeSheetTests
         SheetLine minutes = sheet.LineOf(Setting.CardMinutes)!;
         minutes.Fit.ShouldBe(Fit.Compromise);
         minutes.Because.Number("cards").ShouldBe(Recording.Needed(110 * 60, Recording.Seconds(128, new BitRate(220))));
-        sheet.LineOf(Setting.RunningMinutes)!.Because.Text().ShouldContain("need 2 batteries");
+        sheet.LineOf(Setting.RunningMinutes)!.Because.Whole().First(j => j.Case == "needs-batteries").Number("batteries").ShouldBe(2);
         sheet.LineOf(Setting.CardSpeed)!.Fit.ShouldBe(Fit.Exact);
     }
 
@@ -327,9 +327,7 @@ public class WholeSheetTests
     {
         FootageProposal proposal = FootageProposal.For(use, Policies.Defaults.With("frame-rate", policy));
         $"{proposal.Size.Label()} {proposal.Rate.Label()}".ShouldBe(format);
-        (proposal.Rate.Frames.FramesPerSecond < 26).ShouldBe(
-            proposal.Cautions.Any(c => c.Text().Contains("Pan slowly", StringComparison.Ordinal))
-        );
+        (proposal.Rate.Frames.FramesPerSecond < 26).ShouldBe(proposal.Cautions.Any(c => c.Case == "pan-slowly"));
     }
 
     [Fact]
@@ -339,12 +337,12 @@ public class WholeSheetTests
         Standard after = Standard(("gain", "lowest"), ("stabiliser", "off")) with { Policies = Policies.Defaults.With("zebra", "skin") };
         StandardChange
             .Between(before, after)
-            .Select(c => c.Because.Text())
+            .Select(c => (c.Because.Case, c.Because.Figure("setting"), c.Because.Figure("before"), c.Because.Figure("after")))
             .ShouldBe([
-                "Policy on zebra: 100 % for clipping, off while recording → 70 % for skin.",
-                "Gain: base → lowest.",
-                "Stabiliser: new, off, must.",
-                "Zebra: no longer required; it was 100\u202f%.",
+                ("whole", "", "100 % for clipping, off while recording", "70 % for skin"),
+                ("required", "Gain", "base", "lowest"),
+                ("added", "Stabiliser", "", ""),
+                ("removed", "Zebra", "", ""),
             ]);
         StandardChange
             .Between(SheetCompiler.Compile(before, Cine), SheetCompiler.Compile(after, Cine))
