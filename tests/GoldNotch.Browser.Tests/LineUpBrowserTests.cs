@@ -91,7 +91,7 @@ public class LineUpBrowserTests(DemoBrowserSite site)
         browser.Until(() => browser.All(".stack .column").Count == 3, "three columns");
         browser.Read("[data-camera=A]", "f/5.6");
         browser.Read("[data-camera=A]", "ND 1/4");
-        browser.Read(".head [role=status]", "kept");
+        browser.Read(".head [role=status]", "all saved");
         browser.Reload();
         browser.Until(() => browser.All(".stack .column").Count == 3, "the plan after a reload");
         browser.Read("[data-camera=C]", "Elm P blue");
@@ -114,7 +114,7 @@ public class LineUpBrowserTests(DemoBrowserSite site)
         Field(browser, "fieldset.camera", "Iris").GetDomProperty("value").ShouldBe("f/2.8 or so");
         browser.Read("fieldset.camera [role=alert]", "cannot be read as");
         Field(browser, "fieldset.camera", "Iris").SendKeys(string.Concat(Enumerable.Repeat(Keys.Backspace, 6)));
-        browser.Read(".head [role=status]", "kept");
+        browser.Read(".head [role=status]", "all saved");
         browser.Until(() => !browser.Has(".head .problem"), "the plan again");
     }
 
@@ -160,7 +160,7 @@ public class LineUpBrowserTests(DemoBrowserSite site)
         }
 
         browser.Until(() => Distance(browser, "B") == before, "the distance it had");
-        browser.Read(".head [role=status]", "kept");
+        browser.Read(".head [role=status]", "all saved");
     }
 
     [Fact]

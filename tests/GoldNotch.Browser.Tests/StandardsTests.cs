@@ -70,7 +70,7 @@ public class StandardsTests(DemoBrowserSite site)
         want.Clear();
         want.SendKeys("lowest");
         browser.Read(".panel", "−3 dB");
-        browser.Read(".zone-work header [role=status]", "kept");
+        browser.Read(".zone-work header [role=status]", "all saved");
         browser.Read(".panel", "Against the version in force");
         want.Clear();
         want.SendKeys("loud");
@@ -83,7 +83,7 @@ public class StandardsTests(DemoBrowserSite site)
 
         browser.See("[data-notch=gain] .want").Text.ShouldBe("lowest");
         browser.Until(() => !browser.Has("[role=alert]"), "undo to take the slip back");
-        browser.Read(".zone-work header [role=status]", "kept");
+        browser.Read(".zone-work header [role=status]", "all saved");
         Click(browser, "Approve");
         browser.Read("h1", "version 2, approved");
         Click(browser, "Differences, waivers, audit log");

@@ -71,7 +71,7 @@ public sealed record Readiness(ReadinessState State, DateOnly? DueOn, Judgement?
         "The check of {signed} against {standard} left {settings:lower} and {more} more off target. Correct them, or waive them with a reason."
     );
     private static readonly Template DueToday = new(RuleId, "due-today", "due today");
-    private static readonly Template DueShort = new(RuleId, "due-short", "due {late}");
+    private static readonly Template DueShort = new(RuleId, "due-short", "due for {late}");
     private static readonly Template IsDue = new(RuleId, "due", "Checked on {signed}; {standard} requires a check every {interval}.");
     private static readonly Template ReadyUntil = new(
         RuleId,

@@ -22,9 +22,9 @@ const changed = ref(false);
 const refused = ref('');
 
 const STATES: Record<string, string> = {
-  kept: 'kept',
+  kept: 'all saved',
   typing: 'typing…',
-  keeping: 'keeping…',
+  keeping: 'saving…',
   wrong: 'not saved yet',
   away: 'held in this browser until the site is back',
   conflict: 'changed by somebody else',

@@ -48,9 +48,9 @@ function go(key: string): void {
 
 const wrongAt = computed(() => preview.value?.wrong?.pointer ?? '');
 const STATES = {
-  kept: 'kept',
+  kept: 'all saved',
   typing: 'typing…',
-  keeping: 'keeping…',
+  keeping: 'saving…',
   wrong: 'not saved yet',
   away: 'waiting for the site',
   conflict: 'changed by somebody else',

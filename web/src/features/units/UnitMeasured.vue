@@ -59,7 +59,7 @@ async function keep(): Promise<void> {
         <dt>Filter {{ f.label }}</dt>
         <dd class="mono">
           {{ f.measuredStops ?? 'not measured' }}
-          <span class="soft small">card {{ f.nominalStops }} stops</span>
+          <span class="soft small">specified {{ f.nominalStops }} stops</span>
         </dd>
       </template>
       <dt>Colour offset</dt>
