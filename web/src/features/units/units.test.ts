@@ -102,7 +102,7 @@ describe('UnitMeasured', () => {
   it('shows what was measured beside what the card says', () => {
     const text = mount(UnitMeasured, { props: { unit: unit(), mayMeasure: false } }).text();
     expect(text).toContain('2.1');
-    expect(text).toContain('card 2 stops');
+    expect(text).toContain('specified 2 stops');
     expect(text).toContain('not measured');
     expect(text).not.toContain('Measure again');
   });
