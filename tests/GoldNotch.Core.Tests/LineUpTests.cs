@@ -123,6 +123,26 @@ public class LineUpTests
         iris.Plan.Chosen.Iris.ShouldBe(FNumber.Parse("8"));
     }
 
+    public static TheoryData<PlanStrategy> Strategies { get; } = [.. Enum.GetValues<PlanStrategy>()];
+
+    [Theory]
+    [MemberData(nameof(Strategies))]
+    public void A_gain_that_a_hand_holds_above_the_cap_is_planned_all_the_same(PlanStrategy strategy)
+    {
+        CameraModel capped = Alder with { Gain = Alder.Gain with { Cap = new Decibels(6) } };
+        LineUpCamera held = Camera("A", "f/5.6") with { Model = capped, Pins = Pins.None with { Gain = new Decibels(12) } };
+        LineUp two = Of(held, Camera("B", "f/4") with { Model = capped }) with
+        {
+            Strategy = strategy,
+            Light = Light(new Lux(8)) with { Dim = new Stops(-1), Raise = new Stops(1) },
+        };
+        LineUpReport report = LineUpReport.Of(two);
+        report.Cameras.Length.ShouldBe(2);
+        report.Cameras[0].Plan.Chosen.State.Gain.Value.ShouldBe(12);
+        report.Variants().ShouldNotBeEmpty();
+        report.Cameras[0].Remedies.ShouldNotContain(r => r.Kind == RemedyKind.Cap, "it is held above the cap already");
+    }
+
     [Fact]
     public void What_cannot_be_met_is_mended_by_what_was_tried()
     {

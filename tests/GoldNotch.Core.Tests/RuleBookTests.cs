@@ -37,6 +37,8 @@ public class RuleBookTests
             Sheet(Shallow, ("record-format", "1080 29.97p"), ("bit-depth", "at least 10 bit")),
             Sheet(Shallow, ("record-format", "1080 29.97p"), ("bit-depth", "at least 8 bit"))
         ),
+        ["GAIN-ABOVE-LIMIT"] = (Sheet(Alder, ("gain", "+12 dB")), Sheet(Alder, ("gain", "0 dB"))),
+        ["TIMECODE-HOUR"] = (S(("timecode-hour", "hour 27")), S(("timecode-hour", "hour 1"))),
         ["AUTO-AND-CUT"] = (S(Condition.CutWithOthers, ("iris-control", "automatic")), S(("iris-control", "automatic"))),
         ["SHUTTER-LONGER"] = (
             S(("record-format", "1080 29.97p"), ("shutter", "1/8")),
@@ -201,10 +203,18 @@ public class RuleBookTests
             { "PAN-SLOWLY", "rate" },
             { "BIT-DEPTH-TOO-LOW", "depth" },
             { "GAIN-UP-ND-IN", "gain" },
+            { "GAIN-ABOVE-LIMIT", "one base" },
+            { "GAIN-ABOVE-LIMIT", "switch-over" },
+            { "GAIN-ABOVE-LIMIT", "cap" },
+            { "TIMECODE-HOUR", "hour" },
         };
 
     private static readonly Dictionary<string, (object Outside, object Inside)> AtTheLimit = new()
     {
+        ["one base"] = (Sheet(Alder, ("gain", "+9 dB")), Sheet(Alder, ("gain", "+6 dB"))),
+        ["switch-over"] = (Sheet(WholeSheetTests.Cine, ("gain", "+9 dB")), Sheet(WholeSheetTests.Cine, ("gain", "+8 dB"))),
+        ["cap"] = (Sheet(Capped(2.9), ("gain", "+3 dB")), Sheet(Capped(2.95), ("gain", "+3 dB"))),
+        ["hour"] = (S(("timecode-hour", "hour 24")), S(("timecode-hour", "hour 23"))),
         ["gain limit"] = (S(("gain-limit", "at most 7 dB")), S(("gain-limit", "at most 6 dB"))),
         ["loud"] = (S(("audio-peak-level", "−5.9 dBFS")), S(("audio-peak-level", "−6 dBFS"))),
         ["quiet"] = (S(("audio-peak-level", "−20.1 dBFS")), S(("audio-peak-level", "−20 dBFS"))),
@@ -240,6 +250,9 @@ public class RuleBookTests
         Find(outside).ShouldContain(f => f.RuleId == id);
         Find(inside).ShouldNotContain(f => f.RuleId == id);
     }
+
+    // Within half of the last digit of a label counts as on the cap.
+    private static CameraModel Capped(double decibels) => Alder with { Gain = Alder.Gain with { Cap = new Decibels(decibels) } };
 
     private static Standard Lit(double lux, params (string Setting, string Require)[] notches) =>
         Ottermere.Make("any", Room with { Illuminance = new Lux(lux) }, [.. notches.Select(n => (n.Setting, n.Require, (string?)null))]);

@@ -106,14 +106,14 @@ public class SettingDefinitionTests
         var control = new ControlSource(Ottermere.Alder, null, null);
         Stops brighter = SettingDefinition
             .Of(setting)
-            .Brighter(ShownValue.TryOf(setting, control, read)!, ShownValue.TryOf(setting, control, target)!);
+            .Brighter(ShownValue.TryOf(setting, control, read)!, ShownValue.TryOf(setting, control, target)!, Ottermere.Alder);
         brighter.Value.ShouldBe(stops, 0.001);
     }
 
     [Fact]
     public void Only_what_exposes_has_a_part_in_the_exposure() =>
         SettingDefinition
-            .All.Where(d => d.Exposes)
+            .All.Where(d => d.ExposesOn(WholeSheetTests.Cine))
             .Select(d => d.Setting)
-            .ShouldBe([Setting.Shutter, Setting.Gain, Setting.NeutralDensity, Setting.Iris]);
+            .ShouldBe([Setting.Shutter, Setting.BaseIso, Setting.Gain, Setting.NeutralDensity, Setting.Iris]);
 }

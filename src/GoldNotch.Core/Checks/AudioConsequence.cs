@@ -59,12 +59,17 @@ internal static class AudioConsequence
     private static readonly Template PeaksTooHigh = new(
         RuleId,
         "peaks-too-high",
-        "Peaks at {seen} leave no headroom: a laugh clips, and that cannot be corrected."
+        "Peaks at {seen} leave no headroom: a laugh clips, and that cannot be corrected. Turn the level down by {off:size}."
+    );
+    private static readonly Template PeaksHigh = new(
+        RuleId,
+        "peaks-high",
+        "Peaks are at {seen} instead of {target}: turn the level down by {off:size}."
     );
     private static readonly Template PeaksOff = new(
         RuleId,
         "peaks-off",
-        "Peaks are at {seen} instead of {target}: raising them raises the noise."
+        "Peaks are at {seen} instead of {target}: turn the level up by {off:size} now; raising them later raises the noise."
     );
     private static readonly Template NobodyListensShort = new(RuleId, "nobody-listens-short", "nobody listens");
     private static readonly Template NobodyListens = new(
@@ -127,17 +132,25 @@ internal static class AudioConsequence
                 OtherSourceShort,
                 OtherSource
             ),
-            (Setting.AudioPeakLevel, _, _) when value is SettingValue.Amount { Value: > NoHeadroom } => (
+            (Setting.AudioPeakLevel, _, _) when value is SettingValue.Amount { Value: >= NoHeadroom } => (
                 Severity.Fault,
                 PeaksShort,
                 PeaksTooHigh
             ),
+            (Setting.AudioPeakLevel, _, _) when verdict.Off.Amount > 0 => (Severity.Slight, PeaksShort, PeaksHigh),
             (Setting.AudioPeakLevel, _, _) => (Severity.Slight, PeaksShort, PeaksOff),
             (Setting.Headphones, _, _) => (Severity.Slight, NobodyListensShort, NobodyListens),
             (Setting.WirelessPair, _, _) => (Severity.Fault, WirelessShort, Wireless),
             _ => (Severity.Slight, OtherShort, Other),
         };
-        (string, FigureValue)[] figures = [("setting", setting), ("input", name[^1..]), ("seen", seen ?? ""), ("target", target ?? "")];
+        (string, FigureValue)[] figures =
+        [
+            ("setting", setting),
+            ("input", name[^1..]),
+            ("seen", seen ?? ""),
+            ("target", target ?? ""),
+            ("off", verdict.Off),
+        ];
         return new Wrong(severity, inShort.Of(setting, figures), because.Of(setting, figures));
     }
 }

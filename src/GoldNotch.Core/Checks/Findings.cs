@@ -54,13 +54,14 @@ internal static class ExposureTerms
         {
             Setting setting = line.Setting;
             var definition = SettingDefinition.Of(setting);
-            if (!definition.Exposes || line.Target is not { } target)
+            if (!definition.ExposesOn(found.Sheet.Model) || line.Target is not { } target)
             {
                 continue;
             }
 
             yield return found.IsAutomatic(setting) ? new ExposureTerm(setting, Stops.Zero, TermSource.Automatic)
-            : found.Value(setting) is { } seen ? new ExposureTerm(setting, definition.Brighter(seen, target), TermSource.Read)
+            : found.Value(setting) is { } seen
+                ? new ExposureTerm(setting, definition.Brighter(seen, target, found.Sheet.Model), TermSource.Read)
             : new ExposureTerm(setting, Stops.Zero, TermSource.Assumed);
         }
     }

@@ -10,10 +10,13 @@ using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Checks;
 
-/// <summary>Noise: what the gain read adds or takes away.</summary>
+/// <summary>Noise: what the gain and the base read add or take away.</summary>
 internal static class NoiseConsequence
 {
     private const string RuleId = "NOW-NOISE";
+
+    // What a label does not show is no difference.
+    private const double Label = 0.05;
 
     private static readonly Template Automatic = new(
         RuleId,
@@ -21,17 +24,23 @@ internal static class NoiseConsequence
         "Automatic gain adds noise with the scene, and hides a closed iris, a fast shutter and a forgotten ND filter."
     );
     private static readonly Template AsRequired = new(RuleId, "as-required", "Noise is as the sheet requires, at {gain}.");
+    private static readonly Template AsRequiredHigh = new(
+        RuleId,
+        "as-required-high",
+        "Noise is as the sheet requires, and high: {against} against 0 dB, {whole} the amplitude at the same exposure."
+    );
     private static readonly Template Up = new(RuleId, "up", "Noise is {up:size} above the sheet, {against} against 0 dB.");
     private static readonly Template UpTimes = new(
         RuleId,
         "up-times",
-        "Noise is {up:size} above the sheet, {against} against 0 dB: {factor} the amplitude."
+        "Noise is {up:size} above the sheet, {against} against 0 dB: {factor} the amplitude at the same exposure. Mid-tones at right exposure grow less."
     );
     private static readonly Template Down = new(
         RuleId,
         "down",
-        "Gain is {up:size} below the sheet: no more noise, but {stops:size} of latitude above grey is lost."
+        "Gain is {up:size} below the sheet: no more noise, but {lost:size} of latitude above grey is lost."
     );
+    private static readonly Template Less = new(RuleId, "less", "Noise is {up:size} below the sheet, {against} against 0 dB.");
     private static readonly Template Value = new(RuleId, "value", "{up}");
 
     internal static Consequence Of(Findings found)
@@ -49,14 +58,19 @@ internal static class NoiseConsequence
             return Unread.Of(ConsequenceTopic.Noise, Unread.Gain);
         }
 
-        Decibels up = seen.Gain - target.Gain;
+        Decibels noise = seen.Gain + PenaltyOf(found, (found.Value(Setting.BaseIso) as SettingValue.Choice)?.Word ?? found.Sheet.BaseWord);
+        Decibels up = noise - (target.Gain + PenaltyOf(found, found.Sheet.BaseWord));
+        bool high = noise.Value > Sensitivity.SingleBaseWarning.Value + Label;
+
+        // Only below 0 dB does gain take from the highlights: what is lowered to 0 dB gives none back and takes none.
+        Stops lost = new Decibels(Math.Max(0, -seen.Gain.Value) - Math.Max(0, -target.Gain.Value)).ToStops();
         Severity severity =
-            up.Value < 0.05 ? Severity.Fine
-            : up.Value <= 3 ? Severity.Slight
-            : Severity.Fault;
+            up.Value >= Label ? (up.Value <= 3 ? Severity.Slight : Severity.Fault)
+            : Math.Abs(up.Value) < Label && high ? Severity.Slight
+            : Severity.Fine;
         Template template =
-            Math.Abs(up.Value) < 0.05 ? AsRequired
-            : up.Value < 0 ? Down
+            Math.Abs(up.Value) < Label ? (high ? AsRequiredHigh : AsRequired)
+            : up.Value < 0 ? (lost.Value > Guard.Edge ? Down : Less)
             : up.Value >= 3 ? UpTimes
             : Up;
         return new(
@@ -67,10 +81,14 @@ internal static class NoiseConsequence
                 Setting.Gain,
                 ("gain", seen),
                 ("up", up),
-                ("against", seen.Gain),
+                ("against", noise),
                 ("factor", FigureValue.In(Measure.Times, Math.Round(up.Factor, 1))),
-                ("stops", up.ToStops())
+                ("whole", FigureValue.In(Measure.Times, Math.Round(noise.Factor, 1))),
+                ("lost", lost)
             )
         );
     }
+
+    private static Decibels PenaltyOf(Findings found, string? word) =>
+        found.Sheet.Model.Gain.BaseOf(word)?.Base.NoisePenalty ?? Decibels.Zero;
 }

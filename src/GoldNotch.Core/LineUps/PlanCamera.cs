@@ -74,6 +74,9 @@ public sealed record PlanCamera(
     FNumber? Diffraction
 )
 {
+    /// <summary>The sensitivities within the cap; where a hand holds it above the cap, what it is held at.</summary>
+    public IEnumerable<SensitivityState> AllowedStates => States.Any(s => !s.AboveCap) ? States.Where(s => !s.AboveCap) : States;
+
     /// <summary>Whether front filters fit and may be used; false pins the front to none.</summary>
     public bool TakesFront { get; init; } = true;
 

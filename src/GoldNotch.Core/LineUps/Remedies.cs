@@ -231,13 +231,14 @@ public static class Remedies
 
     private static Remedy? WithoutCap(PlanCamera camera, PlanScene scene, PlanStrategy strategy, Stops over)
     {
-        if (over.Value >= 0 || !camera.States.Any(s => s.AboveCap))
+        // Where all of them are above it, a hand holds the gain there already.
+        if (over.Value >= 0 || !camera.States.Any(s => s.AboveCap) || camera.States.All(s => s.AboveCap))
         {
             return null;
         }
 
         CameraPlan with = Alone(camera with { States = [.. camera.States.Select(s => s with { AboveCap = false })] }, scene, strategy);
-        return with.Chosen.State.Noise.Value > camera.States.Where(s => !s.AboveCap).Max(s => s.Noise.Value)
+        return with.Chosen.State.Noise.Value > camera.AllowedStates.Max(s => s.Noise.Value)
             ? new Remedy(
                 RemedyKind.Cap,
                 WaivedCap.Of(Setting.Gain, ("state", PlanReasons.State(with.Chosen.State)), ("result", Result(with))),

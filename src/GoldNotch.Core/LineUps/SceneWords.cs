@@ -204,8 +204,7 @@ internal static class PlanVariants
         string deepest = ExposureReference(rows).Plan.Camera.Name;
         CameraRow tight = rows.MinBy(r => r.Prepared.FramedWidth.Value)!;
         CameraRow sensitive = rows.MaxBy(r =>
-            r.Prepared.Plan.States.Where(s => !s.AboveCap)
-                .Max(s => s.Speed.FasterThan(new Iso(100)).Value - (s.Noise.Value / Decibels.PerStop))
+            r.Prepared.Plan.AllowedStates.Max(s => s.Speed.FasterThan(new Iso(100)).Value - (s.Noise.Value / Decibels.PerStop))
         )!;
         ImmutableArray<PlanVariant>.Builder variants = ImmutableArray.CreateBuilder<PlanVariant>();
         Add(variants, report, AsRequiredName.Of(), AsRequired.Of(), c => c.Requirement);

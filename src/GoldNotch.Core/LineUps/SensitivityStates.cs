@@ -55,7 +55,7 @@ public static class SensitivityStates
                             speed,
                             on.Base.NoisePenalty,
                             on.Latitude?.WithGain(gain.ToStops(), on.HighlightLimit, on.ShadowLimit),
-                            gain.Value > cap.Value + Guard.Edge
+                            gain.IsAbove(cap)
                         )
                     );
                 }

@@ -112,7 +112,7 @@ internal abstract class LevelSetting(
             return new SettingValue.Choice("off");
         }
 
-        double number = Level.Parse(typed, Unit);
+        double number = Level.ParseShown(typed, Unit);
         return dial.Detents.IsEmpty
             ? new SettingValue.Amount(number, Unit)
             : dial.Nearest(number, SameMark) ?? throw dial.NoSuchPlace(typed, this, control.Model);

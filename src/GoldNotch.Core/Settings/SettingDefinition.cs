@@ -159,11 +159,11 @@ public abstract class SettingDefinition
         (model.Choices.GetValueOrDefault(Setting)?.HasAutomatic ?? false)
         || (model.Levels.GetValueOrDefault(Setting)?.HasAutomatic ?? false);
 
-    /// <summary>Whether it lets light through or amplifies it.</summary>
-    public virtual bool Exposes => false;
+    /// <summary>Whether it lets light through or amplifies it on a model.</summary>
+    public virtual bool ExposesOn(CameraModel model) => false;
 
     /// <summary>How much brighter the picture is with what was read than with what the sheet sets; none where the setting does not expose.</summary>
-    public virtual Stops Brighter(SettingValue read, SettingValue target) => Stops.Zero;
+    public virtual Stops Brighter(SettingValue read, SettingValue target, CameraModel model) => Stops.Zero;
 
     /// <summary>The places where the control of a model stops, in the order of its line.</summary>
     internal abstract IEnumerable<Detent> Detents(ControlSource control);

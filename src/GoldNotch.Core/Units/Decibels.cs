@@ -6,6 +6,9 @@ public readonly record struct Decibels : IComparable<Decibels>
     /// <summary>Decibels in one stop, 20·log10(2).</summary>
     public static readonly double PerStop = 20 * Math.Log10(2);
 
+    // Half of the last digit of a label.
+    private const double LabelStep = 0.05;
+
     /// <summary>Makes a gain.</summary>
     /// <param name="value">dB, any finite number.</param>
     /// <exception cref="QuantityException">Not finite.</exception>
@@ -40,6 +43,9 @@ public readonly record struct Decibels : IComparable<Decibels>
 
     /// <inheritdoc/>
     public int CompareTo(Decibels other) => Value.CompareTo(other.Value);
+
+    /// <summary>Whether it is above a limit as both are labelled: within 0.05 dB counts as on it.</summary>
+    public bool IsAbove(Decibels limit) => Value > limit.Value + LabelStep;
 
     /// <summary>Gains in a row add.</summary>
     public static Decibels operator +(Decibels left, Decibels right) => new(left.Value + right.Value);

@@ -39,6 +39,36 @@ public static class Level
         return Guard.InRange(value, -Largest, Largest, "number");
     }
 
+    /// <summary>Whether something can be set to a number: an hour is a whole one of the day, a level is at or below full scale.</summary>
+    /// <param name="value">The number.</param>
+    /// <param name="unit">Its unit.</param>
+    public static bool IsOnTheScale(double value, NaturalUnit unit) =>
+        unit switch
+        {
+            NaturalUnit.Hours => value is >= 0 and <= 23 && value == Math.Floor(value),
+            NaturalUnit.FullScale => value <= Guard.Edge,
+            _ => true,
+        };
+
+    /// <summary>Reads what a control or a meter shows: as <see cref="Parse"/>, and on the scale of its unit.</summary>
+    /// <param name="text">What was typed.</param>
+    /// <param name="unit">The unit it is meant in.</param>
+    /// <exception cref="QuantityException">Cannot be read, or is beyond the scale; a level without its minus is asked back.</exception>
+    public static double ParseShown(string? text, NaturalUnit unit)
+    {
+        double value = Parse(text, unit);
+        return IsOnTheScale(value, unit) ? value
+            : unit == NaturalUnit.Hours
+                ? throw new QuantityException(
+                    QuantityFault.OutOfRange,
+                    $"Timecode has the hours 0 to 23; {Notation.Number(value, 1)} is none of them. Read the first two digits again."
+                )
+            : throw new QuantityException(
+                QuantityFault.OutOfRange,
+                $"Levels are at or below 0 dBFS. Type {Label(-value, unit)} if that is what the meter shows; above 0 it clips and no meter says by how much."
+            );
+    }
+
     /// <summary>The unit as it follows a number, thin space included.</summary>
     internal static string Suffix(NaturalUnit unit) =>
         Notation.ThinSpace

@@ -13,9 +13,9 @@ internal sealed class GainSetting()
 
     public override bool HasAutomatic(CameraModel model) => model.Gain.HasAutomatic;
 
-    public override bool Exposes => true;
+    public override bool ExposesOn(CameraModel model) => true;
 
-    public override Stops Brighter(SettingValue read, SettingValue target) =>
+    public override Stops Brighter(SettingValue read, SettingValue target, CameraModel model) =>
         (read, target) is (SettingValue.GainAt s, SettingValue.GainAt t) ? (s.Gain - t.Gain).ToStops() : Stops.Zero;
 
     internal override IEnumerable<Detent> Detents(ControlSource control) =>

@@ -23,9 +23,9 @@ internal sealed class IrisSetting()
 
     public override bool HasAutomatic(CameraModel model) => model.Iris.Automatic;
 
-    public override bool Exposes => true;
+    public override bool ExposesOn(CameraModel model) => true;
 
-    public override Stops Brighter(SettingValue read, SettingValue target) =>
+    public override Stops Brighter(SettingValue read, SettingValue target, CameraModel model) =>
         (read, target) is (SettingValue.Iris s, SettingValue.Iris t) ? s.Number.OpennessFrom(t.Number) : Stops.Zero;
 
     // A ring is continuous: the two ends are positions, and between them the third-stop marks are drawn.

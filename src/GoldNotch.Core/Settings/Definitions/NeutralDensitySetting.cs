@@ -13,9 +13,9 @@ internal sealed class NeutralDensitySetting()
 
     public override ImmutableArray<Setting> Moves { get; } = [Setting.WhiteBalance];
 
-    public override bool Exposes => true;
+    public override bool ExposesOn(CameraModel model) => true;
 
-    public override Stops Brighter(SettingValue read, SettingValue target) =>
+    public override Stops Brighter(SettingValue read, SettingValue target, CameraModel model) =>
         (read, target) is (SettingValue.Filter s, SettingValue.Filter t) ? t.Position.Loss - s.Position.Loss : Stops.Zero;
 
     internal override IEnumerable<Detent> Detents(ControlSource control) =>

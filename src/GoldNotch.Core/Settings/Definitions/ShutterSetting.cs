@@ -23,9 +23,9 @@ internal sealed class ShutterSetting()
 
     public override bool HasAutomatic(CameraModel model) => model.HasFullAuto;
 
-    public override bool Exposes => true;
+    public override bool ExposesOn(CameraModel model) => true;
 
-    public override Stops Brighter(SettingValue read, SettingValue target) =>
+    public override Stops Brighter(SettingValue read, SettingValue target, CameraModel model) =>
         (read, target) is (SettingValue.Speed s, SettingValue.Speed t) ? s.Time.LongerThan(t.Time) : Stops.Zero;
 
     // An angle is a time only once the rate is known.

@@ -24,10 +24,25 @@ internal sealed class GainTranslator : Translator
         "has-on-base",
         "{model} has {gain} on the {base} base, {iso}: full range at known noise."
     );
+    private static readonly Template HasAbove = new(
+        RuleId,
+        "has-above",
+        "{model} has {gain}: noise is {gain} above 0 dB, and {stops:size} of latitude below grey is lost."
+    );
+    private static readonly Template HasBelow = new(
+        RuleId,
+        "has-below",
+        "{model} has {gain}. It costs {stops:size} of latitude above grey."
+    );
+    private static readonly Template BelowOnly = new(
+        RuleId,
+        "below-only",
+        "{model} has no {required}; it has {positions}. {gain} is the nearest that adds no noise. It is {light:size} darker."
+    );
     private static readonly Template Below = new(
         RuleId,
         "below",
-        "{model} has no {required}; it has {positions}. {gain} is the nearest that adds no noise. It is {light:size} darker and takes {light:size} of latitude above grey."
+        "{model} has no {required}; it has {positions}. {gain} is the nearest that adds no noise. It is {light:size} darker and takes {loss:size} of latitude above grey."
     );
     private static readonly Template Above = new(
         RuleId,
@@ -69,14 +84,19 @@ internal sealed class GainTranslator : Translator
         GainPosition chosen = positions.LastOrDefault(p => p.Gain.Value <= required.Value + Guard.Edge) ?? lowest;
         Decibels off = chosen.Gain - required;
         Stops light = off.ToStops();
+
+        // Gain takes highlights only below 0 dB; from +6 to +3 dB nothing is lost above grey.
+        Stops loss = new Decibels(Math.Max(0, -chosen.Gain.Value) - Math.Max(0, -required.Value)).ToStops();
         if (Math.Abs(off.Value) <= Guard.Edge)
         {
             return Exact(
                 notch,
                 draft,
                 Value(chosen),
-                model.Gain.BaseOf(draft.BaseWord) is { } on
-                    ? HasOnBase.Of(Setting, named, ("gain", required), ("base", on.Word), ("iso", on.Base.IsoAtZeroGain))
+                Math.Abs(required.Value) > Guard.Edge
+                        ? (required.Value > 0 ? HasAbove : HasBelow).Of(Setting, named, ("gain", required), ("stops", required.ToStops()))
+                    : model.Gain.BaseOf(draft.BaseWord) is { } on
+                        ? HasOnBase.Of(Setting, named, ("gain", required), ("base", on.Word), ("iso", on.Base.IsoAtZeroGain))
                     : Has.Of(Setting, named, ("gain", required))
             );
         }
@@ -86,13 +106,18 @@ internal sealed class GainTranslator : Translator
             draft,
             Value(chosen),
             off.Value,
-            (off.Value < 0 ? Below : Above).Of(
+            (
+                off.Value > 0 ? Above
+                : loss.Value > Guard.Edge ? Below
+                : BelowOnly
+            ).Of(
                 Setting,
                 named,
                 ("required", required),
                 ("positions", FigureValue.Of(positions.Select(p => (SettingValue)Value(p)))),
                 ("gain", Value(chosen)),
                 ("light", light),
+                ("loss", loss),
                 ("off", off)
             ),
             light

@@ -240,7 +240,7 @@ internal static class GainUpTo
         GainPosition? nearest = null;
         foreach (GainPosition position in draft.Model.Gain.PositionsOn(draft.BaseWord))
         {
-            bool allowed = position.Gain.Value > now.Gain.Value + Guard.Edge && position.Gain.Value <= cap.Value + Guard.Edge;
+            bool allowed = position.Gain.Value > now.Gain.Value + Guard.Edge && !position.Gain.IsAbove(cap);
             if (
                 allowed
                 && (

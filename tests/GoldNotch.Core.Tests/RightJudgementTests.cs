@@ -1,0 +1,119 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
+using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
+using GoldNotch.Core.Sheets.SheetRules;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Tests;
+
+/// <summary>What once passed as fine although it was wrong.</summary>
+public class RightJudgementTests
+{
+    private static readonly CameraModel TwoBases = WholeSheetTests.Cine with
+    {
+        Gain = WholeSheetTests.Cine.Gain with
+        {
+            Bases =
+            [
+                WholeSheetTests.Cine.Gain.Bases[0],
+                WholeSheetTests.Cine.Gain.Bases[1] with
+                {
+                    Base = WholeSheetTests.Cine.Gain.Bases[1].Base with { NoisePenalty = new Decibels(4) },
+                },
+            ],
+        },
+    };
+
+    [Fact]
+    public void Another_base_at_the_same_gain_is_another_exposure_and_its_own_noise()
+    {
+        Sheet sheet = Of(TwoBases, ("base-iso", "low"), ("gain", "0 dB"));
+        ConsequenceReport now = Now(sheet, ("base-iso", "high"));
+        Topic(now, ConsequenceTopic.Exposure).Because.Number("total")!.Value.ShouldBe(Math.Log2(2500.0 / 500), 1e-9);
+        Topic(now, ConsequenceTopic.Exposure).Severity.ShouldBe(Severity.Fault);
+        Topic(now, ConsequenceTopic.Noise).Because.Number("up")!.Value.ShouldBe(4, 1e-9);
+        Topic(now, ConsequenceTopic.Noise).Severity.ShouldBe(Severity.Fault);
+        Topic(Now(sheet), ConsequenceTopic.Exposure).Severity.ShouldBe(Severity.Fine);
+    }
+
+    [Fact]
+    public void A_camera_with_one_base_has_no_part_of_it_in_its_exposure() =>
+        Now(Of(Ottermere.Alder, ("base-iso", "low"), ("gain", "0 dB"))).Terms.ShouldNotContain(t => t.Setting == Setting.BaseIso);
+
+    [Theory]
+    [InlineData("+12 dB", "0", "less", 0.0)]
+    [InlineData("0 dB", "-3", "down", 0.498)]
+    [InlineData("+6 dB", "-3", "down", 0.498)]
+    public void Only_below_0_dB_does_lowering_gain_cost_highlights(string required, string read, string told, double lost)
+    {
+        Consequence noise = Topic(Now(Of(Ottermere.Alder, ("gain", required)), ("gain", read)), ConsequenceTopic.Noise);
+        noise.Because.Case.ShouldBe(told);
+        noise.Because.Number("lost")!.Value.ShouldBe(lost, 0.001);
+    }
+
+    [Fact]
+    public void A_high_gain_that_the_sheet_requires_is_not_called_clean()
+    {
+        Sheet sheet = Of(Ottermere.Alder, ("gain", "+12 dB"));
+        Consequence noise = Topic(Now(sheet), ConsequenceTopic.Noise);
+        (noise.Severity, noise.Because.Case).ShouldBe((Severity.Slight, "as-required-high"));
+        sheet.LineOf(Setting.Gain)!.Because.Case.ShouldBe("has-above");
+        RuleBook.Of(sheet).ShouldContain(f => f.RuleId == "GAIN-ABOVE-LIMIT");
+        Topic(Now(Of(Ottermere.Alder, ("gain", "0 dB"))), ConsequenceTopic.Noise).Severity.ShouldBe(Severity.Fine);
+    }
+
+    [Fact]
+    public void From_a_required_gain_down_to_another_above_0_dB_nothing_is_lost_above_grey()
+    {
+        SheetLine line = Of(Ottermere.Bracken, ("gain", "+6 dB")).LineOf(Setting.Gain)!;
+        (line.Target!.Label, line.Because.Case).ShouldBe(("M, +3\u202fdB", "below-only"));
+        Of(Ottermere.Bracken, ("gain", "0 dB")).LineOf(Setting.Gain)!.Because.Case.ShouldBe("below");
+    }
+
+    [Theory]
+    [InlineData("-3", Severity.Fault, "peaks-too-high", 9)]
+    [InlineData("-8", Severity.Slight, "peaks-high", 4)]
+    [InlineData("-20", Severity.Slight, "peaks-off", -8)]
+    public void A_hot_level_is_turned_down_and_a_quiet_one_up(string read, Severity severity, string told, double off)
+    {
+        Consequence audio = Topic(
+            Now(Of(Ottermere.Alder, ("audio-peak-level", "-12 dBFS")), ("audio-peak-level", read)),
+            ConsequenceTopic.Audio
+        );
+        (audio.Severity, audio.Because.Case, audio.Because.Number("off")).ShouldBe((severity, told, off));
+    }
+
+    [Theory]
+    [InlineData("audio-peak-level", "12")]
+    [InlineData("timecode-hour", "27")]
+    [InlineData("timecode-hour", "1.5")]
+    public void What_no_camera_shows_is_asked_back(string setting, string typed) =>
+        Should
+            .Throw<QuantityException>(() =>
+                ReadingParser.Parse(SettingDefinition.Parse(setting), Of(Ottermere.Alder), typed, new Dictionary<Setting, Reading>())
+            )
+            .Fault.ShouldBe(QuantityFault.OutOfRange);
+
+    private static Sheet Of(CameraModel model, params (string Setting, string Require)[] notches) =>
+        SheetCompiler.Compile(
+            Ottermere.Make(
+                "any",
+                Ottermere.LectureRoom.Light,
+                [
+                    ("record-format", "1080 29.97p", null),
+                    ("shutter", "180°", null),
+                    ("iris", "f/5.6", null),
+                    .. notches.Select(n => (n.Setting, n.Require, (string?)null)),
+                ]
+            ),
+            model
+        );
+
+    private static ConsequenceReport Now(Sheet sheet, params (string Setting, string Read)[] otherwise) =>
+        Ottermere.Now(sheet, Ottermere.AsSheet(sheet, otherwise));
+
+    private static Consequence Topic(ConsequenceReport now, ConsequenceTopic topic) => now.Items.Single(i => i.Topic == topic);
+}
