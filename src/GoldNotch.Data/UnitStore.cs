@@ -99,7 +99,7 @@ public sealed class UnitStore(NpgsqlDataSource source)
             return null;
         }
 
-        if (before == unit)
+        if (before with { Filters = unit.Filters } == unit && before.Filters.SequenceEqual(unit.Filters))
         {
             return before;
         }

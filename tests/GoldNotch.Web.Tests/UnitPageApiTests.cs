@@ -122,7 +122,7 @@ public class UnitPageApiTests(DemoSite site)
             check.Text("unitStatus").ShouldBe("retired");
             check.Text("standardState").ShouldBe("retired");
             (await ines.PutAsync($"/api/checks/{id}/signature", new { note = "" })).Expect(200);
-            (await ines.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-109", standard = "pollen-release" })).ExpectProblem(
+            (await ines.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-108", standard = "pollen-release" })).ExpectProblem(
                 400,
                 "standard-missing",
                 "/standard"
@@ -193,6 +193,53 @@ public class UnitPageApiTests(DemoSite site)
             "bad-value",
             "/kind"
         );
+    }
+
+    [Fact]
+    public async Task A_unit_with_measured_filters_that_is_saved_unchanged_stays_at_its_version()
+    {
+        using TestClient ines = await site.ClientAsync();
+        Answer before = (await ines.GetAsync("/api/units/OBG-107")).Expect(200);
+        (
+            await ines.PutAsync(
+                "/api/units/OBG-107/measurements",
+                new
+                {
+                    filters = new[] { new { label = "1", stops = 2.5 } },
+                    colourOffsetMired = (double?)null,
+                    how = "grey card",
+                },
+                before.Int("version")
+            )
+        ).Expect(204);
+        int seen = (await ines.GetAsync("/api/units/OBG-107")).Int("version");
+        var same = new
+        {
+            tape = before.Text("tape"),
+            place = before.Text("place"),
+            status = before.Text("status"),
+        };
+        (await ines.PutAsync("/api/units/OBG-107", same, seen)).Expect(200).Int("version").ShouldBe(seen);
+        (await ines.PutAsync("/api/units/OBG-107", same with { place = "workshop, bench" }, seen))
+            .Expect(200)
+            .Int("version")
+            .ShouldBe(seen + 1);
+        (await ines.PutAsync("/api/units/OBG-107", same, seen + 1)).Expect(200);
+    }
+
+    [Fact]
+    public async Task A_retired_unit_is_not_checked()
+    {
+        using TestClient ines = await site.ClientAsync();
+        await site.SqlAsync(
+            "INSERT INTO camera_unit (tag, model_key, tape, place, status) VALUES ('OLD-1', 'alder-20', 'red', 'attic', 'retired')"
+        );
+        (await ines.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OLD-1", standard = "lecture-room" })).ExpectProblem(
+            400,
+            "bad-value",
+            "/unit"
+        );
+        await site.SqlAsync("DELETE FROM camera_unit WHERE tag = 'OLD-1'");
     }
 
     [Fact]

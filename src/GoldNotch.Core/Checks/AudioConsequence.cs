@@ -1,6 +1,5 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
-using GoldNotch.Core.Media;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;

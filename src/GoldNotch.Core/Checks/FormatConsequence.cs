@@ -1,7 +1,4 @@
-using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
-using GoldNotch.Core.Colour;
-using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Settings;

@@ -90,6 +90,15 @@ internal static class CheckEndpoints
                 "/unit",
                 $"There is no unit {Short(request.Unit)}. Look at the tag again, or find it by its tape or place."
             );
+        if (unit.Status == UnitStatus.Retired)
+        {
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/unit",
+                $"{unit.Tag} is retired. Change its state on its page first, or choose another unit."
+            );
+        }
+
         StoredStandard approved = await standards.InStateAsync(request.Standard, StandardState.Approved, cancel)
             ?? throw new RefusedException(
                 ProblemCode.StandardMissing,

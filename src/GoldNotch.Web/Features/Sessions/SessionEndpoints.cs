@@ -92,7 +92,10 @@ internal static class SessionEndpoints
                 await people.CountFailureAsync(person.Login, TriesBeforeLock, now + LockFor, cancel);
             }
 
-            return Refused(ProblemCode.WrongPassword, "Name and password do not go together. The demo's are printed by ./start.");
+            return Refused(
+                ProblemCode.WrongPassword,
+                "Name and password do not match. Check both, and Caps Lock; after too many tries the name is locked for five minutes."
+            );
         }
 
         await people.ClearFailuresAsync(person.Login, cancel);

@@ -24,16 +24,18 @@ const open = useQuery({
   queryFn: () => ask(api.GET('/api/checks', { params: { query: { open: true } } })),
 });
 
+/** What can be checked: a retired unit is not lent any more. */
+const offered = computed(() => units.data.value?.units.filter((u) => u.status !== 'retired') ?? []);
 const standards = computed(() => {
-  const unit = units.data.value?.units.find((u) => u.tag === chosenUnit.value);
+  const unit = offered.value.find((u) => u.tag === chosenUnit.value);
   return (sheets.data.value ?? []).filter((s) => s.modelKey === unit?.modelKey);
 });
 
 watch(
-  () => units.data.value,
-  (page) => {
-    if (page?.units.length === 1) chosenUnit.value = page.units[0]!.tag;
-    else if (!page?.units.some((u) => u.tag === chosenUnit.value)) chosenUnit.value = '';
+  () => offered.value,
+  (some) => {
+    if (some.length === 1) chosenUnit.value = some[0]!.tag;
+    else if (!some.some((u) => u.tag === chosenUnit.value)) chosenUnit.value = '';
   },
 );
 watch(
@@ -90,7 +92,7 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
         />
         <p v-if="units.isPending.value" class="soft" role="status">Looking…</p>
         <p v-else-if="units.error.value" class="problem" role="alert">{{ units.error.value.message }}</p>
-        <p v-else-if="!units.data.value?.units.length" class="soft" role="status">
+        <p v-else-if="!offered.length" class="soft" role="status">
           <template v-if="find && find === route.query.unit"
             >There is no unit “{{ find }}” in the pool: the code on it is from before it was renamed or taken
             out. Find it by its tape or place.</template
@@ -104,7 +106,7 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
           >
         </p>
         <ul v-else>
-          <li v-for="unit in units.data.value.units" :key="unit.tag">
+          <li v-for="unit in offered" :key="unit.tag">
             <button type="button" :aria-pressed="unit.tag === chosenUnit" @click="chosenUnit = unit.tag">
               <strong class="mono">{{ unit.tag }}</strong>
               <span
