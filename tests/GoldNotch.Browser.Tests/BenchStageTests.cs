@@ -217,7 +217,7 @@ public class BenchStageTests(DemoBrowserSite site)
         using Browser browser = site.Open("ines", width, 800, theme);
         foreach (string view in new[] { "/board", "/drift", "/units/OBG-101", "/units/OBG-107", "/history" })
         {
-            browser.Go(view);
+            browser.Show(view);
             browser.See("h1");
             browser.Until(() => !browser.Has("[role=status]"), $"{view} to be loaded");
             LookTests.Inspect(browser, view, width);

@@ -85,6 +85,36 @@ public sealed class Browser : IDisposable
 
     public void Go(string path) => _driver.Navigate().GoToUrl(new Uri(_address, path));
 
+    /// <summary>Goes to a view as a link within the page does: loading the whole application again takes longer than looking at it. By way of the account, whose
+    /// heading is the person's name, so that the view before is not taken for the one that is asked for.</summary>
+    public void Show(string path)
+    {
+        Within("/account", isAccount: true);
+        if (path != "/account")
+        {
+            Within(path, isAccount: false);
+        }
+    }
+
+    private void Within(string path, bool isAccount)
+    {
+        Script("history.pushState(null, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate', { state: null }))", path);
+        Until(
+            () =>
+                Script(
+                    """
+                    const heading = document.querySelector('h1')?.textContent.trim();
+                    const person = document.querySelector('a[href="/account"]')?.textContent.trim();
+                    return location.pathname + location.search === arguments[0].split('#')[0] && !!heading && (heading === person) === arguments[1];
+                    """,
+                    path,
+                    isAccount
+                )
+                    is true,
+            $"the view {path}"
+        );
+    }
+
     public void Reload() => _driver.Navigate().Refresh();
 
     public string Path => new Uri(_driver.Url).PathAndQuery;

@@ -20,7 +20,7 @@ public class LineUpBrowserTests(DemoBrowserSite site)
         LookTests.Inspect(browser, "the list", width);
         foreach (string view in new[] { Orchid, Cereus })
         {
-            browser.Go(view);
+            browser.Show(view);
             browser.See(".drawings svg");
             LookTests.Inspect(browser, view, width);
         }

@@ -33,7 +33,7 @@ public class LookTests(BrowserSite site)
         Inspect(browser, "the bench", width);
         foreach (string view in Views)
         {
-            browser.Go(view);
+            browser.Show(view);
             browser.See("h1");
             browser.Until(() => !browser.Has("[role=status]"), $"{view} to be loaded");
             Inspect(browser, view, width);
@@ -73,7 +73,11 @@ public class LookTests(BrowserSite site)
 
     internal static void Inspect(Browser browser, string view, int width)
     {
-        browser.Script(Axe);
+        if (browser.Script("return typeof axe === 'object'") is not true)
+        {
+            browser.Script(Axe);
+        }
+
         string found = (string)
             browser.ScriptAsync(
                 """
