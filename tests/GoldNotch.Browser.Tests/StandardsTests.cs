@@ -41,7 +41,12 @@ public class StandardsTests(DemoBrowserSite site)
     {
         using Browser browser = site.Open();
         browser.Go("/standards");
-        browser.See("td a");
+        browser.Until(
+            () =>
+                browser.Script("return document.querySelector('table')?.textContent.includes('Night house watch on Calla D') ?? false")
+                    is true,
+            "the cell in the grid"
+        );
         IWebElement cell = browser
             .All("td a")
             .First(a => a.GetDomProperty("textContent")!.Contains("Night house watch on Calla D", StringComparison.Ordinal));
