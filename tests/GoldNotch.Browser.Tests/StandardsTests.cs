@@ -43,7 +43,9 @@ public class StandardsTests(DemoBrowserSite site)
         browser.Go("/standards");
         browser.Until(
             () =>
-                browser.Script("return document.querySelector('table')?.textContent.includes('Night house watch on Calla D') ?? false")
+                browser.Script(
+                    "return [...document.querySelectorAll('td a')].some(a => a.textContent.includes('Night house watch on Calla D'))"
+                )
                     is true,
             "the cell in the grid"
         );
