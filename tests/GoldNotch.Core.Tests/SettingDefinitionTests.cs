@@ -91,6 +91,12 @@ public class SettingDefinitionTests
         Detent daylight = white.First(d => d.Value is SettingValue.WhiteNumber { Temperature.Value: 5600 });
         daylight.In(mired).ShouldBe(("179", "mired"));
         daylight.In(NotationPreferences.Default).ShouldBe(("5600", "K"));
+        foreach (Detent number in white.Where(d => d.Value is SettingValue.WhiteNumber))
+        {
+            (string label, string unit) = number.In(mired);
+            $"{label}{Notation.ThinSpace}{unit}".ShouldBe(number.Value.LabelIn(mired), "as the sheet writes it");
+        }
+
         Detent iris = Dial.Of(Setting.Iris, Ottermere.Alder, null)
             .Detents.First(d => d.Value == new SettingValue.Iris(FNumber.Parse("6.3")));
         iris.In(mired).Label.ShouldBe("5.6⅓");

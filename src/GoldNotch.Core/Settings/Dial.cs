@@ -21,13 +21,10 @@ public sealed record Detent(SettingValue Value, string Label, string Detail, dou
     /// <summary>Its label and detail as a person reads quantities; the camera's own names stay as they are.</summary>
     /// <param name="notation">How the person reads quantities.</param>
     public (string Label, string Detail) In(NotationPreferences notation) =>
-        Value switch
+        (Value, Value.LabelIn(notation).Split(Notation.ThinSpace)) switch
         {
-            SettingValue.Iris iris => (Bare(iris.Number, notation.Iris), Detail),
-            SettingValue.WhiteNumber { Temperature: var k } when notation.WhiteBalance == WhiteBalanceStyle.Mired => (
-                Notation.Number(Math.Round(k.ToMired().Value)),
-                "mired"
-            ),
+            (SettingValue.Iris, [var number]) => (number.TrimStart('f', '/', 'T'), Detail),
+            (SettingValue.WhiteNumber, [var number, var unit]) => (number, unit),
             _ => (Label, Detail),
         };
 
@@ -35,8 +32,6 @@ public sealed record Detent(SettingValue Value, string Label, string Detail, dou
     /// <param name="notation">How the person reads quantities.</param>
     public string TypedIn(NotationPreferences notation) =>
         Value is SettingValue.WhiteNumber && notation.WhiteBalance == WhiteBalanceStyle.Mired ? $"{Label} K" : In(notation).Label;
-
-    private static string Bare(FNumber number, IrisStyle style) => number.Engraved(style).TrimStart('f', '/', 'T');
 
     internal static Detent Named(SettingValue value, string label, double at) => new(value, label, "", at, true);
 }
