@@ -209,7 +209,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         await Audit.WriteAsync(
             transaction,
             who,
-            "check begun",
+            "check started",
             check.Id.ToString(),
             null,
             new

@@ -39,20 +39,23 @@ public sealed class UnitStore(NpgsqlDataSource source)
     /// <summary>A page of units by tag, after a tag; optionally those whose tag, tape, place or model holds a text.</summary>
     /// <param name="after">The last tag of the page before, or null.</param>
     /// <param name="find">Text to find, or null.</param>
+    /// <param name="retired">Whether those that are no longer lent are among them.</param>
     /// <param name="limit">Most rows, 1 to 200.</param>
     /// <param name="cancel">Cancels.</param>
-    public Task<List<StoredUnit>> ListAsync(string? after, string? find, int limit, CancellationToken cancel) =>
+    public Task<List<StoredUnit>> ListAsync(string? after, string? find, bool retired, int limit, CancellationToken cancel) =>
         source
             .CreateCommand(
                 $"""
                 SELECT {Columns} FROM camera_unit
                 WHERE (@after::text IS NULL OR tag > @after)
+                  AND (@retired OR status <> 'retired')
                   AND (@find::text IS NULL OR strpos(lower(concat_ws(' ', tag, tape, place, model_key)), lower(@find)) > 0)
                 ORDER BY tag LIMIT @limit
                 """
             )
             .With("after", after)
             .With("find", find)
+            .With("retired", retired)
             .With("limit", limit)
             .ListAsync(Read, cancel);
 

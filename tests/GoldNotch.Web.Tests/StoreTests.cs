@@ -133,12 +133,12 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     public async Task Units_are_paged_by_tag_and_found_without_wildcards()
     {
         var store = new UnitStore(_source);
-        List<StoredUnit> first = await store.ListAsync(null, null, 2, CancellationToken.None);
-        List<StoredUnit> rest = await store.ListAsync(first[^1].Tag, null, 200, CancellationToken.None);
+        List<StoredUnit> first = await store.ListAsync(null, null, retired: true, 2, CancellationToken.None);
+        List<StoredUnit> rest = await store.ListAsync(first[^1].Tag, null, retired: true, 200, CancellationToken.None);
         first.Concat(rest).Select(u => u.Tag).ShouldBe([.. first.Concat(rest).Select(u => u.Tag).Order(StringComparer.Ordinal)]);
         first.Select(u => u.Tag).ShouldNotContain(t => rest.Any(r => r.Tag == t));
-        (await store.ListAsync(null, "_", 200, CancellationToken.None)).ShouldBeEmpty();
-        (await store.ListAsync(null, "YELLOW", 200, CancellationToken.None)).Select(u => u.Tag).ShouldBe(["OBG-106"]);
+        (await store.ListAsync(null, "_", retired: true, 200, CancellationToken.None)).ShouldBeEmpty();
+        (await store.ListAsync(null, "YELLOW", retired: true, 200, CancellationToken.None)).Select(u => u.Tag).ShouldBe(["OBG-106"]);
     }
 
     [Fact]

@@ -228,18 +228,21 @@ public class UnitPageApiTests(DemoSite site)
     }
 
     [Fact]
-    public async Task A_retired_unit_is_not_checked()
+    public async Task A_retired_unit_is_not_checked_but_a_check_sent_again_after_it_retired_is_known()
     {
         using TestClient ines = await site.ClientAsync();
         await site.SqlAsync(
-            "INSERT INTO camera_unit (tag, model_key, tape, place, status) VALUES ('OLD-1', 'alder-20', 'red', 'attic', 'retired')"
+            "INSERT INTO camera_unit (tag, model_key, tape, place, status) VALUES ('OLD-1', 'alder-20', 'red', 'attic', 'in')"
         );
-        (await ines.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OLD-1", standard = "lecture-room" })).ExpectProblem(
-            400,
-            "bad-value",
-            "/unit"
-        );
-        await site.SqlAsync("DELETE FROM camera_unit WHERE tag = 'OLD-1'");
+        string begun = $"/api/checks/{Guid.NewGuid()}";
+        var check = new { unit = "OLD-1", standard = "lecture-room" };
+        (await ines.PutAsync(begun, check)).Expect(201);
+        await site.SqlAsync("UPDATE camera_unit SET status = 'retired' WHERE tag = 'OLD-1'");
+        (await ines.PutAsync(begun, check)).Expect(200);
+        (await ines.PutAsync($"/api/checks/{Guid.NewGuid()}", check)).ExpectProblem(400, "bad-value", "/unit");
+        (await ines.GetAsync("/api/units?find=OLD-1")).At("units").GetArrayLength().ShouldBe(1);
+        (await ines.GetAsync("/api/units?find=OLD-1&retired=false")).At("units").GetArrayLength().ShouldBe(0);
+        await site.SqlAsync("DELETE FROM check_run WHERE unit_tag = 'OLD-1'; DELETE FROM camera_unit WHERE tag = 'OLD-1'");
     }
 
     [Fact]

@@ -18,8 +18,8 @@ public static class LateReading
 
     /// <summary>What is added.</summary>
     /// <param name="setting">The setting.</param>
-    /// <param name="left">Whether it was read as left, after correcting; else as found.</param>
+    /// <param name="stage">Whether it was read as found, or as left after correcting.</param>
     /// <param name="read">What was read, as typed; null where the reading was taken back.</param>
-    public static Judgement Of(Setting setting, bool left, string? read) =>
-        read is null ? TakenBack.Of(setting) : (left ? SetTo : ReadAs).Of(setting, ("read", read));
+    public static Judgement Of(Setting setting, CheckStage stage, string? read) =>
+        read is null ? TakenBack.Of(setting) : (stage == CheckStage.Left ? SetTo : ReadAs).Of(setting, ("read", read));
 }

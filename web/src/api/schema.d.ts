@@ -4417,6 +4417,7 @@ export interface operations {
             query?: {
                 after?: string;
                 find?: string;
+                retired?: boolean;
             };
             header?: never;
             path?: never;

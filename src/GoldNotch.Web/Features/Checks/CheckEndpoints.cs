@@ -90,7 +90,8 @@ internal static class CheckEndpoints
                 "/unit",
                 $"There is no unit {Short(request.Unit)}. Look at the tag again, or find it by its tape or place."
             );
-        if (unit.Status == UnitStatus.Retired)
+        // A check that is sent again after a lost answer is there already, whatever became of its unit.
+        if (unit.Status == UnitStatus.Retired && await work.Checks.GetAsync(id, cancel) is null)
         {
             throw new RefusedException(
                 ProblemCode.BadValue,
@@ -250,7 +251,7 @@ internal static class CheckEndpoints
             409,
             ProblemCode.Immutable,
             "",
-            "This check is signed and stays as it is. Say what was wrong beside it, or start a new check of this unit."
+            "This check is signed and stays as it is. Write a later addition, or start a new check of this unit."
         );
 
     private static async Task<Ok<PreviewView>> PreviewAsync(
@@ -309,7 +310,7 @@ internal static class CheckEndpoints
         );
     }
 
-    internal static RefusedException NotFound(Guid id) => new(ProblemCode.NotFound, "/id", $"There is no check {id}. Look in the log.");
+    internal static RefusedException NotFound(Guid id) => new(ProblemCode.NotFound, "/id", $"There is no check {id}. Look in the history.");
 
     private static string Short(string text) => text.Length <= 40 ? text : text[..40] + "…";
 }

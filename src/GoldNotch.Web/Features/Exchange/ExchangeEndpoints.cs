@@ -146,7 +146,7 @@ internal static class ExchangeEndpoints
             ExchangeDocument.ThisVersion,
             all || what == "models" ? [.. (await models.NewestAsync(cancel)).Select(m => m.Document)] : null,
             all || what == "standards" ? [.. (await standards.InViewAsync(cancel)).Select(s => s.Document)] : null,
-            all || what == "units" ? [.. (await units.ListAsync(null, null, MostUnits, cancel)).Select(Unit)] : null
+            all || what == "units" ? [.. (await units.ListAsync(null, null, retired: true, MostUnits, cancel)).Select(Unit)] : null
         );
     }
 

@@ -31,7 +31,7 @@ internal static class FindEndpoints
         }
 
         Dictionary<string, string> names = await models.NamesAsync(cancel);
-        List<StoredUnit> found = await units.ListAsync(null, words[0], 200, cancel);
+        List<StoredUnit> found = await units.ListAsync(null, words[0], retired: true, 200, cancel);
         List<StoredStandard> approved = await standards.ApprovedAsync(cancel);
         IEnumerable<FoundView> unitRows = found.Select(u => new FoundView(
             "unit",

@@ -47,12 +47,19 @@ internal static class UnitEndpoints
     private static async Task<Ok<UnitPage>> ListAsync(
         string? after,
         string? find,
+        bool? retired,
         UnitStore units,
         ModelStore models,
         CancellationToken cancel
     )
     {
-        List<StoredUnit> rows = await units.ListAsync(after, find is { Length: > 0 and <= 80 } ? find : null, PageSize, cancel);
+        List<StoredUnit> rows = await units.ListAsync(
+            after,
+            find is { Length: > 0 and <= 80 } ? find : null,
+            retired ?? true,
+            PageSize,
+            cancel
+        );
         Dictionary<string, string> names = await models.NamesAsync(cancel);
         return TypedResults.Ok(new UnitPage([.. rows.Select(u => View(u, names))], rows.Count == PageSize ? rows[^1].Tag : null));
     }

@@ -30,7 +30,7 @@ internal sealed class UnitPages(
     internal async Task<UnitPageView> GetAsync(string tag, CancellationToken cancel)
     {
         StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
-        var today = DateOnly.FromDateTime(clock.GetLocalNow().Date);
+        DateOnly today = clock.Today();
         StoredModel? card = await models.GetAsync(unit.ModelKey, cancel);
         CameraModel? model = card is null ? null : ModelReader.ToModel(card.Document);
         Dictionary<string, string> names = new() { [unit.ModelKey] = model?.Name ?? unit.ModelKey };

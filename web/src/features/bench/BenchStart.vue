@@ -15,8 +15,8 @@ const chosenStandard = ref(String(route.query.standard ?? ''));
 const wrong = ref('');
 
 const units = useQuery({
-  queryKey: computed(() => ['units', find.value]),
-  queryFn: () => ask(api.GET('/api/units', { params: { query: { find: find.value } } })),
+  queryKey: computed(() => ['units', 'lent', find.value]),
+  queryFn: () => ask(api.GET('/api/units', { params: { query: { find: find.value, retired: false } } })),
 });
 const sheets = useQuery({ queryKey: ['sheets'], queryFn: () => ask(api.GET('/api/sheets')) });
 const open = useQuery({
@@ -24,8 +24,7 @@ const open = useQuery({
   queryFn: () => ask(api.GET('/api/checks', { params: { query: { open: true } } })),
 });
 
-/** What can be checked: a retired unit is not lent any more. */
-const offered = computed(() => units.data.value?.units.filter((u) => u.status !== 'retired') ?? []);
+const offered = computed(() => units.data.value?.units ?? []);
 const standards = computed(() => {
   const unit = offered.value.find((u) => u.tag === chosenUnit.value);
   return (sheets.data.value ?? []).filter((s) => s.modelKey === unit?.modelKey);

@@ -10,9 +10,13 @@ const id = useId();
 const text = ref(unit.value);
 watch(unit, (tag) => (text.value = tag));
 const found = useQuery({
-  queryKey: computed(() => ['units', text.value === unit.value ? '' : text.value]),
+  queryKey: computed(() => ['units', 'lent', text.value === unit.value ? '' : text.value]),
   queryFn: () =>
-    ask(api.GET('/api/units', { params: { query: { find: text.value === unit.value ? '' : text.value } } })),
+    ask(
+      api.GET('/api/units', {
+        params: { query: { find: text.value === unit.value ? '' : text.value, retired: false } },
+      }),
+    ),
 });
 const units = computed(() => found.data.value?.units ?? []);
 const name = (tag: string) => {
