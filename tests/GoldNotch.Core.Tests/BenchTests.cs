@@ -188,16 +188,16 @@ public class BenchTests
     }
 
     [Theory]
-    [InlineData("phantom-1", "off", "no-phantom-short", Severity.Fault)]
-    [InlineData("input-1", "line", "at-line-short", Severity.Fault)]
-    [InlineData("channel-2", "built-in", "built-in-short", Severity.Fault)]
-    [InlineData("audio-peak-level", "-1", "peaks-short", Severity.Fault)]
-    [InlineData("audio-peak-level", "-30", "peaks-short", Severity.Slight)]
-    public void Audio_counts_too(string setting, string read, string told, Severity severity)
+    [InlineData("phantom-1", "off", "no-phantom-short", Severity.Fault, "off")]
+    [InlineData("input-1", "line", "at-line-short", Severity.Fault, "line")]
+    [InlineData("channel-2", "built-in", "built-in-short", Severity.Fault, "built-in")]
+    [InlineData("audio-peak-level", "-1", "peaks-short", Severity.Fault, "−1 dBFS")]
+    [InlineData("audio-peak-level", "-30", "peaks-short", Severity.Slight, "−30 dBFS")]
+    public void Audio_counts_too(string setting, string read, string told, Severity severity, string seen)
     {
         Sheet sheet = WholeSheet();
         Consequence sound = Now(sheet, (setting, read)).Items.First(i => i.Topic == ConsequenceTopic.Audio);
-        (sound.Value.Case, sound.Value.Setting).ShouldBe((told, SettingDefinition.Parse(setting)));
+        (sound.Value.Case, sound.Value.Setting, sound.Value.Figure("seen")).ShouldBe((told, SettingDefinition.Parse(setting), seen));
         sound.Severity.ShouldBe(severity);
     }
 
@@ -210,6 +210,7 @@ public class BenchTests
     {
         Consequence card = Now(WholeSheet(), (setting, read)).Items.First(i => i.Topic == ConsequenceTopic.Card);
         card.Value.Case.ShouldBe(told);
+        card.Value.Figure("holds").ShouldBe(setting == "card-minutes" ? $"{read} min" : "");
         card.Severity.ShouldBe(Severity.Fault);
     }
 
@@ -290,6 +291,7 @@ public class BenchTests
         );
         finding.Remedy.ShouldBe(remedy);
         finding.Because.Number("read").ShouldBe(looked);
+        (finding.Because.Number("off") ?? wrong).ShouldBe(wrong);
     }
 
     [Fact]
@@ -365,6 +367,11 @@ public class BenchTests
         );
         now.State.ShouldBe(state);
         (now.InShort?.Case ?? "").ShouldBe(inShort);
+        if (now.InShort?["settings"] is { } named)
+        {
+            named.ShouldBe(FigureValue.Of(off.Take(2)));
+        }
+
         if (number is { } days)
         {
             (now.InShort!.Number("late") ?? now.InShort.Number("more")).ShouldBe(days);

@@ -102,6 +102,7 @@ public class CheckTests
         Item(now, ConsequenceTopic.Exposure).Value.Number("total")!.Value.ShouldBe(15 / Decibels.PerStop, 1e-9);
         Item(now, ConsequenceTopic.Exposure).Because.Number("total")!.Value.ShouldBe(15 / Decibels.PerStop, 1e-9);
         Item(now, ConsequenceTopic.WhiteBalance).Because.Case.ShouldBe("visible");
+        Item(now, ConsequenceTopic.WhiteBalance).Because.Number("cast")!.Value.ShouldBe(134, 0.5, "amber is positive");
         now.Order.Select(s => s.Setting).ShouldBe([Setting.Gain, Setting.WhiteBalance]);
     }
 
@@ -163,6 +164,7 @@ public class CheckTests
     {
         ConsequenceReport now = Ottermere.Now(GlassBracken, Ottermere.AsSheet(GlassBracken, ("nd", "clear")));
         now.Order.Select(s => s.Setting).ShouldBe([Setting.NeutralDensity, Setting.WhiteBalance]);
+        now.Order[0].To.Figures.ShouldContain(f => f.Value.Text() == "1, 2.6\u202fstops");
         now.Order[1].To.Case.ShouldBe("balance-again");
     }
 
@@ -184,7 +186,11 @@ public class CheckTests
             .Number("off")!
             .Value.ShouldBeLessThan(0, "darker");
         Judge(LectureAlder, "gain", "+12").Off.Label().ShouldBe("+12\u202fdB");
-        Judge(LectureBracken, "nd", "2").Because.Cases().ShouldContain("filter");
+        Judge(LectureBracken, "nd", "2")
+            .Because.Whole()
+            .First(j => j.Case == "filter")
+            .Number("off")!
+            .Value.ShouldBeLessThan(0, "more filter, darker");
     }
 
     [Fact]

@@ -162,14 +162,15 @@ public class LineUpTests
     }
 
     [Theory]
-    [InlineData(0.1, "leave")]
-    [InlineData(-2.0, "change")]
-    public void When_the_light_changes_the_iris_follows_where_its_requirement_allows(double moved, string told)
+    [InlineData(0.1, "leave", "f/6.3")]
+    [InlineData(-2.0, "change", "f/3.2")]
+    public void When_the_light_changes_the_iris_follows_where_its_requirement_allows(double moved, string told, string iris)
     {
         LineUpReport report = LineUpReport.Of(Of(Camera("A", "f/2.6 to f/11")));
         LightStep step = LightChange.Steps(report.Plan!, Moved(report, moved)).ShouldHaveSingleItem();
         string first = report.Cameras[0].Plan.Chosen.Iris.Label();
         step.Because.Case.ShouldBe(told, $"from {first}");
+        step.After.Iris.Label(IrisStyle.Dial).ShouldBe(iris);
         step.After.Error.Value.ShouldBeInRange(-1.0 / 6, 1.0 / 6);
     }
 
@@ -334,11 +335,12 @@ public class LineUpTests
             Marks = [new SceneMark("window", new Stops(6)), new SceneMark("lamp", new Stops(9), false)],
         };
         ImmutableArray<Judgement> told = LineUpReport.Of(hard).SceneNotes;
-        told[0].Cases().ShouldContain("highlights-lost");
+        told[0].Whole().First(j => j.Case == "highlights-lost").Figure("camera").ShouldBe("A");
         (told[1].Case, told[1].Figure("camera")).ShouldBe(("clips-first", "A"));
         hard.Brightest.Value.ShouldBe(6, "a small clipped lamp does not matter");
         LineUpReport.Of(hard with { Marks = [new SceneMark("wall", new Stops(1))] }).SceneNotes[0].Case.ShouldBe("easy");
         LineUpReport.Of(Of(Camera("A", "f/5.6"))).SceneNotes[0].Case.ShouldBe("not-measured");
+        LineUpReport.Of(Of(Camera("A", "f/5.6"))).SceneNotes[0].Figure("cameras").ShouldBe("A");
     }
 
     [Fact]

@@ -32,6 +32,7 @@ public class RecordingConsequenceTests
         (sound.Severity, sound.Value.Case).ShouldBe((Severity.Fault, $"{told}-short"));
         (sound.Because.RuleId, sound.Because.Case, sound.Because.Setting).ShouldBe(("NOW-AUDIO", told, SettingDefinition.Parse(setting)));
         (sound.Because.Figure("seen"), sound.Because.Figure("target")).ShouldBe((seen, want));
+        sound.Because.Figure("input").ShouldBe(setting is "wireless-pair" or "channel-1" or "channel-2" ? "" : setting[^1..]);
     }
 
     [Theory]

@@ -297,7 +297,7 @@ public class RuleBookTests
 
     [Fact]
     public void Gain_and_filter_tell_what_is_left_between_them() =>
-        Find(Cases["GAIN-UP-ND-IN"].Breaks).Single(f => f.RuleId == "GAIN-UP-ND-IN").Because.Case.ShouldBe("cancel");
+        Find(Cases["GAIN-UP-ND-IN"].Breaks).Single(f => f.RuleId == "GAIN-UP-ND-IN").Because.Figure("left").ShouldStartWith("−1");
 
     /// <summary>Grade, setting, case and figures of a finding, in one line.</summary>
     private static string Told(RuleFinding finding) =>

@@ -58,7 +58,7 @@ public class SheetCompilerTests
         // −3 dB is −0.498 and the filter −0.6: 1.098 stops from f/5.6, so f/4 and a tenth over in thirds.
         SheetLine iris = GlassBracken.LineOf(Setting.Iris)!;
         iris.Target!.Label.ShouldBe("f/4");
-        iris.Because.Cases().ShouldContain("compensates");
+        iris.Because.Whole().First(j => j.Case == "compensates").Number("moved")!.Value.ShouldBe(1, 0.01);
         Math.Abs(GlassBracken.LightLeft.Value).ShouldBeLessThan(1.0 / 6);
     }
 
@@ -124,7 +124,7 @@ public class SheetCompilerTests
             ("shutter", "180°", null)
         );
         SheetCompiler.Compile(europe, Ottermere.Bracken).LineOf(Setting.Shutter)!.Because.Cases().ShouldContain("pulses");
-        LectureBracken.LineOf(Setting.Shutter)!.Because.Cases().ShouldContain("steady");
+        LectureBracken.LineOf(Setting.Shutter)!.Because.Whole().First(j => j.Case == "steady").Number("mains").ShouldBe(60);
     }
 
     [Fact]
@@ -135,6 +135,7 @@ public class SheetCompilerTests
         line.Fit.ShouldBe(Fit.NotPossible);
         line.Target.ShouldBeNull();
         line.Because.Case.ShouldBe("no-rate");
+        line.Because.Figure("formats").ShouldContain("720 59.94p");
     }
 
     [Fact]
@@ -221,7 +222,7 @@ public class SheetCompilerTests
         SheetCompiler.Compile(Ottermere.LectureRoom, bare).LineOf(Setting.NeutralDensity)!.Fit.ShouldBe(Fit.Exact);
         SheetLine dark = SheetCompiler.Compile(Ottermere.Glasshouse, bare).LineOf(Setting.NeutralDensity)!;
         dark.Fit.ShouldBe(Fit.NotPossible);
-        dark.Because.Cases().ShouldContain("no-filter");
+        dark.Because.Whole().First(j => j.Case == "no-filter").Number("required").ShouldBe(2);
     }
 
     [Fact]

@@ -20,7 +20,10 @@ public class SymptomTests
     {
         Diagnosis dark = Of("dark-picture", Lecture, ("gain", "auto"), ("nd", "1"), ("iris", "8"), ("shutter", "1/500"));
         Keys(dark, CauseState.StandsSo).ShouldBe(["filter", "iris", "shutter"]);
-        dark.Because.Whole().ShouldContain(j => j.Case == "was-read" && j.Setting == Setting.NeutralDensity);
+        dark.Because.Whole()
+            .First(j => j.Case == "was-read" && j.Setting == Setting.NeutralDensity)
+            .Figure("seen")
+            .ShouldStartWith("1, 2.6");
         dark.Because.Number("standing").ShouldBe(3);
         dark.OnlyThen.ShouldContain("Bring light");
         dark.Causes.ShouldNotContain(c => c.Cause.Settings.Contains(Setting.Gain));

@@ -93,7 +93,7 @@ public class TranslatorTests
         };
         SheetLine line = Line(always, "zebra", ("zebra", "off"));
         line.Fit.ShouldBe(Fit.NotPossible);
-        line.Because.Cases().ShouldContain("cannot-be-off");
+        line.Because.Whole().First(j => j.Case == "cannot-be-off").Figure("least").ShouldBe("100 %");
     }
 
     [Fact]
@@ -167,6 +167,7 @@ public class TranslatorTests
         SheetLine line = Line(Ottermere.Bracken, "record-format", ("record-format", "1080 119.88p"));
         line.Fit.ShouldBe(Fit.NotPossible);
         line.Because.Case.ShouldBe("no-rate");
+        line.Because.Figure("formats").ShouldContain("720 59.94p");
     }
 
     [Fact]
@@ -272,6 +273,7 @@ public class TranslatorTests
         reset.Because.Case.ShouldBe("reset");
         reset.Because.Cases().ShouldContain("wrong");
         reset.Because.Figure("wrong").ShouldBe("2");
+        reset.Because.Figure("changes").ShouldBe("Stabiliser Steady → off. Zebra off → 100 %.");
         Line(Cine, "factory-reset", ("factory-reset", "done"), ("stabiliser", "standard"), ("zebra", "100 %"))
             .Because.Figure("changes")
             .ShouldNotContain("Stabiliser", Case.Insensitive, "what it leaves right needs nobody");
@@ -304,11 +306,15 @@ public class TranslatorTests
             "factory-reset",
             ("factory-reset", "done")
         )
-            .Because.Cases()
-            .ShouldContain("reset-needs-firmware");
+            .Because.Whole()
+            .First(j => j.Case == "reset-needs-firmware")
+            .Figure("firmware")
+            .ShouldBe("2.10");
         Line(Cine with { Reset = Cine.Reset! with { Firmware = "1.4" } }, "factory-reset", ("factory-reset", "done"))
-            .Because.Cases()
-            .ShouldContain("reset-since");
+            .Because.Whole()
+            .First(j => j.Case == "reset-since")
+            .Figure("firmware")
+            .ShouldBe("1.4");
     }
 
     private static SheetLine Line(CameraModel model, string setting, params (string, string)[] notches) =>
