@@ -112,23 +112,23 @@ public sealed class BoardStore(NpgsqlDataSource source)
                 filter,
                 today
             )
-            .With("order", Readiness.Order.Select(Word).ToArray())
-            .With("state", state is { } only ? Word(only) : "")
+            .With("order", Readiness.Order.Select(ReadinessStates.Word).ToArray())
+            .With("state", state?.Word() ?? "")
             .With("after", after?.Tag ?? "")
-            .With("after_state", after is { } place ? Word(place.State) : "")
+            .With("after_state", after?.State.Word() ?? "")
             .With("limit", limit)
             .ListAsync(Read, cancel);
 
-    /// <summary>How many units of a filter are in each state; a state without any is not named.</summary>
+    /// <summary>How many units of a filter are in each state; 0 where there is none.</summary>
     public async Task<Dictionary<ReadinessState, int>> CountsAsync(BoardFilter filter, DateOnly today, CancellationToken cancel)
     {
-        List<(ReadinessState State, int Units)> counts = await Filter(
+        List<(string State, int Units)> counts = await Filter(
                 source.CreateCommand($"SELECT state, count(*)::int AS units FROM ({Board} {Filtered}) b GROUP BY state"),
                 filter,
                 today
             )
-            .ListAsync(r => (StateOf(r.Text("state")), r.Number("units")), cancel);
-        return counts.ToDictionary(c => c.State, c => c.Units);
+            .ListAsync(r => (State: r.Text("state"), Units: r.Number("units")), cancel);
+        return Readiness.Order.ToDictionary(s => s, s => counts.FirstOrDefault(c => c.State == s.Word()).Units);
     }
 
     /// <summary>What there is to filter by.</summary>
@@ -153,10 +153,6 @@ public sealed class BoardStore(NpgsqlDataSource source)
             .With("place", filter.Place ?? "")
             .With("find", filter.Find?.Trim() ?? "")
             .With("today", today);
-
-    private static string Word(ReadinessState state) => state.ToString().ToLowerInvariant();
-
-    private static ReadinessState StateOf(string word) => Enum.Parse<ReadinessState>(word, ignoreCase: true);
 
     private static BoardUnit Read(Row r) =>
         new(

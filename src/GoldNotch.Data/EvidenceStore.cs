@@ -57,7 +57,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         await Audit.WriteAsync(
             transaction,
             photo.By,
-            "photograph kept",
+            "photograph saved",
             check.ToString(),
             null,
             new
@@ -87,7 +87,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
                 .RunAsync(cancel) > 0
         )
         {
-            await Audit.WriteAsync(transaction, who, "photograph taken away", check.ToString(), new { photo }, null, cancel);
+            await Audit.WriteAsync(transaction, who, "photograph removed", check.ToString(), new { photo }, null, cancel);
             await Live.TellAsync(transaction, tag, check, cancel);
         }
 
@@ -125,7 +125,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
             return;
         }
 
-        await Audit.WriteAsync(transaction, addition.By, "said beside a check", check.ToString(), null, new { addition.Text }, cancel);
+        await Audit.WriteAsync(transaction, addition.By, "later addition", check.ToString(), null, new { addition.Text }, cancel);
         await Live.TellAsync(transaction, tag, check, cancel);
         await transaction.CommitAsync(cancel);
     }
@@ -141,11 +141,11 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         ];
         return rows switch
         {
-            [] => throw new RefusedException(ProblemCode.NotFound, "/id", $"There is no check {check}. Look in the log."),
+            [] => throw new RefusedException(ProblemCode.NotFound, "/id", $"There is no check {check}. Look in the history."),
             [{ Signed: true }] when !signed => throw new RefusedException(
                 ProblemCode.Immutable,
                 "",
-                "This check is signed and stays as it is. Say what was wrong beside it, or start a new check of this unit."
+                "This check is signed and stays as it is. Write a later addition, or start a new check of this unit."
             ),
             [{ Signed: false }] when signed => throw new RefusedException(
                 ProblemCode.NotSigned,

@@ -94,7 +94,7 @@ public sealed class LineUpStore(NpgsqlDataSource source)
             return false;
         }
 
-        await Audit.WriteAsync(transaction, who, "line-up dropped", Subject(id), dropped.Document, null, cancel);
+        await Audit.WriteAsync(transaction, who, "line-up deleted", Subject(id), dropped.Document, null, cancel);
         await transaction.CommitAsync(cancel);
         return true;
     }
@@ -157,7 +157,7 @@ public sealed class LineUpStore(NpgsqlDataSource source)
         await Audit.WriteAsync(
             transaction,
             who,
-            before is null ? "line-up begun" : "line-up changed",
+            before is null ? "line-up started" : "line-up changed",
             Subject(document.Id),
             before?.Document,
             document,

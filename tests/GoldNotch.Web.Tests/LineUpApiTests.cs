@@ -84,7 +84,7 @@ public class LineUpApiTests(DemoSite site)
             .At("entries")
             .EnumerateArray()
             .Select(e => e.GetProperty("what").GetString())
-            .ShouldBe(["line-up dropped", "line-up changed", "line-up begun"]);
+            .ShouldBe(["line-up deleted", "line-up changed", "line-up started"]);
     }
 
     [Theory]

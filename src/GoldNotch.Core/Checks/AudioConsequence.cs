@@ -106,7 +106,6 @@ internal static class AudioConsequence
     private static Wrong OfVerdict(Verdict verdict)
     {
         Setting setting = verdict.Line.Setting;
-        string name = SettingDefinition.Of(setting).Name;
         SettingValue? value = (verdict.Reading as Reading.Of)?.Value;
         string? seen = value switch
         {
@@ -145,11 +144,19 @@ internal static class AudioConsequence
         (string, FigureValue)[] figures =
         [
             ("setting", setting),
-            ("input", name[^1..]),
+            ("input", InputOf(setting)),
             ("seen", seen ?? ""),
             ("target", target ?? ""),
             ("off", verdict.Off),
         ];
         return new Wrong(severity, inShort.Of(setting, figures), because.Of(setting, figures));
     }
+
+    private static string InputOf(Setting setting) =>
+        setting switch
+        {
+            Setting.Input1 or Setting.Phantom1 => "1",
+            Setting.Input2 or Setting.Phantom2 => "2",
+            _ => "",
+        };
 }

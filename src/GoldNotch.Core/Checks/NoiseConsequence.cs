@@ -57,7 +57,7 @@ internal static class NoiseConsequence
 
         Decibels noise = seen.Gain + PenaltyOf(found, (found.Value(Setting.BaseIso) as SettingValue.Choice)?.Word ?? found.Sheet.BaseWord);
         Decibels up = noise - (target.Gain + PenaltyOf(found, found.Sheet.BaseWord));
-        bool high = noise.Value > Sensitivity.SingleBaseWarning.Value + Label;
+        bool high = noise.IsAbove(Sensitivity.CleanUpTo(found.Sheet.Model.Gain.Bases.Length, Sensitivity.DefaultSwitch));
 
         // Only below 0 dB does gain take from the highlights: what is lowered to 0 dB gives none back and takes none.
         Stops lost = new Decibels(Math.Max(0, -seen.Gain.Value) - Math.Max(0, -target.Gain.Value)).ToStops();

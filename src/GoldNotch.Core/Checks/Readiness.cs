@@ -27,6 +27,20 @@ public enum ReadinessState
     Retired,
 }
 
+/// <summary>States as they are written.</summary>
+public static class ReadinessStates
+{
+    /// <summary>The word of a state in addresses and queries.</summary>
+    public static string Word(this ReadinessState state) => state.ToString().ToLowerInvariant();
+
+    /// <summary>Reads a word; false where it is none.</summary>
+    public static bool TryParse(string? word, out ReadinessState state)
+    {
+        state = Enum.GetValues<ReadinessState>().FirstOrDefault(s => s.Word() == word);
+        return state.Word() == word;
+    }
+}
+
 /// <summary>The last signed check of a unit.</summary>
 /// <param name="SignedOn">The day it was signed.</param>
 /// <param name="StandardName">The standard.</param>

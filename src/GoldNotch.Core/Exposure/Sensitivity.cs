@@ -48,6 +48,11 @@ public static class Sensitivity
     /// <summary>Gain never to be passed (policy default, 14 dB).</summary>
     public static readonly Decibels DefaultCap = new(14);
 
+    /// <summary>Gain up to which a base is called clean: the switch-over where a camera has a higher one, else what one base takes.</summary>
+    /// <param name="bases">How many bases the camera has; 0 counts as one.</param>
+    /// <param name="switchAbove">The switch-over of two bases.</param>
+    public static Decibels CleanUpTo(int bases, Decibels switchAbove) => bases > 1 ? switchAbove : SingleBaseWarning;
+
     /// <summary>ISO at a gain: S₀·10^(g/20).</summary>
     public static Iso IsoAtGain(Iso atZero, Decibels gain) => new(atZero.Value * gain.Factor);
 
@@ -78,7 +83,7 @@ public static class Sensitivity
         SensitivityBase[] ordered = [.. bases.OrderBy(b => b.IsoAtZeroGain.Value)];
         SensitivityBase low = ordered[0];
         Decibels onLow = GainForIso(low.IsoAtZeroGain, rating);
-        Decibels limit = ordered.Length == 1 ? SingleBaseWarning : switchAbove;
+        Decibels limit = CleanUpTo(ordered.Length, switchAbove);
         if (onLow.Value <= limit.Value + Guard.Edge)
         {
             return Chosen(low, onLow, SensitivityVerdict.Ok);

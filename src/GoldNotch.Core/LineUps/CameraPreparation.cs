@@ -216,7 +216,7 @@ public static class CameraPreparation
     private static ImmutableArray<SensitivityState> States(Standard standard, CameraModel model, Sheet sheet)
     {
         bool fixedToBase = sheet.Word(Setting.Profile) is { } profile && model.Gain.FixedToBase.Contains(profile);
-        Decibels cap = standard.Policies.Is(GainPolicy.Never) ? Decibels.Zero : model.Gain.Cap ?? Sensitivity.DefaultCap;
+        Decibels cap = standard.Policies.CapOn(model);
         ImmutableArray<BaseGains> bases = model.Gain.Bases.IsEmpty
             ? [One("", model.Gain.IsoAtZeroGain!.Value, Decibels.Zero, Gains(model.Gain.Positions), model.Gain.Latitude)]
             : [.. model.Gain.Bases.Select(b => One(b.Word, b.Base.IsoAtZeroGain, b.Base.NoisePenalty, Gains(b.Positions), b.Latitude))];

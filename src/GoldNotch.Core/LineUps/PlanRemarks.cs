@@ -32,6 +32,8 @@ public static class PlanRemarks
         "{seen} stands in the picture of {by}, {distance} before it, {angle:size} {angle?right|left} of its middle."
     );
     private static readonly Template Missed = new("PLAN-IRIS", "missed", "{missed:size} from the requirement");
+    private static readonly Template Ratio = new("PLAN-PICTURE", "ratio", "{ratio}:1");
+    private static readonly Template Squeezed = new("PLAN-PICTURE", "squeezed", "squeezed {squeeze}: {ratio}:1 when undone");
     private static readonly Template Lamps = new(
         CautionRule,
         "lamps",
@@ -59,7 +61,7 @@ public static class PlanRemarks
     {
         FNumber n = plan.Camera.Iris.AsN(plan.Chosen.Iris);
         return plan.Camera.Diffraction is { } limit && n.Value > limit.Value * SeenPast
-            ? Softer.Of(Setting.Iris, ("limit", limit), ("iris", plan.Chosen.Iris), ("beyond", n.OpennessFrom(limit)))
+            ? Softer.Of(Setting.Iris, ("limit", limit), ("iris", plan.Chosen.Iris), ("beyond", -n.OpennessFrom(limit)))
             : null;
     }
 
@@ -75,6 +77,15 @@ public static class PlanRemarks
     /// <summary>How far the iris of a candidate is from the one required; null where it is met.</summary>
     public static Judgement? IrisMissed(PlanCandidate candidate) =>
         candidate.IrisMissedBy.Value <= PlanTerms.Met ? null : Missed.Of(Setting.Iris, ("missed", candidate.IrisMissedBy));
+
+    /// <summary>The shape of a camera's picture, and the squeeze of its lens; null where no format is known.</summary>
+    public static Judgement? PictureRatio(PreparedCamera camera) =>
+        camera.PictureRatio is not { } ratio
+            ? null
+            : (camera.Squeeze > 1 ? Squeezed : Ratio).Of(
+                ("ratio", FigureValue.Count(Math.Round(ratio, 2))),
+                ("squeeze", FigureValue.In(Measure.Times, camera.Squeeze))
+            );
 
     /// <summary>The usual cautions of this work; licensed people, site rules and local codes come first.</summary>
     public static ImmutableArray<Judgement> Cautions(LineUp lineUp) =>

@@ -73,7 +73,7 @@ public static class Timecode
     /// <summary>The hour that says the card or the day.</summary>
     /// <param name="number">Number of the card or day, 0 to 23.</param>
     /// <exception cref="QuantityException">Above 23: the hour has no room for it.</exception>
-    public static int PresetHour(int number) => (int)Guard.InRange(number, 0, 23, "card or day for the hour of a timecode");
+    public static int PresetHour(int number) => (int)Guard.InRange(number, 0, Level.LastHour, "card or day for the hour of a timecode");
 
     /// <summary>Frames that two clocks part in an hour: rate·e·10⁻⁶·3600.</summary>
     /// <param name="rate">Frame rate.</param>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Sheets;
@@ -333,6 +334,9 @@ public sealed record Policies
     /// <summary>Whether the matter of this option goes by it.</summary>
     public bool Is<TOption>(TOption option)
         where TOption : struct, Enum => EqualityComparer<TOption>.Default.Equals(Of<TOption>(), option);
+
+    /// <summary>Most gain that these policies allow on a model: none where gain is never allowed, else its own cap or the usual one.</summary>
+    public Decibels CapOn(CameraModel model) => Is(GainPolicy.Never) ? Decibels.Zero : model.Gain.Cap ?? Sensitivity.DefaultCap;
 
     /// <summary>These policies with one matter decided.</summary>
     /// <param name="matter">Key of the matter.</param>

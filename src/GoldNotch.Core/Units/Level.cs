@@ -3,6 +3,9 @@ namespace GoldNotch.Core.Units;
 /// <summary>Numbers on controls and displays that are neither light nor colour: per cent, minutes, dBFS, MB/s.</summary>
 public static class Level
 {
+    /// <summary>The last hour that timecode counts (SMPTE ST 12-1).</summary>
+    public const int LastHour = 23;
+
     // No display of a camera shows more; a larger number is a slip of the finger.
     private const double Largest = 100_000;
 
@@ -45,7 +48,7 @@ public static class Level
     public static bool IsOnTheScale(double value, NaturalUnit unit) =>
         unit switch
         {
-            NaturalUnit.Hours => value is >= 0 and <= 23 && value == Math.Floor(value),
+            NaturalUnit.Hours => value is >= 0 and <= LastHour && value == Math.Floor(value),
             NaturalUnit.FullScale => value <= Guard.Edge,
             _ => true,
         };

@@ -43,14 +43,15 @@ internal sealed class GainAboveLimit()
         }
 
         GainControl control = sheet.Model.Gain;
-        Decibels cap = control.Cap ?? Sensitivity.DefaultCap;
+        Decibels cap = sheet.Standard.Policies.CapOn(sheet.Model);
+        Decibels clean = Sensitivity.CleanUpTo(control.Bases.Length, Sensitivity.DefaultSwitch);
         GainBase? on = control.BaseOf(sheet.BaseWord);
         GainBase? higher = on is null ? null : control.Bases.SkipWhile(b => b != on).Skip(1).FirstOrDefault();
         if (gain.IsAbove(cap))
         {
             yield return Found(AboveCap, Setting.Gain, ("gain", gain), ("model", sheet.Model.Name), ("limit", cap));
         }
-        else if (on is not null && higher is not null && gain.IsAbove(Sensitivity.DefaultSwitch))
+        else if (on is not null && higher is not null && gain.IsAbove(clean))
         {
             yield return Found(
                 AboveSwitch,
@@ -58,13 +59,13 @@ internal sealed class GainAboveLimit()
                 ("gain", gain),
                 ("base", on.Word),
                 ("model", sheet.Model.Name),
-                ("limit", Sensitivity.DefaultSwitch),
+                ("limit", clean),
                 ("iso", higher.Base.IsoAtZeroGain)
             );
         }
-        else if (control.Bases.Length < 2 && gain.IsAbove(Sensitivity.SingleBaseWarning))
+        else if (control.Bases.Length < 2 && gain.IsAbove(clean))
         {
-            yield return Found(OneBase, Setting.Gain, ("gain", gain), ("limit", Sensitivity.SingleBaseWarning));
+            yield return Found(OneBase, Setting.Gain, ("gain", gain), ("limit", clean));
         }
     }
 }

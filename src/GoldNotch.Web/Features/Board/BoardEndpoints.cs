@@ -4,6 +4,7 @@ using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Wording;
+using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 
@@ -72,10 +73,10 @@ internal static class BoardEndpoints
     {
         ReadinessState? only =
             string.IsNullOrEmpty(asked.State) ? null
-            : Enum.TryParse(asked.State, ignoreCase: true, out ReadinessState known) && Enum.IsDefined(known) ? known
+            : ReadinessStates.TryParse(asked.State, out ReadinessState known) ? known
             : throw new RefusedException(ProblemCode.BadValue, "/state", "A unit is ready, due, off, out, repair or retired.");
         var filter = new BoardFilter(asked.Model, asked.Tape, asked.Place, asked.Find);
-        var today = DateOnly.FromDateTime(clock.GetLocalNow().Date);
+        DateOnly today = clock.Today();
         List<BoardUnit> units = await board.PageAsync(filter, only, today, PlaceOf(asked.After), PageSize + 1, cancel);
         Dictionary<ReadinessState, int> counts = await board.CountsAsync(filter, today, cancel);
         BoardChoices choices = await board.ChoicesAsync(cancel);
@@ -84,8 +85,8 @@ internal static class BoardEndpoints
         return TypedResults.Ok(
             new BoardView(
                 page,
-                [.. Readiness.Order.Select(s => new BoardCount(s, counts.GetValueOrDefault(s)))],
-                units.Count > PageSize ? $"{page[^1].State.ToString().ToLowerInvariant()}_{page[^1].Tag}" : null,
+                [.. Readiness.Order.Select(s => new BoardCount(s, counts[s]))],
+                units.Count > PageSize ? $"{page[^1].State.Word()}_{page[^1].Tag}" : null,
                 [.. choices.Models.Select(k => new NamedKey(k, names.GetValueOrDefault(k, k)))],
                 choices.Tapes,
                 choices.Places
@@ -96,9 +97,7 @@ internal static class BoardEndpoints
     // The state of the last unit goes with its tag, so that the next page is right although that unit has moved on meanwhile.
     private static BoardPlace? PlaceOf(string? after) =>
         string.IsNullOrEmpty(after) ? null
-        : after.Split('_', 2) is [var state, { Length: > 0 } tag]
-        && Enum.TryParse(state, ignoreCase: true, out ReadinessState known)
-        && Enum.IsDefined(known)
+        : after.Split('_', 2) is [var state, { Length: > 0 } tag] && ReadinessStates.TryParse(state, out ReadinessState known)
             ? new BoardPlace(known, tag)
         : throw new RefusedException(ProblemCode.BadValue, "/after", "This is no page of the board. Go to its beginning.");
 

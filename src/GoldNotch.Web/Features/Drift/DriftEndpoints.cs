@@ -6,6 +6,7 @@ using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Wording;
+using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace GoldNotch.Web.Features.Drift;
@@ -52,7 +53,7 @@ internal static class DriftEndpoints
             throw new RefusedException(ProblemCode.BadValue, "/months", $"Look back 1 to {MostMonths} months.");
         }
 
-        DateOnly since = DateOnly.FromDateTime(clock.GetLocalNow().Date).AddMonths(-(months ?? UsualMonths));
+        DateOnly since = clock.Today().AddMonths(-(months ?? UsualMonths));
         List<DriftCount> counts = await drift.ByModelAsync(null, since, cancel);
         var cards = (await models.NewestAsync(cancel)).ToDictionary(m => m.Document.Key, m => ModelReader.ToModel(m.Document));
         DriftView[] fleet = Ordered(counts.GroupBy(c => c.Setting).Select(g => (Sum(g), (ControlPlace?)Common(g, cards))), phrasing);

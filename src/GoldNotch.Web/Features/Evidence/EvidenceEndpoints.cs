@@ -137,7 +137,7 @@ internal static class EvidenceEndpoints
             throw new RefusedException(ProblemCode.BadValue, "/read", "A reading has at most 200 characters. Nothing was saved.");
         }
 
-        string text = JudgementText.Of(LateReading.Of(setting, request.Stage == CheckStage.Left, request.Read));
+        string text = JudgementText.Of(LateReading.Of(setting, request.Stage, request.Read));
         await evidence.AddAsync(id, new StoredAddition(addition, setting, text, author.Name, work.Now), cancel);
         return TypedResults.Ok(await work.ViewAsync(id, cancel));
     }

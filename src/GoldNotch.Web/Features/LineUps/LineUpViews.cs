@@ -147,7 +147,7 @@ internal static class LineUpViews
             at.Distance.Value,
             row.Prepared.FramedWidth.Value,
             row.Prepared.Angle,
-            PictureRatio(row.Prepared),
+            phrasing.Text(PlanRemarks.PictureRatio(row.Prepared)),
             Candidate(chosen, phrasing),
             Rounded(chosen.State.Speed),
             row.Prepared.Shutter.Label,
@@ -220,13 +220,6 @@ internal static class LineUpViews
             camera.Iris.Smallest.Engraved(IrisStyle.Thirds)
         );
     }
-
-    private static string PictureRatio(PreparedCamera camera) =>
-        camera.PictureRatio is { } ratio
-            ? camera.Squeeze > 1
-                ? $"squeezed {Notation.Number(camera.Squeeze, 2)} times: {Notation.Number(ratio, 2)}:1 when undone"
-                : $"{Notation.Number(ratio, 2)}:1"
-            : "";
 
     private static string Rounded(Iso speed) => new Iso(Math.Max(1, Math.Round(speed.Value))).Label();
 

@@ -35,9 +35,19 @@ function mayMove(yes: boolean): void {
     <legend>Light at the key</legend>
     <div class="ways" role="radiogroup" aria-label="How the light was read">
       <label
-        ><input type="radio" name="light-way" :checked="byReading" @change="way(true)" /> one reading</label
+        ><input type="radio" name="light-way" :checked="byReading" :disabled="!begins" @change="way(true)" />
+        one reading</label
       >
-      <label><input type="radio" name="light-way" :checked="!byReading" @change="way(false)" /> lux</label>
+      <label
+        ><input
+          type="radio"
+          name="light-way"
+          :checked="!byReading"
+          :disabled="!begins"
+          @change="way(false)"
+        />
+        lux</label
+      >
     </div>
     <div v-if="light.reading" class="row three">
       <TextEntry
@@ -104,6 +114,7 @@ function mayMove(yes: boolean): void {
       <input
         type="checkbox"
         :checked="moves"
+        :disabled="!begins"
         @change="mayMove(($event.target as HTMLInputElement).checked)"
       />
       The light may move

@@ -13,11 +13,12 @@ const props = defineProps<{
 }>();
 
 function addMark(): void {
+  if (!props.begins) return;
   const used = new Set((doc.value.marks ?? []).map((m) => m.name));
   doc.value.marks = [
     ...(doc.value.marks ?? []),
     {
-      name: props.begins?.places.find((n) => !used.has(n)) ?? `place ${used.size + 1}`,
+      name: props.begins.places.find((n) => !used.has(n)) ?? `place ${used.size + 1}`,
       stops: '0',
       matters: true,
     },
@@ -87,7 +88,9 @@ const ratio = (name: string, marks: Views['SceneMarkView'][]) =>
       </label>
       <button class="link small" type="button" @click="doc.marks = out(doc.marks, i)">out</button>
     </div>
-    <button class="link small" type="button" @click="addMark">Add a place of the scene</button>
+    <button class="link small" type="button" :disabled="!begins" @click="addMark">
+      Add a place of the scene
+    </button>
   </fieldset>
   <fieldset>
     <legend>Front filters in the kit</legend>
@@ -112,7 +115,7 @@ const ratio = (name: string, marks: Views['SceneMarkView'][]) =>
       </div>
     </div>
     <p class="acts">
-      <button class="link small" type="button" @click="addFilter">Add a filter</button>
+      <button class="link small" type="button" :disabled="!begins" @click="addFilter">Add a filter</button>
       <label class="tick small">
         <input
           type="checkbox"
@@ -143,7 +146,7 @@ const ratio = (name: string, marks: Views['SceneMarkView'][]) =>
       />
       <button class="link small" type="button" @click="doc.rooms = out(doc.rooms, i)">out</button>
     </div>
-    <button class="link small" type="button" @click="addRoom">Add a room</button>
+    <button class="link small" type="button" :disabled="!begins" @click="addRoom">Add a room</button>
   </fieldset>
   <fieldset>
     <legend>On the floor</legend>
@@ -182,9 +185,11 @@ const ratio = (name: string, marks: Views['SceneMarkView'][]) =>
       <button class="link small" type="button" @click="doc.floor = out(doc.floor, i)">out</button>
     </div>
     <p class="acts">
-      <button class="link small" type="button" @click="addThing('person')">Add a person</button>
-      <button class="link small" type="button" @click="addThing('mark')">a mark</button>
-      <button class="link small" type="button" @click="addThing('light')">a light</button>
+      <button class="link small" type="button" :disabled="!begins" @click="addThing('person')">
+        Add a person
+      </button>
+      <button class="link small" type="button" :disabled="!begins" @click="addThing('mark')">a mark</button>
+      <button class="link small" type="button" :disabled="!begins" @click="addThing('light')">a light</button>
     </p>
   </fieldset>
 </template>
