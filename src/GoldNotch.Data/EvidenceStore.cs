@@ -102,7 +102,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
             .With("check", check)
             .FirstAsync(r => r.Only<byte[]>(), cancel);
 
-    /// <summary>Text something beside a signed check; the same id again changes nothing.</summary>
+    /// <summary>Writes something beside a signed check; the same id again changes nothing.</summary>
     /// <exception cref="RefusedException">The check is open or missing.</exception>
     public async Task AddAsync(Guid check, StoredAddition addition, CancellationToken cancel)
     {

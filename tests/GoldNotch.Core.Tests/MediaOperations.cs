@@ -8,7 +8,7 @@ namespace GoldNotch.Core.Tests;
 /// <summary>The operations of sections 9 and 10 in the core's own words.</summary>
 internal static class MediaOperations
 {
-    internal static Dictionary<string, object?>? Run(string op, JsonElement x)
+    internal static Dictionary<string, object?>? Run(string op, Given x)
     {
         switch (op)
         {
@@ -17,7 +17,11 @@ internal static class MediaOperations
             case "card.needed":
                 return One(
                     "cards",
-                    Recording.Needed(Num(x, "planned_s"), x.TryGetProperty("each_s", out JsonElement each) ? each.GetDouble() : Seconds(x))
+                    Recording.Needed(
+                        Num(x, "planned_s"),
+                        x.TryGetProperty("each_s", out Given each) ? each.GetDouble() : Seconds(x),
+                        Num(x, "margin", Recording.DefaultMargin)
+                    )
                 );
             case "card.class":
                 CardClass printed = CardClass.Parse(Text(x, "class"));
@@ -34,7 +38,11 @@ internal static class MediaOperations
                 return One("seconds", Recording.BufferSeconds(Num(x, "bytes"), Size(x), Num(x, "bits"), Rate(x, "rate")));
             case "battery":
                 double minutes = Power.RunningMinutes(Num(x, "wh"), Num(x, "watts"), Num(x, "health", 1));
-                return new() { ["runtime_min"] = minutes, ["batteries"] = Power.BatteriesNeeded(Num(x, "planned_min"), minutes) };
+                return new()
+                {
+                    ["runtime_min"] = minutes,
+                    ["batteries"] = Power.BatteriesNeeded(Num(x, "planned_min"), minutes, Num(x, "margin", Recording.DefaultMargin)),
+                };
             case "supply":
                 (double load, double limit, bool fits) = Power.Supply(
                     x.GetProperty("watts").EnumerateArray().Select(w => w.GetDouble()),
@@ -73,14 +81,20 @@ internal static class MediaOperations
         }
     }
 
-    private static double Seconds(JsonElement x) =>
-        Recording.Seconds(Num(x, "capacity_gb"), Bits(Num(x, "video_bps")), (int)Num(x, "channels", 0), (int)Num(x, "depth_bits", 0));
+    private static double Seconds(Given x) =>
+        Recording.Seconds(
+            Num(x, "capacity_gb"),
+            Bits(Num(x, "video_bps")),
+            (int)Num(x, "channels", 0),
+            (int)Num(x, "depth_bits", 0),
+            Num(x, "reserve", Recording.DefaultReserve)
+        );
 
     private static BitRate Bits(double perSecond) => new(perSecond / 1e6);
 
-    private static FrameSize Size(JsonElement x) => new((int)Num(x, "width"), (int)Num(x, "height"));
+    private static FrameSize Size(Given x) => new((int)Num(x, "width"), (int)Num(x, "height"));
 
-    private static Clip OneClip(JsonElement clip) =>
+    private static Clip OneClip(Given clip) =>
         new(
             clip.GetProperty("size").GetInt64(),
             Text(clip, "sha256"),

@@ -7,7 +7,7 @@ using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Tests;
 
-/// <summary>Text each operation of the worked values in the core's own words.</summary>
+/// <summary>Says each operation of the worked values in the core's own words.</summary>
 internal static class VectorOperations
 {
     internal static string ErrorName(QuantityFault fault) =>
@@ -23,7 +23,7 @@ internal static class VectorOperations
             _ => "no-choice",
         };
 
-    internal static Dictionary<string, object?> Run(string op, JsonElement x)
+    internal static Dictionary<string, object?> Run(string op, Given x)
     {
         if (MediaOperations.Run(op, x) is { } media)
         {
@@ -49,7 +49,7 @@ internal static class VectorOperations
                 IrisStyle style = Text(x, "style") == "dial" ? IrisStyle.Dial : IrisStyle.Thirds;
                 return One(
                     "label",
-                    new FNumber(Num(x, "n"), x.TryGetProperty("transmission", out JsonElement flag) && flag.GetBoolean()).Label(style)
+                    new FNumber(Num(x, "n"), x.TryGetProperty("transmission", out Given flag) && flag.GetBoolean()).Label(style)
                 );
             case "stops.label":
                 return One("label", new Stops(Num(x, "stops")).Label());
@@ -74,7 +74,7 @@ internal static class VectorOperations
             case "exposure.reading_at":
                 return One("n2", Metered(x).IrisAt(new ExposureTime(Num(x, "t2_s")), new Iso(Num(x, "iso2"))).Value);
             case "exposure.iris_for":
-                return One("n", MeteredLight.FromLux(new Lux(Num(x, "lux"))).IrisAt(Time(x), new Iso(Num(x, "iso"))).Value);
+                return One("n", Light(x).IrisAt(Time(x), new Iso(Num(x, "iso"))).OpenedBy(new Stops(Taken(x))).Value);
             case "exposure.lux_for":
                 return One(
                     "lux",
@@ -85,7 +85,8 @@ internal static class VectorOperations
                             new Iso(Num(x, "iso")),
                             new Stops(Num(x, "nd_stops", 0)),
                             new Stops(Num(x, "loss_stops", 0)),
-                            new Stops(Num(x, "offset_stops", 0))
+                            new Stops(Num(x, "offset_stops", 0)),
+                            Num(x, "meter_c", MeteredLight.DomeConstant)
                         )
                         .Value
                 );
@@ -159,7 +160,16 @@ internal static class VectorOperations
                 Kelvin number = WhiteBalance.UnitNumber(new Kelvin(Num(x, "k_ref")), new MiredShift(Num(x, "offset_mired")));
                 return Dialled(number, WhiteBalance.Round(number, Grid(x)));
             case "wb.grade":
-                return One("grade", WhiteBalance.Grade(new MiredShift(Num(x, "cast_mired"))).ToString().ToLowerInvariant());
+                return One(
+                    "grade",
+                    WhiteBalance
+                        .Grade(
+                            new MiredShift(Num(x, "cast_mired")),
+                            x.TryGetProperty("slack_mired", out Given slack) ? new MiredShift(slack.GetDouble()) : null
+                        )
+                        .ToString()
+                        .ToLowerInvariant()
+                );
             case "wb.stale":
                 return One(
                     "stale",
@@ -177,11 +187,9 @@ internal static class VectorOperations
         }
     }
 
-    private static Dictionary<string, object?> Balance(JsonElement x)
+    private static Dictionary<string, object?> Balance(Given x)
     {
-        MeteredLight light = x.TryGetProperty("lux", out _)
-            ? MeteredLight.FromLux(new Lux(Num(x, "lux")), Num(x, "meter_c", MeteredLight.DomeConstant))
-            : Metered(x);
+        MeteredLight light = Light(x);
         var iris = new FNumber(Num(x, "n"));
         Stops lens = x.TryGetProperty("t_number", out _)
             ? ExposureBalance.LensLoss(iris, new FNumber(Num(x, "t_number"), true))
@@ -208,7 +216,7 @@ internal static class VectorOperations
         };
     }
 
-    private static Dictionary<string, object?> ChooseBase(JsonElement x)
+    private static Dictionary<string, object?> ChooseBase(Given x)
     {
         ImmutableArray<SensitivityBase> bases =
         [
@@ -225,9 +233,9 @@ internal static class VectorOperations
         SensitivityChoice chosen = Sensitivity.ChooseBase(
             new Iso(Num(x, "rating_iso")),
             bases,
-            Sensitivity.DefaultSwitch,
-            Sensitivity.DefaultCap,
-            x.TryGetProperty("fixed_to_base", out JsonElement f) && f.GetBoolean()
+            new Decibels(Num(x, "switch_above_db", Sensitivity.DefaultSwitch.Value)),
+            new Decibels(Num(x, "cap_db", Sensitivity.DefaultCap.Value)),
+            x.TryGetProperty("fixed_to_base", out Given f) && f.GetBoolean()
         );
         return new()
         {
@@ -235,11 +243,20 @@ internal static class VectorOperations
             ["gain_db"] = chosen.Gain.Value,
             ["noise_db"] = chosen.Noise.Value,
             ["rated_stops"] = chosen.RatedAway.Value,
+            ["over_stops"] = chosen.Over.Value,
             ["verdict"] = chosen.Verdict.ToString().ToLowerInvariant(),
         };
     }
 
-    private static double[] Combinations(JsonElement x)
+    private static MeteredLight Light(Given x) =>
+        x.TryGetProperty("lux", out _)
+            ? MeteredLight.FromLux(new Lux(Num(x, "lux")), Num(x, "meter_c", MeteredLight.DomeConstant))
+            : Metered(x);
+
+    // What filters, lens and offset take from the iris.
+    private static double Taken(Given x) => Num(x, "nd_stops", 0) + Num(x, "loss_stops", 0) + Num(x, "offset_stops", 0);
+
+    private static double[] Combinations(Given x)
     {
         ImmutableArray<FilterPosition> builtIn = [.. x.GetProperty("builtin").EnumerateArray().Select(Position)];
         ImmutableArray<FrontFilter> front =
@@ -249,12 +266,18 @@ internal static class VectorOperations
         return [.. NeutralDensity.Combinations(builtIn, front, (int)Num(x, "max_front", 1)).Select(c => c.Loss.Value).Order()];
     }
 
-    private static Dictionary<string, object?> LatitudeOf(JsonElement x)
+    private static Dictionary<string, object?> LatitudeOf(Given x)
     {
         var curve = new Latitude(new Stops(Num(x, "h_stops")), new Stops(Num(x, "s_stops")));
         var moved = new Stops(Num(x, "n_stops"));
-        Stops? limit = x.TryGetProperty("h_curve_stops", out JsonElement h) ? new Stops(h.GetDouble()) : null;
-        Latitude got = Text(x, "mode") == "rated" ? curve.RatedAway(moved) : curve.WithGain(moved, limit);
+        Stops? limit = x.TryGetProperty("h_curve_stops", out Given h) ? new Stops(h.GetDouble()) : null;
+        Stops? deepest = x.TryGetProperty("s_curve_stops", out Given s) ? new Stops(s.GetDouble()) : null;
+        Latitude got = Text(x, "mode") switch
+        {
+            "rated" => curve.RatedAway(moved),
+            "gain" => curve.WithGain(moved, limit, deepest),
+            var other => throw new NotSupportedException($"mode {other}"),
+        };
         return new()
         {
             ["highlights_stops"] = got.Highlights.Value,
@@ -263,11 +286,17 @@ internal static class VectorOperations
         };
     }
 
-    private static Dictionary<string, object?> Choose(JsonElement x)
+    private static Dictionary<string, object?> Choose(Given x)
     {
-        ScanRate rate = x.TryGetProperty("rate_text", out JsonElement text) ? ScanRate.Parse(text.GetString()) : Progressive(x);
-        ShutterOption option = Text(x, "school") == "nearest" ? ShutterOption.Nearest : ShutterOption.AtLeastDouble;
-        ShutterChoice choice = Shutter.Choose(Speeds(x), ShutterAngle.HalfFrame.At(rate.Frames), rate, option);
+        ScanRate rate = x.TryGetProperty("rate_text", out Given text) ? ScanRate.Parse(text.GetString()) : Progressive(x);
+        ShutterOption option = Text(x, "school") switch
+        {
+            "nearest" => ShutterOption.Nearest,
+            "at_least_double" => ShutterOption.AtLeastDouble,
+            var other => throw new NotSupportedException($"school {other}"),
+        };
+        var angle = new ShutterAngle(Num(x, "angle_deg", ShutterAngle.HalfFrame.Degrees));
+        ShutterChoice choice = Shutter.Choose(Speeds(x), angle.At(rate.Frames), rate, option);
         return new()
         {
             ["t_s"] = choice.Time.Seconds,
@@ -278,12 +307,13 @@ internal static class VectorOperations
         };
     }
 
-    private static Dictionary<string, object?> Offer(JsonElement x)
+    private static Dictionary<string, object?> Offer(Given x)
     {
         // The rate does not enter the ripple; any will do where the vector names none.
-        var rate = new ScanRate(new FrameRate(24), Scan.Progressive);
+        ScanRate rate = x.TryGetProperty("rate_num", out _) ? Progressive(x) : new ScanRate(new FrameRate(24), Scan.Progressive);
         double modulation = Num(x, "modulation", Flicker.DefaultModulation);
-        ExposureTime offered = Flicker.Offer(Num(x, "mains_hz"), Time(x), Speeds(x), rate, modulation)!.Value;
+        ExposureTime offered = Flicker.Offer(Num(x, "mains_hz"), Time(x), Speeds(x), rate, modulation)
+            ?? throw new QuantityException(QuantityFault.NoChoice, "No shutter of the list is steadier.");
         return new()
         {
             ["t_s"] = offered.Seconds,
@@ -301,29 +331,34 @@ internal static class VectorOperations
             ["rest_mired"] = WhiteBalance.Cast(exact, dial).Value,
         };
 
-    private static KelvinGrid Grid(JsonElement x) => new(null, null, Num(x, "step_k"));
+    private static KelvinGrid Grid(Given x) =>
+        new(
+            x.TryGetProperty("min_k", out Given least) ? new Kelvin(least.GetDouble()) : null,
+            x.TryGetProperty("max_k", out Given most) ? new Kelvin(most.GetDouble()) : null,
+            Num(x, "step_k")
+        );
 
-    private static FilterPosition Position(JsonElement x) => new(Text(x, "label"), new Stops(Num(x, "stops")));
+    private static FilterPosition Position(Given x) => new(Text(x, "label"), new Stops(Num(x, "stops")));
 
-    private static IEnumerable<ExposureTime> Speeds(JsonElement x) =>
+    private static IEnumerable<ExposureTime> Speeds(Given x) =>
         x.GetProperty("shutters_den").EnumerateArray().Select(d => ExposureTime.OneOver(d.GetDouble()));
 
-    private static MeteredLight Metered(JsonElement x) =>
+    private static MeteredLight Metered(Given x) =>
         MeteredLight.FromReading(new FNumber(Num(x, "n_m")), new ExposureTime(Num(x, "t_m_s")), new Iso(Num(x, "iso_m")));
 
-    private static ScanRate Progressive(JsonElement x) => new(Rate(x, "rate"), Scan.Progressive);
+    private static ScanRate Progressive(Given x) => new(Rate(x, "rate"), Scan.Progressive);
 
-    internal static FrameRate Rate(JsonElement x, string key) => new((int)Num(x, key + "_num"), (int)Num(x, key + "_den", 1));
+    internal static FrameRate Rate(Given x, string key) => new((int)Num(x, key + "_num"), (int)Num(x, key + "_den", 1));
 
-    private static ExposureTime Time(JsonElement x) => new(Num(x, "t_s"));
+    private static ExposureTime Time(Given x) => new(Num(x, "t_s"));
 
-    internal static bool Yes(JsonElement x, string key) => x.GetProperty(key).GetBoolean();
+    internal static bool Yes(Given x, string key) => x.GetProperty(key).GetBoolean();
 
-    internal static string Text(JsonElement x, string key) => x.GetProperty(key).GetString()!;
+    internal static string Text(Given x, string key) => x.GetProperty(key).GetString()!;
 
-    internal static double Num(JsonElement x, string key, double? absent = null)
+    internal static double Num(Given x, string key, double? absent = null)
     {
-        if (!x.TryGetProperty(key, out JsonElement value))
+        if (!x.TryGetProperty(key, out Given value))
         {
             return absent ?? throw new KeyNotFoundException(key);
         }

@@ -35,7 +35,7 @@ public class VectorTests
     {
         JsonElement vector = Root.GetProperty("vectors")[index];
         string op = vector.GetProperty("op").GetString()!;
-        JsonElement input = vector.GetProperty("in");
+        var input = new Given(vector.GetProperty("in"));
         if (vector.TryGetProperty("error", out JsonElement error))
         {
             QuantityException refused = Should.Throw<QuantityException>(() => VectorOperations.Run(op, input), name);
@@ -44,6 +44,7 @@ public class VectorTests
         }
 
         Dictionary<string, object?> got = VectorOperations.Run(op, input);
+        input.Unread.ShouldBeEmpty($"{name}: fields that the adapter of {op} does not read");
         double relative = vector.TryGetProperty("tol", out JsonElement t) ? t.GetDouble() : 1e-6;
         JsonElement? per = vector.TryGetProperty("tol_abs", out JsonElement p) ? p : null;
         CompareAll(got, vector.GetProperty("out"), relative, per, name);

@@ -71,7 +71,10 @@ internal static class WhiteBalanceConsequence
         {
             Kelvin light = found.Sheet.Standard.Light.Temperature;
             MiredShift cast = WhiteBalance.Cast(light, set);
-            (Severity severity, Template template) = WhiteBalance.Grade(cast) switch
+            MiredShift? tolerated = found.Sheet.LineOf(Setting.WhiteBalance)?.Notch.Tolerance is { Amount: > 0 } tolerance
+                ? new MiredShift(tolerance.Amount)
+                : null;
+            (Severity severity, Template template) = WhiteBalance.Grade(cast, tolerated) switch
             {
                 CastGrade.Unseen => (Severity.Fine, CastUnseen),
                 CastGrade.Slight => (Severity.Slight, CastSlight),

@@ -109,12 +109,14 @@ public static class WhiteBalance
     }
 
     /// <summary>Whether a cast is seen: under 5 mired no, to 10 slight, above a fault.</summary>
-    public static CastGrade Grade(MiredShift cast)
+    /// <param name="cast">The cast.</param>
+    /// <param name="tolerance">What the standard tolerates in place of the 10 mired; null: nothing is said.</param>
+    public static CastGrade Grade(MiredShift cast, MiredShift? tolerance = null)
     {
         double size = Math.Abs(cast.Value);
-        return size < UnseenBelow - Guard.Edge ? CastGrade.Unseen
-            : size <= FaultAbove + Guard.Edge ? CastGrade.Slight
-            : CastGrade.Fault;
+        return size > Math.Abs(tolerance?.Value ?? FaultAbove) + Guard.Edge ? CastGrade.Fault
+            : size < UnseenBelow - Guard.Edge ? CastGrade.Unseen
+            : CastGrade.Slight;
     }
 
     /// <summary>A balance is stale when place, light or filter changed since, or the light moved by more than 10 mired.</summary>

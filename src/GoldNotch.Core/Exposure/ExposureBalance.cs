@@ -79,7 +79,8 @@ public sealed record ExposureBalance(Stops Light, Stops Time, Stops Speed, Stops
         );
 
     /// <summary>Stops lost in the glass: L = 2·log2(T/N).</summary>
-    public static Stops LensLoss(FNumber iris, FNumber transmission) => new(2 * Math.Log2(transmission.Value / iris.Value));
+    public static Stops LensLoss(FNumber iris, FNumber transmission) =>
+        new(Guard.InRange(2 * Math.Log2(transmission.Value / iris.Value), 0, 10, "loss of the lens"));
 
     /// <summary>Lux for a wanted iris: E = C·N²·2^(ND+L+offset)/(t·S).</summary>
     /// <exception cref="QuantityException">The constant is not positive.</exception>

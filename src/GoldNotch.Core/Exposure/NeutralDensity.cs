@@ -6,7 +6,15 @@ namespace GoldNotch.Core.Exposure;
 /// <summary>One position of a built-in filter, or one loose filter of a kit.</summary>
 /// <param name="Label">As the camera or the ring says: clear, 1/16, 2.</param>
 /// <param name="Loss">Stops of light taken away, 0 or more; clear is 0. Never assumed from the label.</param>
-public sealed record FilterPosition(string Label, Stops Loss);
+/// <exception cref="QuantityException">The loss is negative: no filter adds light.</exception>
+public sealed record FilterPosition(string Label, Stops Loss)
+{
+    /// <summary>Whether the label says the stops already, as on the ring of a variable filter.</summary>
+    public bool IsLabelledInStops => Label.EndsWith("stops", StringComparison.Ordinal) || Label.EndsWith("stop", StringComparison.Ordinal);
+
+    /// <summary>Stops of light taken away, 0 or more.</summary>
+    public Stops Loss { get; init; } = new(Guard.InRange(Loss.Value, 0, 33, $"loss of the filter {Notation.Excerpt(Label)}"));
+}
 
 /// <summary>A loose front filter with how many the kit holds.</summary>
 /// <param name="Filter">The filter.</param>
@@ -28,17 +36,20 @@ public static class NeutralDensity
     private static readonly double DensityPerStop = Math.Log10(2);
 
     /// <summary>Optical density: stops·log10(2).</summary>
-    public static double Density(Stops loss) => loss.Value * DensityPerStop;
+    /// <exception cref="QuantityException">Negative.</exception>
+    public static double Density(Stops loss) => Taken(loss).Value * DensityPerStop;
 
     /// <summary>Stops of an optical density: ND 0.6 is 1.993 stops.</summary>
     /// <exception cref="QuantityException">Negative or not finite.</exception>
     public static Stops FromDensity(double density) => new(Guard.InRange(density, 0, 10, "optical density") / DensityPerStop);
 
     /// <summary>Light stopped as a factor: 2^stops.</summary>
-    public static double Factor(Stops loss) => loss.Factor;
+    public static double Factor(Stops loss) => Taken(loss).Factor;
 
     /// <summary>Share of light let through: 2^−stops.</summary>
-    public static double Transmittance(Stops loss) => (-loss).Factor;
+    public static double Transmittance(Stops loss) => (-Taken(loss)).Factor;
+
+    private static Stops Taken(Stops loss) => new(Guard.InRange(loss.Value, 0, 33, "filter"));
 
     /// <summary>Reads <c>1/16</c> (4 stops), <c>clear</c>, <c>ND 0.6</c> (a density), <c>2 stops</c>. A bare whole number is refused:
     /// it may be a position, a factor or stops.</summary>

@@ -19,10 +19,18 @@ public abstract record ToneCurve
     private ToneCurve() { }
 
     /// <summary>Signal of a scene-linear value.</summary>
-    public abstract double Encode(double linear);
+    /// <exception cref="QuantityException">Not a number.</exception>
+    public double Encode(double linear) => SignalOf(Guard.Finite(linear, "amount of light"));
 
     /// <summary>Scene-linear value of a signal.</summary>
-    public abstract double Decode(double signal);
+    /// <exception cref="QuantityException">Not a number.</exception>
+    public double Decode(double signal) => LinearOf(Guard.Finite(signal, "signal"));
+
+    /// <summary>The curve itself.</summary>
+    protected abstract double SignalOf(double linear);
+
+    /// <summary>Its inverse.</summary>
+    protected abstract double LinearOf(double signal);
 
     /// <summary>Stops of a grey patch from mid grey: log2(inverse(V)/0.18).</summary>
     /// <param name="signal">V of the patch, bright enough to be above black.</param>
@@ -50,10 +58,10 @@ public abstract record ToneCurve
     public sealed record Bt709 : ToneCurve
     {
         /// <inheritdoc/>
-        public override double Encode(double linear) => linear < 0.018 ? 4.5 * linear : (1.099 * Math.Pow(linear, 0.45)) - 0.099;
+        protected override double SignalOf(double linear) => linear < 0.018 ? 4.5 * linear : (1.099 * Math.Pow(linear, 0.45)) - 0.099;
 
         /// <inheritdoc/>
-        public override double Decode(double signal) => signal < 0.081 ? signal / 4.5 : Math.Pow((signal + 0.099) / 1.099, 1 / 0.45);
+        protected override double LinearOf(double signal) => signal < 0.081 ? signal / 4.5 : Math.Pow((signal + 0.099) / 1.099, 1 / 0.45);
     }
 
     /// <summary>The hybrid log curve of BT.2100, scaled so that x = 1 is signal 0.75 and grey reads 0.38.</summary>
@@ -65,14 +73,14 @@ public abstract record ToneCurve
         private static readonly double C = 0.5 - (A * Math.Log(4 * A));
 
         /// <inheritdoc/>
-        public override double Encode(double linear)
+        protected override double SignalOf(double linear)
         {
             double e = Scale * linear;
             return e <= 1.0 / 12 ? Math.Sqrt(3 * e) : (A * Math.Log((12 * e) - B)) + C;
         }
 
         /// <inheritdoc/>
-        public override double Decode(double signal) =>
+        protected override double LinearOf(double signal) =>
             (signal <= 0.5 ? signal * signal / 3 : (Math.Exp((signal - C) / A) + B) / 12) / Scale;
     }
 
@@ -87,9 +95,10 @@ public abstract record ToneCurve
     public sealed record Log(double A, double B, double C, double D, double E, double F, double Cut) : ToneCurve
     {
         /// <inheritdoc/>
-        public override double Encode(double linear) => linear > Cut ? (C * Math.Log10((A * linear) + B)) + D : (E * linear) + F;
+        protected override double SignalOf(double linear) => linear > Cut ? (C * Math.Log10((A * linear) + B)) + D : (E * linear) + F;
 
         /// <inheritdoc/>
-        public override double Decode(double signal) => signal > Encode(Cut) ? (Math.Pow(10, (signal - D) / C) - B) / A : (signal - F) / E;
+        protected override double LinearOf(double signal) =>
+            signal > SignalOf(Cut) ? (Math.Pow(10, (signal - D) / C) - B) / A : (signal - F) / E;
     }
 }

@@ -8,6 +8,9 @@ public static class Power
     // More than four fifths of a supply's rating is not planned on (bench rule).
     private const double Usable = 0.8;
 
+    // A battery of no health at all runs nothing: it is out of use, not out of power.
+    private const double LeastHealth = 0.01;
+
     /// <summary>Minutes one battery runs a camera: Wh·60·health/W.</summary>
     /// <param name="wattHours">Energy as printed, more than zero.</param>
     /// <param name="watts">Consumption, more than zero.</param>
@@ -16,7 +19,7 @@ public static class Power
     public static double RunningMinutes(double wattHours, double watts, double health = 1) =>
         Guard.Positive(wattHours, "battery")
         * 60
-        * Guard.InRange(Guard.Positive(health, "battery's health"), 0, 1, "battery's health")
+        * Guard.InRange(health, LeastHealth, 1, "battery's health")
         / Guard.Positive(watts, "consumption");
 
     /// <summary>Batteries for a plan: ceil(planned·(1 + margin)/runtime).</summary>

@@ -35,15 +35,15 @@ public static class Recording
         return capacityGb * 1e9 * 8 * (1 - reserve) / ((picture.Megabits * 1e6) + sound);
     }
 
-    /// <summary>StandardReader for a plan: ceil(planned·(1 + margin)/each).</summary>
-    /// <param name="plannedSeconds">Planned recording, seconds, more than zero.</param>
+    /// <summary>Cards for a plan: ceil(planned·(1 + margin)/each); none where nothing is planned.</summary>
+    /// <param name="plannedSeconds">Planned recording, seconds, zero or more.</param>
     /// <param name="secondsEach">Seconds on one card, more than zero.</param>
     /// <param name="margin">Share added, 0 to 10.</param>
     /// <exception cref="QuantityException">Not positive or out of range.</exception>
     public static int Needed(double plannedSeconds, double secondsEach, double margin = DefaultMargin)
     {
-        double wanted = Guard.Positive(plannedSeconds, "planned time") * (1 + Guard.InRange(margin, 0, 10, "margin"));
-        return (int)Math.Ceiling((wanted / Guard.Positive(secondsEach, "time on one card")) - Guard.Edge);
+        double wanted = Guard.InRange(plannedSeconds, 0, double.MaxValue, "planned time") * (1 + Guard.InRange(margin, 0, 10, "margin"));
+        return (int)Math.Max(0, Math.Ceiling((wanted / Guard.Positive(secondsEach, "time on one card")) - Guard.Edge));
     }
 
     /// <summary>Bits a second of raw: width·height·bits·rate/ratio.</summary>

@@ -40,7 +40,7 @@ public static class Timecode
     public static long Frame(string? label, FrameRate rate, bool dropFrame)
     {
         (int nominal, int drop) = Counting(rate, dropFrame);
-        string[] parts = (Notation.Tidy(label) ?? "").Split(':', ';');
+        string[] parts = (Notation.Tidy(label) ?? "").Split(dropFrame ? [':', ';'] : [':']);
         int[] n = new int[4];
         for (int i = 0; i < 4; i++)
         {

@@ -9,12 +9,14 @@ public readonly record struct FrameRate
     private static readonly (string Name, int Nominal)[] Fractional =
     [
         ("23.976", 24),
-        ("23.98", 24),
         ("29.97", 30),
         ("47.95", 48),
         ("59.94", 60),
         ("119.88", 120),
     ];
+
+    // People write them with two or three decimals; no whole rate and no other fraction lies so near.
+    private const double WrittenWithin = 0.005;
 
     private const double Fastest = 100_000;
 
@@ -60,14 +62,6 @@ public readonly record struct FrameRate
     public static FrameRate Parse(string? text)
     {
         string? tidy = Notation.Tidy(text);
-        foreach ((string name, int nominal) in Fractional)
-        {
-            if (tidy == name)
-            {
-                return new FrameRate(nominal * 1000, 1001);
-            }
-        }
-
         if (
             tidy?.Split('/') is [var above, var below]
             && int.TryParse(above, NumberStyles.None, CultureInfo.InvariantCulture, out int numerator)
@@ -80,6 +74,14 @@ public readonly record struct FrameRate
         if (tidy is not null && Notation.TryDecimal(tidy, out double rate))
         {
             Guard.InRange(Guard.Positive(rate, "frame rate"), 0, Fastest, "frame rate");
+            foreach ((_, int nominal) in Fractional)
+            {
+                if (Math.Abs(rate - (nominal * 1000 / 1001.0)) <= WrittenWithin)
+                {
+                    return new FrameRate(nominal * 1000, 1001);
+                }
+            }
+
             return new FrameRate((int)Math.Max(1, Math.Round(rate * 1000)), 1000);
         }
 
