@@ -82,8 +82,8 @@ public class PolicyOptionTests
 
     // Some 7.5 dB over the low base: the first option keeps it up to 8 dB, to the second the high base is nearer.
     [Theory]
-    [InlineData(203, "low-first", "low")]
-    [InlineData(203, "nearest", "high")]
+    [InlineData(265, "low-first", "low")]
+    [InlineData(265, "nearest", "high")]
     [InlineData(170, "low-first", "high")]
     public void The_option_of_two_bases_decides_between_them(double lux, string option, string word)
     {

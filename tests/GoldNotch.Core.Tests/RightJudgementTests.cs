@@ -54,6 +54,35 @@ public class RightJudgementTests
         noise.Because.Number("lost")!.Value.ShouldBe(lost, 0.001);
     }
 
+    // Low is ISO 500, high ISO 2500 from −3 dB: at 200 lux the low base would be at +10 dB and the high one is brighter at any gain it has.
+    [Theory]
+    [InlineData(200, "high", Fit.Exact, "use-high-over")]
+    [InlineData(265, "low", Fit.Exact, "keep-low")]
+    [InlineData(100, "high", Fit.Exact, "use-high")]
+    public void The_lower_base_is_not_kept_above_its_limit(double lux, string word, Fit fit, string told)
+    {
+        SheetLine line = InLight(WholeSheetTests.Cine, lux);
+        (line.Fit, line.Because.Case).ShouldBe((fit, told));
+        line.Target.ShouldBeOfType<SettingValue.Choice>().Word.ShouldBe(word);
+    }
+
+    [Theory]
+    [InlineData(1.6, "none-reaches")]
+    [InlineData(0.4, "above-cap")]
+    public void Where_no_base_reaches_the_rating_the_sheet_does_not_call_it_exact(double lux, string told)
+    {
+        CameraModel quiet = WholeSheetTests.Cine with
+        {
+            Gain = WholeSheetTests.Cine.Gain with
+            {
+                Cap = new Decibels(60),
+                Bases = [.. WholeSheetTests.Cine.Gain.Bases.Select(b => b with { Base = b.Base with { MaxGain = new Decibels(12) } })],
+            },
+        };
+        SheetLine line = InLight(quiet, lux);
+        (line.Fit, line.Because.Case).ShouldBe((Fit.Compromise, told));
+    }
+
     [Fact]
     public void A_high_gain_that_the_sheet_requires_is_not_called_clean()
     {
@@ -96,6 +125,25 @@ public class RightJudgementTests
                 ReadingParser.Parse(SettingDefinition.Parse(setting), Of(Ottermere.Alder), typed, new Dictionary<Setting, Reading>())
             )
             .Fault.ShouldBe(QuantityFault.OutOfRange);
+
+    private static SheetLine InLight(CameraModel model, double lux) =>
+        SheetCompiler
+            .Compile(
+                Ottermere.Make(
+                    "any",
+                    Ottermere.LectureRoom.Light with
+                    {
+                        Illuminance = new Lux(lux),
+                    },
+                    ("record-format", "1080 29.97p", null),
+                    ("shutter", "180°", null),
+                    ("base-iso", "by policy", null),
+                    ("nd", "clear", null),
+                    ("iris", "f/4", null)
+                ),
+                model
+            )
+            .LineOf(Setting.BaseIso)!;
 
     private static Sheet Of(CameraModel model, params (string Setting, string Require)[] notches) =>
         SheetCompiler.Compile(

@@ -34,7 +34,12 @@ public enum SensitivityVerdict
 /// <param name="Noise">Noise over the quietest base at 0 dB.</param>
 /// <param name="RatedAway">log2(rating/base) of a curve fixed to its base: moves the latitude; zero elsewhere.</param>
 /// <param name="Verdict">Against the limits.</param>
-public sealed record SensitivityChoice(SensitivityBase Base, Decibels Gain, Decibels Noise, Stops RatedAway, SensitivityVerdict Verdict);
+public sealed record SensitivityChoice(SensitivityBase Base, Decibels Gain, Decibels Noise, Stops RatedAway, SensitivityVerdict Verdict)
+{
+    /// <summary>How much brighter than wanted it comes out, where the base at its lowest gain is still faster than the rating: light, ND or iris
+    /// have to take it away. Zero elsewhere.</summary>
+    public Stops Over { get; init; }
+}
 
 /// <summary>Gain, ISO and the choice between bases.</summary>
 public static class Sensitivity
@@ -59,8 +64,9 @@ public static class Sensitivity
     /// <summary>Gain that gives an ISO: 20·log10(S/S₀) dB.</summary>
     public static Decibels GainForIso(Iso atZero, Iso wanted) => new(20 * Math.Log10(wanted.Value / atZero.Value));
 
-    /// <summary>Chooses base and gain for a rating: the lower base up to the switch, then the lowest higher base that holds the rating,
-    /// else the lower one with a warning up to the cap and a failure above.</summary>
+    /// <summary>Chooses base and gain for a rating: the lower base up to and including the switch; above it the lowest higher base that reaches
+    /// the rating at any gain it has, at its lowest gain where that is still brighter than wanted; where none reaches it the lower one with a
+    /// warning up to the cap and a failure above.</summary>
     /// <param name="rating">Wanted ISO.</param>
     /// <param name="bases">The curve's bases, one or more.</param>
     /// <param name="switchAbove">Highest gain on the lower base before switching.</param>
@@ -95,6 +101,11 @@ public static class Sensitivity
             if (fixedToBase || higher.Reaches(gain))
             {
                 return Chosen(higher, gain, SensitivityVerdict.Ok);
+            }
+
+            if (gain.Value < higher.MinGain.Value)
+            {
+                return Chosen(higher, higher.MinGain, SensitivityVerdict.Ok) with { Over = (higher.MinGain - gain).ToStops() };
             }
         }
 

@@ -38,6 +38,21 @@ internal sealed class BaseTranslator : Translator
         "use-high",
         "This light needs {rating}: {gain} on the low base is more than {limit}, so the high base, {iso}, is the cleaner."
     );
+    private static readonly Template UseHighOver = new(
+        RuleId,
+        "use-high-over",
+        "This light needs {rating}: {gain} on the low base is more than {limit}. The high base, {iso}, at its lowest gain of {lowest} comes out {over:size} brighter: take that away with light, ND or the iris."
+    );
+    private static readonly Template NoneReaches = new(
+        RuleId,
+        "none-reaches",
+        "This light needs {rating}: {gain} on the low base is more than {limit}, and no higher base reaches it. The noise will show. Add light or open the iris."
+    );
+    private static readonly Template AboveCap = new(
+        RuleId,
+        "above-cap",
+        "This light needs {rating}: {gain} on the low base is above the cap of {cap}, and no higher base reaches it. Add light, open the iris, or use a more sensitive camera."
+    );
 
     internal override Setting Setting => Setting.BaseIso;
 
@@ -74,8 +89,8 @@ internal sealed class BaseTranslator : Translator
             return CheckByEye(notch, draft, Value(low), NoLight.Of(Setting, ("iso", low.Base.IsoAtZeroGain)));
         }
 
-        (GainBase chosen, Judgement why) = Choose(draft, rating);
-        return Exact(notch, draft, Value(chosen), why);
+        (GainBase chosen, Judgement why, SensitivityVerdict verdict) = Choose(draft, rating);
+        return verdict == SensitivityVerdict.Ok ? Exact(notch, draft, Value(chosen), why) : Compromise(notch, draft, Value(chosen), 0, why);
     }
 
     /// <summary>The ISO that the light needs at the wanted iris, through the wanted filter; null where the light or the iris is not known.</summary>
@@ -105,7 +120,7 @@ internal sealed class BaseTranslator : Translator
             );
     }
 
-    private static (GainBase Chosen, Judgement Why) Choose(SheetDraft draft, Iso rating)
+    private static (GainBase Chosen, Judgement Why, SensitivityVerdict Verdict) Choose(SheetDraft draft, Iso rating)
     {
         GainControl gain = draft.Model.Gain;
         FigureValue rounded = new Iso(Math.Max(1, Math.Round(rating.Value)));
@@ -120,18 +135,21 @@ internal sealed class BaseTranslator : Translator
                     ("base", nearest.Word),
                     ("iso", nearest.Base.IsoAtZeroGain),
                     ("gain", Sensitivity.GainForIso(nearest.Base.IsoAtZeroGain, rating))
-                )
+                ),
+                SensitivityVerdict.Ok
             );
         }
 
-        SensitivityChoice choice = Sensitivity.ChooseBase(
-            rating,
-            [.. gain.Bases.Select(b => b.Base)],
-            Sensitivity.DefaultSwitch,
-            Sensitivity.DefaultCap
-        );
+        Decibels cap = draft.Standard.Policies.CapOn(draft.Model);
+        SensitivityChoice choice = Sensitivity.ChooseBase(rating, [.. gain.Bases.Select(b => b.Base)], Sensitivity.DefaultSwitch, cap);
         GainBase chosen = gain.Bases.First(b => b.Base == choice.Base);
-        Template why = chosen == gain.Bases[0] ? KeepLow : UseHigh;
+        Template why = choice switch
+        {
+            { Verdict: SensitivityVerdict.Warn } => NoneReaches,
+            { Verdict: SensitivityVerdict.Fail } => AboveCap,
+            { Over.Value: > 0 } => UseHighOver,
+            _ => chosen == gain.Bases[0] ? KeepLow : UseHigh,
+        };
         return (
             chosen,
             why.Of(
@@ -139,8 +157,12 @@ internal sealed class BaseTranslator : Translator
                 ("rating", rounded),
                 ("gain", Sensitivity.GainForIso(gain.Bases[0].Base.IsoAtZeroGain, rating)),
                 ("limit", Sensitivity.DefaultSwitch),
-                ("iso", chosen.Base.IsoAtZeroGain)
-            )
+                ("iso", chosen.Base.IsoAtZeroGain),
+                ("lowest", choice.Gain),
+                ("over", choice.Over),
+                ("cap", cap)
+            ),
+            choice.Verdict
         );
     }
 
