@@ -47,7 +47,12 @@ internal static class ShutterConsequences
     private static readonly Template FlickerSteady = new(FlickerRule, "steady", "Steady under {mains} mains.");
     private static readonly Template FlickerStanding = new(FlickerRule, "standing", "A standing band of {ripple} under {mains} mains.");
     private static readonly Template FlickerPulses = new(FlickerRule, "pulses", "Pulses by {ripple} at {beat} under {mains} mains.");
-    private static readonly Template FlickerSteadier = new(FlickerRule, "steadier", "{shutter} is steadier.");
+    private static readonly Template FlickerSteadier = new(FlickerRule, "steadier", "{shutter} is steadier, {cost}.");
+    private static readonly Template FlickerNoneSteadier = new(
+        FlickerRule,
+        "none-steadier",
+        "No shutter of this camera is steadier: take another frame rate, or another lamp."
+    );
     private static readonly Template SteadyValue = new(FlickerRule, "steady-value", "steady");
     private static readonly Template StandingValue = new(FlickerRule, "standing-value", "standing band");
     private static readonly Template PulsesValue = new(FlickerRule, "pulses-value", "pulses");
@@ -104,14 +109,14 @@ internal static class ShutterConsequences
             ("ripple", FigureValue.In(Measure.Percent, flicker.RipplePercent)),
             ("beat", FigureValue.In(Measure.Hertz, flicker.BeatHz))
         );
-        ExposureTime? offered = Flicker.Offer(light.MainsHz, time, found.Sheet.Model.Shutters, rate, light.Modulation);
         return new(
             ConsequenceTopic.Flicker,
             severity,
             value.Of(),
-            flicker.Verdict != FlickerVerdict.Steady && offered is { } o && o != time
-                ? because.And(FlickerSteadier.Of(Setting.Shutter, ("shutter", o)))
-                : because
+            flicker.Verdict == FlickerVerdict.Steady ? because
+                : SteadierShutter.For(found.Sheet.Model, rate, light, time) is { } offered
+                    ? because.And(FlickerSteadier.Of(Setting.Shutter, ("shutter", offered), ("cost", offered.Time.LongerThan(time))))
+                : because.And(FlickerNoneSteadier.Of(Setting.Shutter))
         );
     }
 

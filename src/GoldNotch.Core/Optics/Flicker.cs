@@ -27,6 +27,12 @@ public sealed record Flicker(double RipplePercent, double BeatHz, FlickerVerdict
     // The least ripple is offered only within two thirds of a stop, so that the look of motion stays.
     private const double OfferWithinStops = 2.0 / 3;
 
+    // A steady one may cost twice as much: a band cannot be taken out afterwards.
+    private const double SteadyWithinStops = 4.0 / 3;
+
+    // Less than a quarter less is not seen.
+    private const double WorthTheChange = 0.75;
+
     /// <summary>Modulation of lamps where nothing better is known.</summary>
     public const double DefaultModulation = 0.3;
 
@@ -51,14 +57,16 @@ public sealed record Flicker(double RipplePercent, double BeatHz, FlickerVerdict
         double pictures = rate.PicturesPerSecond;
         double beat = Math.Abs(ripples - (Math.Round(ripples / pictures) * pictures));
         FlickerVerdict verdict =
-            percent < SteadyBelowPercent - Guard.Edge ? FlickerVerdict.Steady
+            IsSteady(percent) ? FlickerVerdict.Steady
             : beat < StandingBelowHz - Guard.Edge ? FlickerVerdict.Standing
             : FlickerVerdict.Pulsing;
         return new Flicker(percent, beat, verdict);
     }
 
-    /// <summary>Of the speeds within ⅔ stop, the one with the least ripple (within 1e-6 is equal: then the nearest, then the shorter).</summary>
-    /// <returns>Null when no speed is within ⅔ stop.</returns>
+    /// <summary>A steadier speed: of those within ⅔ stop the one with the least ripple (within 1e-6 is equal: then the nearest, then the shorter);
+    /// where none of those is steady, the nearest steady one within 1⅓ stops. Never one longer than a picture, and never one whose ripple is not
+    /// at least a quarter less.</summary>
+    /// <returns>Null where no speed is worth the change: another rate, or another lamp.</returns>
     public static ExposureTime? Offer(
         double mainsHz,
         ExposureTime wanted,
@@ -67,24 +75,34 @@ public sealed record Flicker(double RipplePercent, double BeatHz, FlickerVerdict
         double modulation
     )
     {
-        (double Ripple, double Distance, ExposureTime Time)? best = null;
+        double now = Of(mainsHz, wanted, rate, modulation).RipplePercent;
+        (double Ripple, double Distance, ExposureTime Time)? near = null;
+        (double Ripple, double Distance, ExposureTime Time)? steady = null;
         foreach (ExposureTime speed in speeds)
         {
             double distance = Math.Abs(speed.LongerThan(wanted).Value);
-            if (distance > OfferWithinStops + Guard.Edge)
+            if (speed.Seconds * rate.PicturesPerSecond > 1 + Guard.Edge || distance > SteadyWithinStops + Guard.Edge)
             {
                 continue;
             }
 
             double ripple = Of(mainsHz, speed, rate, modulation).RipplePercent;
-            if (best is not { } b || Better(ripple, distance, speed, b))
+            if (distance <= OfferWithinStops + Guard.Edge && (near is not { } n || Better(ripple, distance, speed, n)))
             {
-                best = (ripple, distance, speed);
+                near = (ripple, distance, speed);
+            }
+
+            if (IsSteady(ripple) && (steady is not { } s || Better(0, distance, speed, (0, s.Distance, s.Time))))
+            {
+                steady = (ripple, distance, speed);
             }
         }
 
-        return best?.Time;
+        (double Ripple, double Distance, ExposureTime Time)? offer = near is { } best && IsSteady(best.Ripple) ? near : steady ?? near;
+        return offer is { } o && (IsSteady(o.Ripple) || o.Ripple <= now * WorthTheChange) ? o.Time : null;
     }
+
+    private static bool IsSteady(double percent) => percent < SteadyBelowPercent - Guard.Edge;
 
     private static bool Better(double ripple, double distance, ExposureTime time, (double Ripple, double Distance, ExposureTime Time) than)
     {

@@ -18,7 +18,12 @@ internal sealed class FlickerAtTheSite()
 
     private static readonly Template Standing = new(RuleId, "standing", "{shutter} shows a standing band of {ripple} under {mains} mains.");
     private static readonly Template Pulses = new(RuleId, "pulses", "{shutter} pulses by {ripple} at {beat} under {mains} mains.");
-    private static readonly Template Steadier = new(RuleId, "steadier", "{shutter} is steadier.");
+    private static readonly Template Steadier = new(RuleId, "steadier", "{shutter} is steadier, {cost}.");
+    private static readonly Template NoneSteadier = new(
+        RuleId,
+        "none-steadier",
+        "No shutter of this camera is steadier: take another frame rate, or another lamp."
+    );
 
     internal override IEnumerable<RuleFinding> Look(Sheet sheet)
     {
@@ -31,11 +36,6 @@ internal sealed class FlickerAtTheSite()
         Flicker flicker = Flicker.Of(light.MainsHz, speed.Time, format.Rate, light.Modulation);
         if (flicker.Verdict != FlickerVerdict.Steady)
         {
-            ExposureTime? offered = Flicker.Offer(light.MainsHz, speed.Time, sheet.Model.Shutters, format.Rate, light.Modulation);
-            bool better =
-                offered is { } o
-                && o != speed.Time
-                && Flicker.Of(light.MainsHz, o, format.Rate, light.Modulation).RipplePercent < flicker.RipplePercent;
             RuleFinding found = Found(
                 flicker.Verdict == FlickerVerdict.Standing ? Standing : Pulses,
                 Setting.Shutter,
@@ -44,12 +44,13 @@ internal sealed class FlickerAtTheSite()
                 ("beat", FigureValue.In(Measure.Hertz, flicker.BeatHz)),
                 ("mains", FigureValue.In(Measure.Hertz, light.MainsHz))
             );
-            yield return better
-                ? found with
-                {
-                    Because = found.Because.And(Steadier.Of(Setting.Shutter, ("shutter", offered!.Value))),
-                }
-                : found;
+            Judgement remedy = SteadierShutter.For(sheet.Model, format.Rate, light, speed.Time) is { } offered
+                ? Steadier.Of(Setting.Shutter, ("shutter", offered), ("cost", offered.Time.LongerThan(speed.Time)))
+                : NoneSteadier.Of(Setting.Shutter);
+            yield return found with
+            {
+                Because = found.Because.And(remedy),
+            };
         }
     }
 }

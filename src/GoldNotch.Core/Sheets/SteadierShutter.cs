@@ -1,0 +1,48 @@
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Optics;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Sheets;
+
+/// <summary>The shutter of a camera that is steadier under the lamps of a place, as its dial shows it.</summary>
+public static class SteadierShutter
+{
+    /// <summary>Finds it.</summary>
+    /// <param name="model">The camera.</param>
+    /// <param name="rate">Rate it records at.</param>
+    /// <param name="light">The light, its mains and lamp.</param>
+    /// <param name="time">The shutter as it stands.</param>
+    /// <returns>An angle where the dial has one; null where no position is worth the change.</returns>
+    public static SettingValue.Speed? For(CameraModel model, ScanRate rate, SceneLight light, ExposureTime time)
+    {
+        SettingValue.Speed[] positions = [.. WholeRipples(model, rate, light.MainsHz), .. PositionsOf(model, rate)];
+        return Flicker.Offer(light.MainsHz, time, positions.Select(p => p.Time), rate, light.Modulation) is { } offered && offered != time
+            ? positions.First(p => p.Time == offered)
+            : null;
+    }
+
+    // Where any angle can be typed in, those of whole ripples are steady under any lamp.
+    private static IEnumerable<SettingValue.Speed> WholeRipples(CameraModel model, ScanRate rate, double mainsHz)
+    {
+        if (model.Angles is not { AnyBetween: true } dial)
+        {
+            yield break;
+        }
+
+        double frame = 1 / rate.Frames.FramesPerSecond;
+        for (int ripples = 1; ripples / (2 * mainsHz) <= frame; ripples++)
+        {
+            double degrees = Math.Round(360 * ripples / (2 * mainsHz) / frame, 1);
+            if (degrees > 0 && new ShutterAngle(degrees) is var angle && dial.Has(angle))
+            {
+                yield return new SettingValue.Speed(angle.At(rate.Frames), angle);
+            }
+        }
+    }
+
+    /// <summary>Every shutter a model has at a rate: its angles first, since a dial in degrees is set in degrees.</summary>
+    public static IEnumerable<SettingValue.Speed> PositionsOf(CameraModel model, ScanRate rate) =>
+        (model.Angles?.Marks.Select(a => new SettingValue.Speed(a.At(rate.Frames), a)) ?? []).Concat(
+            model.Shutters.Select(t => new SettingValue.Speed(t))
+        );
+}
