@@ -284,7 +284,7 @@ public class WholeSheetTests
     public void A_variable_filter_stops_at_its_steps_and_has_clear()
     {
         ((SettingValue.Filter)Line(Setting.NeutralDensity, ("nd", "clear")).Target!).Position.Loss.ShouldBe(Stops.Zero);
-        Line(Setting.NeutralDensity, ("nd", "4 stops")).Target!.Label.ShouldBe("1/16, 4\u202fstops");
+        Line(Setting.NeutralDensity, ("nd", "4 stops")).Target!.Label.ShouldBe("4\u202fstops");
     }
 
     [Fact]

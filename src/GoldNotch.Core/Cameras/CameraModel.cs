@@ -209,27 +209,9 @@ public sealed record CameraModel(
         return null;
     }
 
-    // Small factors need a decimal, or 1⅓ and 1⅔ stops would both be 1/3.
-    private static string FactorLabel(double factor) => "1/" + Notation.Number(factor, factor < 10 ? 1 : 0);
-
     /// <summary>The filter positions: those it has, or the steps of its variable filter.</summary>
-    public IEnumerable<FilterPosition> FilterPositions()
-    {
-        if (Variable is not { } variable)
-        {
-            return Filters;
-        }
-
-        int steps = (int)Math.Floor(((variable.Most.Value - variable.Least.Value) / variable.Step.Value) + Guard.Edge);
-        return
-        [
-            new FilterPosition("clear", Stops.Zero),
-            .. Enumerable
-                .Range(0, steps + 1)
-                .Select(i => new Stops(variable.Least.Value + (i * variable.Step.Value)))
-                .Select(loss => new FilterPosition(FactorLabel(Math.Pow(2, loss.Value)), loss)),
-        ];
-    }
+    public IEnumerable<FilterPosition> FilterPositions() =>
+        Variable is { } variable ? VariableFilterPositions.Of(variable.Least, variable.Most, variable.Step) : Filters;
 
     /// <summary>Where a control is, or null where the card does not say.</summary>
     public ControlPlace? PlaceOf(Setting setting) => Controls.GetValueOrDefault(setting);

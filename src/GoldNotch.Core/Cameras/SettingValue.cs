@@ -90,7 +90,7 @@ public abstract record SettingValue
     {
         /// <inheritdoc/>
         public override string Label =>
-            Position.Loss == Stops.Zero
+            Position.Loss == Stops.Zero || Position.IsLabelledInStops
                 ? Position.Label
                 : $"{Position.Label}, {Notation.Number(Position.Loss.Value, 2)}{Notation.ThinSpace}{(Position.Loss.Value == 1 ? "stop" : "stops")}";
     }

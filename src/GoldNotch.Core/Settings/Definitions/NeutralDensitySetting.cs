@@ -24,7 +24,9 @@ internal sealed class NeutralDensitySetting()
             .Select(f => new Detent(
                 new SettingValue.Filter(f),
                 f.Label,
-                f.Loss == Stops.Zero ? "" : Notation.Number(f.Loss.Value, 2) + Notation.ThinSpace + (f.Loss.Value == 1 ? "stop" : "stops"),
+                f.Loss == Stops.Zero || f.IsLabelledInStops
+                    ? ""
+                    : Notation.Number(f.Loss.Value, 2) + Notation.ThinSpace + (f.Loss.Value == 1 ? "stop" : "stops"),
                 f.Loss.Value,
                 control.Model.Variable is null || f.Loss.Value == Math.Round(f.Loss.Value)
             ));

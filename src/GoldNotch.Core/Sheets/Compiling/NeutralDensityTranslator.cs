@@ -22,6 +22,7 @@ internal sealed class NeutralDensityTranslator : Translator
     );
     private static readonly Template Clear = new(RuleId, "clear", "A filter left in leads to gain.");
     private static readonly Template Takes = new(RuleId, "takes", "Position {position} takes {loss:size}.");
+    private static readonly Template TakesOnRing = new(RuleId, "takes-on-ring", "The variable filter at {position}.");
     private static readonly Template Nearest = new(
         RuleId,
         "nearest",
@@ -61,7 +62,9 @@ internal sealed class NeutralDensityTranslator : Translator
                 notch,
                 draft,
                 target,
-                wanted == Stops.Zero ? Clear.Of(Setting) : Takes.Of(Setting, ("position", chosen.Label), ("loss", chosen.Loss))
+                wanted == Stops.Zero
+                    ? Clear.Of(Setting)
+                    : (chosen.IsLabelledInStops ? TakesOnRing : Takes).Of(Setting, ("position", chosen.Label), ("loss", chosen.Loss))
             );
         }
 
