@@ -42,7 +42,9 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source)
         await import.EachAsync("units", ExchangeJson.Default.UnitDocument, (u, at) => PutUnitAsync(transaction, u, at, cancel));
         await import.EachAsync("checks", ExchangeJson.Default.CheckDocument, (c, at) => PutCheckAsync(transaction, c, at, who, cancel));
         await import.EachAsync("sheets", ExchangeJson.Default.SheetDocument, (s, at) => CompareSheetAsync(transaction, s, at, cancel));
-        await import.EachAsync("lineUps", ExchangeJson.Default.LineUpDocument, (l, at) => PutLineUpAsync(transaction, l, at, who, cancel));
+        await import.EachAsync("lineUps", ExchangeJson.Default.LineUpDocument, (l, at) =>
+            PutLineUpAsync(transaction, l.Renewed(), at, who, cancel)
+        );
         if (import.Faults is [var first, ..] && !keepGood)
         {
             string more = import.Faults.Count > 1 ? $" {import.Faults.Count} entries cannot be kept." : "";

@@ -8,7 +8,7 @@ namespace GoldNotch.Exchange;
 /// <param name="Light">The light as it was read.</param>
 /// <param name="Cameras">The cameras, each with a letter of its own.</param>
 /// <param name="Call">When everybody is there.</param>
-/// <param name="Strategy"><c>own-base</c>, <c>move-light</c>, <c>common-speed</c> or <c>gain-last</c>.</param>
+/// <param name="Strategy"><c>own-base</c>, <c>move-light</c> or <c>common-speed</c>.</param>
 /// <param name="Marks">Named places of the scene with their light.</param>
 /// <param name="Kit">Front filters, shared.</param>
 /// <param name="MaxFront">Most front filters before one lens, 0 to 2.</param>
@@ -18,6 +18,7 @@ namespace GoldNotch.Exchange;
 /// <param name="Floor">What stands on the floor plan besides the cameras.</param>
 /// <param name="Rooms">Other rooms of the day, for the memories of white.</param>
 /// <param name="Used">What was really used; left out until the shoot is over.</param>
+/// <param name="Emphasis"><c>balanced</c>, <c>low-noise</c>, <c>iris</c> or <c>highlights</c>; left out: as the standard has it.</param>
 public sealed record LineUpDocument(
     Guid Id,
     string Name,
@@ -35,8 +36,16 @@ public sealed record LineUpDocument(
     bool OneReading = true,
     IReadOnlyList<FloorThingDocument>? Floor = null,
     IReadOnlyList<RoomDocument>? Rooms = null,
-    UsedDocument? Used = null
-);
+    UsedDocument? Used = null,
+    string? Emphasis = null
+)
+{
+    // Until plans had costs this was a strategy of its own: noise before all else that can be traded for it.
+    private const string FormerGainLast = "gain-last";
+
+    /// <summary>As this version writes it.</summary>
+    public LineUpDocument Renewed() => Strategy == FormerGainLast ? this with { Strategy = "own-base", Emphasis = "low-noise" } : this;
+}
 
 /// <summary>Another room of the day with the colour of its light.</summary>
 public sealed record RoomDocument(string Name, double TemperatureK);

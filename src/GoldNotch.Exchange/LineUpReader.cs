@@ -12,7 +12,7 @@ namespace GoldNotch.Exchange;
 /// <summary>What a line-up names: its standard, its units and their cards.</summary>
 /// <param name="Standard">The approved standard.</param>
 /// <param name="Units">Units by tag; one that is gone is missing here.</param>
-/// <param name="Models">StandardReader by key, the newest.</param>
+/// <param name="Models">Cards by key, the newest.</param>
 public sealed record LineUpSources(
     StandardDocument Standard,
     IReadOnlyDictionary<string, UnitDocument> Units,
@@ -50,6 +50,7 @@ public static partial class LineUpReader
         Key(document.Standard, $"{at}/standard");
         ToLight(document.Light, $"{at}/light");
         OneOf<PlanStrategy>(document.Strategy, $"{at}/strategy");
+        Emphasis(document, at);
         Marks(document, at);
         Kit(document, at);
         InRange(document.MaxFront, 0, 2, $"{at}/maxFront", "number of front filters");
@@ -113,6 +114,7 @@ public static partial class LineUpReader
         )
         {
             MaxFront = document.MaxFront,
+            Emphasis = Emphasis(document, ""),
             Offset = new Stops(document.OffsetStops),
             ColourReference = document.ColourReference,
             OneReading = document.OneReading,
@@ -120,6 +122,9 @@ public static partial class LineUpReader
             Rooms = Rooms(document, ""),
         };
     }
+
+    private static EmphasisPolicy? Emphasis(LineUpDocument document, string at) =>
+        document.Emphasis is { } text ? OneOf<EmphasisPolicy>(text, $"{at}/emphasis") : null;
 
     private static string CheckCamera(LineUpCameraDocument c, string at)
     {

@@ -3,6 +3,7 @@ using System.Text.Json;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Optics;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using static GoldNotch.Core.Tests.VectorOperations;
 
@@ -11,7 +12,9 @@ namespace GoldNotch.Core.Tests;
 /// <summary>The operations of sections 7, 11 and 13 in the core's own words.</summary>
 internal static class LineUpOperations
 {
-    internal static Dictionary<string, object?>? Run(string op, JsonElement x)
+    private const char OwnerMark = '/';
+
+    internal static Dictionary<string, object?>? Run(string op, Given x)
     {
         switch (op)
         {
@@ -51,7 +54,7 @@ internal static class LineUpOperations
             case "curve.code":
                 return One("code", ToneCurve.LegalCode(Num(x, "v"), (int)Num(x, "bits")));
             case "curve.grey_stops":
-                ReadStops read = Curve(x).GreyStops(Num(x, "v"), x.TryGetProperty("clipped", out JsonElement c) && c.GetBoolean() ? 1 : 0);
+                ReadStops read = Curve(x).GreyStops(Num(x, "v"), x.TryGetProperty("clipped", out Given c) && c.GetBoolean() ? 1 : 0);
                 return new() { ["stops"] = read.Value.Value, ["at_least"] = read.AtLeast };
             case "iris.quantise":
                 var travel = new IrisTravel(
@@ -63,7 +66,11 @@ internal static class LineUpOperations
                 );
                 return One("n", travel.Nearest(new FNumber(Num(x, "n"))).Value);
             case "lineup.spread":
-                var spread = Spread.Of(Known(x.GetProperty("a")), Known(x.GetProperty("b")));
+                var spread = Spread.Of(
+                    Known(x.GetProperty("a")),
+                    Known(x.GetProperty("b")),
+                    x.TryGetProperty("one_reading", out Given one) && one.GetBoolean()
+                );
                 return new()
                 {
                     ["u_stops"] = spread.Standard,
@@ -77,10 +84,10 @@ internal static class LineUpOperations
         }
     }
 
-    internal static LineUpPlan Planned(JsonElement x)
+    internal static LineUpPlan Planned(Given x)
     {
         (ImmutableArray<PlanCamera> cameras, PlanScene scene) = Problem(x);
-        string strategy = x.TryGetProperty("line_up_school", out JsonElement s) ? s.GetString()! : "keep";
+        string strategy = x.TryGetProperty("line_up_school", out Given s) ? s.GetString()! : "keep";
         return strategy switch
         {
             "move_light" => LineUpPlanner.PlanMovingLight(
@@ -90,52 +97,41 @@ internal static class LineUpOperations
                 new Stops(x.GetProperty("lamp_range_stops")[1].GetDouble())
             ),
             "common_speed" => LineUpPlanner.PlanCommonSpeed(cameras, scene),
-            "gain_last" => LineUpPlanner.Plan(cameras, scene, PlanStrategy.GainLast),
             _ => LineUpPlanner.Plan(cameras, scene),
         };
     }
 
-    internal static (ImmutableArray<PlanCamera> Cameras, PlanScene Scene) Problem(JsonElement x)
+    internal static (ImmutableArray<PlanCamera> Cameras, PlanScene Scene) Problem(Given x)
     {
-        JsonElement standard = x.GetProperty("standard");
+        Given standard = x.GetProperty("standard");
         double constant = Num(standard, "meter_c", MeteredLight.DomeConstant);
-        JsonElement light = x.GetProperty("light");
+        Given light = x.GetProperty("light");
         MeteredLight metered = light.TryGetProperty("lux", out _)
             ? MeteredLight.FromLux(new Lux(Num(light, "lux")), constant)
             : MeteredLight.FromReading(new FNumber(Num(light, "n_m")), new ExposureTime(Num(light, "t_m_s")), new Iso(Num(light, "iso_m")));
 
-        // Front filters of the worked values belong to one camera each; a label of its own keeps them apart in the shared kit.
+        // Front filters of the worked values belong to one camera each: the kit knows them by the camera's name too.
         var kit = ImmutableArray.CreateBuilder<FrontFilter>();
         var cameras = ImmutableArray.CreateBuilder<PlanCamera>();
-        foreach (JsonElement camera in x.GetProperty("cameras").EnumerateArray())
+        foreach (Given camera in x.GetProperty("cameras").EnumerateArray())
         {
-            cameras.Add(Camera(camera, standard));
-            if (camera.TryGetProperty("front", out JsonElement front))
-            {
-                kit.AddRange(
-                    front
+            FrontFilter[] own = camera.TryGetProperty("front", out Given front)
+                ?
+                [
+                    .. front
                         .EnumerateArray()
                         .Select(f => new FrontFilter(
-                            new FilterPosition(Text(f, "label"), new Stops(Num(f, "stops"))),
+                            new FilterPosition($"{Text(camera, "unit")}{OwnerMark}{Text(f, "label")}", new Stops(Num(f, "stops"))),
                             (int)Num(f, "count")
-                        ))
-                );
-            }
+                        )),
+                ]
+                : [];
+            kit.AddRange(own);
+            cameras.Add(Camera(camera, standard) with { FittingFront = [.. own.Select(f => f.Filter.Label)] });
         }
 
-        int owners = x.GetProperty("cameras").EnumerateArray().Count(c => c.TryGetProperty("front", out _));
-        owners.ShouldBeLessThan(2, "the worked values give front filters to one camera only");
-        ImmutableArray<PlanCamera> told =
-        [
-            .. cameras.Zip(x.GetProperty("cameras").EnumerateArray(), (c, json) =>
-                c with
-                {
-                    TakesFront = json.TryGetProperty("front", out _),
-                }
-            ),
-        ];
         return (
-            told,
+            cameras.ToImmutable(),
             new PlanScene(
                 metered,
                 new Stops(Num(standard, "brightest_stops", 0)),
@@ -144,19 +140,31 @@ internal static class LineUpOperations
                 kit.ToImmutable(),
                 (int)Num(standard, "max_front", 1)
             )
+            {
+                Emphasis = standard.TryGetProperty("emphasis", out Given emphasis)
+                    ? emphasis.GetString() switch
+                    {
+                        "balanced" => EmphasisPolicy.Balanced,
+                        "low noise" => EmphasisPolicy.LowNoise,
+                        "iris" => EmphasisPolicy.Iris,
+                        "highlights" => EmphasisPolicy.Highlights,
+                        var other => throw new NotSupportedException($"emphasis {other}"),
+                    }
+                    : EmphasisPolicy.Balanced,
+            }
         );
     }
 
-    private static PlanCamera Camera(JsonElement x, JsonElement standard)
+    private static PlanCamera Camera(Given x, Given standard)
     {
-        JsonElement lens = x.GetProperty("lens");
+        Given lens = x.GetProperty("lens");
         Millimetres focal = Mm(x, "focal_mm");
         var smallest = new FNumber(Num(lens, "n_max", 22.627416998));
         var wide = new FNumber(Num(lens, "n_wide"));
         FNumber widest = lens.TryGetProperty("n_tele", out _)
             ? new Lens(Mm(lens, "focal_min_mm"), Mm(lens, "focal_max_mm"), wide, new FNumber(Num(lens, "n_tele")), smallest).WidestAt(focal)
             : wide;
-        bool fixedToBase = x.TryGetProperty("fixed_to_base", out JsonElement f) && f.GetBoolean();
+        bool fixedToBase = x.TryGetProperty("fixed_to_base", out Given f) && f.GetBoolean();
         return new PlanCamera(
             Text(x, "unit"),
             Time(x, standard),
@@ -179,13 +187,13 @@ internal static class LineUpOperations
         );
     }
 
-    private static BaseGains Base(JsonElement b)
+    private static BaseGains Base(Given b)
     {
         double least = Num(b, "min_gain_db", 0);
         double most = Num(b, "max_gain_db", 0);
         ImmutableArray<Decibels> gains =
-            b.TryGetProperty("steps_db", out JsonElement steps) ? [.. steps.EnumerateArray().Select(s => new Decibels(s.GetDouble()))]
-            : b.TryGetProperty("step_db", out JsonElement step)
+            b.TryGetProperty("steps_db", out Given steps) ? [.. steps.EnumerateArray().Select(s => new Decibels(s.GetDouble()))]
+            : b.TryGetProperty("step_db", out Given step)
                 ?
                 [
                     .. Enumerable
@@ -203,14 +211,14 @@ internal static class LineUpOperations
             ),
             gains,
             new Latitude(new Stops(Num(b, "highlight_stops", 6)), new Stops(Num(b, "shadow_stops", 6))),
-            b.TryGetProperty("h_curve_stops", out JsonElement h) ? new Stops(h.GetDouble()) : null,
-            b.TryGetProperty("s_curve_stops", out JsonElement s) ? new Stops(s.GetDouble()) : null
+            b.TryGetProperty("h_curve_stops", out Given h) ? new Stops(h.GetDouble()) : null,
+            b.TryGetProperty("s_curve_stops", out Given s) ? new Stops(s.GetDouble()) : null
         );
     }
 
-    private static ImmutableArray<FilterPosition> Filters(JsonElement x)
+    private static ImmutableArray<FilterPosition> Filters(Given x)
     {
-        if (!x.TryGetProperty("builtin", out JsonElement builtIn))
+        if (!x.TryGetProperty("builtin", out Given builtIn))
         {
             return [new FilterPosition("clear", Stops.Zero)];
         }
@@ -222,16 +230,17 @@ internal static class LineUpOperations
                     .EnumerateArray()
                     .Select(p => new FilterPosition(Text(p, "label"), new Stops(Num(p, "measured_stops", Num(p, "stops"))))),
             ]
-            : VariableFilterPositions.Of(
-                new Stops(Num(builtIn, "min_stops")),
-                new Stops(Num(builtIn, "max_stops")),
-                new Stops(Num(builtIn, "step_stops"))
-            );
+            :
+            [
+                .. VariableFilterPositions
+                    .Of(new Stops(Num(builtIn, "min_stops")), new Stops(Num(builtIn, "max_stops")), new Stops(Num(builtIn, "step_stops")))
+                    .Select(f => f.Loss == Stops.Zero ? f : f with { Label = "var " + Notation.Number(f.Loss.Value, 3) }),
+            ];
     }
 
-    private static IrisRequirement Requirement(JsonElement x)
+    private static IrisRequirement Requirement(Given x)
     {
-        if (!x.TryGetProperty("wish", out JsonElement requirement))
+        if (!x.TryGetProperty("wish", out Given requirement))
         {
             return new IrisRequirement.Open();
         }
@@ -246,16 +255,16 @@ internal static class LineUpOperations
         };
     }
 
-    private static ExposureTime Time(JsonElement camera, JsonElement standard)
+    private static ExposureTime Time(Given camera, Given standard)
     {
-        if (camera.TryGetProperty("t_s", out JsonElement given))
+        if (camera.TryGetProperty("t_s", out Given given))
         {
             return new ExposureTime(given.GetDouble());
         }
 
         var rate = new FrameRate((int)Num(standard, "rate_num"), (int)Num(standard, "rate_den", 1));
         ShutterOption strategy =
-            standard.TryGetProperty("school", out JsonElement s) && s.GetString() == "at_least_double"
+            standard.TryGetProperty("school", out Given s) && s.GetString() == "at_least_double"
                 ? ShutterOption.AtLeastDouble
                 : ShutterOption.Nearest;
         return Shutter
@@ -282,13 +291,13 @@ internal static class LineUpOperations
                     ["base"] = c.Chosen.State.Base,
                     ["gain_db"] = c.Chosen.State.Gain.Value,
                     ["builtin"] = c.Chosen.BuiltIn.Label,
-                    ["front"] = c.Chosen.Front.Select(f => f.Label).ToArray(),
+                    ["front"] = c.Chosen.Front.Select(f => f.Label.Split(OwnerMark)[1]).ToArray(),
                     ["nd_stops"] = c.Chosen.Filters.Value,
                     ["n"] = c.Chosen.Iris.Value,
                     ["error_stops"] = c.Chosen.Error.Value,
                     ["wish_missed_stops"] = c.Chosen.IrisMissedBy.Value,
                     ["clip_margin_stops"] = c.Chosen.ClipMargin?.Value,
-                    ["terms"] = c.Chosen.Terms.Select(t => (double)t).ToArray(),
+                    ["cost"] = c.Chosen.Cost,
                     ["decided_by"] =
                         c.DecidedBy is { } term ? TermName(term)
                         : c.Next.IsEmpty ? "only"
@@ -303,17 +312,17 @@ internal static class LineUpOperations
             PlanTerm.Rules => "rules",
             PlanTerm.Exposure => "exposure",
             PlanTerm.Highlights => "highlights",
-            PlanTerm.GainWithFilter => "gain_with_filter",
-            PlanTerm.IrisRequirement => "iris_wish_beyond",
-            PlanTerm.Noise => "noise_positive",
             PlanTerm.Shadows => "shadows",
-            PlanTerm.FrontFilters => "front_filters",
+            PlanTerm.Noise => "noise",
+            PlanTerm.GainWithFilter => "gain_with_filter",
+            PlanTerm.Iris => "iris",
+            PlanTerm.FrontFilters => "front",
             PlanTerm.Diffraction => "diffraction",
             PlanTerm.NegativeGain => "negative_gain",
-            _ => "filter_stops",
+            _ => "filter",
         };
 
-    private static Dictionary<string, object?> MatchDepth(JsonElement x)
+    private static Dictionary<string, object?> MatchDepth(Given x)
     {
         DepthOfField of = DepthOfField.Of(
             Mm(x, "ref_focal_mm"),
@@ -335,21 +344,21 @@ internal static class LineUpOperations
         };
     }
 
-    private static ToneCurve Curve(JsonElement x)
+    private static ToneCurve Curve(Given x)
     {
         if (Text(x, "curve") != "Log")
         {
             return ToneCurve.Named(Text(x, "curve"));
         }
 
-        JsonElement p = x.GetProperty("params");
+        Given p = x.GetProperty("params");
         return new ToneCurve.Log(Num(p, "a"), Num(p, "b"), Num(p, "c"), Num(p, "d"), Num(p, "e"), Num(p, "f"), Num(p, "cut"));
     }
 
-    private static Millimetres Circle(JsonElement x) =>
+    private static Millimetres Circle(Given x) =>
         x.TryGetProperty("coc_mm", out _) ? Mm(x, "coc_mm") : FieldOfView.CircleOfConfusion(Mm(x, "sensor_w_mm"), Mm(x, "sensor_h_mm"));
 
-    private static FilterKnowledge Known(JsonElement x) =>
+    private static FilterKnowledge Known(Given x) =>
         Text(x, "filter") switch
         {
             "measured" => FilterKnowledge.Measured,
@@ -357,5 +366,5 @@ internal static class LineUpOperations
             _ => FilterKnowledge.Clear,
         };
 
-    private static Millimetres Mm(JsonElement x, string key) => new(Num(x, key));
+    private static Millimetres Mm(Given x, string key) => new(Num(x, key));
 }

@@ -2,30 +2,31 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Optics;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Tests;
 
-/// <summary>The planner against a search that tries everything, written from the text of the order and not from the planner.</summary>
+/// <summary>The planner against a search that tries everything, written from the text of the costs and not from the planner.</summary>
 public class PlannerPropertyTests
 {
-    private static readonly double[] TermSteps = [1, 1.0 / 12, 1.0 / 6, 1, 1.0 / 3, 1, 1.0 / 3, 1, 1.0 / 3, 1, 1.0 / 12];
-
     private sealed record Tried(
-        PlanCamera Camera,
         SensitivityState State,
         FilterPosition BuiltIn,
         ImmutableArray<int> Front,
         double N,
         double Error,
-        int[] Terms
-    );
+        double[] Costs
+    )
+    {
+        public long Cost => (long)Math.Floor((Costs.Sum() * 1000) + 0.5 + 1e-9);
+    }
 
     public static TheoryData<int> Seeds() => [.. Enumerable.Range(1, 40)];
 
     [Theory]
     [MemberData(nameof(Seeds))]
-    public void The_winner_is_the_best_of_everything_that_can_be_tried(int seed)
+    public void The_sum_of_costs_is_the_least_of_everything_that_can_be_tried(int seed)
     {
         var random = new Random(seed);
         ImmutableArray<PlanCamera> cameras =
@@ -33,31 +34,109 @@ public class PlannerPropertyTests
             .. Enumerable.Range(0, 1 + random.Next(3)).Select(i => RandomCamera(random, ((char)('A' + i)).ToString())),
         ];
         PlanScene scene = RandomScene(random);
-        bool gainLast = random.Next(2) == 0;
-        LineUpPlan plan = LineUpPlanner.Plan(cameras, scene, gainLast ? PlanStrategy.GainLast : PlanStrategy.OwnBase);
+        LineUpPlan plan = LineUpPlanner.Plan(cameras, scene);
 
-        int[][] planned = [.. plan.Cameras.Select(c => c.Chosen.Terms.ToArray())];
-        int[][] best = Exhaustive(cameras, scene, 0, gainLast);
-        Compare(planned, best).ShouldBe(0, $"planned {Told(planned)}, but {Told(best)} is to be had");
+        Sum(plan).ShouldBe(Exhaustive(cameras, scene, 0).Sum, Told(plan));
+        plan.AtMostAbove.ShouldBe(0);
         Used(plan, scene).ShouldBeTrue("more front filters are used than the kit holds");
+        foreach (CameraPlan camera in plan.Cameras)
+        {
+            int[] front = [.. camera.Chosen.Front.Select(f => scene.Kit.Select(k => k.Filter).ToList().IndexOf(f))];
+            Tried same = Everything(camera.Camera, scene, 0, [.. front])
+                .Single(t => t.State == camera.Chosen.State && t.BuiltIn == camera.Chosen.BuiltIn);
+            foreach (PlanTerm term in Enum.GetValues<PlanTerm>())
+            {
+                camera.Chosen.CostOf(term).ShouldBe(same.Costs[(int)term], 1e-9, term.ToString());
+            }
+        }
     }
 
     [Theory]
     [MemberData(nameof(Seeds))]
-    public void The_next_two_are_behind_the_winner_and_the_term_that_decided_is_the_first_that_differs(int seed)
+    public void Many_cameras_share_a_small_kit_by_least_sum(int seed)
+    {
+        var random = new Random(seed * 101);
+        PlanScene scene = RandomScene(random) with
+        {
+            Light = MeteredLight.FromLux(new Lux(20_000 + random.Next(60_000))),
+            MaxFront = 1 + random.Next(2),
+            Kit =
+            [
+                .. Enumerable
+                    .Range(1, 3)
+                    .Select(i => new FrontFilter(new FilterPosition($"f{i}", new Stops(i + random.NextDouble())), 1 + random.Next(2))),
+            ],
+        };
+        PlanCamera twin = RandomCamera(random, "T") with { BuiltIn = [new FilterPosition("clear", Stops.Zero)] };
+        ImmutableArray<PlanCamera> cameras =
+        [
+            .. Enumerable
+                .Range(0, 4)
+                .Select(i => (i % 2 == 0 ? twin : RandomCamera(random, "T")) with { Name = ((char)('A' + i)).ToString() }),
+        ];
+
+        LineUpPlan plan = LineUpPlanner.Plan(cameras, scene);
+        Sum(plan).ShouldBe(Exhaustive(cameras, scene, 0).Sum, Told(plan));
+        Used(plan, scene).ShouldBeTrue();
+    }
+
+    [Theory]
+    [MemberData(nameof(Seeds))]
+    public void Where_the_work_ends_early_it_is_said_how_far_from_the_best_the_plan_can_be(int seed)
+    {
+        var random = new Random(seed * 53);
+        PlanScene scene = RandomScene(random) with
+        {
+            Light = MeteredLight.FromLux(new Lux(50_000)),
+            MaxFront = 2,
+            Kit = [.. Enumerable.Range(1, 4).Select(i => new FrontFilter(new FilterPosition($"f{i}", new Stops(i)), 1))],
+        };
+        ImmutableArray<PlanCamera> cameras =
+        [
+            .. Enumerable
+                .Range(0, 5)
+                .Select(i =>
+                    RandomCamera(random, ((char)('A' + i)).ToString()) with
+                    {
+                        BuiltIn = [new FilterPosition("clear", Stops.Zero)],
+                    }
+                ),
+        ];
+        double least = Sum(LineUpPlanner.Plan(cameras, scene)) / 1000.0;
+
+        LineUpPlan cut = LineUpPlanner.Plan(cameras, scene, new PlanBudget(1));
+        double sum = Sum(cut) / 1000.0;
+        sum.ShouldBeInRange(least - 1e-9, least + cut.AtMostAbove + 1e-9);
+        Used(cut, scene).ShouldBeTrue();
+    }
+
+    [Fact]
+    public void A_plan_whose_request_is_gone_ends()
+    {
+        using var gone = new CancellationTokenSource();
+        gone.Cancel();
+        var random = new Random(3);
+        Should.Throw<OperationCanceledException>(() =>
+            LineUpPlanner.Plan([RandomCamera(random, "A")], RandomScene(random), new PlanBudget(cancel: gone.Token))
+        );
+    }
+
+    [Theory]
+    [MemberData(nameof(Seeds))]
+    public void The_next_two_are_behind_the_winner_and_the_term_that_decided_differs_most(int seed)
     {
         var random = new Random(seed * 31);
         PlanScene scene = RandomScene(random);
         CameraPlan plan = LineUpPlanner.Plan([RandomCamera(random, "A")], scene).Cameras[0];
         foreach (PlanCandidate next in plan.Next)
         {
-            First(plan.Chosen.Terms, next.Terms).Order.ShouldBeLessThanOrEqualTo(0);
+            next.Cost.ShouldBeGreaterThanOrEqualTo(plan.Chosen.Cost);
         }
 
         if (!plan.Next.IsEmpty)
         {
-            int at = First(plan.Chosen.Terms, plan.Next[0].Terms).At;
-            plan.DecidedBy.ShouldBe(at < 0 ? null : PlanTerms.Order[at]);
+            double[] apart = [.. plan.Chosen.Costs.Zip(plan.Next[0].Costs).Select(c => Math.Abs(c.First - c.Second))];
+            plan.DecidedBy.ShouldBe(apart.Max() < 1e-9 ? null : (PlanTerm)Array.IndexOf(apart, apart.Max()));
         }
     }
 
@@ -94,10 +173,10 @@ public class PlannerPropertyTests
         ImmutableArray<PlanCamera> cameras = [RandomCamera(random, "A"), RandomCamera(random, "B")];
         PlanScene scene = RandomScene(random) with { Kit = [] };
         LineUpPlan plan = LineUpPlanner.PlanMovingLight(cameras, scene, new Stops(-1), new Stops(1));
-        int[][] chosen = [.. plan.Cameras.Select(c => c.Chosen.Terms.ToArray())];
+        (long Dearest, long Sum) chosen = (plan.Cameras.Max(c => Thousandths(c.Chosen)), Sum(plan));
         for (int step = -6; step <= 6; step++)
         {
-            int order = Compare(chosen, Exhaustive(cameras, scene, step / 6.0, false));
+            int order = chosen.CompareTo(Exhaustive(cameras, scene, step / 6.0));
             order.ShouldBeLessThanOrEqualTo(0, $"{step} sixths of light are better than {plan.Moved}");
             if (order == 0)
             {
@@ -135,38 +214,34 @@ public class PlannerPropertyTests
     }
 
     // Every assignment of front filters is tried, and for each camera every state and built-in position.
-    private static int[][] Exhaustive(ImmutableArray<PlanCamera> cameras, PlanScene scene, double moved, bool gainLast)
+    private static (long Dearest, long Sum) Exhaustive(ImmutableArray<PlanCamera> cameras, PlanScene scene, double moved)
     {
-        int[][]? best = null;
-        Fill(0, [], [.. scene.Kit.Select(k => k.Count)]);
-        return best!;
+        (long Dearest, long Sum) best = (long.MaxValue, long.MaxValue);
+        ImmutableArray<int>[] fronts = [.. Fronts(scene)];
+        long[][] costs = [.. cameras.Select(c => fronts.Select(f => Everything(c, scene, moved, f).Min(t => t.Cost)).ToArray())];
+        Fill(0, 0, 0, [.. scene.Kit.Select(k => k.Count)]);
+        return best;
 
-        void Fill(int camera, ImmutableArray<int[]> chosen, int[] left)
+        void Fill(int camera, long dearest, long sum, int[] left)
         {
             if (camera == cameras.Length)
             {
-                int[][] all = [.. chosen];
-                if (best is null || Compare(all, best) < 0)
-                {
-                    best = all;
-                }
-
+                best = sum < best.Sum ? (dearest, sum) : best;
                 return;
             }
 
-            foreach (ImmutableArray<int> front in Fronts(scene))
+            for (int f = 0; f < fronts.Length; f++)
             {
                 int[] rest = [.. left];
-                foreach (int f in front)
+                foreach (int filter in fronts[f])
                 {
-                    rest[f]--;
+                    rest[filter]--;
                 }
 
                 if (rest.All(r => r >= 0))
                 {
-                    Tried one = Everything(cameras[camera], scene, moved, front, gainLast)
-                        .Aggregate((a, b) => First([.. a.Terms], [.. b.Terms]).Order <= 0 ? a : b);
-                    Fill(camera + 1, chosen.Add(one.Terms), rest);
+                    long cost = costs[camera][f];
+                    Fill(camera + 1, Math.Max(dearest, cost), sum + cost, rest);
                 }
             }
         }
@@ -185,7 +260,7 @@ public class PlannerPropertyTests
         }
     }
 
-    private static IEnumerable<Tried> Everything(PlanCamera camera, PlanScene scene, double moved, ImmutableArray<int> front, bool gainLast)
+    private static IEnumerable<Tried> Everything(PlanCamera camera, PlanScene scene, double moved, ImmutableArray<int> front)
     {
         foreach (SensitivityState state in camera.States)
         {
@@ -196,8 +271,7 @@ public class PlannerPropertyTests
                 double exact =
                     light.IrisAt(camera.Time, state.Speed).Value
                     * Math.Pow(2, -(filters + scene.Offset.Value + camera.Iris.LossInExposure.Value) / 2);
-                double asked = camera.Requirement is IrisRequirement.Range r ? Narrowed(exact, r, camera.Iris) : exact;
-                double n = Positions(camera.Iris, asked).MinBy(p => (Math.Round(Math.Abs(Math.Log2(p / asked)), 9), -p));
+                double n = Positions(camera.Iris, exact).MinBy(p => (Math.Round(Math.Abs(Math.Log2(p / exact)), 9), -p));
                 double error = -2 * Math.Log2(n / exact);
                 double missed = Missed(camera, n);
                 (Stops Clip, Stops Shadow)? room = state.Latitude?.Margins(
@@ -208,39 +282,41 @@ public class PlannerPropertyTests
                 double diffraction = camera.Diffraction is { } limit
                     ? Math.Max(0, 2 * Math.Log2(camera.Iris.AsN(new FNumber(n)).Value / limit.Value))
                     : 0;
-                double[] terms =
+                double noise = state.Penalty.Value + Math.Max(0, state.Gain.Value);
+                double away = Math.Max(0, missed - (1.0 / 6));
+                bool one = camera.Requirement is IrisRequirement.Fixed;
+                double quiet = scene.Emphasis == EmphasisPolicy.LowNoise ? 3 : 1;
+                double lost = scene.Emphasis == EmphasisPolicy.Highlights ? 3 : 1;
+                double[] costs =
                 [
-                    state.AboveCap ? 1 : 0,
-                    Math.Max(0, Math.Abs(error) - (1.0 / 6)),
-                    Math.Max(0, -(room?.Clip.Value ?? 0)),
-                    state.Gain.Value > 0 && filters > 0 && camera.Requirement is not IrisRequirement.Fixed ? 1 : 0,
-                    Math.Max(0, missed - (1.0 / 6)),
-                    state.Penalty.Value + Math.Max(0, state.Gain.Value),
-                    Math.Max(0, -(room?.Shadow.Value ?? 0)),
-                    front.Length,
-                    diffraction,
-                    Math.Max(0, -state.Gain.Value),
-                    filters,
+                    state.AboveCap ? 100 : 0,
+                    12 * Math.Max(0, Math.Abs(error) - (1.0 / 6)),
+                    lost * 4 * Math.Max(0, -(room?.Clip.Value ?? 0) - (1.0 / 6)),
+                    Math.Max(0, -(room?.Shadow.Value ?? 0) - (1.0 / 6)),
+                    quiet * Steps(noise, (0.15, 6), (0.35, 6), (0.8, double.MaxValue)),
+                    state.Gain.Value > 0 && filters > 0 ? quiet * 1.5 : 0,
+                    (scene.Emphasis == EmphasisPolicy.Iris ? 3 : 1) * Steps(away, one ? (6, 2) : (1.5, 1), (0.5, double.MaxValue)),
+                    0.3 * front.Length,
+                    0.8 * diffraction,
+                    lost * 0.1 * Math.Max(0, -state.Gain.Value),
+                    0.02 * filters,
                 ];
-                int[] steps = [.. terms.Select((t, i) => (int)Math.Floor((t / TermSteps[i]) + 0.5 + 1e-9))];
-                yield return new Tried(
-                    camera,
-                    state,
-                    builtIn,
-                    front,
-                    n,
-                    error,
-                    gainLast ? [.. steps[..3], steps[5], steps[3], steps[4], .. steps[6..]] : steps
-                );
+                yield return new Tried(state, builtIn, front, n, error, costs);
             }
         }
     }
 
-    private static double Narrowed(double exact, IrisRequirement.Range range, IrisTravel iris)
+    // So much a unit for so many units, then the next.
+    private static double Steps(double amount, params (double Each, double For)[] steps)
     {
-        double least = Math.Max(iris.Widest.Value, range.Widest.Value);
-        double most = Math.Min(iris.Smallest.Value, range.Smallest.Value);
-        return least <= most * (1 + 1e-12) ? Math.Clamp(exact, least, Math.Max(least, most)) : exact;
+        double cost = 0;
+        foreach ((double each, double until) in steps)
+        {
+            cost += each * Math.Min(amount, until);
+            amount = Math.Max(0, amount - until);
+        }
+
+        return cost;
     }
 
     private static IEnumerable<double> Positions(IrisTravel iris, double asked)
@@ -288,42 +364,15 @@ public class PlannerPropertyTests
             _ => throw new NotSupportedException(),
         };
 
-    // Term by term over all cameras, worst camera first.
-    private static int Compare(int[][] left, int[][] right)
-    {
-        for (int t = 0; t < TermSteps.Length; t++)
-        {
-            int order = left.Select(l => l[t])
-                .OrderDescending()
-                .Zip(right.Select(r => r[t]).OrderDescending())
-                .Select(p => p.First.CompareTo(p.Second))
-                .FirstOrDefault(c => c != 0);
-            if (order != 0)
-            {
-                return order;
-            }
-        }
+    private static long Thousandths(PlanCandidate candidate) => (long)Math.Round(candidate.Cost * 1000);
 
-        return 0;
-    }
-
-    private static (int Order, int At) First(ImmutableArray<int> left, ImmutableArray<int> right)
-    {
-        for (int t = 0; t < left.Length; t++)
-        {
-            if (left[t] != right[t])
-            {
-                return (left[t].CompareTo(right[t]), t);
-            }
-        }
-
-        return (0, -1);
-    }
+    private static long Sum(LineUpPlan plan) => plan.Cameras.Sum(c => Thousandths(c.Chosen));
 
     private static bool Used(LineUpPlan plan, PlanScene scene) =>
         scene.Kit.All(k => plan.Cameras.Sum(c => c.Chosen.Front.Count(f => f.Label == k.Filter.Label)) <= k.Count);
 
-    private static string Told(int[][] terms) => string.Join(" | ", terms.Select(t => string.Join(' ', t)));
+    private static string Told(LineUpPlan plan) =>
+        string.Join(" | ", plan.Cameras.Select(c => $"{c.Chosen.Cost}: {string.Join(' ', c.Chosen.Costs)}"));
 
     private static PlanScene RandomScene(Random random) =>
         new(
@@ -337,7 +386,10 @@ public class PlannerPropertyTests
                     .Select(i => new FrontFilter(new FilterPosition($"f{i}", new Stops(i + 1)), random.Next(1, 3))),
             ],
             random.Next(0, 3)
-        );
+        )
+        {
+            Emphasis = (EmphasisPolicy)random.Next(4),
+        };
 
     private static PlanCamera RandomCamera(Random random, string name)
     {

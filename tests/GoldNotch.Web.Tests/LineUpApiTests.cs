@@ -26,14 +26,51 @@ public class LineUpApiTests(DemoSite site)
         orchid.GetProperty("scene")[0].GetString()!.ShouldContain("hard");
 
         JsonElement bulbs = (await mara.GetAsync(Bulbs)).At("plan");
-        Camera(bulbs, "A")
-            .GetProperty("requirementMissed")
-            .GetString()!
-            .ShouldContain("f/4", Case.Sensitive, "the zoom cannot hold its iris");
+        Camera(bulbs, "A").GetProperty("ramp").GetString()!.ShouldContain("f/4.2", Case.Sensitive, "the zoom closes by itself");
+        Kinds(Camera(bulbs, "A")).ShouldContain("light");
         JsonElement night = (await mara.GetAsync(Cereus)).At("plan");
         Camera(night, "A").GetProperty("chosen").GetProperty("state").GetString()!.ShouldStartWith("high base");
-        Camera(night, "B").GetProperty("remedies").EnumerateArray().Select(m => m.GetProperty("kind").GetString()).ShouldContain("light");
+        Kinds(Camera(night, "B")).ShouldNotContain("light", "nobody may add light: the flowers close");
+        Kinds(Camera(night, "B")).ShouldNotBeEmpty();
+        night.GetProperty("emphasis").GetString().ShouldBe("low noise");
     }
+
+    [Fact]
+    public async Task A_what_if_holds_the_camera_to_it_and_an_emphasis_is_read_or_refused_at_its_field()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        JsonNode document = await DocumentAsync(mara, Orchid, Guid.NewGuid());
+        JsonElement free = (await mara.SendAsync(HttpMethod.Post, "/api/line-ups/preview", document.ToJsonString())).Expect(200).Json;
+        JsonElement next = Camera(free, "A").GetProperty("next")[0];
+        next.GetProperty("cost")
+            .GetDouble()
+            .ShouldBeGreaterThanOrEqualTo(Camera(free, "A").GetProperty("chosen").GetProperty("cost").GetDouble());
+        document["cameras"]![0]!["pins"] = JsonNode.Parse(next.GetProperty("held").GetRawText());
+        JsonElement held = (await mara.SendAsync(HttpMethod.Post, "/api/line-ups/preview", document.ToJsonString())).Expect(200).Json;
+        Camera(held, "A").GetProperty("chosen").GetProperty("spoken").GetString().ShouldBe(next.GetProperty("spoken").GetString());
+
+        document["emphasis"] = "highlights";
+        (await mara.SendAsync(HttpMethod.Post, "/api/line-ups/preview", document.ToJsonString()))
+            .Expect(200)
+            .Text("emphasis")
+            .ShouldBe("highlights");
+        document["emphasis"] = "loudness";
+        (await mara.SendAsync(HttpMethod.Post, "/api/line-ups/preview", document.ToJsonString())).ExpectProblem(
+            400,
+            "bad-value",
+            "/emphasis"
+        );
+        document["emphasis"] = null;
+        document["strategy"] = "gain-last";
+        (await mara.SendAsync(HttpMethod.Post, "/api/line-ups/preview", document.ToJsonString())).ExpectProblem(
+            400,
+            "bad-value",
+            "/strategy"
+        );
+    }
+
+    private static string[] Kinds(JsonElement camera) =>
+        [.. camera.GetProperty("remedies").EnumerateArray().Select(m => m.GetProperty("kind").GetString()!)];
 
     [Fact]
     public async Task A_new_line_up_begins_with_the_light_and_the_strategy_of_its_standard_and_can_be_kept_as_it_is()

@@ -62,6 +62,11 @@ public sealed class MigrationTests : IAsyncLifetime
             ModelReader.ToModel(model.Document).Key.ShouldBe(model.Document.Key);
         }
 
+        List<StoredLineUp> lineUps = await new LineUpStore(_source).ListAsync(null, 50, CancellationToken.None);
+        lineUps.ShouldNotBeEmpty();
+        lineUps.ForEach(l => LineUpReader.Check(l.Document));
+        lineUps.ShouldContain(l => l.Document.Emphasis == "low-noise", "gain last became an emphasis");
+
         StoredStandard lecture = (await new StandardStore(_source).GetAsync("lecture-room", 4, CancellationToken.None))!;
         Standard standard = StandardReader.ToStandard(lecture.Document);
         standard.Notches.ShouldContain(n => n.Setting == Setting.IrisControl);
@@ -142,6 +147,16 @@ public sealed class MigrationTests : IAsyncLifetime
                 "INSERT INTO camera_unit (tag, model_key, tape, place, status) VALUES (@a, @b, 'red', 'shelf 1', 'in')",
                 Text(unit, "tag"),
                 Text(unit, "model")
+            );
+        }
+
+        foreach (JsonNode lineUp in Old("05-line-ups.json", "lineUps"))
+        {
+            await RunAsync(
+                "INSERT INTO line_up (id, name, place, document, changed_by) VALUES (@a::uuid, @b, '', @c::jsonb, 'Mara Quill')",
+                Text(lineUp, "id"),
+                Text(lineUp, "name"),
+                lineUp.ToJsonString()
             );
         }
 

@@ -28,7 +28,10 @@ public class VersionOneTests
         ExchangeFile file = ExchangeFile.Open(System.Text.Encoding.UTF8.GetBytes(Fixture("version-1/05-line-ups.json")));
         LineUpDocument[] lineUps = [.. file.Items("lineUps", ExchangeJson.Default.LineUpDocument).Select(i => i.Value!)];
         lineUps.SelectMany(l => l.Cameras).ShouldContain(c => c.Require.Contains("f/", StringComparison.Ordinal));
-        lineUps.ShouldContain(l => l.Strategy != "own-base");
+        lineUps.ShouldContain(l => l.Strategy == "gain-last");
+        LineUpDocument quiet = lineUps.First(l => l.Strategy == "gain-last").Renewed();
+        (quiet.Strategy, quiet.Emphasis).ShouldBe(("own-base", "low-noise"));
+        LineUpReader.Check(quiet);
         lineUps.ShouldContain(l => l.Light.Reading != null && l.Light.Reading.Iris.StartsWith("f/", StringComparison.Ordinal));
     }
 

@@ -91,6 +91,12 @@ public enum Measure
 
     /// <summary>Bits of a sample.</summary>
     Bits,
+
+    /// <summary>Points of a plan's cost, to a tenth.</summary>
+    Points,
+
+    /// <summary>Width against height of a picture, to a hundredth.</summary>
+    PictureRatio,
 }
 
 /// <summary>Labels of measured numbers.</summary>
@@ -133,7 +139,7 @@ public static class Measures
     private static int Digits(Measure measure) =>
         measure switch
         {
-            Measure.Times or Measure.Hertz or Measure.Metres => 2,
+            Measure.Times or Measure.Hertz or Measure.Metres or Measure.PictureRatio => 2,
             Measure.Seconds
             or Measure.Degrees
             or Measure.Percent
@@ -142,6 +148,7 @@ public static class Measures
             or Measure.Watts
             or Measure.Millimetres
             or Measure.FullScale
+            or Measure.Points
             or Measure.Gigabytes => 1,
             _ => 0,
         };
@@ -150,6 +157,7 @@ public static class Measures
         measure switch
         {
             Measure.Count => "",
+            Measure.PictureRatio => ":1",
             Measure.Degrees => "°",
             _ => Notation.ThinSpace
                 + measure switch
@@ -171,6 +179,7 @@ public static class Measures
                     Measure.Metres => "m",
                     Measure.FullScale => "dBFS",
                     Measure.Bits => "bit",
+                    Measure.Points => "points",
                     _ => "steps",
                 },
         };

@@ -111,7 +111,7 @@ public static class Agreement
     private static readonly Template NoneSteadier = new(
         FlickerRule,
         "none-steadier",
-        "No shutter within ⅔ stop is steadier: change the lamp."
+        "No shutter of this camera is steadier: take another frame rate, or another lamp."
     );
 
     /// <summary>Each matter, with what to do where the cameras do not agree.</summary>
@@ -157,11 +157,10 @@ public static class Agreement
             return new FlickerRow(camera.Of.Letter, flicker, because);
         }
 
-        ExposureTime? offer = Flicker.Offer(lineUp.Light.MainsHz, camera.Shutter.Time, Remedies.ShuttersOf(camera), rate, modulation);
-        Judgement remedy =
-            offer is { } o && Flicker.Of(lineUp.Light.MainsHz, o, rate, modulation).RipplePercent < flicker.RipplePercent - 0.01
-                ? Steadier.Of(Setting.Shutter, ("offer", o), ("cost", o.LongerThan(camera.Shutter.Time)))
-                : NoneSteadier.Of(Setting.Shutter);
+        SceneLight light = lineUp.Light.AsScene(lineUp.Place);
+        Judgement remedy = SteadierShutter.For(camera.Of.Model, rate, light, camera.Shutter.Time) is { } offer
+            ? Steadier.Of(Setting.Shutter, ("offer", offer), ("cost", offer.Time.LongerThan(camera.Shutter.Time)))
+            : NoneSteadier.Of(Setting.Shutter);
         return new FlickerRow(camera.Of.Letter, flicker, because.And(remedy));
     }
 

@@ -259,13 +259,22 @@ public static class CameraPreparation
 
     private static ImmutableArray<FilterPosition> Held(ImmutableArray<FilterPosition> filters, LineUpCamera camera)
     {
-        ImmutableArray<FilterPosition> left = [.. filters.Where(f => camera.Pins.BuiltIn is not { } label || f.Label == label)];
+        ImmutableArray<FilterPosition> left = [.. filters.Where(f => camera.Pins.BuiltIn is not { } label || IsAt(f, label))];
         return !left.IsEmpty
             ? left
             : throw Nothing(
                 $"{camera.Model.Name} has no built-in filter {camera.Pins.BuiltIn}. It has {string.Join(", ", filters.Select(f => f.Label))}."
             );
     }
+
+    // A ring is labelled in stops; who wrote the factor means the nearest of them.
+    private static bool IsAt(FilterPosition filter, string label) =>
+        filter.Label == label
+        || (
+            label.StartsWith("1/", StringComparison.Ordinal)
+            && filter.IsLabelledInStops
+            && Math.Abs(NeutralDensity.ParseLoss(label).Value - filter.Loss.Value) < 0.05
+        );
 
     private static string Few(ImmutableArray<SensitivityState> states) =>
         string.Join("; ", states.Select(s => JudgementText.Of(PlanReasons.State(s))).Take(12)) + (states.Length > 12 ? "; …" : "");

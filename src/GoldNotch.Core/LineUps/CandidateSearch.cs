@@ -6,11 +6,12 @@ using GoldNotch.Core.Units;
 namespace GoldNotch.Core.LineUps;
 
 /// <summary>One way of putting front filters before a lens.</summary>
+/// <param name="Index">Its place among all the ways the kit allows.</param>
 /// <param name="Kit">Which filters of the kit, by their place in it.</param>
 /// <param name="Loss">What they take away.</param>
-internal sealed record FrontChoice(ImmutableArray<int> Kit, double Loss)
+internal sealed record FrontChoice(int Index, ImmutableArray<int> Kit, double Loss)
 {
-    internal static readonly FrontChoice None = new([], 0);
+    internal static readonly FrontChoice None = new(0, [], 0);
 
     /// <summary>Every way the kit allows, none first.</summary>
     internal static ImmutableArray<FrontChoice> All(ImmutableArray<FrontFilter> kit, int most)
@@ -24,12 +25,12 @@ internal sealed record FrontChoice(ImmutableArray<int> Kit, double Loss)
                 continue;
             }
 
-            all.Add(new FrontChoice([i], kit[i].Filter.Loss.Value));
+            all.Add(new FrontChoice(all.Count, [i], kit[i].Filter.Loss.Value));
             for (int j = i; most >= 2 && j < kit.Length; j++)
             {
                 if (kit[j].Count >= (i == j ? 2 : 1))
                 {
-                    all.Add(new FrontChoice([i, j], kit[i].Filter.Loss.Value + kit[j].Filter.Loss.Value));
+                    all.Add(new FrontChoice(all.Count, [i, j], kit[i].Filter.Loss.Value + kit[j].Filter.Loss.Value));
                 }
             }
         }
@@ -41,13 +42,27 @@ internal sealed record FrontChoice(ImmutableArray<int> Kit, double Loss)
 /// <summary>A candidate while candidates are compared: indices and the place of the iris, nothing that has to be allocated.</summary>
 internal struct Found
 {
-    internal PlanScore Score;
+    /// <summary>Points in thousandths.</summary>
+    internal long Cost;
+
+    /// <summary>What decides between equal costs: error in hundredths of a stop, then gain and filter in thousandths, in one number.</summary>
+    internal long Tie;
     internal int State;
     internal int BuiltIn;
     internal FrontChoice Front;
     internal double Iris;
     internal double Error;
     internal double Missed;
+
+    /// <summary>Less is better; of equals the one that comes first in the camera's lists.</summary>
+    internal static int Compare(in Found left, in Found right)
+    {
+        int order = left.Cost.CompareTo(right.Cost);
+        order = order != 0 ? order : left.Tie.CompareTo(right.Tie);
+        order = order != 0 ? order : left.State.CompareTo(right.State);
+        order = order != 0 ? order : left.BuiltIn.CompareTo(right.BuiltIn);
+        return order != 0 ? order : left.Front.Index.CompareTo(right.Front.Index);
+    }
 }
 
 /// <summary>Compares every sensitivity with every filter for one camera. Works on the stop scale throughout, so that nothing but sums and
@@ -56,8 +71,10 @@ internal sealed class CandidateSearch
 {
     private readonly PlanCamera _camera;
     private readonly PlanScene _scene;
-    private readonly bool _gainLast;
+    private readonly PlanCost _cost;
     private readonly double[] _speed;
+    private readonly double[] _stateCost;
+    private readonly int[] _cheapestFirst;
     private readonly IrisPositions _positions;
     private readonly double _diffraction;
     private readonly double _requirementLeast;
@@ -67,16 +84,19 @@ internal sealed class CandidateSearch
     /// <summary>Prepares the comparison.</summary>
     /// <param name="camera">The camera.</param>
     /// <param name="scene">What all cameras share; its light is not used.</param>
-    /// <param name="gainLast">The order of terms.</param>
     /// <param name="deepAs">Depth of the camera that is followed; null where none is. Its own depth is null where it reaches infinity.</param>
-    internal CandidateSearch(PlanCamera camera, PlanScene scene, bool gainLast, DepthOfField? deepAs)
+    internal CandidateSearch(PlanCamera camera, PlanScene scene, DepthOfField? deepAs)
     {
-        (_camera, _scene, _gainLast) = (camera, scene, gainLast);
+        (_camera, _scene, _cost) = (camera, scene, new PlanCost(scene.Emphasis));
         _speed = [.. camera.States.Select(s => Math.Log2(s.Speed.Value))];
+        _stateCost =
+        [
+            .. camera.States.Select(s => PlanCost.Rule(s.AboveCap) + _cost.Noise(s.Noise.Value) + _cost.NegativeGain(s.Gain.Value)),
+        ];
+        _cheapestFirst = [.. Enumerable.Range(0, _stateCost.Length).OrderBy(s => _stateCost[s])];
         _diffraction = camera.Diffraction is { } n ? IrisPositions.ToScale(camera.Iris.AsMarked(n)) : double.PositiveInfinity;
         _requirementFixed = camera.Requirement is IrisRequirement.Fixed;
         double widest = IrisPositions.ToScale(camera.Iris.Widest);
-        (double Least, double Most)? range = null;
         switch (camera.Requirement)
         {
             case IrisRequirement.Open:
@@ -90,7 +110,6 @@ internal sealed class CandidateSearch
                     IrisPositions.ToScale(requirement.Widest),
                     IrisPositions.ToScale(requirement.Smallest)
                 );
-                range = (_requirementLeast, _requirementMost);
                 break;
             case IrisRequirement.Depth requirement:
                 (_requirementLeast, _requirementMost) = (Wanted(requirement.AtLeast), double.PositiveInfinity);
@@ -101,7 +120,7 @@ internal sealed class CandidateSearch
                 break;
         }
 
-        _positions = new IrisPositions(camera.Iris, range);
+        _positions = new IrisPositions(camera.Iris);
     }
 
     /// <summary>The iris the requirement asks for, on the scale; its wider end where it is a range.</summary>
@@ -117,9 +136,14 @@ internal sealed class CandidateSearch
         int count = 0;
         double before = light + Math.Log2(_camera.Time.Seconds) - _camera.Iris.LossInExposure.Value - _scene.Offset.Value;
         Found candidate = default;
-        for (int s = 0; s < _speed.Length; s++)
+        foreach (int s in _cheapestFirst)
         {
-            SensitivityState state = _camera.States[s];
+            // What a state costs by itself bounds all that is set with it; the states after it cost as much or more.
+            if (count == best.Length && PlanCost.Thousandths(_stateCost[s]) > best[count - 1].Cost)
+            {
+                break;
+            }
+
             for (int b = 0; b < _camera.BuiltIn.Length; b++)
             {
                 foreach (FrontChoice front in fronts)
@@ -128,14 +152,14 @@ internal sealed class CandidateSearch
                     double asked = before + _speed[s] - filters;
                     candidate.Iris = _positions.Nearest(asked);
                     candidate.Error = asked - candidate.Iris;
-                    if (!Enter(ref candidate, state, filters, front, best, count))
+                    (candidate.State, candidate.BuiltIn, candidate.Front) = (s, b, front);
+                    if (!Enter(ref candidate, filters, best, count))
                     {
                         continue;
                     }
 
-                    (candidate.State, candidate.BuiltIn, candidate.Front) = (s, b, front);
                     int place = Math.Min(count, best.Length - 1);
-                    while (place > 0 && PlanScore.Compare(candidate.Score, best[place - 1].Score) < 0)
+                    while (place > 0 && Found.Compare(candidate, best[place - 1]) < 0)
                     {
                         best[place] = best[place - 1];
                         place--;
@@ -150,6 +174,42 @@ internal sealed class CandidateSearch
         return count;
     }
 
+    /// <summary>What each term of a candidate costs, in points, in the order of <see cref="PlanTerm"/>.</summary>
+    internal ImmutableArray<double> Costs(in Found found)
+    {
+        SensitivityState state = _camera.States[found.State];
+        double filters = _camera.BuiltIn[found.BuiltIn].Loss.Value + found.Front.Loss;
+        (double clip, double shadow) = Margins(state, found.Error);
+        return
+        [
+            PlanCost.Rule(state.AboveCap),
+            PlanCost.Exposure(found.Error),
+            _cost.Highlights(clip),
+            PlanCost.Shadows(shadow),
+            _cost.Noise(state.Noise.Value),
+            _cost.GainWithFilter(Raised(state, filters)),
+            _cost.Iris(found.Missed, _requirementFixed),
+            PlanCost.FrontFilters(found.Front.Kit.Length),
+            PlanCost.Diffraction(found.Iris - _diffraction),
+            _cost.NegativeGain(state.Gain.Value),
+            PlanCost.FilterStops(filters),
+        ];
+    }
+
+    private static bool Raised(SensitivityState state, double filters) => state.Gain.Value > Guard.Edge && filters > Guard.Edge;
+
+    // Where nobody measured the latitude nothing is claimed of it.
+    private (double Clip, double Shadow) Margins(SensitivityState state, double error)
+    {
+        if (state.Latitude is not { } room)
+        {
+            return (0, 0);
+        }
+
+        double delta = _scene.Offset.Value + error;
+        return (room.Highlights.Value - (_scene.Brightest.Value + delta), room.Shadows.Value - (_scene.Darkest.Value - delta));
+    }
+
     private double Wanted(Metres? depth) =>
         _camera.Standpoint is { } at
             ? IrisPositions.ToScale(_camera.Iris.AsMarked(DepthOfField.IrisFor(at.Focal, at.Distance, at.Circle, depth)))
@@ -158,38 +218,30 @@ internal sealed class CandidateSearch
                 $"Camera {_camera.Name}: a depth can be asked for only where sensor, focal length and distance are known."
             );
 
-    /// <summary>Works out the terms; false as soon as the candidate is behind the last of the best.</summary>
-    private bool Enter(ref Found found, SensitivityState state, double filters, FrontChoice front, ReadOnlySpan<Found> best, int count)
+    /// <summary>Works out the cost; false as soon as the candidate is behind the last of the best.</summary>
+    private bool Enter(ref Found found, double filters, ReadOnlySpan<Found> best, int count)
     {
-        bool full = count == best.Length;
-        found.Score[0] = state.AboveCap ? 1 : 0;
-        found.Score[1] = PlanScore.Steps(Math.Max(0, Math.Abs(found.Error) - PlanTerms.Met), 12);
-        if (full && Behind(found.Score, best[count - 1].Score))
+        SensitivityState state = _camera.States[found.State];
+        found.Missed = Math.Max(0, Math.Max(_requirementLeast - found.Iris, found.Iris - _requirementMost));
+        double cost =
+            _stateCost[found.State]
+            + PlanCost.Exposure(found.Error)
+            + _cost.Iris(found.Missed, _requirementFixed)
+            + _cost.GainWithFilter(Raised(state, filters))
+            + PlanCost.FrontFilters(found.Front.Kit.Length)
+            + PlanCost.FilterStops(filters);
+        if (count == best.Length && PlanCost.Thousandths(cost) > best[count - 1].Cost)
         {
             return false;
         }
 
-        double delta = _scene.Offset.Value + found.Error;
-        double clip = state.Latitude is { } room ? room.Highlights.Value - (_scene.Brightest.Value + delta) : 0;
-        double shadow = state.Latitude is { } deep ? deep.Shadows.Value - (_scene.Darkest.Value - delta) : 0;
-        found.Missed = Math.Max(0, Math.Max(_requirementLeast - found.Iris, found.Iris - _requirementMost));
-        int gainWithFilter = state.Gain.Value > Guard.Edge && filters > Guard.Edge && !_requirementFixed ? 1 : 0;
-        int requirement = PlanScore.Steps(Math.Max(0, found.Missed - PlanTerms.Met), 3);
-        int noise = PlanScore.Steps(state.Noise.Value, 1);
-        found.Score[2] = PlanScore.Steps(Math.Max(0, -clip), 6);
-        (found.Score[3], found.Score[4], found.Score[5]) = _gainLast
-            ? (noise, gainWithFilter, requirement)
-            : (gainWithFilter, requirement, noise);
-        found.Score[6] = PlanScore.Steps(Math.Max(0, -shadow), 3);
-        found.Score[7] = front.Kit.Length;
-        found.Score[8] = PlanScore.Steps(Math.Max(0, found.Iris - _diffraction), 3);
-        found.Score[9] = PlanScore.Steps(Math.Max(0, -state.Gain.Value), 1);
-        found.Score[10] = PlanScore.Steps(filters, 12);
-        found.Score[11] = PlanScore.Steps(Math.Abs(found.Error), 100);
-        found.Score[12] = PlanScore.Steps(Math.Abs(state.Gain.Value), 1000);
-        found.Score[13] = PlanScore.Steps(filters, 1000);
-        return !full || PlanScore.Compare(found.Score, best[count - 1].Score) < 0;
+        (double clip, double shadow) = Margins(state, found.Error);
+        cost += _cost.Highlights(clip) + PlanCost.Shadows(shadow) + PlanCost.Diffraction(found.Iris - _diffraction);
+        found.Cost = PlanCost.Thousandths(cost);
+        found.Tie = (Whole(Math.Abs(found.Error) * 100) << 42) + (Whole(Math.Abs(state.Gain.Value) * 1000) << 21) + Whole(filters * 1000);
+        return count < best.Length || Found.Compare(found, best[count - 1]) < 0;
     }
 
-    private static bool Behind(in PlanScore score, in PlanScore last) => score[0] != last[0] ? score[0] > last[0] : score[1] > last[1];
+    // Twenty-one bits are far more than any gain in thousandths of a decibel or filter in thousandths of a stop.
+    private static long Whole(double value) => Math.Clamp((long)Math.Floor(value + 0.5 + Guard.Edge), 0, (1L << 21) - 1);
 }

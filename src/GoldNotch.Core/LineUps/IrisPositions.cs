@@ -3,23 +3,17 @@ using GoldNotch.Core.Units;
 namespace GoldNotch.Core.LineUps;
 
 /// <summary>The positions of an iris on the scale 2·log2 N, where a stop is 1 and larger is smaller.
-/// A range that the lens reaches narrows what is asked; the click nearest to that is taken.</summary>
+/// The whole travel of the ring serves the exposure: a range that is asked for is a preference and gives way to it.</summary>
 internal readonly struct IrisPositions
 {
-    private readonly double _asksLeast;
-    private readonly double _asksMost;
     private readonly double _step;
 
-    internal IrisPositions(IrisTravel travel, (double Least, double Most)? within)
+    internal IrisPositions(IrisTravel travel)
     {
-        _step = travel.Step.Value;
+        _step = Guard.InRange(travel.Step.Value, 0, 10, "step of the iris");
         Widest = ToScale(travel.Widest);
         Smallest = ToScale(travel.Smallest);
-        (_asksLeast, _asksMost) = (Widest, Smallest);
-        if (within is { } range && Math.Max(Widest, range.Least) <= Math.Min(Smallest, range.Most) + Guard.Edge)
-        {
-            (_asksLeast, _asksMost) = (Math.Max(Widest, range.Least), Math.Min(Smallest, range.Most));
-        }
+        Guard.InRange(Smallest, Widest, double.MaxValue, "smallest iris on the scale of stops");
     }
 
     internal double Widest { get; }
@@ -33,7 +27,7 @@ internal readonly struct IrisPositions
     /// <summary>The nearest position; half a step goes to the smaller iris.</summary>
     internal double Nearest(double asked)
     {
-        double inside = Math.Clamp(asked, _asksLeast, _asksMost);
+        double inside = Math.Clamp(asked, Widest, Smallest);
         if (_step <= 0 || inside <= Widest || inside >= Smallest)
         {
             return inside;

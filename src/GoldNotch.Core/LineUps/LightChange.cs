@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Colour;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
@@ -26,8 +27,14 @@ public static class LightChange
     private static readonly Template NothingHelps = new(RuleId, "nothing-helps", "None of its controls helps.");
     private static readonly Template Change = new(RuleId, "change", "{steps:then}.");
     private static readonly Template StillOff = new(RuleId, "still-off", "It is still {error:size} too {error?bright|dark}.");
-    private static readonly Template BaseStep = new(RuleId, "base", "{base} base, {to}");
+    private static readonly Template BaseStep = new(RuleId, "base", "{to}");
     private static readonly Template GainStep = new(RuleId, "gain", "gain {from} → {to}");
+    private static readonly Template IsoStep = new(RuleId, "iso", "{from} → {to}");
+    private static readonly Template WhiteStep = new(
+        RuleId,
+        "white",
+        "balance white again: the light moved by {shift:size}, from {from} to {to}"
+    );
     private static readonly Template FrontStep = new(RuleId, "front", "front {from} → {to}");
     private static readonly Template FilterStep = new(RuleId, "nd", "ND {from} → {to}");
     private static readonly Template IrisStep = new(RuleId, "iris", "{moved?open|close} {moved:size}, to {to}");
@@ -62,48 +69,62 @@ public static class LightChange
     /// <summary>Works out the changes.</summary>
     /// <param name="plan">The plan the cameras are set by.</param>
     /// <param name="light">The light as it is now.</param>
+    /// <param name="colour">Its colour before and now; null where nobody says that it moved.</param>
     /// <returns>One entry a camera, in the order to do them.</returns>
-    public static ImmutableArray<LightStep> Steps(LineUpPlan plan, MeteredLight light)
+    public static ImmutableArray<LightStep> Steps(LineUpPlan plan, MeteredLight light, (Kelvin Before, Kelvin Now)? colour = null)
     {
         PlanScene now = plan.Scene with { Light = light };
         var moved = Stops.Between(light.LuxPerConstant, plan.Scene.Light.LuxPerConstant);
         return
         [
             .. plan
-                .Cameras.Select(c => For(c, now, moved, plan.Strategy, Left(plan, c)))
+                .Cameras.Select(c => For(c, now, moved, Left(plan, c), colour))
                 .OrderBy(s => s.Steps.IsEmpty ? 1 : 0)
                 .ThenByDescending(s => Math.Round(Math.Abs(s.Off.Value) * 3))
                 .ThenByDescending(s => s.Off.Value),
         ];
     }
 
-    private static LightStep For(CameraPlan plan, PlanScene now, Stops moved, PlanStrategy strategy, ImmutableArray<FrontFilter> left)
+    private static LightStep For(
+        CameraPlan plan,
+        PlanScene now,
+        Stops moved,
+        ImmutableArray<FrontFilter> left,
+        (Kelvin Before, Kelvin Now)? colour
+    )
     {
         PlanCandidate set = plan.Chosen;
         Stops off = set.Error + moved;
         PlanScene scene = now with { Kit = left };
         if (Math.Abs(off.Value) <= PlanTerms.Met + Guard.Edge)
         {
-            return new LightStep(plan.Camera.Name, off, [], Planned(plan, Free.None, scene, strategy), LeaveIt.Of());
+            ImmutableArray<Judgement> only = White(colour);
+            return new LightStep(
+                plan.Camera.Name,
+                off,
+                only,
+                Planned(plan, Free.None, scene),
+                only.IsEmpty ? LeaveIt.Of() : Change.Of(("steps", FigureValue.Of(only)))
+            );
         }
 
         PlanCandidate? best = null;
         foreach (Free way in Ways)
         {
-            PlanCandidate tried = Planned(plan, way, scene, strategy);
+            PlanCandidate tried = Planned(plan, way, scene);
             if (Good(tried, set))
             {
                 best = tried;
                 break;
             }
 
-            if (best is null || Worse(best, tried))
+            if (best is null || tried.Cost < best.Cost)
             {
                 best = tried;
             }
         }
 
-        ImmutableArray<Judgement> steps = StepsOf(set, best!);
+        ImmutableArray<Judgement> steps = [.. StepsOf(set, best!), .. White(colour)];
         Judgement because = steps.IsEmpty ? NothingHelps.Of() : Change.Of(("steps", FigureValue.Of(steps)));
         bool met = Math.Abs(best!.Error.Value) <= PlanTerms.Met + Guard.Edge;
         return new LightStep(plan.Camera.Name, off, steps, best, met ? because : because.And(StillOff.Of(("error", best.Error))));
@@ -117,10 +138,7 @@ public static class LightChange
         && (tried.ClipMargin?.Value ?? 0) >= Math.Min(0, set.ClipMargin?.Value ?? 0) - PlanTerms.Met
         && (tried.State.Gain.Value <= Math.Max(0, set.State.Gain.Value) + Guard.Edge || tried.Filters.Value < Guard.Edge);
 
-    private static bool Worse(PlanCandidate best, PlanCandidate tried) =>
-        best.Terms.Zip(tried.Terms).Select(t => t.First.CompareTo(t.Second)).FirstOrDefault(order => order != 0) > 0;
-
-    private static PlanCandidate Planned(CameraPlan plan, Free free, PlanScene scene, PlanStrategy strategy)
+    private static PlanCandidate Planned(CameraPlan plan, Free free, PlanScene scene)
     {
         PlanCandidate set = plan.Chosen;
         PlanCamera camera = plan.Camera with
@@ -138,10 +156,10 @@ public static class LightChange
         // Held clicks are not "as open as it goes" any more: the requirement is measured against the whole ring.
         if (camera.Requirement is IrisRequirement.Open)
         {
-            camera = camera with { Requirement = new IrisRequirement.Fixed(plan.Camera.Iris.Widest) };
+            camera = camera with { Requirement = new IrisRequirement.Range(plan.Camera.Iris.Widest, plan.Camera.Iris.Widest) };
         }
 
-        return LineUpPlanner.Plan([camera], scene, strategy == PlanStrategy.GainLast ? strategy : PlanStrategy.OwnBase).Cameras[0].Chosen;
+        return LineUpPlanner.Plan([camera], scene).Cameras[0].Chosen;
     }
 
     private static bool Offered(SensitivityState state, SensitivityState set, Free free) =>
@@ -162,11 +180,13 @@ public static class LightChange
         var steps = ImmutableArray.CreateBuilder<Judgement>();
         if (from.State.Base != to.State.Base)
         {
-            steps.Add(BaseStep.Of(Setting.BaseIso, ("base", to.State.Base), ("to", to.State.Gain)));
+            steps.Add(BaseStep.Of(Setting.BaseIso, ("to", PlanReasons.State(to.State))));
         }
         else if (from.State.Gain != to.State.Gain)
         {
-            steps.Add(GainStep.Of(Setting.Gain, ("from", from.State.Gain), ("to", to.State.Gain)));
+            // Each in its own control: a camera that is set by ISO has no decibels to dial.
+            Template step = to.State.Shown.StartsWith("ISO", StringComparison.Ordinal) ? IsoStep : GainStep;
+            steps.Add(step.Of(Setting.Gain, ("from", PlanReasons.Gain(from.State)), ("to", PlanReasons.Gain(to.State))));
         }
 
         if (!from.Front.SequenceEqual(to.Front))
@@ -188,6 +208,14 @@ public static class LightChange
 
         return steps.ToImmutable();
     }
+
+    // Exposure first: a card is balanced at right exposure. The card memory is stale beyond the same ten mired.
+    private static ImmutableArray<Judgement> White((Kelvin Before, Kelvin Now)? colour) =>
+        colour is { } c
+        && WhiteBalance.Shift(c.Before, c.Now) is var shift
+        && WhiteBalance.IsStale(samePlace: true, sameLight: true, sameFilter: true, shift)
+            ? [WhiteStep.Of(Setting.WhiteBalance, ("shift", shift), ("from", c.Before), ("to", c.Now))]
+            : [];
 
     private static FigureValue Front(PlanCandidate candidate) =>
         candidate.Front.IsEmpty ? "none" : FigureValue.Of(candidate.Front.Select(f => f.Label));

@@ -157,6 +157,9 @@ public sealed record LineUp(
     /// <summary>Most front filters before one lens.</summary>
     public int MaxFront { get; init; } = 1;
 
+    /// <summary>What this plan holds on to; null: what the standard does.</summary>
+    public EmphasisPolicy? Emphasis { get; init; }
+
     /// <summary>What the standard asks for over the meter.</summary>
     public Stops Offset { get; init; }
 
@@ -179,5 +182,6 @@ public sealed record LineUp(
     public Stops Darkest => new(-Marks.Where(m => m.Matters).Select(m => m.FromKey.Value).Append(0).Min());
 
     /// <summary>What its cameras share.</summary>
-    public PlanScene Scene => new(Light.Metered, Brightest, Darkest, Offset, Kit, MaxFront);
+    public PlanScene Scene =>
+        new(Light.Metered, Brightest, Darkest, Offset, Kit, MaxFront) { Emphasis = Emphasis ?? Standard.Policies.Of<EmphasisPolicy>() };
 }

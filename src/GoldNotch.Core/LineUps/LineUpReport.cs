@@ -81,6 +81,9 @@ public sealed record LineUpReport(
 {
     private const string RuleId = "PLAN-PINS";
 
+    // What the variants may still take.
+    internal PlanBudget Work { get; private init; } = new();
+
     private static readonly Template PinsCost = new(RuleId, "cost", "The pins cost: {costs} Without them it is {free}.");
     private static readonly Template ExposureCost = new(RuleId, "exposure", "the picture is {error:size} too {error?bright|dark}.");
     private static readonly Template IrisCost = new(RuleId, "iris", "The iris is {missed:size} further from the required one.");
@@ -95,9 +98,12 @@ public sealed record LineUpReport(
     /// <summary>Plans a line-up and works out what follows. Faults of single cameras leave them out; nothing else is stopped by them.</summary>
     /// <param name="lineUp">The line-up.</param>
     /// <param name="missing">Faults of cameras that are not even in it, because their unit is gone.</param>
+    /// <param name="budget">The work it may take, its variants included; null: the usual.</param>
     /// <exception cref="QuantityException">What concerns all cameras is wrong: two of a letter, a circle of depths, no common speed.</exception>
-    public static LineUpReport Of(LineUp lineUp, ImmutableArray<LineUpFault> missing = default)
+    /// <exception cref="OperationCanceledException">The budget was cancelled.</exception>
+    public static LineUpReport Of(LineUp lineUp, ImmutableArray<LineUpFault> missing = default, PlanBudget? budget = null)
     {
+        PlanBudget work = budget ?? new PlanBudget();
         List<PreparedCamera> ready = [];
         List<LineUpFault> faults = missing.IsDefault ? [] : [.. missing];
         foreach (LineUpCamera camera in lineUp.Cameras)
@@ -118,7 +124,7 @@ public sealed record LineUpReport(
             return Empty(lineUp) with { Faults = [.. faults] };
         }
 
-        LineUpPlan plan = PlanOf(lineUp, [.. ready.Select(r => r.Plan)]);
+        LineUpPlan plan = PlanOf(lineUp, [.. ready.Select(r => r.Plan)], work);
         ImmutableArray<BalanceRow> white = BalancePlan.Of(lineUp, [.. ready.Select(r => r.Of)]);
         ImmutableArray<CameraRow> rows = [.. ready.Zip(plan.Cameras, (r, p) => Row(lineUp, plan, r, p))];
         return new LineUpReport(
@@ -133,8 +139,11 @@ public sealed record LineUpReport(
             PairsOf(lineUp, rows),
             [.. FloorPlan.Crossings([.. ready.Select(r => (r.Of, (double?)r.Angle))], lineUp.Floor)],
             LeanRow.Of(lineUp, rows),
-            SceneWords.Of(plan, rows)
-        );
+            SceneWords.Of(lineUp, plan, rows)
+        )
+        {
+            Work = work,
+        };
     }
 
     /// <summary>A line-up of which nothing could be planned.</summary>
@@ -146,13 +155,19 @@ public sealed record LineUpReport(
     /// <summary>The line-up by other requirements, side by side: depth matched, the tight camera deeper, the sensitive camera open.</summary>
     public ImmutableArray<PlanVariant> Variants() => PlanVariants.Of(this);
 
-    internal static LineUpPlan PlanOf(LineUp lineUp, ImmutableArray<PlanCamera> cameras) =>
+    internal static LineUpPlan PlanOf(LineUp lineUp, ImmutableArray<PlanCamera> cameras, PlanBudget budget) =>
         lineUp.Strategy switch
         {
-            PlanStrategy.MoveLight => LineUpPlanner.PlanMovingLight(cameras, lineUp.Scene, lineUp.Light.Dim, lineUp.Light.Raise),
-            PlanStrategy.CommonSpeed => LineUpPlanner.PlanCommonSpeed(cameras, lineUp.Scene),
-            _ => LineUpPlanner.Plan(cameras, lineUp.Scene, lineUp.Strategy),
+            PlanStrategy.MoveLight => LineUpPlanner.PlanMovingLight(cameras, lineUp.Scene, lineUp.Light.Dim, lineUp.Light.Raise, budget),
+            PlanStrategy.CommonSpeed => LineUpPlanner.PlanCommonSpeed(cameras, lineUp.Scene, null, budget),
+            _ => LineUpPlanner.Plan(cameras, lineUp.Scene, budget),
         };
+
+    // What the plan has moved already is not there to be moved again; daylight and a fixed light do not move.
+    private static (Stops Dim, Stops Raise) StillMoves(LineUp lineUp, LineUpPlan plan) =>
+        lineUp.Light.Lamp == LampKind.Daylight || !lineUp.Light.MayMove
+            ? (Stops.Zero, Stops.Zero)
+            : (lineUp.Light.Dim - plan.Moved, lineUp.Light.Raise - plan.Moved);
 
     // One that follows a camera that is left out is left out too, and says so.
     private static void Orphans(List<PreparedCamera> ready, List<LineUpFault> faults)
@@ -188,7 +203,7 @@ public sealed record LineUpReport(
             meter,
             PlanReasons.Why(camera),
             PlanReasons.RequirementMissed(camera),
-            Remedies.For(camera, plan.Scene, plan.Strategy, Remedies.ShuttersOf(ready)),
+            Remedies.For(camera, plan.Scene, StillMoves(lineUp, plan), Remedies.ShuttersOf(ready)),
             PinCostOf(lineUp, ready, camera),
             RampOf(ready, camera)
         );
@@ -218,10 +233,7 @@ public sealed record LineUpReport(
                     ? new IrisRequirement.Fixed(held.RequiredIris ?? held.Chosen.Iris)
                     : unheld.Plan.Requirement,
         };
-        PlanCandidate better = LineUpPlanner
-            .Plan([alone], lineUp.Scene, lineUp.Strategy == PlanStrategy.GainLast ? PlanStrategy.GainLast : PlanStrategy.OwnBase)
-            .Cameras[0]
-            .Chosen;
+        PlanCandidate better = LineUpPlanner.Plan([alone], lineUp.Scene).Cameras[0].Chosen;
         List<Judgement> costs = [];
         PlanCandidate now = held.Chosen;
         Cost(Math.Abs(now.Error.Value) - Math.Abs(better.Error.Value), ExposureCost.Of(("error", now.Error)));

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Optics;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.LineUps;
@@ -40,7 +41,7 @@ public sealed record IrisTravel(FNumber Widest, FNumber Smallest, Stops Step, St
 
     /// <summary>The nearest position; half a step goes to the smaller iris.</summary>
     public FNumber Nearest(FNumber asked) =>
-        new(IrisPositions.FromScale(new IrisPositions(this, null).Nearest(IrisPositions.ToScale(asked))), MarkedInT);
+        new(IrisPositions.FromScale(new IrisPositions(this).Nearest(IrisPositions.ToScale(asked))), MarkedInT);
 }
 
 /// <summary>Where a camera stands, for depth and field.</summary>
@@ -80,6 +81,9 @@ public sealed record PlanCamera(
     /// <summary>Whether front filters fit and may be used; false pins the front to none.</summary>
     public bool TakesFront { get; init; } = true;
 
+    /// <summary>Front filters of the kit that fit before this lens, by label; null: all.</summary>
+    public ImmutableHashSet<string>? FittingFront { get; init; }
+
     /// <summary>Front filters that must be on, by label; null: free.</summary>
     public ImmutableArray<string>? PinnedFront { get; init; }
 }
@@ -98,4 +102,8 @@ public sealed record PlanScene(
     Stops Offset,
     ImmutableArray<FrontFilter> Kit,
     int MaxFront = 1
-);
+)
+{
+    /// <summary>What counts three times.</summary>
+    public EmphasisPolicy Emphasis { get; init; }
+}

@@ -13,7 +13,7 @@ namespace GoldNotch.Core.LineUps;
 /// <param name="IrisMissedBy">How far the iris is from its requirement, 0 or more.</param>
 /// <param name="ClipMargin">Stops left above the brightest wanted detail; negative is lost. Null where nobody has measured the room.</param>
 /// <param name="ShadowMargin">Stops left below the darkest wanted detail; negative is lost. Null likewise.</param>
-/// <param name="Terms">What was compared, in whole steps, in the order of the strategy.</param>
+/// <param name="Costs">What each fault of it costs, in points, in the order of <see cref="PlanTerm"/>.</param>
 public sealed record PlanCandidate(
     SensitivityState State,
     FilterPosition BuiltIn,
@@ -23,11 +23,17 @@ public sealed record PlanCandidate(
     Stops IrisMissedBy,
     Stops? ClipMargin,
     Stops? ShadowMargin,
-    ImmutableArray<int> Terms
+    ImmutableArray<double> Costs
 )
 {
     /// <summary>Stops of filter in all.</summary>
     public Stops Filters => new FilterCombination(BuiltIn, Front).Loss;
+
+    /// <summary>What it costs in all, in points, to a thousandth; of two candidates the cheaper is chosen.</summary>
+    public double Cost => PlanCost.Thousandths(Costs.Sum()) / 1000.0;
+
+    /// <summary>What one fault of it costs, in points.</summary>
+    public double CostOf(PlanTerm term) => Costs[(int)term];
 
     /// <summary>Exposure error: positive is bright.</summary>
     public Stops Error => Balance.Error;
@@ -43,7 +49,7 @@ public sealed record PlanCandidate(
 /// <param name="Camera">The camera as it was planned.</param>
 /// <param name="Chosen">The winner.</param>
 /// <param name="Next">The next two.</param>
-/// <param name="DecidedBy">The first term in which the winner is better than the next; null where they are equal, or there is no next.</param>
+/// <param name="DecidedBy">The term whose cost differs most between the next and the winner; null where none does, or there is no next.</param>
 /// <param name="RequiredIris">The iris the requirement comes to; null where it is a range or as open as it goes.</param>
 public sealed record CameraPlan(
     PlanCamera Camera,
@@ -65,6 +71,9 @@ public sealed record CameraPlan(
 /// <param name="Cameras">What is planned for each, in the line-up's order.</param>
 public sealed record LineUpPlan(PlanStrategy Strategy, PlanScene Scene, Stops Moved, Iso? CommonSpeed, ImmutableArray<CameraPlan> Cameras)
 {
+    /// <summary>By how many points the sum of costs can be above the least at most; 0 unless the budget of work ended.</summary>
+    public double AtMostAbove { get; init; }
+
     /// <summary>Largest difference of exposure between any two cameras.</summary>
     public Stops LargestDifference => new(Cameras.Max(c => c.Chosen.Error.Value) - Cameras.Min(c => c.Chosen.Error.Value));
 }

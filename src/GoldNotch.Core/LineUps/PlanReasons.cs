@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
@@ -10,8 +11,12 @@ public static class PlanReasons
     private const string SettingsRule = "PLAN-SETTINGS";
     private const string OrderRule = "PLAN-ORDER";
     private const string IrisRule = "PLAN-IRIS";
+    private const string TermRule = "PLAN-TERM";
 
-    private static readonly Template Gain = new(SettingsRule, "gain", "{gain}");
+    // Points under this are told as none.
+    private const double LeastTold = 0.05;
+
+    private static readonly Template GainAlone = new(SettingsRule, "gain", "{gain}");
     private static readonly Template GainOnBase = new(SettingsRule, "gain-on-base", "{base} base, {gain}");
     private static readonly Template FilterOnly = new(SettingsRule, "filter", "ND {filter}");
     private static readonly Template FilterAndFront = new(SettingsRule, "filter-and-front", "ND {filter} + front {front}");
@@ -21,38 +26,75 @@ public static class PlanReasons
     private static readonly Template Turn = new(SettingsRule, "turn", "{moved?open|close} {moved:size}");
 
     private static readonly Template NoOther = new(OrderRule, "no-other", "There is no other way to set it.");
-    private static readonly Template BreaksRule = new(OrderRule, "rules", "{other} is above the gain cap.");
-    private static readonly Template Exposure = new(OrderRule, "exposure", "{other} is {error:size} too {error?bright|dark}.");
-    private static readonly Template Highlights = new(OrderRule, "highlights", "{other} loses {lost:size} of the required highlights.");
-    private static readonly Template GainWithFilter = new(OrderRule, "gain-with-filter", "{other} raises gain behind an ND filter.");
+    private static readonly Template BreaksRule = new(OrderRule, "rules", "{other} would cost {more} more: it is above the gain cap.");
+    private static readonly Template Exposure = new(
+        OrderRule,
+        "exposure",
+        "{other} would cost {more} more: a picture {error:size} too {error?bright|dark}."
+    );
+    private static readonly Template Highlights = new(
+        OrderRule,
+        "highlights",
+        "{other} would cost {more} more: {lost:size} of the required highlights lost."
+    );
+    private static readonly Template GainWithFilter = new(
+        OrderRule,
+        "gain-with-filter",
+        "{other} would cost {more} more: gain raised behind an ND filter."
+    );
     private static readonly Template IrisFurther = new(
         OrderRule,
         "iris",
-        "{other} is {theirs:size} from the required iris; this is {missed:size} from it."
+        "{other} would cost {more} more: its iris is {theirs:size} from the required one."
     );
-    private static readonly Template Noisier = new(OrderRule, "noise", "{other} is {noise:size} noisier.");
-    private static readonly Template Shadows = new(OrderRule, "shadows", "{other} loses {lost:size} of the required shadows.");
+    private static readonly Template Noisier = new(OrderRule, "noise", "{other} would cost {more} more: {noise:size} more noise.");
+    private static readonly Template Shadows = new(
+        OrderRule,
+        "shadows",
+        "{other} would cost {more} more: {lost:size} of the required shadows lost."
+    );
     private static readonly Template FrontFilters = new(
         OrderRule,
         "front-filters",
-        "{other} needs {filters#filter|filters} in front of the lens."
+        "{other} would cost {more} more: {filters#filter|filters} in front of the lens."
     );
-    private static readonly Template Diffraction = new(OrderRule, "diffraction", "{other} is beyond the diffraction limit of the format.");
+    private static readonly Template Diffraction = new(
+        OrderRule,
+        "diffraction",
+        "{other} would cost {more} more: it is beyond the diffraction limit of the format."
+    );
     private static readonly Template NegativeGain = new(
         OrderRule,
         "negative-gain",
-        "{other} costs latitude above grey: its gain is below 0 dB."
+        "{other} would cost {more} more: gain below 0 dB takes latitude above grey."
     );
-    private static readonly Template MoreFilter = new(
-        OrderRule,
-        "filter-stops",
-        "{other} takes {filter:size} more ND for the same picture."
-    );
+    private static readonly Template MoreFilter = new(OrderRule, "filter-stops", "{other} would cost {more} more: {filter:size} more ND.");
     private static readonly Template AsGood = new(
         OrderRule,
         "as-good",
-        "{other} is as good; this is nearer to the light by less than is visible."
+        "{other} costs the same; this is nearer to the light by less than is visible."
     );
+    private static readonly Template HardlyMore = new(OrderRule, "hardly-more", "{other} would do almost as well.");
+    private static readonly Template MadeUpFor = new(
+        OrderRule,
+        "made-up-for",
+        "{other} would cost {more} more, although this one costs {less} more in {term}."
+    );
+
+    private static readonly ImmutableArray<Template> TermNames =
+    [
+        new(TermRule, "rules", "rules broken"),
+        new(TermRule, "exposure", "exposure"),
+        new(TermRule, "highlights", "highlights lost"),
+        new(TermRule, "shadows", "shadows lost"),
+        new(TermRule, "noise", "noise"),
+        new(TermRule, "gain-with-filter", "gain behind ND"),
+        new(TermRule, "iris", "iris"),
+        new(TermRule, "front-filters", "front filters"),
+        new(TermRule, "diffraction", "diffraction"),
+        new(TermRule, "negative-gain", "gain below 0 dB"),
+        new(TermRule, "filter-stops", "stops of ND"),
+    ];
 
     private static readonly Template NotOpen = new(IrisRule, "not-open", "Fully open is {required}; {iris} is {missed:size} smaller.");
     private static readonly Template NotAt = new(IrisRule, "not-at", "{required} is required; {iris} is {missed:size} away.");
@@ -85,15 +127,14 @@ public static class PlanReasons
         Whole.Of(("state", State(candidate.State)), ("filters", Filters(candidate)), ("iris", candidate.ShownIris));
 
     /// <summary>Base and gain.</summary>
-    public static Judgement State(SensitivityState state)
-    {
-        FigureValue gain = state.Shown.StartsWith("ISO", StringComparison.Ordinal)
-            ? state.Shown
-            : new SettingValue.GainAt(state.Gain, state.Shown);
-        return state.Base.Length == 0
-            ? Gain.Of(Setting.Gain, ("gain", gain))
-            : GainOnBase.Of(Setting.Gain, ("base", state.Base), ("gain", gain));
-    }
+    public static Judgement State(SensitivityState state) =>
+        state.Base.Length == 0
+            ? GainAlone.Of(Setting.Gain, ("gain", Gain(state)))
+            : GainOnBase.Of(Setting.Gain, ("base", state.Base), ("gain", Gain(state)));
+
+    /// <summary>The gain as its control shows it: decibels, a switch, or ISO.</summary>
+    internal static FigureValue Gain(SensitivityState state) =>
+        state.Shown.StartsWith("ISO", StringComparison.Ordinal) ? state.Shown : new SettingValue.GainAt(state.Gain, state.Shown);
 
     /// <summary>Built-in and front filters.</summary>
     public static Judgement Filters(PlanCandidate candidate) =>
@@ -112,6 +153,9 @@ public static class PlanReasons
         return (moved.Label() == "0" ? AsRead : Turn).Of(Setting.Iris, ("moved", FigureValue.Moved(moved)));
     }
 
+    /// <summary>What a term is called.</summary>
+    public static Judgement TermName(PlanTerm term) => TermNames[(int)term].Of();
+
     /// <summary>Why the chosen candidate and not the next one.</summary>
     public static Judgement Why(CameraPlan plan)
     {
@@ -128,25 +172,31 @@ public static class PlanReasons
         }
 
         PlanCandidate next = plan.Next[0];
+        double dearer = plan.DecidedBy is { } most ? next.CostOf(most) - chosen.CostOf(most) : 0;
         Template template = plan.DecidedBy switch
         {
+            null => AsGood,
+            _ when next.Cost - chosen.Cost < LeastTold => HardlyMore,
+            _ when dearer < 0 => MadeUpFor,
             PlanTerm.Rules => BreaksRule,
             PlanTerm.Exposure => Exposure,
             PlanTerm.Highlights => Highlights,
             PlanTerm.GainWithFilter => GainWithFilter,
-            PlanTerm.IrisRequirement => IrisFurther,
+            PlanTerm.Iris => IrisFurther,
             PlanTerm.Noise => Noisier,
             PlanTerm.Shadows => Shadows,
             PlanTerm.FrontFilters => FrontFilters,
             PlanTerm.Diffraction => Diffraction,
             PlanTerm.NegativeGain => NegativeGain,
-            PlanTerm.FilterStops => MoreFilter,
-            _ => AsGood,
+            _ => MoreFilter,
         };
         Stops? margin = plan.DecidedBy == PlanTerm.Shadows ? next.ShadowMargin : next.ClipMargin;
         return template.Of([
             .. figures,
             ("other", Spoken(next)),
+            ("more", FigureValue.In(Measure.Points, next.Cost - chosen.Cost)),
+            ("less", FigureValue.In(Measure.Points, -dearer)),
+            ("term", TermName(plan.DecidedBy ?? PlanTerm.Exposure)),
             ("error", next.Error),
             ("lost", margin ?? Stops.Zero),
             ("theirs", next.IrisMissedBy),

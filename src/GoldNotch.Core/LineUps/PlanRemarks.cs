@@ -26,14 +26,19 @@ public static class PlanRemarks
         "softer",
         "Past {limit} diffraction softens the picture of this format: the iris of {iris} is {beyond:size} beyond."
     );
+    private static readonly Template Cut = new(
+        "PLAN-BUDGET",
+        "cut",
+        "So many filters could be shared in more ways than were tried: this plan is within {above} of the best there is."
+    );
     private static readonly Template Seen = new(
         "PLAN-IN-PICTURE",
         "seen",
         "{seen} stands in the picture of {by}, {distance} before it, {angle:size} {angle?right|left} of its middle."
     );
     private static readonly Template Missed = new("PLAN-IRIS", "missed", "{missed:size} from the requirement");
-    private static readonly Template Ratio = new("PLAN-PICTURE", "ratio", "{ratio}:1");
-    private static readonly Template Squeezed = new("PLAN-PICTURE", "squeezed", "squeezed {squeeze}: {ratio}:1 when undone");
+    private static readonly Template Ratio = new("PLAN-PICTURE", "ratio", "{ratio}");
+    private static readonly Template Squeezed = new("PLAN-PICTURE", "squeezed", "squeezed {squeeze}: {ratio} when undone");
     private static readonly Template Lamps = new(
         CautionRule,
         "lamps",
@@ -65,6 +70,10 @@ public static class PlanRemarks
             : null;
     }
 
+    /// <summary>That the budget of work ended before the sharing of filters was known to be the best; null where it is the best.</summary>
+    public static Judgement? WorkEnded(LineUpPlan plan) =>
+        plan.AtMostAbove <= 0 ? null : Cut.Of(("above", FigureValue.In(Measure.Points, plan.AtMostAbove)));
+
     /// <summary>That one camera stands in another's picture.</summary>
     public static Judgement Of(InThePicture crossing) =>
         Seen.Of(
@@ -83,7 +92,7 @@ public static class PlanRemarks
         camera.PictureRatio is not { } ratio
             ? null
             : (camera.Squeeze > 1 ? Squeezed : Ratio).Of(
-                ("ratio", FigureValue.Count(Math.Round(ratio, 2))),
+                ("ratio", FigureValue.In(Measure.PictureRatio, ratio)),
                 ("squeeze", FigureValue.In(Measure.Times, camera.Squeeze))
             );
 

@@ -1,41 +1,39 @@
-using System.Collections.Immutable;
-
 namespace GoldNotch.Core.LineUps;
 
-/// <summary>What candidates are compared by, in the order of the strategies that keep it.</summary>
+/// <summary>What a way of setting a camera can cost. What each comes to is in <see cref="PlanCost"/>.</summary>
 public enum PlanTerm
 {
     /// <summary>Rules of the standard that it breaks.</summary>
     Rules,
 
-    /// <summary>Exposure error beyond a sixth of a stop, in twelfths.</summary>
+    /// <summary>Exposure error.</summary>
     Exposure,
 
-    /// <summary>Wanted highlight detail that is lost, in sixths.</summary>
+    /// <summary>Wanted highlight detail that is lost.</summary>
     Highlights,
 
-    /// <summary>Gain above 0 dB while a filter is in, unless the iris is fixed.</summary>
-    GainWithFilter,
+    /// <summary>Wanted shadow detail that is lost.</summary>
+    Shadows,
 
-    /// <summary>How far the iris is from its requirement, beyond a sixth of a stop, in thirds.</summary>
-    IrisRequirement,
-
-    /// <summary>Noise: the base's penalty and gain above zero, in dB.</summary>
+    /// <summary>Noise: the base's penalty and gain above 0 dB.</summary>
     Noise,
 
-    /// <summary>Wanted shadow detail that is lost, in thirds.</summary>
-    Shadows,
+    /// <summary>Gain above 0 dB while a filter is in.</summary>
+    GainWithFilter,
+
+    /// <summary>How far the iris is from its requirement.</summary>
+    Iris,
 
     /// <summary>Filters in front of the lens.</summary>
     FrontFilters,
 
-    /// <summary>Smaller than the iris at which the lens is still sharp, in thirds.</summary>
+    /// <summary>Smaller than the iris at which diffraction softens the picture.</summary>
     Diffraction,
 
-    /// <summary>Gain below 0 dB, in dB: it costs highlights.</summary>
+    /// <summary>Gain below 0 dB: it costs highlights.</summary>
     NegativeGain,
 
-    /// <summary>Stops of filter, in twelfths.</summary>
+    /// <summary>Stops of filter.</summary>
     FilterStops,
 }
 
@@ -50,49 +48,14 @@ public enum PlanStrategy
 
     /// <summary>One speed for all; the iris takes up the rest.</summary>
     CommonSpeed,
-
-    /// <summary>Noise before a gain that stands beside a filter and before the iris requirement.</summary>
-    GainLast,
 }
 
-/// <summary>The order and the steps of the comparison.</summary>
+/// <summary>When a difference counts as none.</summary>
 public static class PlanTerms
 {
-    /// <summary>The order of every strategy but <see cref="PlanStrategy.GainLast"/>.</summary>
-    public static readonly ImmutableArray<PlanTerm> Order = [.. Enum.GetValues<PlanTerm>()];
-
-    /// <summary>The order of <see cref="PlanStrategy.GainLast"/>: noise moves before gain beside a filter.</summary>
-    public static readonly ImmutableArray<PlanTerm> OrderGainLast =
-    [
-        PlanTerm.Rules,
-        PlanTerm.Exposure,
-        PlanTerm.Highlights,
-        PlanTerm.Noise,
-        PlanTerm.GainWithFilter,
-        PlanTerm.IrisRequirement,
-        PlanTerm.Shadows,
-        PlanTerm.FrontFilters,
-        PlanTerm.Diffraction,
-        PlanTerm.NegativeGain,
-        PlanTerm.FilterStops,
-    ];
-
     /// <summary>Within this a requirement or an exposure counts as met, stops (bench rule: half a third).</summary>
     public const double Met = 1.0 / 6;
 
     /// <summary>Whether a difference of exposure or of an iris counts as none.</summary>
     public static bool IsMet(Units.Stops difference) => Math.Abs(difference.Value) <= Met + Units.Guard.Edge;
-
-    /// <summary>The order of a strategy.</summary>
-    public static ImmutableArray<PlanTerm> Of(PlanStrategy strategy) => strategy == PlanStrategy.GainLast ? OrderGainLast : Order;
-
-    /// <summary>The step a term is rounded to, in its own unit.</summary>
-    public static double Step(PlanTerm term) =>
-        term switch
-        {
-            PlanTerm.Exposure or PlanTerm.FilterStops => 1.0 / 12,
-            PlanTerm.Highlights => 1.0 / 6,
-            PlanTerm.IrisRequirement or PlanTerm.Shadows or PlanTerm.Diffraction => 1.0 / 3,
-            _ => 1,
-        };
 }

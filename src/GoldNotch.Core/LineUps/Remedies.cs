@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Judgements;
-using GoldNotch.Core.Optics;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.LineUps;
@@ -21,6 +21,9 @@ public enum RemedyKind
 
     /// <summary>The gain cap.</summary>
     Cap,
+
+    /// <summary>Another lens or camera, where nothing of this one serves.</summary>
+    Camera,
 }
 
 /// <summary>One thing that remedies what a plan cannot meet, tried out.</summary>
@@ -53,6 +56,11 @@ public static class Remedies
         "{stops:size} more light ({factor} as much, or the lamp at {share} of its distance) gives {result}"
     );
     private static readonly Template WaivedCap = new(RuleId, "cap", "With the cap waived, {state} gives {result} Check its noise first.");
+    private static readonly Template OtherCamera = new(
+        RuleId,
+        "camera",
+        "Nothing here remedies it: this light and this camera go no further. Use a wider lens or a more sensitive camera."
+    );
     private static readonly Template ResultExact = new(RuleId, "result", "right exposure at {iris}, as required.");
     private static readonly Template ResultIrisOff = new(
         RuleId,
@@ -80,9 +88,14 @@ public static class Remedies
     /// <summary>What would correct it, the best first; empty where nothing is needed or nothing known would.</summary>
     /// <param name="plan">The camera's plan.</param>
     /// <param name="scene">The scene it was planned in.</param>
-    /// <param name="strategy">The strategy.</param>
+    /// <param name="light">How far the light of this place may still be moved, from least to most; zero where it may not.</param>
     /// <param name="shutters">Exposure times the camera has besides its own.</param>
-    public static ImmutableArray<Remedy> For(CameraPlan plan, PlanScene scene, PlanStrategy strategy, IEnumerable<ExposureTime> shutters)
+    public static ImmutableArray<Remedy> For(
+        CameraPlan plan,
+        PlanScene scene,
+        (Stops Dim, Stops Raise) light,
+        IEnumerable<ExposureTime> shutters
+    )
     {
         if (!Needed(plan))
         {
@@ -98,10 +111,15 @@ public static class Remedies
                 : plan.Camera;
         Stops over = Surplus(plan);
         List<Remedy> tried = [];
-        Try(tried, plan, WithFilter(alone, scene, strategy, over));
-        Try(tried, plan, WithShutter(alone, scene, strategy, over, shutters));
-        Try(tried, plan, WithLight(alone, scene, strategy, over));
-        Try(tried, plan, WithoutCap(alone, scene, strategy, over));
+        Try(tried, plan, WithFilter(alone, scene, over));
+        Try(tried, plan, WithShutter(alone, scene, over, shutters));
+        Try(tried, plan, WithLight(alone, scene, new Stops(-Math.Clamp(-over.Value, light.Dim.Value, light.Raise.Value))));
+        Try(tried, plan, WithoutCap(alone, scene, over));
+        if (tried.Count == 0 && plan.Chosen.Error.Value < -PlanTerms.Met)
+        {
+            return [new Remedy(RemedyKind.Camera, OtherCamera.Of(), plan.Chosen.Error, plan.Chosen.IrisMissedBy)];
+        }
+
         return [.. tried.OrderBy(m => Math.Max(0, Math.Abs(m.Error.Value) - PlanTerms.Met)).ThenBy(m => m.Missed.Value)];
     }
 
@@ -140,7 +158,7 @@ public static class Remedies
 
     private static double Badness(Stops error, Stops missed) => (4 * Math.Max(0, Math.Abs(error.Value) - PlanTerms.Met)) + missed.Value;
 
-    private static Remedy? WithFilter(PlanCamera camera, PlanScene scene, PlanStrategy strategy, Stops over)
+    private static Remedy? WithFilter(PlanCamera camera, PlanScene scene, Stops over)
     {
         double whole = Math.Round(over.Value);
         if (whole < 1)
@@ -159,8 +177,7 @@ public static class Remedies
             {
                 Kit = [.. scene.Kit, filter],
                 MaxFront = Math.Max(1, scene.MaxFront),
-            },
-            strategy
+            }
         );
         return new Remedy(
             RemedyKind.Filter,
@@ -170,13 +187,7 @@ public static class Remedies
         );
     }
 
-    private static Remedy? WithShutter(
-        PlanCamera camera,
-        PlanScene scene,
-        PlanStrategy strategy,
-        Stops over,
-        IEnumerable<ExposureTime> shutters
-    )
+    private static Remedy? WithShutter(PlanCamera camera, PlanScene scene, Stops over, IEnumerable<ExposureTime> shutters)
     {
         ExposureTime? nearest = null;
         double best = Math.Abs(over.Value) - PlanTerms.Met;
@@ -195,7 +206,7 @@ public static class Remedies
             return null;
         }
 
-        CameraPlan with = Alone(camera with { Time = shorter }, scene, strategy);
+        CameraPlan with = Alone(camera with { Time = shorter }, scene);
         Stops takes = camera.Time.LongerThan(shorter);
         return new Remedy(
             RemedyKind.Shutter,
@@ -205,10 +216,15 @@ public static class Remedies
         );
     }
 
-    private static Remedy WithLight(PlanCamera camera, PlanScene scene, PlanStrategy strategy, Stops over)
+    private static Remedy? WithLight(PlanCamera camera, PlanScene scene, Stops over)
     {
+        if (PlanTerms.IsMet(over))
+        {
+            return null;
+        }
+
         PlanScene moved = scene with { Light = MeteredLight.FromLux(new Lux(scene.Light.LuxPerConstant * (-over).Factor), 1) };
-        CameraPlan with = Alone(camera, moved, strategy);
+        CameraPlan with = Alone(camera, moved);
         double factor = over.Magnitude.Factor;
         (string, FigureValue) stops = ("stops", over);
         (string, FigureValue) result = ("result", Result(with));
@@ -229,7 +245,7 @@ public static class Remedies
         return new Remedy(RemedyKind.Light, because, with.Chosen.Error, with.Chosen.IrisMissedBy);
     }
 
-    private static Remedy? WithoutCap(PlanCamera camera, PlanScene scene, PlanStrategy strategy, Stops over)
+    private static Remedy? WithoutCap(PlanCamera camera, PlanScene scene, Stops over)
     {
         // Where all of them are above it, a hand holds the gain there already.
         if (over.Value >= 0 || !camera.States.Any(s => s.AboveCap) || camera.States.All(s => s.AboveCap))
@@ -237,7 +253,17 @@ public static class Remedies
             return null;
         }
 
-        CameraPlan with = Alone(camera with { States = [.. camera.States.Select(s => s with { AboveCap = false })] }, scene, strategy);
+        // What is tried is light against noise; an emphasis on noise has had its say before.
+        CameraPlan with = Alone(
+            camera with
+            {
+                States = [.. camera.States.Select(s => s with { AboveCap = false })],
+            },
+            scene with
+            {
+                Emphasis = EmphasisPolicy.Balanced,
+            }
+        );
         return with.Chosen.State.Noise.Value > camera.AllowedStates.Max(s => s.Noise.Value)
             ? new Remedy(
                 RemedyKind.Cap,
@@ -248,8 +274,7 @@ public static class Remedies
             : null;
     }
 
-    private static CameraPlan Alone(PlanCamera camera, PlanScene scene, PlanStrategy strategy) =>
-        LineUpPlanner.Plan([camera], scene, strategy == PlanStrategy.GainLast ? strategy : PlanStrategy.OwnBase).Cameras[0];
+    private static CameraPlan Alone(PlanCamera camera, PlanScene scene) => LineUpPlanner.Plan([camera], scene).Cameras[0];
 
     private static Judgement Result(CameraPlan plan)
     {
@@ -267,11 +292,8 @@ public static class Remedies
     }
 
     /// <summary>Every exposure time a model has at the rate of a sheet, for <see cref="For"/>.</summary>
-    public static IEnumerable<ExposureTime> ShuttersOf(PreparedCamera camera)
-    {
-        CameraModel model = camera.Of.Model;
-        IEnumerable<ExposureTime> angles =
-            model.Angles is { } control && camera.Sheet.Format is { } format ? control.Marks.Select(a => a.At(format.Rate.Frames)) : [];
-        return model.Shutters.Concat(angles);
-    }
+    public static IEnumerable<ExposureTime> ShuttersOf(PreparedCamera camera) =>
+        camera.Sheet.Format is { } format
+            ? SteadierShutter.PositionsOf(camera.Of.Model, format.Rate).Select(p => p.Time)
+            : camera.Of.Model.Shutters;
 }

@@ -77,11 +77,14 @@ public sealed record LeanRow(string Letter, string Who, bool Still, bool Leaning
     }
 }
 
-/// <summary>Text how the scene lies in what the cameras hold.</summary>
+/// <summary>How the scene lies in what the cameras hold.</summary>
 internal static class SceneWords
 {
     // A stop of room on both sides on every camera: the scene asks nothing of the range (bench rule).
     private const double Easy = 1;
+
+    // Less than this cannot be told from nothing lost.
+    private const double Lost = -0.05;
 
     private const string RuleId = "PLAN-SCENE";
 
@@ -95,7 +98,12 @@ internal static class SceneWords
         "easy",
         "Easy scene: {above} to {below} around the key is at least a stop inside every camera. One common speed is harmless."
     );
-    private static readonly Template HardScene = new(RuleId, "hard", "Hard scene: {above} to {below} around the key.");
+    private static readonly Template HardScene = new(
+        RuleId,
+        "hard",
+        "Hard scene: {above} to {below} around the key leaves less than a stop on {cameras} even at right exposure."
+    );
+    private static readonly Template Scene = new(RuleId, "scene", "The scene goes from {below} to {above} around the key.");
     private static readonly Template HighlightsLost = new(RuleId, "highlights-lost", "{camera} loses {margin:size} of highlights.");
     private static readonly Template HighlightsLeft = new(
         RuleId,
@@ -109,13 +117,26 @@ internal static class SceneWords
         "{camera} has the least latitude below grey: {margin:size} left."
     );
     private static readonly Template ClipsFirst = new(RuleId, "clips-first", "{camera} clips first.");
+    private static readonly Template DarkFirst = new(RuleId, "dark-first", "{camera} loses shadows first.");
     private static readonly Template UpSafe = new(RuleId, "up-safe", "One stop more on the sensor loses nothing.");
     private static readonly Template UpLoses = new(RuleId, "up-loses", "One stop more on the sensor loses highlights on {cameras}.");
+    private static readonly Template UpStillDark = new(RuleId, "up-still-dark", "With one stop more {cameras} still loses shadows.");
     private static readonly Template DownSafe = new(RuleId, "down-safe", "One stop less on the sensor loses nothing.");
     private static readonly Template DownLoses = new(RuleId, "down-loses", "One stop less on the sensor loses shadows on {cameras}.");
+    private static readonly Template DownStillClips = new(
+        RuleId,
+        "down-still-clips",
+        "With one stop less {cameras} still loses highlights."
+    );
 
-    internal static ImmutableArray<Judgement> Of(LineUpPlan plan, ImmutableArray<CameraRow> rows)
+    /// <summary>What the scene asks of the cameras; nothing is claimed of a scene that nobody described.</summary>
+    internal static ImmutableArray<Judgement> Of(LineUp lineUp, LineUpPlan plan, ImmutableArray<CameraRow> rows)
     {
+        if (!lineUp.Marks.Any(m => m.Matters))
+        {
+            return [];
+        }
+
         List<CameraRow> known = [.. rows.Where(r => r.Plan.Chosen.ClipMargin is not null)];
         var notes = ImmutableArray.CreateBuilder<Judgement>();
         string[] unknown = [.. rows.Where(r => r.Plan.Chosen.ClipMargin is null).Select(r => r.Plan.Camera.Name)];
@@ -129,52 +150,64 @@ internal static class SceneWords
             return notes.ToImmutable();
         }
 
-        CameraRow first = known.MinBy(r => r.Plan.Chosen.ClipMargin!.Value.Value)!;
-        Stops clip = first.Plan.Chosen.ClipMargin!.Value;
-        CameraRow dark = known.MinBy(r => r.Plan.Chosen.ShadowMargin!.Value.Value)!;
-        Stops shadow = dark.Plan.Chosen.ShadowMargin!.Value;
-        bool easy = clip.Value >= Easy && shadow.Value >= Easy;
-        Judgement range = (easy ? EasyScene : HardScene).Of(("above", plan.Scene.Brightest), ("below", -plan.Scene.Darkest));
+        CameraRow first = known.MinBy(Clip)!;
+        CameraRow dark = known.MinBy(Shadow)!;
+        bool easy = Clip(first) >= Easy && Shadow(dark) >= Easy;
+
+        // A scene is hard for its own range, not for a picture that is too dark.
+        string[] tight = [.. known.Where(r => Clip(r) + Off(r) < Easy || Shadow(r) - Off(r) < Easy).Select(r => r.Plan.Camera.Name)];
+        Template template =
+            easy ? EasyScene
+            : tight.Length > 0 ? HardScene
+            : Scene;
+        Judgement range = template.Of(("above", plan.Scene.Brightest), ("below", -plan.Scene.Darkest), ("cameras", FigureValue.Of(tight)));
         notes.Add(
             easy
                 ? range
                 : range
-                    .And(Margin(first.Plan.Camera.Name, clip, HighlightsLost, HighlightsLeft))
-                    .And(Margin(dark.Plan.Camera.Name, shadow, ShadowsLost, ShadowsLeft))
+                    .And(Margin(first.Plan.Camera.Name, new Stops(Clip(first)), HighlightsLost, HighlightsLeft))
+                    .And(Margin(dark.Plan.Camera.Name, new Stops(Shadow(dark)), ShadowsLost, ShadowsLeft))
         );
         if (!easy)
         {
+            Judgement which =
+                Clip(first) <= Shadow(dark)
+                    ? ClipsFirst.Of(("camera", first.Plan.Camera.Name))
+                    : DarkFirst.Of(("camera", dark.Plan.Camera.Name));
             notes.Add(
-                ClipsFirst
-                    .Of(("camera", (clip <= shadow ? first : dark).Plan.Camera.Name))
-                    .And(OneStop(known, up: true))
-                    .And(OneStop(known, up: false))
+                which
+                    .And(OneStop(known, Clip, Shadow, UpLoses, UpStillDark, UpSafe))
+                    .And(OneStop(known, Shadow, Clip, DownLoses, DownStillClips, DownSafe))
             );
         }
 
         return notes.ToImmutable();
     }
 
-    private static Judgement Margin(string letter, Stops margin, Template lost, Template left) =>
-        (margin.Value < -0.05 ? lost : left).Of(("camera", letter), ("margin", margin));
+    private static double Clip(CameraRow row) => row.Plan.Chosen.ClipMargin!.Value.Value;
 
-    // What one stop up or down on the sensor loses, and on which cameras.
-    private static Judgement OneStop(List<CameraRow> rows, bool up)
+    private static double Shadow(CameraRow row) => row.Plan.Chosen.ShadowMargin!.Value.Value;
+
+    private static double Off(CameraRow row) => row.Plan.Chosen.Error.Value;
+
+    private static Judgement Margin(string letter, Stops margin, Template lost, Template left) =>
+        (margin.Value < Lost ? lost : left).Of(("camera", letter), ("margin", margin));
+
+    // What a stop one way loses, and what is lost on the other side all the same; safe only where both sides hold.
+    private static Judgement OneStop(
+        List<CameraRow> rows,
+        Func<CameraRow, double> taken,
+        Func<CameraRow, double> given,
+        Template loses,
+        Template still,
+        Template safe
+    )
     {
-        string[] lost =
-        [
-            .. rows.Where(r => (up ? r.Plan.Chosen.ClipMargin!.Value.Value : r.Plan.Chosen.ShadowMargin!.Value.Value) - 1 < -0.05)
-                .Select(r => r.Plan.Camera.Name),
-        ];
-        Template template =
-            lost.Length == 0
-                ? up
-                    ? UpSafe
-                    : DownSafe
-                : up
-                    ? UpLoses
-                    : DownLoses;
-        return template.Of(("cameras", FigureValue.Of(lost)));
+        string[] losing = [.. rows.Where(r => taken(r) - 1 < Lost).Select(r => r.Plan.Camera.Name)];
+        string[] left = [.. rows.Where(r => given(r) + 1 < Lost).Select(r => r.Plan.Camera.Name)];
+        Judgement? lost = losing.Length > 0 ? loses.Of(("cameras", FigureValue.Of(losing))) : null;
+        Judgement? kept = left.Length > 0 ? still.Of(("cameras", FigureValue.Of(left))) : null;
+        return lost is null ? kept ?? safe.Of() : lost.And(kept);
     }
 }
 
@@ -187,6 +220,14 @@ internal static class PlanVariants
     private static readonly Template AsRequired = new(RuleId, "as-required", "Each camera by its own requirement.");
     private static readonly Template MatchedName = new(RuleId, "matched-name", "depth matched");
     private static readonly Template Matched = new(RuleId, "matched", "All with the depth of field of {camera}: the cut does not show.");
+    private static readonly Template Unmatched = new(
+        RuleId,
+        "unmatched",
+        "As near to the depth of field of {camera} as they go: {others} stays apart, and the cut shows it."
+    );
+
+    // Depths nearer to each other than a quarter look alike in a cut (bench rule).
+    private const double SameDepthWithin = 0.25;
     private static readonly Template DeeperName = new(RuleId, "deeper-name", "tight camera deeper");
     private static readonly Template Deeper = new(RuleId, "deeper", "{camera} with twice its depth of field, {depth}: people lean.");
     private static readonly Template OpenName = new(RuleId, "open-name", "sensitive camera open");
@@ -207,23 +248,49 @@ internal static class PlanVariants
             r.Prepared.Plan.AllowedStates.Max(s => s.Speed.FasterThan(new Iso(100)).Value - (s.Noise.Value / Decibels.PerStop))
         )!;
         ImmutableArray<PlanVariant>.Builder variants = ImmutableArray.CreateBuilder<PlanVariant>();
-        Add(variants, report, AsRequiredName.Of(), AsRequired.Of(), c => c.Requirement);
-        Add(variants, report, MatchedName.Of(), Matched.Of(("camera", deepest)), c =>
-            c.Name == deepest ? Own(c, rows) : new IrisRequirement.SameDepthAs(deepest)
+        Add(variants, report, AsRequiredName.Of(), _ => AsRequired.Of(), c => c.Requirement);
+        Add(
+            variants,
+            report,
+            MatchedName.Of(),
+            plan => MatchedTo(deepest, plan),
+            c => c.Name == deepest ? Own(c, rows) : new IrisRequirement.SameDepthAs(deepest)
         );
         if (tight.Plan.Depth?.Depth is { } depth)
         {
             Metres twice = new(depth.Value * 2);
-            Add(variants, report, DeeperName.Of(), Deeper.Of(("camera", tight.Plan.Camera.Name), ("depth", twice)), c =>
-                c.Name == tight.Plan.Camera.Name ? new IrisRequirement.Depth(twice) : c.Requirement
+            Add(
+                variants,
+                report,
+                DeeperName.Of(),
+                _ => Deeper.Of(("camera", tight.Plan.Camera.Name), ("depth", twice)),
+                c => c.Name == tight.Plan.Camera.Name ? new IrisRequirement.Depth(twice) : c.Requirement
             );
         }
 
-        Add(variants, report, OpenName.Of(), Open.Of(("camera", sensitive.Plan.Camera.Name)), c =>
-            c.Name == sensitive.Plan.Camera.Name ? new IrisRequirement.Open() : c.Requirement
+        Add(
+            variants,
+            report,
+            OpenName.Of(),
+            _ => Open.Of(("camera", sensitive.Plan.Camera.Name)),
+            c => c.Name == sensitive.Plan.Camera.Name ? new IrisRequirement.Open() : c.Requirement
         );
         return variants.ToImmutable();
     }
+
+    private static Judgement MatchedTo(string leader, LineUpPlan plan)
+    {
+        double? wanted = plan.Cameras.First(c => c.Camera.Name == leader).Depth?.Depth?.Value;
+        string[] apart =
+        [
+            .. plan.Cameras.Where(c => c.Camera.Name != leader && !Alike(c.Depth?.Depth?.Value, wanted)).Select(c => c.Camera.Name),
+        ];
+        return apart.Length == 0 ? Matched.Of(("camera", leader)) : Unmatched.Of(("camera", leader), ("others", FigureValue.Of(apart)));
+    }
+
+    // Both to infinity is alike; one of them is not.
+    private static bool Alike(double? depth, double? wanted) =>
+        depth is { } d && wanted is { } w ? Math.Abs(d - w) <= SameDepthWithin * w : depth is null == wanted is null;
 
     /// <summary>The camera that needs most light at its widest iris, quietest state and clear: the light is set for it.</summary>
     internal static CameraRow ExposureReference(ImmutableArray<CameraRow> rows) => rows.MaxBy(Need)!;
@@ -246,7 +313,7 @@ internal static class PlanVariants
         ImmutableArray<PlanVariant>.Builder variants,
         LineUpReport report,
         Judgement name,
-        Judgement text,
+        Func<LineUpPlan, Judgement> text,
         Func<PlanCamera, IrisRequirement> requirement
     )
     {
@@ -254,7 +321,8 @@ internal static class PlanVariants
         {
             LineUpPlan plan = LineUpReport.PlanOf(
                 report.LineUp,
-                [.. report.Cameras.Select(r => r.Prepared.Plan with { Requirement = requirement(r.Prepared.Plan) })]
+                [.. report.Cameras.Select(r => r.Prepared.Plan with { Requirement = requirement(r.Prepared.Plan) })],
+                report.Work
             );
             ImmutableArray<(string, Judgement, Judgement?)> cameras =
             [
@@ -270,7 +338,7 @@ internal static class PlanVariants
             variants.Add(
                 new PlanVariant(
                     name,
-                    text,
+                    text(plan),
                     cameras,
                     plan.LargestDifference,
                     plan.Cameras.Select(c => c.Chosen.Error).MaxBy(e => Math.Abs(e.Value)),

@@ -52,6 +52,9 @@ public enum PolicyMatter
 
     /// <summary>The spare sound channel.</summary>
     SpareChannel,
+
+    /// <summary>What a plan of several cameras holds on to.</summary>
+    Emphasis,
 }
 
 /// <summary>One way of doing it.</summary>
@@ -287,6 +290,33 @@ public sealed record Policy(
                 new(SpareChannelPolicy.BuiltIn, "built-in", "the built-in microphone", "It works when the cable does not."),
                 new(SpareChannelPolicy.Lower, "lower", "the same microphone, 10 dB lower", "It saves a shout that clips the first."),
                 new(SpareChannelPolicy.Second, "second", "a second microphone", "Two voices, or two places."),
+            ]
+        ),
+        new(
+            PolicyMatter.Emphasis,
+            "emphasis",
+            "Emphasis of a plan",
+            [],
+            [
+                new(
+                    EmphasisPolicy.Balanced,
+                    "balanced",
+                    "balanced",
+                    "Noise, iris and highlights each give way a little before one of them gives way a lot."
+                ),
+                new(
+                    EmphasisPolicy.LowNoise,
+                    "low-noise",
+                    "low noise",
+                    "Noise stays in the picture and adds up in dark rooms; the iris may give way."
+                ),
+                new(EmphasisPolicy.Iris, "iris", "the required iris", "Depth of field carries the scene; a little noise is accepted."),
+                new(
+                    EmphasisPolicy.Highlights,
+                    "highlights",
+                    "highlights",
+                    "What clips is gone; windows and bright sky are part of the picture."
+                ),
             ]
         ),
     ];

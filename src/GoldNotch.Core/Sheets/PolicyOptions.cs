@@ -182,3 +182,19 @@ public enum SpareChannelPolicy
     /// <summary>A second microphone.</summary>
     Second,
 }
+
+/// <summary>What counts three times in a plan of several cameras. The texts and reasons are in <see cref="Policy.All"/>.</summary>
+public enum EmphasisPolicy
+{
+    /// <summary>Nothing: each fault as a good technician weighs it.</summary>
+    Balanced,
+
+    /// <summary>Noise, and gain raised behind a filter.</summary>
+    LowNoise,
+
+    /// <summary>The required iris.</summary>
+    Iris,
+
+    /// <summary>Highlights, and gain below 0 dB.</summary>
+    Highlights,
+}

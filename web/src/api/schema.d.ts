@@ -1427,6 +1427,10 @@ export interface components {
             /** Format: double */
             errorStops: number;
             irisMissedBy: string;
+            /** Format: double */
+            cost: number;
+            costs: components["schemas"]["CostView"][];
+            held: components["schemas"]["PinsDocument"];
         };
         CardMinutesView: {
             modelName: string;
@@ -1583,6 +1587,12 @@ export interface components {
             manualSign: string;
             /** @default  */
             trap: string;
+        };
+        CostView: {
+            term: components["schemas"]["PlanTerm"];
+            name: string;
+            /** Format: double */
+            points: number;
         };
         CoverageCellView: {
             standardKey: string;
@@ -2011,6 +2021,8 @@ export interface components {
             /** Format: double */
             lux?: null | number;
             reading?: null | components["schemas"]["LightReadingDocument"];
+            /** Format: double */
+            temperatureK?: null | number;
         };
         LightChangedView: {
             moved: string;
@@ -2109,6 +2121,7 @@ export interface components {
             floor?: null | components["schemas"]["FloorThingDocument"][];
             rooms?: null | components["schemas"]["RoomDocument"][];
             used?: null | components["schemas"]["UsedDocument"];
+            emphasis?: null | string;
         };
         LineUpLightDocument: {
             /** Format: double */
@@ -2167,7 +2180,7 @@ export interface components {
         /** @enum {unknown} */
         LinkState: "answers" | "none" | "silent" | "invalidResponse" | "refused";
         /** @enum {unknown} */
-        Measure: "count" | "stopsMoved" | "stopsDifference" | "decibels" | "mired" | "kelvin" | "iso" | "lux" | "exposureTime" | "seconds" | "minutes" | "days" | "hour" | "degrees" | "percent" | "percentDifference" | "times" | "hertz" | "megabits" | "megabytesPerSecond" | "gigabytes" | "wattHours" | "watts" | "volts" | "millimetres" | "metres" | "fullScale" | "tintSteps" | "bits" | null;
+        Measure: "count" | "stopsMoved" | "stopsDifference" | "decibels" | "mired" | "kelvin" | "iso" | "lux" | "exposureTime" | "seconds" | "minutes" | "days" | "hour" | "degrees" | "percent" | "percentDifference" | "times" | "hertz" | "megabits" | "megabytesPerSecond" | "gigabytes" | "wattHours" | "watts" | "volts" | "millimetres" | "metres" | "fullScale" | "tintSteps" | "bits" | "points" | "pictureRatio" | null;
         MeasuredFilterView: {
             label: string;
             /** Format: double */
@@ -2456,6 +2469,8 @@ export interface components {
             good: boolean;
             sentence: string;
         };
+        /** @enum {unknown} */
+        PlanTerm: "rules" | "exposure" | "highlights" | "shadows" | "noise" | "gainWithFilter" | "iris" | "frontFilters" | "diffraction" | "negativeGain" | "filterStops";
         PlanView: {
             faults: components["schemas"]["PlanFaultView"][];
             standard: string;
@@ -2475,6 +2490,8 @@ export interface components {
             lenses: components["schemas"]["LensesView"][];
             rooms: components["schemas"]["RoomsView"][];
             whiteWhen: string[];
+            emphasis: string;
+            workEnded: string;
         };
         PolicyOptionView: {
             key: string;
@@ -2571,7 +2588,7 @@ export interface components {
             fromCamera: boolean;
         };
         /** @enum {unknown} */
-        RemedyKind: "filter" | "shutter" | "light" | "cap";
+        RemedyKind: "filter" | "shutter" | "light" | "cap" | "camera";
         RemedyView: {
             kind: components["schemas"]["RemedyKind"];
             sentence: string;

@@ -17,7 +17,16 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace GoldNotch.Web.Features.LineUps;
 
 /// <summary>The light as it is now, for a line-up as it is on the screen.</summary>
-public sealed record LightChanged(LineUpDocument Document, double? Lux = null, LightReadingDocument? Reading = null);
+/// <param name="Document">The line-up.</param>
+/// <param name="Lux">Illuminance at the key; or a reading.</param>
+/// <param name="Reading">The reading.</param>
+/// <param name="TemperatureK">Its colour now; left out where it did not move.</param>
+public sealed record LightChanged(
+    LineUpDocument Document,
+    double? Lux = null,
+    LightReadingDocument? Reading = null,
+    double? TemperatureK = null
+);
 
 /// <summary>Line-ups: plan, keep, the light that changed, and from plan to hands. Everybody who is signed in plans.</summary>
 internal static class LineUpEndpoints
@@ -113,8 +122,15 @@ internal static class LineUpEndpoints
         CancellationToken cancel
     )
     {
-        LineUpLightDocument now = change.Document.Light with { Lux = change.Lux, Reading = change.Reading };
-        MeteredLight light = LineUpReader.ToLight(now, "/now").Metered;
+        LineUpLightDocument before = change.Document.Light;
+        LineUpLightDocument now = before with
+        {
+            Lux = change.Lux,
+            Reading = change.Reading,
+            TemperatureK = change.TemperatureK ?? before.TemperatureK,
+        };
+        LineUpLight read = LineUpReader.ToLight(now, "/now");
+        MeteredLight light = read.Metered;
         (LineUpReport report, _, _) = await source.ReportAsync(change.Document, cancel);
         return report.Plan is not { } plan
             ? throw new RefusedException(
@@ -125,7 +141,11 @@ internal static class LineUpEndpoints
             : TypedResults.Ok(
                 new LightChangedView(
                     Core.Units.Stops.Between(light.LuxPerConstant, plan.Scene.Light.LuxPerConstant).LabelWithUnit(),
-                    [.. LightChange.Steps(plan, light).Select(s => LineUpViews.Step(s, report, phrasing))]
+                    [
+                        .. LightChange
+                            .Steps(plan, light, (report.LineUp.Light.Temperature, read.Temperature))
+                            .Select(s => LineUpViews.Step(s, report, phrasing)),
+                    ]
                 )
             );
     }

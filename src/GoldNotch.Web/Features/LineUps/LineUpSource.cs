@@ -70,7 +70,7 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
         try
         {
             // One that follows a camera that could not even be read is told like any other fault.
-            LineUpReport report = LineUpReport.Of(lineUp, missing);
+            LineUpReport report = LineUpReport.Of(lineUp, missing, new PlanBudget(cancel: cancel));
             faults.AddRange(report.Faults.Where(f => !missing.Contains(f)).Select(f => Fault(f, document)));
             return new PlannedLineUp(report, faults, lenses);
         }

@@ -1,4 +1,5 @@
 using GoldNotch.Core.LineUps;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
@@ -9,6 +10,9 @@ namespace GoldNotch.Web.Features.LineUps;
 /// <summary>From the core's report to views.</summary>
 internal static class LineUpViews
 {
+    // Points under this round to nothing.
+    private const double LeastTold = 0.0005;
+
     internal static LineUpRow Row(StoredLineUp kept)
     {
         LineUpDocument d = kept.Document;
@@ -80,13 +84,15 @@ internal static class LineUpViews
                     [.. r.Rooms.Select(w => new RoomView(w.Room, phrasing.Text(w.How), w.OneSwitch))]
                 )),
             ],
-            report.Plan is null ? [] : [.. RoomBalance.When(lineUp).Select(phrasing.Text)]
+            report.Plan is null ? [] : [.. RoomBalance.When(lineUp).Select(phrasing.Text)],
+            Policy.Of(PolicyMatter.Emphasis).Options.First(o => Equals(o.Value, lineUp.Scene.Emphasis)).Text,
+            phrasing.Text(report.Plan is { } done ? PlanRemarks.WorkEnded(done) : null)
         );
     }
 
     /// <summary>A plan of nothing, with what keeps it so.</summary>
     internal static PlanView Nothing(PlanFaultView fault) =>
-        new([fault], "", null, [], [], [], [], [], [], [], [], [], [], "", [], [], [], []);
+        new([fault], "", null, [], [], [], [], [], [], [], [], [], [], "", [], [], [], [], "", "");
 
     internal static CandidateView Candidate(PlanCandidate c, Phrasing phrasing) =>
         new(
@@ -98,7 +104,19 @@ internal static class LineUpViews
             c.Iris.Label(IrisStyle.Dial),
             c.Error.InHundredths(withPlus: true),
             c.Error.Value,
-            phrasing.Text(PlanRemarks.IrisMissed(c))
+            phrasing.Text(PlanRemarks.IrisMissed(c)),
+            c.Cost,
+            [
+                .. Enum.GetValues<PlanTerm>()
+                    .Where(t => c.CostOf(t) >= LeastTold)
+                    .Select(t => new CostView(t, phrasing.Text(PlanReasons.TermName(t)), Math.Round(c.CostOf(t), 3))),
+            ],
+            new PinsDocument(
+                c.State.Base.Length == 0 ? null : c.State.Base,
+                c.State.Gain.Value,
+                c.BuiltIn.Label,
+                [.. c.Front.Select(f => f.Label)]
+            )
         );
 
     internal static LightStepView Step(LightStep step, LineUpReport report, Phrasing phrasing) =>

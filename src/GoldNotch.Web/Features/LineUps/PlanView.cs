@@ -50,7 +50,9 @@ public sealed record PlanView(
     IReadOnlyList<string> Cautions,
     IReadOnlyList<LensesView> Lenses,
     IReadOnlyList<RoomsView> Rooms,
-    IReadOnlyList<string> WhiteWhen
+    IReadOnlyList<string> WhiteWhen,
+    string Emphasis,
+    string WorkEnded
 );
 
 /// <summary>A camera's white in the rooms of the day.</summary>
@@ -94,7 +96,7 @@ public sealed record StackView(
 /// <summary>A filter in the stack; <c>position</c> is what its turret or ring says.</summary>
 public sealed record StackFilterView(string Label, double Stops, bool Front, string Position);
 
-/// <summary>One way of setting a camera; <c>onTheLine</c> where its exposure counts as met.</summary>
+/// <summary>One way of setting a camera; <c>onTheLine</c> where its exposure counts as met, <c>held</c> what holds a camera to it.</summary>
 public sealed record CandidateView(
     bool OnTheLine,
     string Spoken,
@@ -104,8 +106,14 @@ public sealed record CandidateView(
     string IrisDial,
     string Error,
     double ErrorStops,
-    string IrisMissedBy
+    string IrisMissedBy,
+    double Cost,
+    IReadOnlyList<CostView> Costs,
+    PinsDocument Held
 );
+
+/// <summary>What one fault of a way of setting a camera costs, in points; what costs nothing is left out.</summary>
+public sealed record CostView(PlanTerm Term, string Name, double Points);
 
 /// <summary>What can be held by hand at a camera.</summary>
 public sealed record HoldView(IReadOnlyList<HoldStateView> States, IReadOnlyList<string> Filters, string WidestIris, string SmallestIris);

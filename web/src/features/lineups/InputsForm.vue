@@ -24,7 +24,12 @@ const SCHOOLS = [
   { key: 'own-base', name: 'own base, ND for the rest' },
   { key: 'move-light', name: 'the light moves' },
   { key: 'common-speed', name: 'one speed for all' },
-  { key: 'gain-last', name: 'gain last' },
+];
+const EMPHASES = [
+  { key: 'balanced', name: 'balanced' },
+  { key: 'low-noise', name: 'low noise' },
+  { key: 'iris', name: 'the required iris' },
+  { key: 'highlights', name: 'highlights' },
 ];
 const planned = computed(() => plan.value.cameras.find((c) => c.letter === chosen.value) ?? null);
 const lenses = computed(() => plan.value.lenses.find((l) => l.letter === chosen.value)?.lenses ?? []);
@@ -67,6 +72,19 @@ const callText = computed({
         <option v-for="s in SCHOOLS" :key="s.key" :value="s.key">{{ s.name }}</option>
       </select>
       <span v-if="messageAt('/strategy')" class="off small" role="alert">{{ messageAt('/strategy') }}</span>
+    </label>
+    <label class="entry">
+      <span class="what">Emphasis <span class="soft">what the plan holds on to</span></span>
+      <select
+        :value="doc.emphasis ?? ''"
+        @change="doc.emphasis = ($event.target as HTMLSelectElement).value || undefined"
+      >
+        <option value="">
+          as the standard{{ doc.emphasis || !plan.emphasis ? '' : `: ${plan.emphasis}` }}
+        </option>
+        <option v-for="e in EMPHASES" :key="e.key" :value="e.key">{{ e.name }}</option>
+      </select>
+      <span v-if="messageAt('/emphasis')" class="off small" role="alert">{{ messageAt('/emphasis') }}</span>
     </label>
     <fieldset>
       <legend>Cameras</legend>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue';
 import { api, ask, Problem, type Views } from '../../app/client';
+import NumberField from '../../app/NumberField.vue';
 import TextEntry from '../../app/TextEntry.vue';
 import { plain } from '../../instruments/fractions';
 
@@ -9,14 +10,20 @@ const props = defineProps<{ document: Views['LineUpDocument'] }>();
 const emit = defineEmits<{ close: []; take: [light: Partial<Views['LineUpLightDocument']>] }>();
 const byReading = Boolean(props.document.light.reading);
 const text = ref('');
+const colour = ref<number | undefined>();
 const steps = ref<Views['LightChangedView'] | null>(null);
 const problem = ref('');
 const busy = ref(false);
 
-function now(): { lux?: number; reading?: Views['LightReadingDocument'] } {
+function now(): { lux?: number; reading?: Views['LightReadingDocument']; temperatureK?: number } {
+  const temperatureK = colour.value || undefined;
   return byReading
-    ? { reading: { ...props.document.light.reading!, iris: text.value } }
-    : { lux: Number(text.value.replace(',', '.').replaceAll(' ', '')) };
+    ? { reading: { ...props.document.light.reading!, iris: text.value }, temperatureK }
+    : { lux: Number(text.value.replace(',', '.').replaceAll(' ', '')), temperatureK };
+}
+function take(): void {
+  const { temperatureK, ...light } = now();
+  emit('take', temperatureK ? { ...light, temperatureK } : light);
 }
 async function work(): Promise<void> {
   problem.value = '';
@@ -48,6 +55,13 @@ async function work(): Promise<void> {
         :unit="byReading ? `at ${document.light.reading!.time}, ISO ${document.light.reading!.iso}` : 'lux'"
         :hint="byReading ? 'f/8' : '250'"
       />
+      <NumberField
+        label="Its colour now"
+        unit="K"
+        :hint="`${document.light.temperatureK}`"
+        :model-value="colour"
+        @update:model-value="colour = $event ?? undefined"
+      />
       <button class="act" type="submit" :disabled="!text || busy">Least changes</button>
       <button class="link" type="button" @click="emit('close')">Close</button>
     </form>
@@ -62,7 +76,7 @@ async function work(): Promise<void> {
           <span class="soft small"> was {{ plain(s.off) }}</span>
         </li>
       </ol>
-      <button class="link" type="button" @click="emit('take', now())">Plan by this light from now on</button>
+      <button class="link" type="button" @click="take">Plan by this light from now on</button>
     </template>
   </section>
 </template>

@@ -40,6 +40,10 @@ const light = computed(() => {
   const l = plan.value.light;
   return l ? `${l.luxLabel} at the key, ${l.temperatureK} K` : '';
 });
+function hold(letter: string, pins: Views['PinsDocument']): void {
+  const held = doc.value.cameras.find((c) => c.letter === letter);
+  if (held) held.pins = { ...pins, shutter: held.pins?.shutter };
+}
 function moveCamera(letter: string, x: number, y: number): void {
   const moved = doc.value.cameras.find((c) => c.letter === letter);
   if (moved) [moved.acrossM, moved.awayM] = [x, y];
@@ -172,7 +176,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys));
       :it="it"
       @refused="refused = $event"
     />
-    <template #effect><PlanPanel :plan="plan" :chosen="chosen" @choose="choose" /></template>
+    <template #effect><PlanPanel :plan="plan" :chosen="chosen" @choose="choose" @hold="hold" /></template>
   </ThreeZones>
 </template>
 

@@ -2,11 +2,15 @@
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
+import CostBar from '../../instruments/CostBar.vue';
 import SettingText from '../../instruments/SettingText.vue';
+import WhatIf from './WhatIf.vue';
 
 /** The plan in words: each camera's values with their reason, what cannot be met and what would correct it, and how far the cameras agree. */
 const props = defineProps<{ plan: Views['PlanView']; chosen: string }>();
-const emit = defineEmits<{ choose: [letter: string] }>();
+const emit = defineEmits<{ choose: [letter: string]; hold: [letter: string, pins: Views['PinsDocument']] }>();
+// One scale for all, so that the bars compare; two points are hardly anything.
+const most = computed(() => Math.max(2, ...props.plan.cameras.map((c) => c.chosen.cost)));
 const white = computed(() => new Map(props.plan.white.map((w) => [w.letter, w])));
 const dial = (letter: string) => {
   const w = white.value.get(letter);
@@ -46,6 +50,7 @@ const spread = computed(() => Math.max(0, ...props.plan.pairs.map((p) => p.sprea
       <span class="has"><SettingText :label="c.chosen.iris" /></span> · {{ plain(c.shutter) }} ·
       {{ dial(c.letter) }}
     </p>
+    <CostBar :costs="c.chosen.costs" :total="c.chosen.cost" :most="most" />
     <p class="small soft">
       {{ plain(`The meter at its own speed says ${c.meter}: ${c.direction}.`) }}
       {{ plain(c.why) }}
@@ -60,12 +65,7 @@ const spread = computed(() => Math.max(0, ...props.plan.pairs.map((p) => p.sprea
     <template v-if="c.letter === chosen">
       <p v-if="c.ramp" class="small">{{ plain(c.ramp) }}</p>
       <p v-if="c.diffraction" class="small">{{ plain(c.diffraction) }}</p>
-      <p v-if="c.next.length" class="small">
-        Next best:
-        <span v-for="(n, i) in c.next" :key="n.spoken" class="mono"
-          >{{ i ? '; ' : '' }}{{ plain(n.spoken) }}</span
-        >
-      </p>
+      <WhatIf :camera="c" @hold="emit('hold', c.letter, $event)" />
       <p v-if="white.get(c.letter)" class="small">{{ plain(white.get(c.letter)!.sentence) }}</p>
     </template>
   </article>
@@ -74,6 +74,7 @@ const spread = computed(() => Math.max(0, ...props.plan.pairs.map((p) => p.sprea
   </p>
   <template v-if="plan.cameras.length">
     <h2>Agreement</h2>
+    <p v-if="plan.workEnded" class="small told">{{ plain(plan.workEnded) }}</p>
     <p v-if="plan.light?.moved" class="small told">{{ plain(plan.light.moved) }}</p>
     <p v-if="plan.light?.commonSpeed" class="small">
       One speed for all: {{ plain(plan.light.commonSpeed) }}.

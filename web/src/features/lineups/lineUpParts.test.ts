@@ -31,6 +31,9 @@ const camera = (letter: string, over: object = {}) =>
       irisDial: 'f/6.3',
       onTheLine: true,
       error: '0 stops',
+      cost: 0.84,
+      costs: [{ term: 'iris', name: 'iris', points: 0.84 }],
+      held: {},
     },
     iso: 'ISO 320',
     shutter: '1/60',
@@ -200,13 +203,51 @@ describe('PlanPanel', () => {
   it('tells the remedies, and the next best of the chosen camera only', () => {
     const one = camera('A', {
       remedies: [{ kind: 'light', sentence: 'Four stops more light.' }],
-      next: [{ spoken: '+3 dB · ND clear · f/8' }],
+      next: [
+        {
+          spoken: '+3 dB · ND clear · f/8',
+          cost: 2.35,
+          costs: [
+            { term: 'noise', name: 'noise', points: 0.45 },
+            { term: 'iris', name: 'iris', points: 1.9 },
+          ],
+          held: { gainDb: 3, filter: 'clear', front: [] },
+        },
+      ],
     });
     const panel = mount(PlanPanel, { props: { plan: plan({ cameras: [one] }), chosen: '' } });
     expect(panel.text()).toContain('Four stops more light.');
-    expect(panel.text()).not.toContain('Next best');
-    expect(mount(PlanPanel, { props: { plan: plan({ cameras: [one] }), chosen: 'A' } }).text()).toContain(
-      '+3 dB',
+    expect(panel.text()).not.toContain('What if');
+    const chosen = mount(PlanPanel, { props: { plan: plan({ cameras: [one] }), chosen: 'A' } });
+    expect(chosen.text()).toContain('+3 dB');
+    expect(chosen.findAll('tbody tr').map((r) => r.findAll('th, td').map((c) => c.text()))).toEqual([
+      ['iris', '0.8', '1.9'],
+      ['noise', '', '0.5'],
+      ['in all', '0.8', '2.4'],
+    ]);
+  });
+
+  it('holds a camera to a what if, and draws what each camera costs on one scale', async () => {
+    const dear = {
+      cost: 4,
+      costs: [
+        { term: 'exposure', name: 'exposure', points: 3 },
+        { term: 'iris', name: 'iris', points: 1 },
+      ],
+    };
+    const one = camera('A', { next: [{ spoken: 'other', cost: 5, costs: [], held: { gainDb: 3 } }] });
+    const two = camera('B', { chosen: { ...one.chosen, ...dear } });
+    const panel = mount(PlanPanel, { props: { plan: plan({ cameras: [one, two] }), chosen: 'A' } });
+    expect(panel.findAll('.cost-bar rect').map((r) => r.attributes('width'))).toEqual(['21%', '75%', '25%']);
+    expect(panel.findAll('.cost-bar')[1]!.attributes('aria-label')).toBe('Costs 4.0: exposure 3.0, iris 1.0');
+    await panel.get('[aria-label="What if"] button').trigger('click');
+    expect(panel.emitted('hold')).toEqual([['A', { gainDb: 3 }]]);
+  });
+
+  it('says where the work ended before the best sharing was known', () => {
+    const told = 'This plan is within 0.4 points of the best there is.';
+    expect(mount(PlanPanel, { props: { plan: plan({ workEnded: told }), chosen: '' } }).text()).toContain(
+      told,
     );
   });
 });
