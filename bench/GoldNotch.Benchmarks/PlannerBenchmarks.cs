@@ -19,6 +19,23 @@ public class PlannerBenchmarks
         [.. Enumerable.Range(1, 4).Select(i => new FrontFilter(new FilterPosition($"{i + 1}", new Stops(i + 1)), 1))]
     );
 
+    // Everybody wants the same few strong filters: twelve kinds of two in the sun, no camera with a filter of its own, two before each lens.
+    private static readonly PlanScene Scarce = new(
+        MeteredLight.FromLux(new Lux(80_000)),
+        new Stops(4),
+        new Stops(3),
+        Stops.Zero,
+        [.. Enumerable.Range(1, 12).Select(i => new FrontFilter(new FilterPosition($"{i}", new Stops(0.5 * i)), 2))],
+        2
+    );
+
+    private static readonly PlanScene ManyKinds = Scarce with
+    {
+        Kit = [.. Enumerable.Range(1, 24).Select(i => new FrontFilter(new FilterPosition($"{i}", new Stops(0.3 * i)), 1))],
+    };
+
+    private ImmutableArray<PlanCamera> _bare;
+    private ImmutableArray<PlanCamera> _alike;
     private ImmutableArray<PlanCamera> _eight;
     private ImmutableArray<PlanCamera> _many;
 
@@ -27,6 +44,8 @@ public class PlannerBenchmarks
     {
         _many = [.. Enumerable.Range(0, 24).Select(Camera)];
         _eight = _many[..8];
+        _bare = [.. _many.Select(c => c with { BuiltIn = [new FilterPosition("clear", Stops.Zero)] })];
+        _alike = [.. _bare.Select(c => _bare[0] with { Name = c.Name })];
     }
 
     /// <summary>Eight cameras, fixed light.</summary>
@@ -40,6 +59,30 @@ public class PlannerBenchmarks
     /// <summary>Twenty-four cameras, fixed light.</summary>
     [Benchmark]
     public LineUpPlan TwentyFour() => LineUpPlanner.Plan(_many, Scene);
+
+    /// <summary>Twelve cameras without a filter of their own share twelve kinds of two filters, two before each lens.</summary>
+    [Benchmark]
+    public LineUpPlan TwelveShare() => LineUpPlanner.Plan(_bare[..12], Scarce);
+
+    /// <summary>Twenty-four share the same kit.</summary>
+    [Benchmark]
+    public LineUpPlan TwentyFourShare() => LineUpPlanner.Plan(_bare, Scarce);
+
+    /// <summary>Twenty-four equal cameras share it.</summary>
+    [Benchmark]
+    public LineUpPlan TwentyFourAlikeShare() => LineUpPlanner.Plan(_alike, Scarce);
+
+    /// <summary>Twenty-four share twenty-four kinds of one.</summary>
+    [Benchmark]
+    public LineUpPlan TwentyFourKinds() => LineUpPlanner.Plan(_bare, ManyKinds);
+
+    /// <summary>Twenty-four share it while the light may move.</summary>
+    [Benchmark]
+    public LineUpPlan TwentyFourShareLightFree() => LineUpPlanner.PlanMovingLight(_bare, Scarce, new Stops(-3), new Stops(3));
+
+    /// <summary>Twenty-four at the best common speed.</summary>
+    [Benchmark]
+    public LineUpPlan TwentyFourCommonSpeed() => LineUpPlanner.PlanCommonSpeed(_bare, Scarce);
 
     private static PlanCamera Camera(int i)
     {

@@ -15,8 +15,9 @@ internal sealed record Sharing(ImmutableArray<Found> Chosen, long AtMostAbove);
 /// before is not tried again.</remarks>
 internal sealed class FilterShare
 {
-    // Enough for prices to settle; more iterations raised the bound by less than a thousandth on adversarial kits.
+    // Enough for prices to settle; more steps raised the bound by less than a thousandth of it on adversarial kits.
     private const int PriceSteps = 300;
+    private const int PatienceSteps = 8;
 
     private const int MostRemembered = 300_000;
 
@@ -95,18 +96,14 @@ internal sealed class FilterShare
         return [.. kept];
     }
 
-    private static bool Within(ImmutableArray<int> few, ImmutableArray<int> many)
-    {
-        foreach (int filter in few)
+    // Kits are in order and hold two at most.
+    private static bool Within(ImmutableArray<int> few, ImmutableArray<int> many) =>
+        few.Length switch
         {
-            if (few.Count(f => f == filter) > many.Count(f => f == filter))
-            {
-                return false;
-            }
-        }
-
-        return true;
-    }
+            0 => true,
+            1 => many.Length > 0 && (many[0] == few[0] || many[^1] == few[0]),
+            _ => many.Length == 2 && many[0] == few[0] && many[1] == few[1],
+        };
 
     private long Regret(int camera) => _options[camera].Length > 1 ? _options[camera][^1].Cost - _options[camera][0].Cost : 0;
 
@@ -163,7 +160,7 @@ internal sealed class FilterShare
                 (best, since) = (bound, 0);
                 _prices.CopyTo(bestPrices, 0);
             }
-            else if (++since > 8)
+            else if (++since > PatienceSteps)
             {
                 (stride, since) = (stride / 2, 0);
             }
@@ -216,6 +213,29 @@ internal sealed class FilterShare
         if (sum < _bestSum)
         {
             (_bestSum, _best) = (sum, tried);
+            Improve(left);
+        }
+    }
+
+    // One camera after another takes the cheapest that fits once it has given back its own, until nobody gains.
+    private void Improve(int[] left)
+    {
+        for (bool gained = true; gained; )
+        {
+            gained = false;
+            for (int i = 0; i < _options.Length; i++)
+            {
+                Take(_options[i][_best![i]], left, -1);
+                int cheapest = Array.FindIndex(_options[i], o => Fits(o, left));
+                if (_options[i][cheapest].Cost < _options[i][_best[i]].Cost)
+                {
+                    _bestSum += _options[i][cheapest].Cost - _options[i][_best[i]].Cost;
+                    _best[i] = cheapest;
+                    gained = true;
+                }
+
+                Take(_options[i][_best[i]], left, 1);
+            }
         }
     }
 

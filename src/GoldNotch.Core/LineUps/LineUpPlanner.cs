@@ -110,6 +110,7 @@ public static class LineUpPlanner
     {
         (long Dearest, long Sum)[] bounds = [.. trials.Select(t => t.Run.Bound(t.Moved))];
         (int Index, PlanWinners Winners)? best = null;
+        long leastOfCut = long.MaxValue;
         foreach (int i in Enumerable.Range(0, trials.Length).OrderBy(i => bounds[i]).ThenBy(i => i))
         {
             if (best is { } least && bounds[i].CompareTo(least.Winners.Cost) > 0)
@@ -118,6 +119,11 @@ public static class LineUpPlanner
             }
 
             PlanWinners winners = trials[i].Run.Winners(trials[i].Moved);
+            if (winners.AtMostAbove > 0)
+            {
+                leastOfCut = Math.Min(leastOfCut, winners.Cost.Sum - winners.AtMostAbove);
+            }
+
             int order = best is { } b ? winners.Cost.CompareTo(b.Winners.Cost) : -1;
             if (order < 0 || (order == 0 && i < best!.Value.Index))
             {
@@ -125,7 +131,9 @@ public static class LineUpPlanner
             }
         }
 
-        return best!.Value;
+        // A trial whose sharing was cut short may have been the better one.
+        (int index, PlanWinners found) = best!.Value;
+        return (index, found with { AtMostAbove = Math.Max(0, found.Cost.Sum - Math.Min(found.Cost.Sum, leastOfCut)) });
     }
 
     /// <summary>Cameras at one level of the light.</summary>

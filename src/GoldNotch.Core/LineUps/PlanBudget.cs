@@ -7,7 +7,7 @@ namespace GoldNotch.Core.LineUps;
 public sealed class PlanBudget(long steps = PlanBudget.Usual, CancellationToken cancel = default)
 {
     /// <summary>What one report may take: about a fifth of a second.</summary>
-    public const long Usual = 1_000_000;
+    public const long Usual = 300_000;
 
     private long _left = steps;
 

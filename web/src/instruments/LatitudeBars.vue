@@ -21,8 +21,14 @@ const most = computed(() =>
 );
 const least = computed(() => Math.max(4, props.darkest + 1, ...props.cameras.map((c) => c.shadowStops ?? 0)));
 const y = (stops: number) => ((most.value - stops) / (most.value + least.value)) * HEIGHT;
-const names = 96;
-const each = computed(() => (width.value - LEFT - names) / Math.max(1, props.cameras.length));
+const told = (m: Views['SceneMarkView']) =>
+  plain(`${m.name.length > 11 ? `${m.name.slice(0, 10)}…` : m.name} ${m.label}`);
+// The names of the scene stand beside the last bar and its figures, as wide as the longest of them.
+const CHARACTER = 6.7;
+const names = computed(
+  () => 18 + CHARACTER * Math.max(8, ...props.marks.filter((m) => m.matters).map((m) => told(m).length)),
+);
+const each = computed(() => (width.value - LEFT - names.value) / Math.max(1, props.cameras.length));
 const x = (i: number) => LEFT + (i + 0.5) * each.value;
 const named = computed(() => {
   const shown = props.marks.filter((m) => m.matters);
@@ -74,7 +80,7 @@ const said = (c: Views['CameraPlanView']) =>
       </text>
       <line class="grey" :x1="LEFT" :x2="width" :y1="y(0)" :y2="y(0)" />
       <text v-for="m in named" :key="m.name" class="mark" :x="width" :y="m.at + 4">
-        {{ plain(`${m.name.length > 11 ? `${m.name.slice(0, 10)}…` : m.name} ${m.label}`) }}
+        {{ told(m) }}
       </text>
       <g v-for="(c, i) in cameras" :key="c.letter" :class="{ unknown: c.highlightStops === null }">
         <template v-if="c.highlightStops !== null && c.shadowStops !== null">
@@ -108,7 +114,7 @@ const said = (c: Views['CameraPlanView']) =>
           <text
             v-if="each > 44"
             class="amount"
-            :class="{ off: (c.clipMarginStops ?? 1) < 1 }"
+            :class="{ off: lost(c).high > 0.05 }"
             :x="x(i) + 12"
             :y="y(c.highlightStops!) + 4"
           >

@@ -169,7 +169,7 @@ internal static class LineUpViews
             Candidate(chosen, phrasing),
             Rounded(chosen.State.Speed),
             row.Prepared.Shutter.Label,
-            phrasing.Label(row.Meter),
+            phrasing.Label(row.Meter.NearestThird()),
             phrasing.Text(PlanReasons.Direction(row.Meter, chosen.Iris)),
             new StackView(
                 b.Light.Value,
