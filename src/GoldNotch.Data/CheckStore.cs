@@ -11,6 +11,9 @@ namespace GoldNotch.Data;
 /// <summary>Checks and their readings.</summary>
 public sealed partial class CheckStore(NpgsqlDataSource source)
 {
+    // More names than this are not read in a message; the rest is counted.
+    private const int NamesTold = 6;
+
     /// <summary>A page of checks, newest first, before a check; optionally of one unit or only open ones.</summary>
     /// <param name="before">The last check of the page before, or null.</param>
     /// <param name="unitTag">One unit, or null for all.</param>
@@ -133,9 +136,19 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
             );
         }
 
+        JudgedCheck judged = judge(whole);
+        if (note.Length == 0 && judged.UnreadRequired is { IsEmpty: false } unread)
+        {
+            string names = string.Join(", ", unread.Take(NamesTold).Select(s => SettingDefinition.Of(s).Name));
+            throw new RefusedException(
+                ProblemCode.LinesUnread,
+                "/note",
+                $"{names}{(unread.Length > NamesTold ? $" and {unread.Length - NamesTold} more" : "")} must be right and {(unread.Length == 1 ? "was" : "were")} not read. Read {(unread.Length == 1 ? "it" : "them")}, or say in the note why not: the unit stays due. Nothing was signed."
+            );
+        }
+
         // A clock that ran backwards must not make a check end before it began.
         DateTimeOffset signed = at < whole.Check.StartedAt ? whole.Check.StartedAt : at;
-        JudgedCheck judged = judge(whole);
         WholeCheck after = whole with { Check = whole.Check.With(judged) with { SignedBy = who, SignedAt = signed, Note = note } };
         await WriteSummaryAsync(transaction, after, cancel);
         await WriteSignatureAsync(transaction, after, judged, cancel);

@@ -271,7 +271,8 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source)
                     INSERT INTO camera_unit AS u (tag, model_key, tape, place, status, filters, colour_offset_mired, due_back)
                     VALUES (@tag, @model, @tape, @place, @status, @filters, @offset, @due)
                     ON CONFLICT (tag) DO UPDATE SET tape = @tape, place = @place, status = @status, filters = @filters,
-                        colour_offset_mired = @offset, due_back = @due, version = u.version + 1
+                        colour_offset_mired = @offset, due_back = @due, version = u.version + 1,
+                        came_back = CASE WHEN u.status IN ('out', 'repair') AND @status = 'in' THEN now() ELSE u.came_back END
                     WHERE u.model_key = @model
                       AND (u.tape, u.place, u.status, u.filters, u.colour_offset_mired, u.due_back)
                           IS DISTINCT FROM (@tape, @place, @status, @filters, @offset, @due)

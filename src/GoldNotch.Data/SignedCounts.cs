@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Settings;
@@ -19,10 +20,13 @@ internal static class SignedCounts
         await transaction
             .Command(
                 """
-                INSERT INTO unit_state AS s (unit_tag, check_id, signed_at, signed_by, standard_key, standard_version, wrong, headline, unread)
-                VALUES (@unit, @id, @at, @by, @standard, @version, @wrong, @headline, @unread)
+                INSERT INTO unit_state AS s
+                    (unit_tag, check_id, signed_at, signed_by, standard_key, standard_version, wrong, headline, unread, unread_required)
+                VALUES (@unit, @id, @at, @by, @standard, @version, @wrong, @headline, @unread, @unread_required)
                 ON CONFLICT (unit_tag) DO UPDATE SET check_id = @id, signed_at = @at, signed_by = @by, standard_key = @standard,
-                    standard_version = @version, wrong = @wrong, headline = @headline, unread = @unread
+                    standard_version = @version, headline = @headline, unread = @unread, unread_required = @unread_required,
+                    earlier = ARRAY(SELECT w FROM unnest(s.wrong) w WHERE w <> ALL(@answered)),
+                    wrong = @wrong || ARRAY(SELECT w FROM unnest(s.wrong) w WHERE w <> ALL(@answered) AND w <> ALL(@wrong))
                 WHERE s.signed_at <= @at
                 """
             )
@@ -32,7 +36,9 @@ internal static class SignedCounts
             .With("by", check.SignedBy)
             .With("standard", check.StandardKey)
             .With("version", check.StandardVersion)
-            .With("wrong", judged.Wrong.Select(s => SettingDefinition.Of(s).Key).ToArray())
+            .With("wrong", Keys(judged.Wrong))
+            .With("answered", Keys(judged.Answered))
+            .With("unread_required", Keys(judged.UnreadRequired))
             .WithJson("headline", JudgementDocument.WriteAll(judged.Summary.Headline))
             .With("unread", judged.Summary.Unread)
             .RunAsync(cancel);
@@ -72,6 +78,8 @@ internal static class SignedCounts
             .WithFound(found)
             .RunAsync(cancel);
     }
+
+    private static string[] Keys(ImmutableArray<Setting> settings) => [.. settings.Select(s => SettingDefinition.Of(s).Key)];
 
     private static NpgsqlCommand WithFound(this NpgsqlCommand command, FoundSetting[] found) =>
         command

@@ -110,7 +110,11 @@ public sealed class UnitStore(NpgsqlDataSource source)
         StoredUnit after = unit with { Version = unit.Version + 1 };
         await transaction
             .Command(
-                "UPDATE camera_unit SET tape = @tape, place = @place, status = @status, due_back = @due, version = @version WHERE tag = @tag"
+                """
+                UPDATE camera_unit SET tape = @tape, place = @place, due_back = @due, version = @version, status = @status,
+                    came_back = CASE WHEN status IN ('out', 'repair') AND @status = 'in' THEN now() ELSE came_back END
+                WHERE tag = @tag
+                """
             )
             .With("due", after.DueBack)
             .With("tag", after.Tag)

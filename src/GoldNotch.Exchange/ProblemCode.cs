@@ -82,6 +82,9 @@ public enum ProblemCode
     /// <summary>A notch was read in two ways and nobody decided.</summary>
     Undecided,
 
+    /// <summary>Lines that must be right were not read, and nobody says why.</summary>
+    LinesUnread,
+
     /// <summary>What has to be looked at first was not.</summary>
     NotLookedAt,
 

@@ -91,7 +91,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
             whole.Check.Id,
             "tests",
             whole.Check.StartedAt.AddHours(-3),
-            "",
+            "nothing read",
             Outcome,
             CancellationToken.None
         );

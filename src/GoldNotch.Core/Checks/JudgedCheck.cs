@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 
 namespace GoldNotch.Core.Checks;
@@ -52,6 +53,20 @@ public sealed record JudgedCheck(
                 .ThenBy(v => v.Line.Setting)
                 .Select(v => v.Line.Setting),
         ];
+
+    /// <summary>Settings that must be right and that nobody read, in the order of the sheet. What is done when the shoot is over is not waited for.</summary>
+    public ImmutableArray<Setting> UnreadRequired =>
+        [
+            .. Now.Where(v =>
+                    v.Kind == VerdictKind.Unread
+                    && v.Line.Notch.Importance == Importance.Must
+                    && !SettingDefinition.Of(v.Line.Setting).IsAfterTheCheck
+                )
+                .Select(v => v.Line.Setting),
+        ];
+
+    /// <summary>Settings that this check read, or that need no reading on this model: what an earlier check left wrong there is answered.</summary>
+    public ImmutableArray<Setting> Answered => [.. Now.Where(v => v.Kind != VerdictKind.Unread).Select(v => v.Line.Setting)];
 
     /// <summary>Judges a check by the rules of this build.</summary>
     /// <param name="sheet">The sheet.</param>

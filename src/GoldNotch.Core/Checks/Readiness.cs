@@ -45,9 +45,18 @@ public static class ReadinessStates
 /// <param name="SignedOn">The day it was signed.</param>
 /// <param name="StandardName">The standard.</param>
 /// <param name="IntervalDays">Days until the next check; null where the standard sets none.</param>
-/// <param name="Wrong">What it left off target.</param>
+/// <param name="Wrong">What is off target: what it left so, and what an earlier check left so and it did not look at.</param>
 public sealed record LastCheck(DateOnly SignedOn, string StandardName, int? IntervalDays, ImmutableArray<Setting> Wrong)
 {
+    /// <summary>Those of <see cref="Wrong"/> that an earlier check left and this one did not look at: a smaller standard clears no fault of a larger.</summary>
+    public ImmutableArray<Setting> Earlier { get; init; } = [];
+
+    /// <summary>What must be right and was signed unread.</summary>
+    public ImmutableArray<Setting> Unread { get; init; } = [];
+
+    /// <summary>The day the unit came back, where that was after the check; null where it has not been away since.</summary>
+    public DateOnly? CameBack { get; init; }
+
     /// <summary>The day the next check is due; null where the standard sets no interval.</summary>
     public DateOnly? DueOn => IntervalDays is { } days ? SignedOn.AddDays(days) : null;
 }
@@ -84,6 +93,28 @@ public sealed record Readiness(ReadinessState State, DateOnly? DueOn, Judgement?
         "off-more",
         "The check of {signed} against {standard} left {settings:lower} and {more} more off target. Correct them, or waive them with a reason."
     );
+    private static readonly Template LeftEarlier = new(
+        RuleId,
+        "earlier",
+        "An earlier check left {settings:lower} off target, and this one did not look at it."
+    );
+    private static readonly Template BackShort = new(RuleId, "back-short", "back, not checked");
+    private static readonly Template Back = new(
+        RuleId,
+        "back",
+        "It came back on {back}, after the check of {signed}. Check it before it goes out again."
+    );
+    private static readonly Template UnreadShort = new(RuleId, "unread-short", "{unread#line|lines} not read");
+    private static readonly Template WasUnread = new(
+        RuleId,
+        "unread",
+        "The check of {signed} against {standard} was signed with {settings:lower} not read. Check it again, whole."
+    );
+    private static readonly Template WasUnreadMore = new(
+        RuleId,
+        "unread-more",
+        "The check of {signed} against {standard} was signed with {settings:lower} and {more} more not read. Check it again, whole."
+    );
     private static readonly Template DueToday = new(RuleId, "due-today", "due today");
     private static readonly Template DueShort = new(RuleId, "due-short", "due for {late}");
     private static readonly Template IsDue = new(RuleId, "due", "Checked on {signed}; {standard} requires a check every {interval}.");
@@ -112,7 +143,7 @@ public sealed record Readiness(ReadinessState State, DateOnly? DueOn, Judgement?
             UnitStatus.Out => ReadinessState.Out,
             _ when last is null => ReadinessState.Due,
             _ when !last.Wrong.IsEmpty => ReadinessState.Off,
-            _ when last.DueOn <= today => ReadinessState.Due,
+            _ when !last.Unread.IsEmpty || last.CameBack is not null || last.DueOn <= today => ReadinessState.Due,
             _ => ReadinessState.Ready,
         };
 
@@ -135,9 +166,11 @@ public sealed record Readiness(ReadinessState State, DateOnly? DueOn, Judgement?
                 IsOverdue.Of(("back", dueBack.Value))
             ),
             (ReadinessState.Out, _) => (null, dueBack is { } back ? OutUntil.Of(("back", back)) : Out.Of()),
-            (ReadinessState.Off, { } left) => (
-                Listed(left.Wrong, ShortNames, OffShort, OffShortMore),
-                Listed(left.Wrong, Names, LeftOff, LeftOffMore, ("signed", left.SignedOn), ("standard", left.StandardName))
+            (ReadinessState.Off, { } left) => (Listed(left.Wrong, ShortNames, OffShort, OffShortMore), LeftBy(left)),
+            (ReadinessState.Due, { CameBack: { } back } gone) => (BackShort.Of(), Back.Of(("back", back), ("signed", gone.SignedOn))),
+            (ReadinessState.Due, { Unread.IsEmpty: false } part) => (
+                UnreadShort.Of(("unread", FigureValue.Count(part.Unread.Length))),
+                Listed(part.Unread, Names, WasUnread, WasUnreadMore, ("signed", part.SignedOn), ("standard", part.StandardName))
             ),
             (ReadinessState.Due, { } old) => (
                 due == today ? DueToday.Of() : DueShort.Of(("late", Days(today, due!.Value))),
@@ -156,6 +189,16 @@ public sealed record Readiness(ReadinessState State, DateOnly? DueOn, Judgement?
             _ => ((Judgement?)NeverShort.Of(), Never.Of()),
         };
         return new Readiness(state, due, inShort, overdue, because);
+    }
+
+    // What this check left, then what it did not look at: they are different people's work.
+    private static Judgement LeftBy(LastCheck last)
+    {
+        ImmutableArray<Setting> own = [.. last.Wrong.Except(last.Earlier)];
+        Judgement? earlier = last.Earlier.IsEmpty ? null : LeftEarlier.Of(("settings", FigureValue.Of(last.Earlier)));
+        return own.IsEmpty
+            ? earlier!
+            : Listed(own, Names, LeftOff, LeftOffMore, ("signed", last.SignedOn), ("standard", last.StandardName)).And(earlier);
     }
 
     private static Judgement Listed(

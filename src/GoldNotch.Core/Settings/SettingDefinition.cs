@@ -29,6 +29,8 @@ public enum SettingKind
 /// </summary>
 public abstract class SettingDefinition
 {
+    private const int LastBeforeTheShoot = 16;
+
     private static readonly string[] Chapters =
     [
         "Kit out",
@@ -113,6 +115,9 @@ public abstract class SettingDefinition
 
     /// <summary>How a reading of it is typed.</summary>
     public string Example { get; }
+
+    /// <summary>Whether it belongs to the shoot and its end, so that no camera waits for it before it goes out.</summary>
+    public bool IsAfterTheCheck => Step > LastBeforeTheShoot;
 
     /// <summary>The chapter of the work it belongs to.</summary>
     public string Chapter => Chapters[Step - 1];

@@ -174,7 +174,8 @@ internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExc
             or ProblemCode.Immutable
             or ProblemCode.NotSigned
             or ProblemCode.TooMany
-            or ProblemCode.NotLookedAt => 409,
+            or ProblemCode.NotLookedAt
+            or ProblemCode.LinesUnread => 409,
             ProblemCode.NotFound => 404,
             ProblemCode.VersionNeeded => 428,
             _ => 400,

@@ -1540,6 +1540,7 @@ export interface components {
             unitStatus: null | components["schemas"]["UnitStatus"];
             standardState: null | components["schemas"]["StandardState"];
             rulesVersion: null | string;
+            unreadRequired: string[];
         };
         ChoiceDocument: {
             positions: components["schemas"]["PositionDocument"][];
@@ -2535,7 +2536,7 @@ export interface components {
             now: null | components["schemas"]["NowView"];
         };
         /** @enum {unknown} */
-        ProblemCode: "bad-value" | "bad-document" | "bad-json" | "bad-request" | "bad-photo" | "too-large" | "too-many" | "too-many-requests" | "duplicate" | "circle" | "not-found" | "unit-missing" | "model-missing" | "standard-missing" | "id-taken" | "key-taken" | "tag-taken" | "login-taken" | "draft-exists" | "version-exists" | "immutable" | "changed-meanwhile" | "version-needed" | "open-faults" | "undecided" | "not-looked-at" | "not-signed" | "not-planned" | "sheet-differs" | "last-technician" | "sign-in" | "wrong-password" | "locked" | "not-allowed" | "forgery-token" | "camera-none" | "camera-silent" | "camera-refused" | "camera-invalid-response" | "database-away" | "fault";
+        ProblemCode: "bad-value" | "bad-document" | "bad-json" | "bad-request" | "bad-photo" | "too-large" | "too-many" | "too-many-requests" | "duplicate" | "circle" | "not-found" | "unit-missing" | "model-missing" | "standard-missing" | "id-taken" | "key-taken" | "tag-taken" | "login-taken" | "draft-exists" | "version-exists" | "immutable" | "changed-meanwhile" | "version-needed" | "open-faults" | "undecided" | "lines-unread" | "not-looked-at" | "not-signed" | "not-planned" | "sheet-differs" | "last-technician" | "sign-in" | "wrong-password" | "locked" | "not-allowed" | "forgery-token" | "camera-none" | "camera-silent" | "camera-refused" | "camera-invalid-response" | "database-away" | "fault";
         ProblemDetails: {
             type?: null | string;
             title?: null | string;

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
@@ -92,7 +93,8 @@ internal sealed class CheckJudge(
             [.. whole.Additions.Select(CheckViews.Of)],
             unit?.Status,
             c.SignedAt is null ? c.StandardState : null,
-            c.SignedAt is null ? null : judged.RulesVersion
+            c.SignedAt is null ? null : judged.RulesVersion,
+            [.. judged.UnreadRequired.Select(s => SettingDefinition.Of(s).Name)]
         );
     }
 

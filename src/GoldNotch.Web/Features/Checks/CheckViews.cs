@@ -107,7 +107,8 @@ public sealed record CheckView(
     IReadOnlyList<AdditionView> Additions,
     UnitStatus? UnitStatus,
     StandardState? StandardState,
-    string? RulesVersion
+    string? RulesVersion,
+    IReadOnlyList<string> UnreadRequired
 );
 
 /// <summary>A check in one row of the log.</summary>

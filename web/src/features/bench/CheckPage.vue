@@ -140,6 +140,7 @@ watch(
         :summary="check.summary"
         :found="check.foundSummary"
         :needs-correction="needsCorrection"
+        :unread="check.unreadRequired"
         :waiting="[...kept.readings.value, ...pictures.all.value]"
         :sign="sign"
         @correct="bench.turn('left')"

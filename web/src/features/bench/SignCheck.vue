@@ -9,6 +9,8 @@ const props = defineProps<{
   summary: Views['SummaryView'];
   found: Views['SummaryView'];
   needsCorrection: number;
+  /** Names of the lines that must be right and nobody read. */
+  unread: string[];
   /** What was not uploaded yet or not accepted: a signed check takes nothing more. */
   waiting: Entry[];
   sign: (note: string) => Promise<void>;
@@ -18,6 +20,10 @@ const note = ref('');
 const busy = ref(false);
 const wrong = ref('');
 
+const said = (names: string[]) =>
+  names.length === 1
+    ? `${names[0]} was`
+    : `${names.slice(0, 3).join(', ')}${names.length > 3 ? ` and ${names.length - 3} more` : ''} were`;
 async function finish(): Promise<void> {
   busy.value = true;
   wrong.value = '';
@@ -51,14 +57,24 @@ async function finish(): Promise<void> {
         Put {{ needsCorrection }} right
       </button>
     </p>
-    <label for="note">Note</label>
+    <label for="note">{{ unread.length ? `Why ${said(unread)} not read` : 'Note' }}</label>
+    <p v-if="unread.length" class="soft">
+      {{ unread.length === 1 ? 'It' : 'They' }} must be right. Without
+      {{ unread.length === 1 ? 'it' : 'them' }} the unit stays due; say in the note why.
+    </p>
     <Textarea id="note" v-model="note" rows="3" maxlength="2000" auto-resize />
     <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
     <p v-if="waiting.length" class="soft">
       {{ counted(waiting) }} not uploaded yet. Sign when
       {{ waiting.length === 1 ? 'it is' : 'they are' }} uploaded or discarded.
     </p>
-    <button class="act" type="submit" :disabled="busy || waiting.length > 0">Sign the check</button>
+    <button
+      class="act"
+      type="submit"
+      :disabled="busy || waiting.length > 0 || (unread.length > 0 && !note.trim())"
+    >
+      Sign the check
+    </button>
   </form>
 </template>
 

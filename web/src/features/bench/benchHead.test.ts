@@ -193,6 +193,7 @@ describe('SignCheck', () => {
         summary: counts(),
         found: counts(),
         needsCorrection: 0,
+        unread: [],
         waiting: [],
         sign: async () => undefined,
         ...over,
@@ -206,6 +207,14 @@ describe('SignCheck', () => {
     expect(button(page).attributes('disabled')).toBeDefined();
     expect(page.text()).toContain('1 reading and 1 photograph not uploaded yet');
     expect(button(form()).attributes('disabled')).toBeUndefined();
+  });
+
+  it('asks why required lines were not read before it can be signed', async () => {
+    const page = form({ unread: ['Gain', 'Shutter', 'Iris', 'Zebra'] });
+    expect(page.find('label').text()).toBe('Why Gain, Shutter, Iris and 1 more were not read');
+    expect(button(page).attributes('disabled')).toBeDefined();
+    await page.find('textarea').setValue('The battery died.');
+    expect(button(page).attributes('disabled')).toBeUndefined();
   });
 
   it('says what was corrected and what is still off', () => {
