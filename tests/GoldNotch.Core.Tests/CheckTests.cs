@@ -48,7 +48,7 @@ public class CheckTests
     [InlineData("white-balance", "-5000", "more than zero")]
     [InlineData("white-balance", "5650", "has no")]
     [InlineData("nd", "4", "has no “4”")]
-    [InlineData("record-format", "1080", "Type the size and the rate")]
+    [InlineData("record-format", "1080", "Type which one")]
     [InlineData("full-auto", "auto", "has no automatic")]
     [InlineData("gain", "", "Nothing was typed")]
     [InlineData("gain", "NaN", "is not a number")]

@@ -48,8 +48,24 @@ public static class ReadingParser
             return AutomaticOrRefused(setting, model, dial);
         }
 
-        return new Reading.Of(ShownValue.Of(setting, control, dial, typed));
+        QuantityException refused;
+        try
+        {
+            return new Reading.Of(ShownValue.Of(setting, control, dial, typed));
+        }
+        catch (QuantityException notThere)
+        {
+            refused = notThere;
+        }
+
+        return Otherwise(setting, control, dial, typed) ?? throw refused;
     }
+
+    // A place of that name comes first; then what people write for an automatic, and other spellings of a value.
+    private static Reading? Otherwise(Setting setting, ControlSource control, Dial dial, string typed) =>
+        Spelling.IsAutomatic(setting, typed) ? AutomaticOrRefused(setting, control.Model, dial)
+        : Spelling.Read(setting, control, dial, typed) is { } meant ? new Reading.Of(meant)
+        : null;
 
     // A reading of the format or the base is what the camera stands at; where there is none, the sheet's counts.
     private static ControlSource ControlOf(Sheet sheet, IReadOnlyDictionary<Setting, Reading> readings) =>

@@ -9,31 +9,40 @@ public static class IrisRequirementNotation
     private const string AsDeep = "as deep as ";
     private const string To = " to ";
 
+    // As it is written, and as people say it.
+    private static readonly string[] Open = ["open", "as open as it goes", "wide open", "fully open"];
+    private static readonly string[] Follows = [AsDeep, "same depth as ", "depth of "];
+
     /// <summary>Reads a requirement.</summary>
     /// <exception cref="QuantityException">Cannot be read, or a range upside down.</exception>
     public static IrisRequirement Parse(string? text)
     {
         string tidy = Notation.Tidy(text) ?? "";
-        if (tidy is "open" or "as open as it goes")
+        if (Open.Contains(tidy, StringComparer.OrdinalIgnoreCase))
         {
             return new IrisRequirement.Open();
         }
 
-        if (tidy.StartsWith(AsDeep, StringComparison.OrdinalIgnoreCase) && tidy.Length > AsDeep.Length)
+        foreach (string begins in Follows)
         {
-            return new IrisRequirement.SameDepthAs(tidy[AsDeep.Length..].Trim().ToUpperInvariant());
+            if (tidy.StartsWith(begins, StringComparison.OrdinalIgnoreCase) && tidy.Length > begins.Length)
+            {
+                return new IrisRequirement.SameDepthAs(tidy[begins.Length..].Trim().ToUpperInvariant());
+            }
         }
 
-        if (tidy.EndsWith(Deep, StringComparison.OrdinalIgnoreCase) && Notation.TryDecimal(tidy[..^Deep.Length], out double metres))
+        if (
+            tidy.EndsWith("deep", StringComparison.OrdinalIgnoreCase)
+            && Notation.TryDecimal(Notation.WithoutUnit(tidy[..^4].TrimEnd(), "metres", "m").Replace(',', '.'), out double metres)
+        )
         {
             return new IrisRequirement.Depth(new Metres(metres));
         }
 
-        int between = tidy.IndexOf(To, StringComparison.Ordinal);
-        if (between > 0)
+        if (Ends(tidy) is [var wide, var small])
         {
-            FNumber widest = FNumber.Parse(tidy[..between]);
-            FNumber smallest = FNumber.Parse(tidy[(between + To.Length)..]);
+            FNumber widest = FNumber.Parse(wide);
+            FNumber smallest = FNumber.Parse(small);
             return widest.Value <= smallest.Value
                 ? new IrisRequirement.Range(widest, smallest)
                 : throw new QuantityException(
@@ -50,6 +59,12 @@ public static class IrisRequirementNotation
         {
             throw Guard.Unreadable(text ?? "", "an iris requirement", "open, f/5.6, f/4 to f/8, 1.2 m deep or as deep as A");
         }
+    }
+
+    private static string[] Ends(string tidy)
+    {
+        string[] ends = tidy.Split(To, StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries);
+        return ends.Length == 2 ? ends : tidy.Split('-', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries);
     }
 
     /// <summary>The text that <see cref="Parse"/> reads back.</summary>

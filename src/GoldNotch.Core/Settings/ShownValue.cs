@@ -41,6 +41,8 @@ public static class ShownValue
         return SettingDefinition.Of(setting).Read(typed, dial, control);
     }
 
-    // Labels carry a true minus and thin spaces; what was typed has been tidied of both.
-    private static bool Same(string label, string typed) => string.Equals(Notation.Tidy(label), typed, StringComparison.OrdinalIgnoreCase);
+    // Labels carry a true minus and thin spaces; what was typed has been tidied of both. Case matters only where it makes bits of bytes.
+    private static bool Same(string label, string typed) =>
+        string.Equals(Notation.Tidy(label), typed, StringComparison.OrdinalIgnoreCase)
+        && !(typed.Contains("MB", StringComparison.Ordinal) && label.Contains("Mb", StringComparison.Ordinal));
 }

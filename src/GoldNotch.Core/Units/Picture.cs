@@ -89,13 +89,15 @@ public readonly record struct BitRate : IComparable<BitRate>
     {
         if (
             Notation.Tidy(text) is { } tidy
+            && !tidy.Contains("MB", StringComparison.Ordinal)
             && Notation.TryDecimal(Notation.WithoutUnit(tidy, "Mb/s", "Mbit/s", "Mbps", "Mb", "M"), out double value)
         )
         {
             return new BitRate(value);
         }
 
-        throw Guard.Unreadable(text ?? "", "a bit rate", "45 or 45 Mb/s");
+        // A capital B is bytes, eight times as much: 45 MB/s of a card is not 45 Mb/s of a recording.
+        throw Guard.Unreadable(text ?? "", "a bit rate in megabits", "45 or 45 Mb/s");
     }
 
     /// <inheritdoc/>
