@@ -63,7 +63,8 @@ public class RecordingConsequenceTests
             ("phantom-1", "off"),
             ("audio-level-control", "automatic")
         );
-        (sound.Severity, sound.Value.Case).ShouldBe((Severity.Automatic, "automatic-short"));
+        (sound.Severity, sound.Value.Case).ShouldBe((Severity.Automatic, "two"));
+        sound.Because.Cases().ShouldBe(["all", "automatic", "no-phantom"], "an automatic level hides no silent channel");
     }
 
     [Fact]

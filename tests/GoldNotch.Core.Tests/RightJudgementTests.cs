@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Judgements;
@@ -125,6 +126,90 @@ public class RightJudgementTests
                 ReadingParser.Parse(SettingDefinition.Parse(setting), Of(Ottermere.Alder), typed, new Dictionary<Setting, Reading>())
             )
             .Fault.ShouldBe(QuantityFault.OutOfRange);
+
+    [Fact]
+    public void Automatic_that_the_sheet_requires_is_told_and_not_put_right()
+    {
+        Sheet sheet = Of(Ottermere.Alder, ("iris-control", "automatic"), ("focus-mode", "automatic"));
+        ImmutableArray<Verdict> read = CheckEvaluator.Evaluate(
+            sheet,
+            new Dictionary<Setting, Reading>
+            {
+                [Setting.IrisControl] = Reading.Automatic.Instance,
+                [Setting.Iris] = new Reading.Of(new SettingValue.Iris(new FNumber(11))),
+                [Setting.FocusMode] = Reading.Automatic.Instance,
+            }
+        );
+        read.ShouldAllBe(v => !v.NeedsCorrection);
+        ConsequenceReport now = Consequences.Of(sheet, read);
+        Topic(now, ConsequenceTopic.Exposure).Because.Case.ShouldBe("on-purpose");
+        Topic(now, ConsequenceTopic.Exposure).Severity.ShouldBe(Severity.Fine);
+        Topic(now, ConsequenceTopic.Focus).Because.Case.ShouldBe("on-purpose");
+        CheckEvaluator
+            .Evaluate(sheet, new Dictionary<Setting, Reading>())
+            .Single(v => v.Line.Setting == Setting.Iris)
+            .Kind.ShouldBe(VerdictKind.OnTarget);
+    }
+
+    [Fact]
+    public void A_shift_of_automatic_exposure_is_a_term_of_it()
+    {
+        Sheet sheet = Of(Ottermere.Alder, ("iris-control", "automatic"), ("auto-exposure-shift", "0"));
+        ConsequenceReport now = Consequences.Of(
+            sheet,
+            CheckEvaluator.Evaluate(
+                sheet,
+                new Dictionary<Setting, Reading>
+                {
+                    [Setting.IrisControl] = Reading.Automatic.Instance,
+                    [Setting.AutoExposureShift] = new Reading.Of(new SettingValue.Amount(1, NaturalUnit.Stops)),
+                }
+            )
+        );
+        Consequence exposure = Topic(now, ConsequenceTopic.Exposure);
+        (exposure.Severity, exposure.Because.Case).ShouldBe((Severity.Fault, "on-purpose-off"));
+        exposure.Because.Number("total").ShouldBe(1);
+    }
+
+    [Fact]
+    public void Focus_switches_that_disagree_are_a_fault_on_the_sheet_and_on_the_bench()
+    {
+        CameraModel twoSwitches = Ottermere.Alder with
+        {
+            Choices = Ottermere.Alder.Choices.SetItem(
+                Setting.LensFocus,
+                new ChoiceControl([new ChoicePosition("manual", "MF"), new ChoicePosition("automatic", "AF")], false)
+            ),
+        };
+        Sheet sheet = Of(twoSwitches, ("focus-mode", "automatic"), ("lens-focus", "manual"));
+        RuleBook.Of(sheet).ShouldContain(f => f.RuleId == "FOCUS-SWITCHES");
+        RuleBook
+            .Of(Of(twoSwitches, ("focus-mode", "manual"), ("lens-focus", "manual")))
+            .ShouldNotContain(f => f.RuleId == "FOCUS-SWITCHES");
+        Sheet manual = Of(twoSwitches, ("focus-mode", "manual"), ("lens-focus", "manual"));
+        Consequence focus = Topic(Now(manual, ("focus-mode", "auto"), ("lens-focus", "manual")), ConsequenceTopic.Focus);
+        (focus.Severity, focus.Because.Case).ShouldBe((Severity.Fault, "disagree"));
+    }
+
+    [Fact]
+    public void Gain_under_a_curve_that_records_at_base_is_for_the_monitor_only()
+    {
+        CameraModel log = WholeSheetTests.Cine with { Gain = WholeSheetTests.Cine.Gain with { FixedToBase = ["log"] } };
+        Sheet sheet = Of(log, ("base-iso", "low"), ("gain", "0 dB"), ("profile", "log"));
+        ConsequenceReport now = Now(sheet, ("gain", "+6"));
+        Topic(now, ConsequenceTopic.Exposure).Severity.ShouldNotBe(Severity.Fault);
+        Topic(now, ConsequenceTopic.Noise).Because.Case.ShouldBe("monitoring");
+        RuleBook.Of(Of(log, ("base-iso", "low"), ("gain", "+6 dB"), ("profile", "log"))).ShouldContain(f => f.RuleId == "GAIN-ON-CURVE");
+        RuleBook.Of(sheet).ShouldNotContain(f => f.RuleId == "GAIN-ON-CURVE");
+    }
+
+    [Theory]
+    [InlineData(50, FootageUse.Live, "50i")]
+    [InlineData(50, FootageUse.Web, "25p")]
+    [InlineData(50, FootageUse.Film, "23.976p")]
+    [InlineData(60, FootageUse.Web, "29.97p")]
+    public void A_use_proposes_the_rates_of_the_mains(double mains, FootageUse use, string rate) =>
+        FootageProposal.For(use, Policies.Defaults, mains).Rate.Label().ShouldBe(rate);
 
     private static SheetLine InLight(CameraModel model, double lux) =>
         SheetCompiler

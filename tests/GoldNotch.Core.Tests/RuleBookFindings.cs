@@ -27,8 +27,10 @@ internal static class RuleBookFindings
             ["FORCED"] =
                 "Advice codec forced: reason=Resolution and frame rate 1080 59.94p forces long-frame here: the card is too slow for more.",
             ["FORMAT-BEFORE-CLEAR"] = "Fault card-formatted uncleared: ",
+            ["FOCUS-SWITCHES"] = "Fault lens-focus disagree: body=auto, lens=manual, model=Alder 20",
             ["FULL-AUTO-OPEN"] = "Fault full-auto open: ",
             ["GAIN-ABOVE-LIMIT"] = "Warning gain one-base: gain=+12 dB, limit=+6 dB",
+            ["GAIN-ON-CURVE"] = "Fault gain required: curve=log, model=Alder 20, gain=+6 dB",
             ["GAIN-LIMIT-OPEN"] = "Warning gain-limit open: limit=+12 dB",
             ["GAIN-UP-ND-IN"] = "Fault gain cancel: gain=+6 dB, filter=1/4, 2 stops, left=−1 stop",
             ["GAIN-WITH-ND"] = "Fault gain both: gain=+6 dB, filter=+1 stop",

@@ -144,6 +144,11 @@ public class RuleBookTests
             Sheet(Alder with { Lenses = [new NamedLens("35", Alder.Lens, null)] }, ("iris", "f/4")),
             Sheet(Alder, ("iris", "f/4"))
         ),
+        ["FOCUS-SWITCHES"] = (
+            Sheet(With(Setting.LensFocus, "manual"), ("focus-mode", "automatic"), ("lens-focus", "manual")),
+            Sheet(With(Setting.LensFocus, "manual"), ("focus-mode", "manual"), ("lens-focus", "manual"))
+        ),
+        ["GAIN-ON-CURVE"] = (Sheet(AtBase, ("gain", "+6 dB"), ("profile", "log")), Sheet(AtBase, ("gain", "0 dB"), ("profile", "log"))),
         ["SECOND-FOCUS-SWITCH"] = (
             Sheet(With(Setting.LensFocus, "manual"), ("focus-mode", "manual")),
             Sheet(With(Setting.LensFocus, "manual"), ("focus-mode", "manual"), ("lens-focus", "manual"))
@@ -259,6 +264,8 @@ public class RuleBookTests
 
     private static Sheet Metered(double lux) =>
         SheetCompiler.Compile(Lit(lux, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris", "f/5.6")), Alder);
+
+    private static CameraModel AtBase => With(Setting.Profile, "log") with { Gain = Alder.Gain with { FixedToBase = ["log"] } };
 
     private static CameraModel Drop => With(Setting.TimecodeCount, "drop-frame");
 

@@ -87,12 +87,11 @@ internal static class AudioConsequence
 
     internal static Consequence Of(Findings found, Setting[] settings)
     {
-        if (found.IsAutomatic(Setting.AudioLevelControl))
-        {
-            return new(ConsequenceTopic.Audio, Severity.Automatic, LevelAutomaticShort.Of(), LevelAutomatic.Of(Setting.AudioLevelControl));
-        }
-
-        Wrong[] wrong = [.. found.VerdictsOf(settings).Where(v => v.Kind == VerdictKind.OffTarget).Select(OfVerdict)];
+        // An automatic level hides nothing else: a silent channel stays silent under it.
+        Wrong[] automatic = found.IsAutomatic(Setting.AudioLevelControl)
+            ? [new Wrong(Severity.Automatic, LevelAutomaticShort.Of(), LevelAutomatic.Of(Setting.AudioLevelControl))]
+            : [];
+        Wrong[] wrong = [.. automatic, .. found.VerdictsOf(settings).Where(v => v.Kind == VerdictKind.OffTarget).Select(OfVerdict)];
         if (wrong.Length > 0)
         {
             return Wrong.Consequence(ConsequenceTopic.Audio, wrong);

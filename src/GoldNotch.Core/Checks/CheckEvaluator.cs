@@ -61,6 +61,11 @@ public static class CheckEvaluator
         "within-tolerance",
         "{setting} is {seen}; the sheet requires {target}: {difference}, within the tolerance of {tolerance:size}."
     );
+    private static readonly Template SetByCamera = new(
+        RuleId,
+        "set-by-camera",
+        "The iris is automatic as the sheet requires: the camera sets it."
+    );
     private static readonly Template Waived = new("WAIVED", "waived", "Waived for {unit} until {until} by {author}: {reason}");
 
     /// <summary>Verdicts of a check as it stands; what a change made stale says so.</summary>
@@ -115,6 +120,17 @@ public static class CheckEvaluator
     private static Verdict Judge(Sheet sheet, SheetLine line, Reading reading)
     {
         Setting setting = line.Setting;
+
+        // Where the iris is to be automatic its value is the camera's own: nobody reads it off and nobody puts it right.
+        if (
+            setting == Setting.Iris
+            && reading is not Reading.NotFitted
+            && sheet.Target<SettingValue.Mode>(Setting.IrisControl) is { Manual: false }
+        )
+        {
+            return Verdict(VerdictKind.OnTarget, SetByCamera.Of(setting));
+        }
+
         switch (reading)
         {
             case Reading.Unread when line.NothingToDo:

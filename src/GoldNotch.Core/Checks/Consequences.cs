@@ -18,7 +18,7 @@ public static class Consequences
         ImmutableArray<ExposureTerm> terms = [.. ExposureTerms.Of(found)];
         ImmutableArray<HiddenPair> hidden = HiddenPairs.In(terms, found);
         var items = ImmutableArray.CreateBuilder<Consequence>();
-        items.Add(ExposureConsequence.Of(terms));
+        items.Add(ExposureConsequence.Of(found, terms));
         items.Add(NoiseConsequence.Of(found));
         items.Add(WhiteBalanceConsequence.Of(found));
         items.AddRange(ShutterConsequences.Of(found));

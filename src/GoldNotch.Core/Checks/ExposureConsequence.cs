@@ -21,6 +21,17 @@ internal static class ExposureConsequence
         "automatic",
         "{automatic} on automatic: the camera makes the picture look right and hides what else is wrong. The manual settings come to {total}."
     );
+    private static readonly Template OnPurpose = new(
+        RuleId,
+        "on-purpose",
+        "{automatic} on automatic, as the sheet requires: the camera follows the light, and a bright background makes it darken the subject."
+    );
+    private static readonly Template OnPurposeOff = new(
+        RuleId,
+        "on-purpose-off",
+        "{automatic} on automatic, as the sheet requires. What is set by hand asks it for {total:size} {total?more|less} than the sheet, which it may run out of."
+    );
+    private static readonly Template OnPurposeValue = new(RuleId, "on-purpose-value", "automatic, as required");
     private static readonly Template Right = new(RuleId, "right", "The picture comes out as bright as the sheet requires ({total}).");
     private static readonly Template Off = new(
         RuleId,
@@ -30,10 +41,24 @@ internal static class ExposureConsequence
     private static readonly Template Assumed = new(RuleId, "assumed", "Not read yet and counted as on target: {settings:lower}.");
     private static readonly Template Value = new(RuleId, "value", "{total}");
 
-    internal static Consequence Of(ImmutableArray<ExposureTerm> terms)
+    internal static Consequence Of(Findings found, ImmutableArray<ExposureTerm> terms)
     {
         Stops total = terms.Aggregate(Stops.Zero, (sum, t) => sum + t.Change);
         Setting[] automatic = [.. terms.Where(t => t.Source == TermSource.Automatic).Select(t => t.Setting)];
+        Setting[] meant = [.. automatic.Where(found.IsAutomaticAsRequired)];
+        if (automatic.Length > 0 && meant.Length == automatic.Length)
+        {
+            double off = Math.Abs(total.Value);
+            return new(
+                ConsequenceTopic.Exposure,
+                off <= LooksRight + Guard.Edge ? Severity.Fine
+                    : off <= Compares + Guard.Edge ? Severity.Slight
+                    : Severity.Fault,
+                OnPurposeValue.Of(),
+                (off <= LooksRight + Guard.Edge ? OnPurpose : OnPurposeOff).Of(("automatic", FigureValue.Of(meant)), ("total", total))
+            );
+        }
+
         if (automatic.Length > 0)
         {
             return new(

@@ -39,6 +39,24 @@ internal sealed class Findings
 
     internal SettingValue? Value(Setting setting) => _verdicts.GetValueOrDefault(setting)?.Reading is Reading.Of of ? of.Value : null;
 
+    /// <summary>Whether a setting is on automatic and the sheet wants it so: a stated exception, which is told and not put right. The value of an iris
+    /// belongs to whoever moves it.</summary>
+    internal bool IsAutomaticAsRequired(Setting setting) =>
+        !FullAuto
+        && (
+            setting == Setting.Iris && WantsAutomatic(Setting.IrisControl)
+            || (WantsAutomatic(setting) && _verdicts[setting] is { Kind: VerdictKind.OnTarget, Reading: not Reading.Unread })
+        );
+
+    /// <summary>The curve that is recorded at its base whatever gain is shown, as read, or else the sheet's; null where the curve takes gain.</summary>
+    internal string? CurveAtBase =>
+        ((Value(Setting.Profile) as SettingValue.Choice)?.Word ?? Sheet.Word(Setting.Profile)) is { } profile
+        && Sheet.Model.Gain.FixedToBase.Contains(profile)
+            ? profile
+            : null;
+
+    private bool WantsAutomatic(Setting setting) => Sheet.LineOf(setting)?.Target is { } target && CheckEvaluator.FollowsTheScene(target);
+
     internal bool IsAutomatic(Setting setting) =>
         _verdicts.GetValueOrDefault(setting)?.Kind == VerdictKind.Automatic
         || (setting == Setting.Iris && _verdicts.GetValueOrDefault(Setting.IrisControl)?.Kind == VerdictKind.Automatic)
@@ -50,6 +68,17 @@ internal static class ExposureTerms
 {
     internal static IEnumerable<ExposureTerm> Of(Findings found)
     {
+        // The shift moves what an automatic aims at; by hand it does nothing.
+        ExposureTerm[] terms = [.. OfControls(found)];
+        return
+            terms.Any(t => t.Source == TermSource.Automatic)
+            && found.Value(Setting.AutoExposureShift) is SettingValue.Amount { Value: not 0 } shift
+            ? terms.Append(new ExposureTerm(Setting.AutoExposureShift, new Stops(shift.Value), TermSource.Read))
+            : terms;
+    }
+
+    private static IEnumerable<ExposureTerm> OfControls(Findings found)
+    {
         foreach (SheetLine line in found.Sheet.Lines)
         {
             Setting setting = line.Setting;
@@ -59,7 +88,11 @@ internal static class ExposureTerms
                 continue;
             }
 
-            yield return found.IsAutomatic(setting) ? new ExposureTerm(setting, Stops.Zero, TermSource.Automatic)
+            yield return found.IsAutomatic(setting) || found.IsAutomaticAsRequired(setting)
+                ? new ExposureTerm(setting, Stops.Zero, TermSource.Automatic)
+            : setting == Setting.Gain && found.CurveAtBase is not null && found.Value(setting) is not null
+                // Monitoring only: what is recorded stays at base.
+                ? new ExposureTerm(setting, Stops.Zero, TermSource.Read)
             : found.Value(setting) is { } seen
                 ? new ExposureTerm(setting, definition.Brighter(seen, target, found.Sheet.Model), TermSource.Read)
             : new ExposureTerm(setting, Stops.Zero, TermSource.Assumed);

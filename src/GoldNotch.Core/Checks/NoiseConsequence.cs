@@ -20,6 +20,12 @@ internal static class NoiseConsequence
         "automatic",
         "Automatic gain adds noise with the scene, and hides a closed iris, a fast shutter and a forgotten ND filter."
     );
+    private static readonly Template Monitoring = new(
+        RuleId,
+        "monitoring",
+        "{curve} records at base: {gain} brightens the monitor only, and adds no noise to the recording."
+    );
+    private static readonly Template MonitoringValue = new(RuleId, "monitoring-value", "monitoring only");
     private static readonly Template AsRequired = new(RuleId, "as-required", "Noise is as the sheet requires, at {gain}.");
     private static readonly Template AsRequiredHigh = new(
         RuleId,
@@ -45,6 +51,16 @@ internal static class NoiseConsequence
         if (found.IsAutomatic(Setting.Gain))
         {
             return new(ConsequenceTopic.Noise, Severity.Automatic, OnAutomatic.Value.Of(), Automatic.Of(Setting.Gain));
+        }
+
+        if (found.CurveAtBase is { } curve && found.Value(Setting.Gain) is SettingValue.GainAt { Gain.Value: not 0 } shown)
+        {
+            return new(
+                ConsequenceTopic.Noise,
+                Severity.Fine,
+                MonitoringValue.Of(),
+                Monitoring.Of(Setting.Gain, ("gain", shown), ("curve", curve))
+            );
         }
 
         if (

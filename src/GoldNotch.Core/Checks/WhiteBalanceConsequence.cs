@@ -17,6 +17,12 @@ internal static class WhiteBalanceConsequence
         "automatic",
         "Automatic white balance follows the picture: no two shots cut together."
     );
+    private static readonly Template OnPurpose = new(
+        RuleId,
+        "on-purpose",
+        "Automatic white balance as the sheet requires: right on average, and no two shots match in the edit."
+    );
+    private static readonly Template OnPurposeValue = new(RuleId, "on-purpose-value", "automatic, as required");
     private static readonly Template OnCard = new(
         RuleId,
         "on-card",
@@ -44,6 +50,11 @@ internal static class WhiteBalanceConsequence
 
     internal static Consequence Of(Findings found)
     {
+        if (found.IsAutomaticAsRequired(Setting.WhiteBalance))
+        {
+            return new(ConsequenceTopic.WhiteBalance, Severity.Fine, OnPurposeValue.Of(), OnPurpose.Of(Setting.WhiteBalance));
+        }
+
         if (found.IsAutomatic(Setting.WhiteBalance))
         {
             return new(ConsequenceTopic.WhiteBalance, Severity.Automatic, OnAutomatic.Value.Of(), Automatic.Of(Setting.WhiteBalance));

@@ -123,7 +123,27 @@ public sealed record FootageProposal(
     public BitRate Enough => AtLeast ?? new BitRate(25.0 * Size.Pixels / (1920 * 1080));
 
     /// <summary>What a use proposes under the policies of a standard.</summary>
-    public static FootageProposal For(FootageUse use, Policies policies)
+    /// <param name="use">What the footage is for.</param>
+    /// <param name="policies">The policies.</param>
+    /// <param name="mainsHz">Mains at the place: where they are 50 Hz, television and lamps go by 25 and 50.</param>
+    public static FootageProposal For(FootageUse use, Policies policies, double mainsHz = 60)
+    {
+        FootageProposal proposal = Under60(use, policies);
+        return mainsHz is > 45 and < 55 ? proposal with { Rate = At50(proposal.Rate) } : proposal;
+    }
+
+    // Film keeps its 24: its look is wanted whatever the mains, and 172.8° is steady under them.
+    private static ScanRate At50(ScanRate rate) =>
+        rate.Label() switch
+        {
+            "59.94i" => Rated("50i"),
+            "29.97p" => Rated("25p"),
+            "59.94p" => Rated("50p"),
+            "119.88p" => Rated("100p"),
+            _ => rate,
+        };
+
+    private static FootageProposal Under60(FootageUse use, Policies policies)
     {
         FootageProposal by = use switch
         {

@@ -50,7 +50,7 @@ internal sealed class RecordFormatTranslator : Translator
 
     private SheetLine ByUse(Notch notch, SheetDraft draft)
     {
-        FootageProposal proposal = FootageProposal.For(draft.Standard.Use, draft.Standard.Policies);
+        FootageProposal proposal = FootageProposal.For(draft.Standard.Use, draft.Standard.Policies, draft.Standard.Light.MainsHz);
         SheetLine line = Nearest(notch, draft, proposal.Size, proposal.Rate);
         return line with
         {
@@ -61,7 +61,7 @@ internal sealed class RecordFormatTranslator : Translator
     // Alone, a camera has no line-up to agree with: the plain rate stands in, and a person must choose.
     private SheetLine OfLineUp(Notch notch, SheetDraft draft, FrameSize size)
     {
-        ScanRate plain = FootageProposal.For(draft.Standard.Use, draft.Standard.Policies).Rate;
+        ScanRate plain = FootageProposal.For(draft.Standard.Use, draft.Standard.Policies, draft.Standard.Light.MainsHz).Rate;
         SheetLine meanwhile = Nearest(notch, draft, size, plain);
         return CheckByEye(
             notch,

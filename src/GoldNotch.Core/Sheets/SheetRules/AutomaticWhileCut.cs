@@ -20,6 +20,12 @@ internal sealed class AutomaticWhileCut()
         "{setting} is automatic, but the picture is cut with other cameras. Require manual."
     );
 
+    private static readonly Template ByPolicy = new(
+        RuleId,
+        "by-policy",
+        "{setting} is automatic by the policy “{option}”, but the picture is cut with other cameras. Choose another option, or require manual."
+    );
+
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
         if (!of.Circumstances.Has(Condition.CutWithOthers))
@@ -29,10 +35,29 @@ internal sealed class AutomaticWhileCut()
 
         foreach (Setting setting in new[] { Setting.IrisControl, Setting.FocusMode, Setting.WhiteBalance, Setting.AudioLevelControl })
         {
-            if (of.RequirementOf(setting) is Requirement.AutomaticMode or Requirement.Position { Word: "automatic" })
+            Requirement? required = of.RequirementOf(setting);
+            if (required is Requirement.AutomaticMode or Requirement.Position { Word: "automatic" })
             {
                 yield return Found(Automatic, setting, ("setting", setting));
             }
+            else if (required is Requirement.ByPolicy && AutomaticByPolicy(setting, of) is { } option)
+            {
+                yield return Found(ByPolicy, setting, ("setting", setting), ("option", option));
+            }
         }
+    }
+
+    // The option that makes a setting automatic here; null where it stays with a person.
+    private static string? AutomaticByPolicy(Setting setting, StandardInView of)
+    {
+        Policies policies = of.Standard.Policies;
+        bool automatic = setting switch
+        {
+            Setting.IrisControl => policies.Is(IrisPolicy.AutomaticMoving) && of.Circumstances.Has(Condition.Hand),
+            Setting.FocusMode => policies.Is(FocusPolicy.Tracking),
+            Setting.WhiteBalance => policies.Is(WhiteBalancePolicy.Automatic),
+            _ => policies.Is(AudioLevelPolicy.Automatic),
+        };
+        return automatic ? policies[Policy.Deciding(setting)!.Matter].Text : null;
     }
 }

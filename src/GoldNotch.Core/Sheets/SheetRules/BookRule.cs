@@ -114,7 +114,8 @@ internal sealed class StandardInView
         RequirementOf(Setting.RecordFormat) switch
         {
             Requirement.Format f => new SettingValue.Format(f.Size, f.Rate),
-            Requirement.ByUse or Requirement.ByPolicy when FootageProposal.For(Standard.Use, Standard.Policies) is var use =>
+            Requirement.ByUse
+            or Requirement.ByPolicy when FootageProposal.For(Standard.Use, Standard.Policies, Standard.Light.MainsHz) is var use =>
                 new SettingValue.Format(use.Size, use.Rate),
             _ => null,
         };

@@ -69,7 +69,7 @@ internal static class Preview
 
     private static ProposalView Proposal(Standard standard, ImmutableArray<CameraModel> models, Phrasing phrasing)
     {
-        FootageProposal proposal = FootageProposal.For(standard.Use, standard.Policies);
+        FootageProposal proposal = FootageProposal.For(standard.Use, standard.Policies, standard.Light.MainsHz);
         return new ProposalView(
             proposal.Size.Label(),
             proposal.Rate.Label(),
