@@ -16,10 +16,14 @@ const box = ref<HTMLElement>();
 const width = useWidth(box, 320);
 const HEIGHT = 150;
 const LEFT = 26;
+// Stops kept free above and below each bar for its figure.
+const FIGURE = 1.4;
 const most = computed(() =>
-  Math.max(4, props.brightest + 1, ...props.cameras.map((c) => (c.highlightStops ?? 0) + 0.8)),
+  Math.max(4, props.brightest + 1, ...props.cameras.map((c) => (c.highlightStops ?? 0) + FIGURE)),
 );
-const least = computed(() => Math.max(4, props.darkest + 1, ...props.cameras.map((c) => c.shadowStops ?? 0)));
+const least = computed(() =>
+  Math.max(4, props.darkest + 1, ...props.cameras.map((c) => (c.shadowStops ?? 0) + FIGURE)),
+);
 const y = (stops: number) => ((most.value - stops) / (most.value + least.value)) * HEIGHT;
 const told = (m: Views['SceneMarkView']) =>
   plain(`${m.name.length > 11 ? `${m.name.slice(0, 10)}…` : m.name} ${m.label}`);
@@ -112,15 +116,15 @@ const said = (c: Views['CameraPlanView']) =>
             stroke="var(--rust)"
           />
           <text
-            v-if="each > 44"
+            v-if="each > 32"
             class="amount"
             :class="{ off: lost(c).high > 0.05 }"
-            :x="x(i) + 12"
-            :y="y(c.highlightStops!) + 4"
+            :x="x(i)"
+            :y="y(c.highlightStops! + lost(c).high) - 5"
           >
             +{{ c.highlightStops!.toFixed(1) }}
           </text>
-          <text v-if="each > 44" class="amount" :x="x(i) + 12" :y="y(-c.shadowStops!) + 4">
+          <text v-if="each > 32" class="amount" :x="x(i)" :y="y(-c.shadowStops! - lost(c).low) + 13">
             −{{ c.shadowStops!.toFixed(1) }}
           </text>
         </template>
@@ -157,6 +161,9 @@ text {
 .end {
   stroke: var(--tide);
   stroke-width: 3;
+}
+.amount {
+  text-anchor: middle;
 }
 .amount.off {
   fill: var(--rust);
