@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, onMounted, ref, watch } from 'vue';
 import type { Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
 import VerdictMark from '../../instruments/VerdictMark.vue';
@@ -25,11 +25,18 @@ const chapters = computed(() => {
   }
   return all;
 });
+const queue = ref<HTMLElement>();
+// Seventy notches are longer than the screen: the one that is worked on stays in view.
+function follow(): void {
+  queue.value?.querySelector('[aria-current=step]')?.scrollIntoView?.({ block: 'nearest' });
+}
+onMounted(follow);
+watch(() => props.current, follow, { flush: 'post' });
 const held = (setting: string) => props.waiting.find((w) => w.setting === setting);
 </script>
 
 <template>
-  <nav class="queue" aria-label="Notches of this check">
+  <nav ref="queue" class="queue" aria-label="Notches of this check">
     <template v-for="chapter in chapters" :key="chapter.name">
       <h2>{{ chapter.name }}</h2>
       <button

@@ -4,6 +4,7 @@ import { defineComponent, nextTick } from 'vue';
 import type { Views } from '../../app/client';
 import { json, stubSite } from '../../testing/site';
 import CheckList from './CheckList.vue';
+import CheckQueue from './CheckQueue.vue';
 import RivalReadings from './RivalReadings.vue';
 import { useCamera } from './useCamera';
 
@@ -45,6 +46,29 @@ describe('RivalReadings', () => {
 
   it('is not there while nobody disagrees', () => {
     expect(mount(RivalReadings, { props: { line: line('gain', 'L', 'L') } }).text()).toBe('');
+  });
+});
+
+describe('CheckQueue', () => {
+  const inChapter = (setting: string) =>
+    line(setting, '', '', { line: { setting, name: setting, chapter: 'Exposure' } });
+
+  it('keeps the notch that is worked on in view', async () => {
+    const seen: string[] = [];
+    const scroll = vi.fn(function (this: HTMLElement) {
+      seen.push(this.dataset.setting!);
+    });
+    const before = Element.prototype.scrollIntoView;
+    Element.prototype.scrollIntoView = scroll;
+    try {
+      const queue = mount(CheckQueue, {
+        props: { lines: [inChapter('gain'), inChapter('iris')], current: 'gain', waiting: [], order: [] },
+      });
+      await queue.setProps({ current: 'iris' });
+      expect(seen).toEqual(['gain', 'iris']);
+    } finally {
+      Element.prototype.scrollIntoView = before;
+    }
   });
 });
 
