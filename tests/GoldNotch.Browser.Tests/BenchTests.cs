@@ -106,7 +106,7 @@ public class BenchTests(BrowserSite site)
     {
         using Browser browser = Begin(site, "OBG-101", "Lecture room");
         GoTo(browser, "iris");
-        foreach (string typed in new[] { "f/0", "180°", "fully open" })
+        foreach (string typed in new[] { "f/0", "180°", "half open" })
         {
             browser.Press(typed, Keys.Enter);
             browser.See("#seen[aria-invalid=true]").GetDomProperty("value").ShouldBe(typed);

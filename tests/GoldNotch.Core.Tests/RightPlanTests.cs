@@ -170,4 +170,22 @@ public class RightPlanTests
             .For(typed with { Angles = new AngleControl([new(180)], false) }, film, light, ExposureTime.OneOver(48))
             .ShouldBeNull();
     }
+
+    [Fact]
+    public void An_f_number_asked_for_on_a_lens_marked_in_T_means_its_depth()
+    {
+        LineUpCamera inT = LineUpTests.Camera("A", "f/5.6") with
+        {
+            Transmission = new FNumber(LineUpTests.Alder.Lens.WidestAtShort.Value * Math.Pow(2, 0.25), true),
+        };
+        PlanCamera asN = LineUpReport.Of(LineUpTests.Of(inT)).Plan!.Cameras[0].Camera;
+        ((IrisRequirement.Fixed)asN.Requirement).At.Value.ShouldBe(FNumber.Parse("5.6").Value * Math.Pow(2, 0.25), 1e-6);
+        asN.Iris.AsN(((IrisRequirement.Fixed)asN.Requirement).At).Value.ShouldBe(FNumber.Parse("5.6").Value, 1e-6);
+
+        PlanCamera asT = LineUpReport
+            .Of(LineUpTests.Of(inT with { Requirement = IrisRequirementNotation.Parse("T5.6") }))
+            .Plan!.Cameras[0]
+            .Camera;
+        ((IrisRequirement.Fixed)asT.Requirement).At.Value.ShouldBe(FNumber.Parse("5.6").Value, 1e-6);
+    }
 }

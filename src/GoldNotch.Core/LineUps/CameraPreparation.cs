@@ -133,7 +133,7 @@ public static class CameraPreparation
             Metres framedWidth = FieldOfView.WidthAt(seen, focal, distance);
             input = LineUpInput.Requirement;
             IrisTravel travel = Travel(model.Lens, widest, camera);
-            IrisRequirement requirement = camera.Requirement;
+            IrisRequirement requirement = OnThisRing(camera.Requirement, travel);
             input = LineUpInput.Pins;
             if (camera.Pins.Iris is { } pinned)
             {
@@ -211,6 +211,18 @@ public static class CameraPreparation
 
         Stops loss = ExposureBalance.LensLoss(lens.WidestAtShort, t);
         return new IrisTravel(new FNumber(widest.OpenedBy(-loss).Value, true), ShootSheet.Marked(lens, t).Smallest, Stops.Zero, loss, true);
+    }
+
+    // An f-number asked for on a ring that is marked in T means its depth of field: the T-number is smaller by what the glass loses.
+    private static IrisRequirement OnThisRing(IrisRequirement asked, IrisTravel ring)
+    {
+        FNumber Marked(FNumber number) => ring.MarkedInT && !number.IsTransmission ? ring.AsMarked(number) : number;
+        return asked switch
+        {
+            IrisRequirement.Fixed one => new IrisRequirement.Fixed(Marked(one.At)),
+            IrisRequirement.Range range => new IrisRequirement.Range(Marked(range.Widest), Marked(range.Smallest)),
+            _ => asked,
+        };
     }
 
     private static ImmutableArray<SensitivityState> States(Standard standard, CameraModel model, Sheet sheet)

@@ -54,6 +54,17 @@ const holds = (condition: string) => (sheet.value?.circumstances.split(', ') ?? 
 /** Lines that the model meets by not having the control are out of the way until asked for. */
 const all = ref(false);
 const hidden = computed(() => sheet.value?.lines.filter((l) => l.nothingToDo).length ?? 0);
+// What concerns a required line does not stand in a closed fold.
+const pressing = computed(() =>
+  (sheet.value?.findings ?? []).some(
+    (f) =>
+      (!f.accepted || f.stale) &&
+      (f.grade === 'fault' ||
+        sheet.value!.lines.some((l) => l.setting === f.setting && l.importance === 'must')),
+  ),
+);
+const bookOpen = ref(false);
+watch(pressing, (now) => now && (bookOpen.value = true), { immediate: true });
 const only = ref(false);
 const waived = (setting: string) => sheet.value?.waivers.filter((w) => w.setting === setting) ?? [];
 const file = (name: string, more = '') =>
@@ -162,7 +173,12 @@ const print = () => window.print();
             <option v-for="one in pair" :key="one" :value="one">{{ one }}</option>
           </select>
         </p>
-        <details v-if="sheet.findings.length" class="book">
+        <details
+          v-if="sheet.findings.length"
+          class="book"
+          :open="bookOpen"
+          @toggle="bookOpen = ($event.target as HTMLDetailsElement).open"
+        >
           <summary>
             The rule book: {{ sheet.findings.filter((f) => !f.accepted || f.stale).length }} open,
             {{ sheet.findings.filter((f) => f.accepted && !f.stale).length }} accepted
