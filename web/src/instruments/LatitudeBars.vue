@@ -18,11 +18,19 @@ const HEIGHT = 150;
 const LEFT = 26;
 // Stops kept free above and below each bar for its figure.
 const FIGURE = 1.4;
+const lost = (c: Views['CameraPlanView']) => ({
+  high: Math.max(0, -(c.clipMarginStops ?? 0)),
+  low: Math.max(0, -(c.shadowMarginStops ?? 0)),
+});
 const most = computed(() =>
-  Math.max(4, props.brightest + 1, ...props.cameras.map((c) => (c.highlightStops ?? 0) + FIGURE)),
+  Math.max(
+    4,
+    props.brightest + 1,
+    ...props.cameras.map((c) => (c.highlightStops ?? 0) + lost(c).high + FIGURE),
+  ),
 );
 const least = computed(() =>
-  Math.max(4, props.darkest + 1, ...props.cameras.map((c) => (c.shadowStops ?? 0) + FIGURE)),
+  Math.max(4, props.darkest + 1, ...props.cameras.map((c) => (c.shadowStops ?? 0) + lost(c).low + FIGURE)),
 );
 const y = (stops: number) => ((most.value - stops) / (most.value + least.value)) * HEIGHT;
 const told = (m: Views['SceneMarkView']) =>
@@ -43,10 +51,6 @@ const named = computed(() => {
     HEIGHT,
   );
   return shown.map((m, i) => ({ ...m, at: places[i]! }));
-});
-const lost = (c: Views['CameraPlanView']) => ({
-  high: Math.max(0, -(c.clipMarginStops ?? 0)),
-  low: Math.max(0, -(c.shadowMarginStops ?? 0)),
 });
 const said = (c: Views['CameraPlanView']) =>
   c.highlightStops === null
