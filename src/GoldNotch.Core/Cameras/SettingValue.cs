@@ -11,6 +11,9 @@ public abstract record SettingValue
     /// <summary>As the sheet prints it.</summary>
     public abstract string Label { get; }
 
+    /// <summary>Whether it is an automatic: it changes with the scene.</summary>
+    public bool FollowsTheScene => this is Mode { Manual: false } or Choice { Word: "automatic" };
+
     /// <summary>As a person reads it: an iris and a white balance follow their notation, everything else stands as the control shows it.</summary>
     public virtual string LabelIn(NotationPreferences notation) => Label;
 

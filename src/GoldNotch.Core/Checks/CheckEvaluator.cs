@@ -164,7 +164,7 @@ public static class CheckEvaluator
         }
 
         // "Auto" as a mode is the same danger as an automatic value: it changes with the scene.
-        if (FollowsTheScene(seen) && !FollowsTheScene(target))
+        if (seen.FollowsTheScene && !target.FollowsTheScene)
         {
             return Verdict(VerdictKind.Automatic, IsAutomatic(line));
         }
@@ -195,9 +195,6 @@ public static class CheckEvaluator
         Verdict Verdict(VerdictKind kind, Judgement because) =>
             new(line, reading, kind, new Distance(0, SettingDefinition.Of(setting).Unit), because);
     }
-
-    internal static bool FollowsTheScene(SettingValue value) =>
-        value is SettingValue.Mode { Manual: false } or SettingValue.Choice { Word: "automatic" };
 
     private static Judgement IsAutomatic(SheetLine line) =>
         line.Place is { ManualSign.Length: > 0 } place

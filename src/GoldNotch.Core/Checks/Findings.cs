@@ -55,7 +55,7 @@ internal sealed class Findings
             ? profile
             : null;
 
-    private bool WantsAutomatic(Setting setting) => Sheet.LineOf(setting)?.Target is { } target && CheckEvaluator.FollowsTheScene(target);
+    private bool WantsAutomatic(Setting setting) => Sheet.LineOf(setting)?.Target is { FollowsTheScene: true };
 
     internal bool IsAutomatic(Setting setting) =>
         _verdicts.GetValueOrDefault(setting)?.Kind == VerdictKind.Automatic

@@ -47,6 +47,6 @@ internal static class FocusConsequence
     // Whether a switch was read on automatic; null where it was not read.
     private static bool? Follows(Findings found, Setting setting) =>
         found.IsAutomatic(setting) || found.IsAutomaticAsRequired(setting) ? true
-        : found.Value(setting) is { } value ? CheckEvaluator.FollowsTheScene(value)
+        : found.Value(setting) is { } value ? value.FollowsTheScene
         : null;
 }

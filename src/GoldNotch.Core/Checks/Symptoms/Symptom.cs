@@ -44,7 +44,7 @@ internal static class StandsSo
     /// <summary>The camera decides.</summary>
     internal static bool? Automatic(Verdict verdict) =>
         verdict.Reading is Reading.Automatic ? true
-        : Value(verdict) is { } value ? CheckEvaluator.FollowsTheScene(value) || value is SettingValue.Switch { On: true }
+        : Value(verdict) is { } value ? value.FollowsTheScene || value is SettingValue.Switch { On: true }
         : null;
 
     /// <summary>Off its notch to the dark side, further than the tolerance. What floats cannot be told.</summary>

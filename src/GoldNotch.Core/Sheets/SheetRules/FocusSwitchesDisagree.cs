@@ -25,13 +25,10 @@ internal sealed class FocusSwitchesDisagree()
         if (
             sheet.LineOf(Setting.FocusMode) is { Target: { } body }
             && sheet.LineOf(Setting.LensFocus) is { NothingToDo: false, Target: { } lens }
-            && Follows(body) != Follows(lens)
+            && body.FollowsTheScene != lens.FollowsTheScene
         )
         {
             yield return Found(Disagree, Setting.LensFocus, ("body", body), ("lens", lens), ("model", sheet.Model.Name));
         }
     }
-
-    private static bool Follows(SettingValue value) =>
-        value is SettingValue.Mode { Manual: false } or SettingValue.Choice { Word: "automatic" };
 }

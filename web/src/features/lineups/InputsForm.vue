@@ -5,6 +5,7 @@ import { api, ask, type Views } from '../../app/client';
 import NumberField from '../../app/NumberField.vue';
 import TextEntry from '../../app/TextEntry.vue';
 import { plain } from '../../instruments/fractions';
+import { useVocabulary } from '../standards/useVocabulary';
 import CameraForm from './CameraForm.vue';
 import LightForm from './LightForm.vue';
 import SceneForm from './SceneForm.vue';
@@ -25,12 +26,8 @@ const SCHOOLS = [
   { key: 'move-light', name: 'the light moves' },
   { key: 'common-speed', name: 'one speed for all' },
 ];
-const EMPHASES = [
-  { key: 'balanced', name: 'balanced' },
-  { key: 'low-noise', name: 'low noise' },
-  { key: 'iris', name: 'the required iris' },
-  { key: 'highlights', name: 'highlights' },
-];
+const words = useVocabulary();
+const emphases = computed(() => words.data.value?.policies.find((p) => p.key === 'emphasis')?.options ?? []);
 const planned = computed(() => plan.value.cameras.find((c) => c.letter === chosen.value) ?? null);
 const lenses = computed(() => plan.value.lenses.find((l) => l.letter === chosen.value)?.lenses ?? []);
 const iris = (letter: string) => plan.value.cameras.find((c) => c.letter === letter)?.chosen.iris ?? '';
@@ -82,7 +79,7 @@ const callText = computed({
         <option value="">
           as the standard{{ doc.emphasis || !plan.emphasis ? '' : `: ${plan.emphasis}` }}
         </option>
-        <option v-for="e in EMPHASES" :key="e.key" :value="e.key">{{ e.name }}</option>
+        <option v-for="e in emphases" :key="e.key" :value="e.key">{{ e.text }}</option>
       </select>
       <span v-if="messageAt('/emphasis')" class="off small" role="alert">{{ messageAt('/emphasis') }}</span>
     </label>
