@@ -152,6 +152,21 @@ public class RightJudgementTests
     }
 
     [Fact]
+    public void A_unit_is_due_while_required_lines_are_unread_or_it_was_away_since()
+    {
+        var day = new DateOnly(2026, 11, 20);
+        var whole = new LastCheck(day, "Lecture room", 14, []);
+        Readiness Of(LastCheck last) => Readiness.Of(UnitStatus.In, null, last, day.AddDays(1));
+        Of(whole).State.ShouldBe(ReadinessState.Ready);
+        Readiness unread = Of(whole with { Unread = [Setting.Gain] });
+        (unread.State, unread.Because.Case).ShouldBe((ReadinessState.Due, "unread"));
+        Readiness back = Of(whole with { CameBack = day });
+        (back.State, back.Because.Case).ShouldBe((ReadinessState.Due, "back"));
+        Readiness earlier = Of(whole with { Wrong = [Setting.Gain], Earlier = [Setting.Gain] });
+        (earlier.State, earlier.Because.Case).ShouldBe((ReadinessState.Off, "earlier"));
+    }
+
+    [Fact]
     public void A_shift_of_automatic_exposure_is_a_term_of_it()
     {
         Sheet sheet = Of(Ottermere.Alder, ("iris-control", "automatic"), ("auto-exposure-shift", "0"));

@@ -47,6 +47,17 @@ public class RightPlanTests
     }
 
     [Fact]
+    public void An_emphasis_on_noise_does_not_hide_what_a_waived_cap_would_give()
+    {
+        LineUpCamera capped = LineUpTests.Camera("A", "f/2.6") with
+        {
+            Model = LineUpTests.Alder with { Gain = LineUpTests.Alder.Gain with { Cap = new Decibels(12) } },
+        };
+        LineUp dark = LineUpTests.Of(capped) with { Light = LineUpTests.Light(new Lux(8)), Emphasis = EmphasisPolicy.LowNoise };
+        LineUpReport.Of(dark).Cameras[0].Remedies.ShouldContain(r => r.Kind == RemedyKind.Cap);
+    }
+
+    [Fact]
     public void The_reason_names_the_term_that_costs_the_next_most()
     {
         CameraRow row = LineUpReport.Of(LineUpTests.Of(LineUpTests.Camera("A", "f/5.6"))).Cameras[0];
@@ -144,6 +155,7 @@ public class RightPlanTests
     [InlineData(50, 24, 1.0 / 60, new[] { 60.0, 125 }, null)] // Nothing steadier is worth the change.
     [InlineData(60, 50, 1.0 / 100, new[] { 30.0, 60, 100 }, 1.0 / 60)] // One steady position within 1⅓ stops; 1/30 is longer than a frame.
     [InlineData(60, 59.94, 1.0 / 125, new[] { 30.0, 125 }, null)]
+    [InlineData(60, 50, 1.0 / 50, new[] { 40.0 }, null)] // 1/40 is steady and near, and longer than a picture.
     public void A_steadier_shutter_is_steadier_and_no_longer_than_a_picture(
         double mains,
         double rate,
