@@ -50,6 +50,7 @@ public sealed record ExchangeDocument(
 /// <param name="PlannedMinutes">Minutes to be recorded.</param>
 /// <param name="Circumstances">Circumstances that differ from the usual, e.g. <c>by hand</c>, <c>cut with others</c>.</param>
 /// <param name="Policies">Options that differ from the default, by matter.</param>
+/// <param name="Exposure">A noise limit, offsets by kind of curve, levels by curve; left out where none is stated.</param>
 /// <param name="IntervalDays">Days after which a unit is to be checked again; left out where only a loan asks for it.</param>
 public sealed record StandardDocument(
     string Key,
@@ -63,20 +64,34 @@ public sealed record StandardDocument(
     double? PlannedMinutes = null,
     IReadOnlyList<string>? Circumstances = null,
     IReadOnlyDictionary<string, string>? Policies = null,
-    int? IntervalDays = null
+    int? IntervalDays = null,
+    ExposureDocument? Exposure = null
 );
+
+/// <summary>What a department states of exposure beyond single settings: noise over 0 dB at the most, stops over the meter on log and on other curves, levels by curve.</summary>
+public sealed record ExposureDocument(
+    double? NoiseLimitDb = null,
+    double OffsetLogStops = 0,
+    double OffsetStops = 0,
+    IReadOnlyList<CurveLevelsDocument>? Levels = null
+);
+
+/// <summary>Levels of grey, skin and white on one picture profile, in per cent of the recorded scale.</summary>
+public sealed record CurveLevelsDocument(string Curve, double? GreyPercent = null, double? SkinPercent = null, double? WhitePercent = null);
 
 /// <summary>The light a standard is made for; <c>lux</c> is left out where it changes too much to say.</summary>
 public sealed record LightDocument(string Description, double TemperatureK, double MainsHz, string Lamp, double? Lux = null);
 
-/// <summary>A notch in the field's notation, e.g. setting <c>shutter</c>, want <c>180°</c>, tolerance <c>⅙ stop</c>; <c>when</c> names conditions.</summary>
+/// <summary>A notch in the field's notation, e.g. setting <c>shutter</c>, want <c>180°</c>, tolerance <c>⅙ stop</c>; <c>when</c> names conditions.
+/// A reason may be empty; <c>reasonFrom</c> names the standard it was copied from, until somebody says that it holds here.</summary>
 public sealed record NotchDocument(
     string Setting,
     string Require,
     string Importance,
     string Reason,
     string Tolerance = "none",
-    IReadOnlyList<string>? When = null
+    IReadOnlyList<string>? When = null,
+    string? ReasonFrom = null
 )
 {
     /// <summary>A notch as it is written in files: an iris between two marks with its digits, since a mark would round it.</summary>
@@ -89,7 +104,8 @@ public sealed record NotchDocument(
             Fields.Word(notch.Importance),
             notch.Reason.Length > 400 ? notch.Reason[..399] + "…" : notch.Reason,
             notch.Tolerance.Amount == 0 ? "none" : notch.Tolerance.ToleranceLabel(),
-            notch.When.IsEmpty ? null : [.. notch.When.Select(ConditionWords.Of)]
+            notch.When.IsEmpty ? null : [.. notch.When.Select(ConditionWords.Of)],
+            notch.ReasonFrom.Length == 0 ? null : notch.ReasonFrom
         );
 }
 
@@ -113,7 +129,9 @@ public sealed record ShootDocument(
     LightDocument Light,
     IReadOnlyList<NotchDocument> Notches,
     IReadOnlyList<string> Circumstances,
-    string Lens = ""
+    string Lens = "",
+    double OffsetStops = 0,
+    double OffsetLogStops = 0
 );
 
 /// <summary>A check with its readings; <c>signedBy</c> and <c>signedAt</c> are left out while it is open.</summary>

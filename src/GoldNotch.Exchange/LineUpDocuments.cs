@@ -12,13 +12,14 @@ namespace GoldNotch.Exchange;
 /// <param name="Marks">Named places of the scene with their light.</param>
 /// <param name="Kit">Front filters, shared.</param>
 /// <param name="MaxFront">Most front filters before one lens, 0 to 2.</param>
-/// <param name="OffsetStops">What is asked for over the meter.</param>
+/// <param name="OffsetStops">Exposure over the meter on every curve but log; left out: as the standard states.</param>
 /// <param name="ColourReference">Letter of the camera whose colour is trusted most.</param>
 /// <param name="OneReading">Whether all cameras are set from the one reading.</param>
 /// <param name="Floor">What stands on the floor plan besides the cameras.</param>
 /// <param name="Rooms">Other rooms of the day, for the memories of white.</param>
 /// <param name="Used">What was really used; left out until the shoot is over.</param>
 /// <param name="Emphasis"><c>balanced</c>, <c>low-noise</c>, <c>iris</c> or <c>highlights</c>; left out: as the standard has it.</param>
+/// <param name="OffsetLogStops">Exposure over the meter on log curves; left out: as the standard states.</param>
 public sealed record LineUpDocument(
     Guid Id,
     string Name,
@@ -31,13 +32,14 @@ public sealed record LineUpDocument(
     IReadOnlyList<SceneMarkDocument>? Marks = null,
     IReadOnlyList<FrontFilterDocument>? Kit = null,
     int MaxFront = 1,
-    double OffsetStops = 0,
+    double? OffsetStops = null,
     string ColourReference = "",
     bool OneReading = true,
     IReadOnlyList<FloorThingDocument>? Floor = null,
     IReadOnlyList<RoomDocument>? Rooms = null,
     UsedDocument? Used = null,
-    string? Emphasis = null
+    string? Emphasis = null,
+    double? OffsetLogStops = null
 )
 {
     // Until plans had costs this was a strategy of its own: noise before all else that can be traded for it.
@@ -50,7 +52,8 @@ public sealed record LineUpDocument(
 /// <summary>Another room of the day with the colour of its light.</summary>
 public sealed record RoomDocument(string Name, double TemperatureK);
 
-/// <summary>The light: <c>lux</c>, or one <c>reading</c>; <c>meter</c> is <c>dome</c> or <c>flat</c>. <c>dimStops</c> and <c>raiseStops</c> say how far it may move.</summary>
+/// <summary>The light: <c>lux</c>, or one <c>reading</c>; <c>meter</c> is <c>dome</c> or <c>flat</c>. <c>dimStops</c> and <c>raiseStops</c> say how far it may move;
+/// <c>onCardK</c> is what the white balance reference showed once it was balanced on the card.</summary>
 public sealed record LineUpLightDocument(
     double TemperatureK,
     double MainsHz,
@@ -59,7 +62,8 @@ public sealed record LineUpLightDocument(
     LightReadingDocument? Reading = null,
     string Meter = "dome",
     double DimStops = 0,
-    double RaiseStops = 0
+    double RaiseStops = 0,
+    double? OnCardK = null
 );
 
 /// <summary>A reading of a meter: <c>f/5.6⅓</c> at <c>1/60</c> and ISO 320.</summary>
@@ -83,7 +87,7 @@ public sealed record FloorThingDocument(string Name, string Kind, double AcrossM
 /// <param name="Lens">The lens that is on it, where the body changes lenses.</param>
 /// <param name="FocalMm">Focal length used.</param>
 /// <param name="FramedM">Wanted width of the picture at the subject.</param>
-/// <param name="DistanceM">From the lens to the subject.</param>
+/// <param name="DistanceM">From the sensor mark to the subject, as a tape gives it.</param>
 /// <param name="IsoAtZeroGain">Speed at 0 dB as it was tested, where the maker gives none.</param>
 /// <param name="AcrossM">Metres to the right on the floor plan.</param>
 /// <param name="AwayM">Metres from the lower edge.</param>

@@ -49,7 +49,14 @@ public static partial class LineUpReader
             OneOf<LampKind>(light.Lamp, $"{at}/lamp"),
             new Stops(InRange(light.DimStops, -10, 0, $"{at}/dimStops", "range downwards in stops, zero or negative,")),
             new Stops(InRange(light.RaiseStops, 0, 10, $"{at}/raiseStops", "range upwards in stops"))
-        );
+        )
+        {
+            OnCard = light.OnCardK is { } card
+                ? RefusedException.At($"{at}/onCardK", () =>
+                    new Kelvin(InRange(card, 1000, 40_000, $"{at}/onCardK", "white balance shown on the card in kelvin"))
+                )
+                : null,
+        };
     }
 
     private static double AtMost(double value, double most, string at, string what) =>

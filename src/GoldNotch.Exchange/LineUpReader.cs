@@ -54,7 +54,8 @@ public static partial class LineUpReader
         Marks(document, at);
         Kit(document, at);
         InRange(document.MaxFront, 0, 2, $"{at}/maxFront", "number of front filters");
-        InRange(document.OffsetStops, -5, 5, $"{at}/offsetStops", "offset in stops");
+        Offset(document.OffsetStops, $"{at}/offsetStops");
+        Offset(document.OffsetLogStops, $"{at}/offsetLogStops");
         Floor(document, at);
         Rooms(document, at);
         if (document.Cameras.Count > LineUp.MostCameras)
@@ -84,6 +85,9 @@ public static partial class LineUpReader
             Each(used.Cameras, $"{at}/used/cameras", (c, p) => Text(c.Settings, 400, $"{p}/settings", mayBeEmpty: true));
         }
     }
+
+    private static Stops? Offset(double? stops, string at) =>
+        stops is { } offset ? new Stops(InRange(offset, -5, 5, at, "offset in stops")) : null;
 
     /// <summary>The line-up as the core plans it. Cameras whose unit, card or lens is not there are told apart, not refused.</summary>
     /// <param name="document">A document that passed <see cref="Check"/>.</param>
@@ -115,7 +119,8 @@ public static partial class LineUpReader
         {
             MaxFront = document.MaxFront,
             Emphasis = Emphasis(document, ""),
-            Offset = new Stops(document.OffsetStops),
+            Offset = Offset(document.OffsetStops, "/offsetStops"),
+            OffsetOnLog = Offset(document.OffsetLogStops, "/offsetLogStops"),
             ColourReference = document.ColourReference,
             OneReading = document.OneReading,
             Floor = Floor(document, ""),

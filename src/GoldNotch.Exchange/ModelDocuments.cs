@@ -57,8 +57,12 @@ public sealed record ModelDocument(
     double? BufferGb = null,
     double? BlackReferenceMinutes = null,
     ResetDocument? Reset = null,
-    IReadOnlyList<DependencyDocument>? Dependencies = null
+    IReadOnlyList<DependencyDocument>? Dependencies = null,
+    IReadOnlyList<HandlingDocument>? Handling = null
 );
+
+/// <summary>What has to be known to handle a model: <c>kind</c> is supply, assembly, trigger, saving or gesture.</summary>
+public sealed record HandlingDocument(string Kind, string Text);
 
 /// <summary>A lens.</summary>
 public sealed record LensDocument(double ShortestMm, double LongestMm, string WidestAtShort, string WidestAtLong, string Smallest);
@@ -69,7 +73,7 @@ public sealed record NamedLensDocument(string Name, LensDocument Lens, string? T
 /// <summary>A sensor.</summary>
 public sealed record SensorDocument(double WidthMm, double HeightMm);
 
-/// <summary>A recording the camera can make; <c>bitDepths</c> are the bits of a sample, <c>crop</c> is how many times narrower the picture is, <c>cost</c> what else is lost.</summary>
+/// <summary>A recording the camera can make; <c>codecRatesMbps</c> names the bit rates of a codec where they differ by codec, <c>bitDepths</c> are the bits of a sample, <c>crop</c> is how many times narrower the picture is, <c>cost</c> what else is lost.</summary>
 public sealed record FormatDocument(
     string Size,
     string Rate,
@@ -81,7 +85,8 @@ public sealed record FormatDocument(
     string Cost = "",
     double? WorstMbps = null,
     bool Raw = false,
-    IReadOnlyList<int>? BitDepths = null
+    IReadOnlyList<int>? BitDepths = null,
+    IReadOnlyDictionary<string, IReadOnlyList<double>>? CodecRatesMbps = null
 );
 
 /// <summary>The gain control: <c>positions</c>, or <c>isos</c> where it shows ISO numbers; <c>isoAtZeroGain</c> is left out where the maker gives none.

@@ -86,6 +86,13 @@ public static class ModelReader
                 }
                 : null,
             Dependencies = ToDependencies(specification.Dependencies ?? [], $"{at}/dependencies"),
+            Handling =
+            [
+                .. Each(specification.Handling ?? [], $"{at}/handling", (h, p) =>
+                        new HandlingNote(OneOf<HandlingKind>(h.Kind, $"{p}/kind"), Text(h.Text, 300, $"{p}/text"))
+                    )
+                    .OrderBy(h => h.Kind),
+            ],
         };
     }
 
@@ -111,7 +118,37 @@ public static class ModelReader
             Cost = Text(format.Cost, 200, $"{at}/cost", mayBeEmpty: true),
             Worst = format.WorstMbps is { } worst ? RefusedException.At($"{at}/worstMbps", () => new BitRate(worst)) : null,
             Raw = format.Raw,
+            CodecRates = ToCodecRates(format, $"{at}/codecRatesMbps"),
         };
+
+    // A rate that the format does not have, or a codec that is not offered there, would be a rate nobody can choose.
+    private static ImmutableDictionary<string, ImmutableArray<BitRate>> ToCodecRates(FormatDocument format, string at) =>
+        (format.CodecRatesMbps ?? new Dictionary<string, IReadOnlyList<double>>()).ToImmutableDictionary(
+            c =>
+                format.Codecs?.Contains(c.Key) == true
+                    ? c.Key
+                    : throw new RefusedException(
+                        ProblemCode.BadValue,
+                        $"{at}/{c.Key}",
+                        $"The format is not offered in “{c.Key}”. Its codecs are {string.Join(", ", format.Codecs ?? [])}."
+                    ),
+            c =>
+                c.Value is { Count: > 0 } rates
+                    ? Each(rates, $"{at}/{c.Key}", (rate, p) =>
+                        format.BitRatesMbps.Contains(rate)
+                            ? new BitRate(rate)
+                            : throw new RefusedException(
+                                ProblemCode.BadValue,
+                                p,
+                                $"{Notation.Number(rate, 1)} Mb/s is not among the bit rates of this format. Add it there first."
+                            )
+                    )
+                    : throw new RefusedException(
+                        ProblemCode.BadValue,
+                        $"{at}/{c.Key}",
+                        "Give at least one bit rate, or leave the codec out."
+                    )
+        );
 
     private static Lens ToLens(LensDocument lens, string at)
     {

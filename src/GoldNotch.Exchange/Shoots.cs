@@ -25,7 +25,9 @@ public static class Shoots
             new LightDocument(light.Description, light.Temperature.Value, light.MainsHz, Fields.Word(light.Lamp), light.Illuminance?.Value),
             [.. ShootSheet.Notches(lineUp, row, white).Select(NotchDocument.Of)],
             [.. CameraPreparation.Circumstances(lineUp, row.Prepared.Of).All.Select(ConditionWords.Of)],
-            row.Prepared.Of.LensName
+            row.Prepared.Of.LensName,
+            ShootSheet.OffsetsOf(lineUp).Other.Value,
+            ShootSheet.OffsetsOf(lineUp).OnLog.Value
         );
     }
 
@@ -44,6 +46,11 @@ public static class Shoots
         };
         ImmutableArray<Notch> notches = [.. shoot.Notches.Select((n, i) => StandardReader.ToNotch(n, $"/notches/{i}"))];
         Circumstances circumstances = Circumstances.Of(shoot.Circumstances.Select(ConditionWords.Parse));
-        return SheetCompiler.Compile(standard.In(StandardReader.ToLight(shoot.Light, "/light"), notches), with, circumstances);
+        Standard planned = ShootSheet.Planned(
+            standard.In(StandardReader.ToLight(shoot.Light, "/light"), notches),
+            shoot.Name,
+            (new Stops(shoot.OffsetLogStops), new Stops(shoot.OffsetStops))
+        );
+        return SheetCompiler.Compile(planned, with, circumstances);
     }
 }

@@ -46,8 +46,41 @@ public static class StandardReader
                 IntervalDays = standard.IntervalDays is { } days
                     ? (int)InRange(days, 1, 3650, $"{at}/intervalDays", "interval between checks in days")
                     : null,
+                Exposure = standard.Exposure is { } exposure ? ToExposure(exposure, $"{at}/exposure") : ExposureIntent.None,
             });
     }
+
+    private static ExposureIntent ToExposure(ExposureDocument exposure, string at)
+    {
+        ImmutableArray<CurveLevels> levels = Each(exposure.Levels ?? [], $"{at}/levels", (l, p) =>
+            l is { GreyPercent: null, SkinPercent: null, WhitePercent: null }
+                ? throw new RefusedException(
+                    ProblemCode.BadValue,
+                    $"{p}/greyPercent",
+                    "State at least one level of this curve, or leave the curve out."
+                )
+                : new CurveLevels(
+                    Text(l.Curve, 60, $"{p}/curve").ToLowerInvariant(),
+                    Level(l.GreyPercent, $"{p}/greyPercent"),
+                    Level(l.SkinPercent, $"{p}/skinPercent"),
+                    Level(l.WhitePercent, $"{p}/whitePercent")
+                )
+        );
+        Distinct(levels.Select(l => l.Curve), $"{at}/levels", "curve");
+        return new ExposureIntent
+        {
+            NoiseLimit = exposure.NoiseLimitDb is { } limit
+                ? new Decibels(InRange(limit, 0, 60, $"{at}/noiseLimitDb", "noise limit in dB"))
+                : null,
+            OffsetOnLog = new Stops(InRange(exposure.OffsetLogStops, -5, 5, $"{at}/offsetLogStops", "offset in stops")),
+            Offset = new Stops(InRange(exposure.OffsetStops, -5, 5, $"{at}/offsetStops", "offset in stops")),
+            Levels = levels,
+        };
+    }
+
+    // A recorded scale ends at 109 %.
+    private static double? Level(double? percent, string at) =>
+        percent is { } level ? InRange(level, 0, 109, at, "level in per cent of the recorded scale") : null;
 
     private static IEnumerable<Condition> Conditions(IReadOnlyList<string>? words, string at) =>
         Each(words ?? [], at, (w, p) => RefusedException.At(p, () => ConditionWords.Parse(w)));
@@ -60,9 +93,10 @@ public static class StandardReader
             RefusedException.At($"{at}/require", () => Requirement.Parse(setting, notch.Require)),
             RefusedException.At($"{at}/tolerance", () => Distance.ParseTolerance(notch.Tolerance, SettingDefinition.Of(setting).Unit)),
             OneOf<Importance>(notch.Importance, $"{at}/importance"),
-            Text(notch.Reason, 400, $"{at}/reason")
+            Text(notch.Reason, 400, $"{at}/reason", mayBeEmpty: true)
         )
         {
+            ReasonFrom = Text(notch.ReasonFrom ?? "", 80, $"{at}/reasonFrom", mayBeEmpty: true),
             When = [.. Conditions(notch.When, $"{at}/when").Distinct().Order()],
         };
     }

@@ -61,7 +61,7 @@ public abstract record ValueDocument
     public sealed record WhiteNumber(double TemperatureK) : ValueDocument;
 
     /// <summary>A memory, with the colour temperature it shows.</summary>
-    public sealed record WhiteMemory(string Memory, double? ShowsK = null) : ValueDocument;
+    public sealed record WhiteMemory(string Memory, double? ShowsK = null, bool TakenHere = false) : ValueDocument;
 
     /// <summary>A value as a document.</summary>
     public static ValueDocument Of(SettingValue value) =>
@@ -79,7 +79,7 @@ public abstract record ValueDocument
             SettingValue.Mode v => new Mode(v.Manual),
             SettingValue.Iris v => new Iris(v.Number.Value, v.Number.IsTransmission),
             SettingValue.WhiteNumber v => new WhiteNumber(v.Temperature.Value),
-            SettingValue.WhiteMemory v => new WhiteMemory(v.Name, v.Shows?.Value),
+            SettingValue.WhiteMemory v => new WhiteMemory(v.Name, v.Shows?.Value, v.TakenHere),
             _ => throw new ArgumentOutOfRangeException(nameof(value)),
         };
 
@@ -100,7 +100,10 @@ public abstract record ValueDocument
             Mode v => new SettingValue.Mode(v.Manual),
             Iris v => new SettingValue.Iris(new FNumber(v.Number, v.Transmission)),
             WhiteNumber v => new SettingValue.WhiteNumber(new Kelvin(v.TemperatureK)),
-            WhiteMemory v => new SettingValue.WhiteMemory(v.Memory, v.ShowsK is { } shows ? new Kelvin(shows) : null),
+            WhiteMemory v => new SettingValue.WhiteMemory(v.Memory, v.ShowsK is { } shows ? new Kelvin(shows) : null)
+            {
+                TakenHere = v.TakenHere,
+            },
             _ => throw new InvalidOperationException("A value of no known kind."),
         };
 }

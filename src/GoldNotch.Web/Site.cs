@@ -10,6 +10,7 @@ using GoldNotch.Web.Features.CameraLinks;
 using GoldNotch.Web.Features.Checks;
 using GoldNotch.Web.Features.Coverage;
 using GoldNotch.Web.Features.Decisions;
+using GoldNotch.Web.Features.Department;
 using GoldNotch.Web.Features.Drift;
 using GoldNotch.Web.Features.Evidence;
 using GoldNotch.Web.Features.Exchange;
@@ -98,7 +99,12 @@ internal static class Site
             .AddScoped<ModelViews>()
             .AddScoped<SymptomSource>()
             .AddSingleton<ICameraLink, HttpCameraLink>();
-        services.AddSingleton<BoardStore>().AddSingleton<DriftStore>().AddSingleton<EvidenceStore>().AddSingleton<UnitNoteStore>();
+        services
+            .AddSingleton<BoardStore>()
+            .AddSingleton<DriftStore>()
+            .AddSingleton<EvidenceStore>()
+            .AddSingleton<UnitNoteStore>()
+            .AddSingleton<DepartmentStore>();
         services
             .AddHttpContextAccessor()
             .AddScoped(s => new Phrasing(SignedIn.Notation(s.GetRequiredService<IHttpContextAccessor>().HttpContext)))
@@ -153,6 +159,7 @@ internal static class Site
         signedIn.MapFind();
         signedIn.MapExchange();
         signedIn.MapPeople();
+        signedIn.MapDepartment();
         signedIn.MapAudit();
         app.MapHub<LiveHub>(LiveHub.Path);
         api.MapFallback(() => Results.Problem(statusCode: 404, title: "There is nothing at this address.")).ExcludeFromDescription();

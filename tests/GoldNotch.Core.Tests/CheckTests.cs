@@ -77,8 +77,9 @@ public class CheckTests
     {
         foreach (Sheet sheet in new[] { LectureAlder, LectureBracken, GlassBracken })
         {
+            (string, string)[] balanced = sheet == GlassBracken ? [("white-balance", "A card")] : [];
             CheckEvaluator.Evaluate(sheet, Ottermere.AsSheet(sheet)).ShouldAllBe(v => v.Kind == VerdictKind.OnTarget);
-            ConsequenceReport now = Ottermere.Now(sheet, Ottermere.AsSheet(sheet));
+            ConsequenceReport now = Ottermere.Now(sheet, Ottermere.AsSheet(sheet, balanced));
             now.Order.ShouldBeEmpty();
             now.Hidden.ShouldBeEmpty();
             now.Items.ShouldAllBe(i => i.Severity == Severity.Fine);
@@ -163,7 +164,8 @@ public class CheckTests
     public void A_moved_filter_asks_for_a_new_card_balance_even_when_the_memory_is_right()
     {
         ConsequenceReport now = Ottermere.Now(GlassBracken, Ottermere.AsSheet(GlassBracken, ("nd", "clear")));
-        now.Order.Select(s => s.Setting).ShouldBe([Setting.NeutralDensity, Setting.WhiteBalance]);
+        now.Order.Select(s => s.Setting).ShouldBe([Setting.NeutralDensity, Setting.WhiteBalance, Setting.IrisControl, Setting.Iris]);
+        now.Order[2..].ShouldAllBe(s => s.To.Case == "read-again" && s.Reason.Case == "balance-moves");
         now.Order[0].To.Figures.ShouldContain(f => f.Value.Text() == "1, 2.6\u202fstops");
         now.Order[1].To.Case.ShouldBe("balance-again");
     }

@@ -47,7 +47,7 @@ public class LineUpTests
     [InlineData("focal", "goes from 9 mm to 135 mm, not to 200 mm")]
     [InlineData("distance", "has no distance")]
     [InlineData("sensor", "does not give its sensor")]
-    [InlineData("inside", "inside a lens")]
+    [InlineData("inside", "no lens focuses there")]
     [InlineData("pins", "to be held at")]
     [InlineData("filter", "has no built-in filter 1/9")]
     public void What_keeps_a_camera_out_is_told_at_its_field_and_the_others_are_planned(string wrong, string message)
@@ -308,7 +308,8 @@ public class LineUpTests
         LineUpCamera back = Camera("A", "f/5.6") with { Distance = null, Place = (0, 0), LooksAt = "speaker", Focal = new Millimetres(9) };
         LineUpCamera before = Camera("B", "f/5.6") with { Distance = null, Place = (0.5, 2), LooksAt = "Speaker" };
         LineUpReport report = LineUpReport.Of(Of(back, before) with { Floor = floor });
-        report.Cameras.Select(c => c.Plan.Camera.Standpoint!.Distance.Value).ShouldBe([4, Math.Sqrt(4.25)], 1e-9);
+        report.Cameras.Select(c => c.Plan.Camera.Standpoint!.Tape.Value).ShouldBe([4, Math.Sqrt(4.25)], 1e-9);
+        report.Cameras[0].Plan.Camera.Standpoint!.Distance.Value.ShouldBe(3.99098, 1e-5, "a tape begins at the sensor");
         InThePicture crossing = report.InThePicture.ShouldHaveSingleItem();
         (crossing.Seen, crossing.By).ShouldBe(("B", "A"));
         crossing.FromMiddle.ShouldBe(Math.Atan2(0.5, 2) * 180 / Math.PI, 1e-9);

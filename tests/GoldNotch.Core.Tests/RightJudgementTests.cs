@@ -13,7 +13,7 @@ namespace GoldNotch.Core.Tests;
 /// <summary>What once passed as fine although it was wrong.</summary>
 public class RightJudgementTests
 {
-    private static readonly CameraModel TwoBases = WholeSheetTests.Cine with
+    internal static readonly CameraModel TwoBases = WholeSheetTests.Cine with
     {
         Gain = WholeSheetTests.Cine.Gain with
         {
@@ -245,7 +245,7 @@ public class RightJudgementTests
             )
             .LineOf(Setting.BaseIso)!;
 
-    private static Sheet Of(CameraModel model, params (string Setting, string Require)[] notches) =>
+    internal static Sheet Of(CameraModel model, params (string Setting, string Require)[] notches) =>
         SheetCompiler.Compile(
             Ottermere.Make(
                 "any",
@@ -260,8 +260,8 @@ public class RightJudgementTests
             model
         );
 
-    private static ConsequenceReport Now(Sheet sheet, params (string Setting, string Read)[] otherwise) =>
+    internal static ConsequenceReport Now(Sheet sheet, params (string Setting, string Read)[] otherwise) =>
         Ottermere.Now(sheet, Ottermere.AsSheet(sheet, otherwise));
 
-    private static Consequence Topic(ConsequenceReport now, ConsequenceTopic topic) => now.Items.Single(i => i.Topic == topic);
+    internal static Consequence Topic(ConsequenceReport now, ConsequenceTopic topic) => now.Items.Single(i => i.Topic == topic);
 }

@@ -102,6 +102,8 @@ public class RuleBookTests
         ["HIGH-RATE-LEFT"] = (S(("high-rate", "on")), S(("high-rate", "on"), ("reset-after", "done"))),
         ["TOLERANCE-WIDE"] = (Tolerance("1 stop"), Tolerance("⅓ stop")),
         ["UNATTENDED-POWER"] = (S(Condition.Unattended, ("gain", "0 dB")), S(Condition.Unattended, ("mains-adapter", "camera"))),
+        ["REASON-CONTRADICTS"] = (Reason("Steady under our 50 Hz lamps."), Reason("Steady under our 60 Hz lamps.")),
+        ["REASON-COPIED"] = (OneNotch(n => n with { ReasonFrom = "Lecture room" }), Reason("because")),
         ["REASON-MISSING"] = (Reason(""), Reason("because")),
         ["GAIN-UP-ND-IN"] = (Sheet(Alder, ("gain", "6 dB"), ("nd", "2 stops")), Sheet(Alder, ("gain", "0 dB"), ("nd", "2 stops"))),
         ["FLICKER"] = (
@@ -182,6 +184,7 @@ public class RuleBookTests
         ["RESET-UNKNOWN"] = (Alder, Alder with { Reset = new ResetBehaviour("Menu", ImmutableDictionary<Setting, string>.Empty) }),
         ["VOLTAGE"] = (Alder with { Power = new PowerNeed(150, 68, 24, 1) }, Alder with { Power = new PowerNeed(95, 34, 14.4, 1) }),
         ["CARD-BELOW-CLASS"] = (Slots("exFAT", "V60"), Slots("exFAT", "V30")),
+        ["CODEC-RATES"] = (InCodecs(stated: false), InCodecs(stated: true)),
         ["NO-FORMAT"] = (Alder with { Formats = [] }, Alder),
     };
 
@@ -265,6 +268,20 @@ public class RuleBookTests
     private static Sheet Metered(double lux) =>
         SheetCompiler.Compile(Lit(lux, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris", "f/5.6")), Alder);
 
+    private static CameraModel InCodecs(bool stated) =>
+        Alder with
+        {
+            Formats =
+            [
+                Alder.Formats[0] with
+                {
+                    Codecs = ["long-frame", "every frame"],
+                    CodecRates = stated ? Alder.Formats[0].CodecRates.Add("long-frame", [new BitRate(90)]) : Alder.Formats[0].CodecRates,
+                },
+                .. Alder.Formats[1..],
+            ],
+        };
+
     private static CameraModel AtBase => With(Setting.Profile, "log") with { Gain = Alder.Gain with { FixedToBase = ["log"] } };
 
     private static CameraModel Drop => With(Setting.TimecodeCount, "drop-frame");
@@ -335,6 +352,29 @@ public class RuleBookTests
 
     private static Standard Tolerance(string tolerance) =>
         OneNotch(n => n with { Tolerance = Distance.ParseTolerance(tolerance, NaturalUnit.Stops) });
+
+    [Theory]
+    [InlineData("record-format", "1080 29.97p", "All talks are cut at 25p.", "29.97p")]
+    [InlineData("record-format", "1080 29.97p", "All talks are cut at 29.97p.", "")]
+    [InlineData("gain", "0 dB", "At +6 dB the night house shows.", "0 dB")]
+    [InlineData("gain", "0 dB", "0 dB: full range.", "")]
+    [InlineData("white-balance", "preset nearest to 3200 K", "Their spots are 5600 K.", "3200 K")]
+    [InlineData("white-balance", "preset nearest to 3200 K", "3200 K, a number and no card.", "")]
+    [InlineData("iris", "f/2.8", "What 200 lx ask for.", "2000 lx")]
+    [InlineData("iris", "f/2.8", "What 2000 lux ask for at 1/60.", "")]
+    [InlineData("nd", "clear", "Of 1 in 60 clips.", "")]
+    public void A_reason_is_held_against_what_it_names_and_no_number_is_guessed_at(
+        string setting,
+        string require,
+        string reason,
+        string has
+    )
+    {
+        Standard plain = S((setting, require));
+        Standard standard = plain.In(plain.Light with { Illuminance = new Lux(2000) }, plain.Notches[0] with { Reason = reason });
+        string.Join(" ", RuleBook.Of(standard).Where(f => f.RuleId == "REASON-CONTRADICTS").Select(f => f.Because.Figure("has")))
+            .ShouldBe(has);
+    }
 
     private static Standard Reason(string reason) => OneNotch(n => n with { Reason = reason });
 

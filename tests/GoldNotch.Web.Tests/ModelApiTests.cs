@@ -45,7 +45,7 @@ public class ModelApiTests(DemoSite site)
     }
 
     [Theory]
-    [InlineData("duplicate", "/formats/6", """{"size":"2160","rate":"29.97p","bitRatesMbps":[1]}""", "formats")]
+    [InlineData("duplicate", "/formats/10", """{"size":"2160","rate":"29.97p","bitRatesMbps":[1]}""", "formats")]
     [InlineData(
         "circle",
         "/dependencies",

@@ -50,6 +50,15 @@ public sealed record RecordFormat(FrameSize Size, ScanRate Rate, ImmutableArray<
     /// <summary>Codecs it can be coded in; empty where there is no choice.</summary>
     public ImmutableArray<string> Codecs { get; init; } = [];
 
+    /// <summary>The bit rates that go with a codec, where they differ by codec; a codec without an entry has all rates of the format.</summary>
+    public ImmutableDictionary<string, ImmutableArray<BitRate>> CodecRates { get; init; } =
+        ImmutableDictionary<string, ImmutableArray<BitRate>>.Empty;
+
+    /// <summary>The bit rates this codec writes here, rising.</summary>
+    /// <param name="codec">The department's word for it; null where none is known.</param>
+    public ImmutableArray<BitRate> RatesIn(string? codec) =>
+        [.. (codec is null ? BitRates : CodecRates.GetValueOrDefault(codec, BitRates)).Order()];
+
     /// <summary>Bit depths it can be recorded in, lowest first; empty where the maker does not state them.</summary>
     public ImmutableArray<int> BitDepths { get; init; } = [];
 
@@ -192,6 +201,9 @@ public sealed record CameraModel(
     /// <summary>What a factory reset does; null where the card does not say.</summary>
     public ResetBehaviour? Reset { get; init; }
 
+    /// <summary>What has to be known to handle this model at all: supply, assembly, trigger, saving, gestures. Printed with every sheet of it.</summary>
+    public ImmutableArray<HandlingNote> Handling { get; init; } = [];
+
     /// <summary>Values that bring others with them.</summary>
     public ImmutableArray<Dependency> Dependencies { get; init; } = [];
 
@@ -216,6 +228,30 @@ public sealed record CameraModel(
     /// <summary>Where a control is, or null where the card does not say.</summary>
     public ControlPlace? PlaceOf(Setting setting) => Controls.GetValueOrDefault(setting);
 }
+
+/// <summary>What a note on handling is about, in the order in which it is needed.</summary>
+public enum HandlingKind
+{
+    /// <summary>What it is powered from, and what must not be connected.</summary>
+    Supply,
+
+    /// <summary>The order in which a body of several parts is put together.</summary>
+    Assembly,
+
+    /// <summary>How a recording is started, where that is not one press.</summary>
+    Trigger,
+
+    /// <summary>What must be saved before leaving or before the next take.</summary>
+    Saving,
+
+    /// <summary>A gesture of several buttons, and what to do when it does not take.</summary>
+    Gesture,
+}
+
+/// <summary>A note on handling a model.</summary>
+/// <param name="Kind">What it is about.</param>
+/// <param name="Text">What to do, as the specification states it.</param>
+public sealed record HandlingNote(HandlingKind Kind, string Text);
 
 /// <summary>One camera of the pool.</summary>
 /// <param name="Tag">Asset tag.</param>

@@ -133,11 +133,22 @@ public abstract record SettingValue
     /// <param name="Shows">The number the camera shows for it, where it shows one.</param>
     public sealed record WhiteMemory(string Name, Kelvin? Shows) : SettingValue
     {
-        /// <inheritdoc/>
-        public override string Label => Shows is { } k ? $"{Name}, {k.Label()}" : $"memory {Name}";
+        /// <summary>Whether it was balanced on the card during this check: here, in this light and through this filter.</summary>
+        public bool TakenHere { get; init; }
 
         /// <inheritdoc/>
-        public override string LabelIn(NotationPreferences notation) =>
-            Shows is { } k ? $"{Name}, {k.Label(notation.WhiteBalance)}" : Label;
+        public override string Label => LabelWith(Shows?.Label());
+
+        /// <inheritdoc/>
+        public override string LabelIn(NotationPreferences notation) => LabelWith(Shows?.Label(notation.WhiteBalance));
+
+        private string LabelWith(string? shown) =>
+            TakenHere
+                ? shown is null
+                    ? $"{Name}, balanced here"
+                    : $"{Name}, {shown}, balanced here"
+                : shown is null
+                    ? $"memory {Name}"
+                    : $"{Name}, {shown}";
     }
 }

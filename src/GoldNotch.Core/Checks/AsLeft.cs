@@ -69,6 +69,12 @@ public static class AsLeft
         "after-format",
         "The format was set to {to} after this reading; cameras often change {setting:lower} with it. Read it again."
     );
+    private static readonly Template AfterBalance = new(
+        RuleId,
+        "after-balance",
+        "A balance on the card was taken after this reading, and often needs another iris or an automatic one. Read it again."
+    );
+    internal static readonly ImmutableArray<Setting> TouchedForTheCard = [Setting.IrisControl, Setting.Iris];
     private static readonly Template AfterChange = new(
         RuleId,
         "after-change",
@@ -135,6 +141,14 @@ public static class AsLeft
                 )
                 {
                     yield return Stale(AfterReset.Of(line.Setting));
+                }
+
+                break;
+            case Setting.WhiteBalance when change.Reading is Reading.Of { Value: SettingValue.WhiteMemory }:
+                // Cameras refuse a card that is too dark or too bright: the iris is opened or left to itself for it.
+                foreach (Setting moved in TouchedForTheCard.Where(m => sheet.LineOf(m) is not null))
+                {
+                    yield return Stale(AfterBalance.Of(moved));
                 }
 
                 break;

@@ -18,18 +18,24 @@ internal static class BatteryConsequence
         "not-seated",
         "The battery is not seated: the camera loses power at the first knock."
     );
+    private static readonly Template OnMainsShort = new(RuleId, "on-mains-short", "on mains");
+    private static readonly Template OnMains = new(
+        RuleId,
+        "on-mains",
+        "The adapter is set to *camera*: the mains run it, and the battery only bridges a pulled plug."
+    );
     private static readonly Template RunsShort = new(RuleId, "runs-short", "{runs}");
     private static readonly Template Displayed = new(RuleId, "displayed", "The display shows {runs}.");
     private static readonly Template Full = new(RuleId, "full", "A full battery runs {runs}; the charge of this one has not been read.");
     private static readonly Template DisplayedShort = new(
         RuleId,
         "displayed-too-short",
-        "The display shows {runs}: {missing} less than the {planned} planned. Bring a charged spare, or use mains."
+        "The display shows {runs}: {missing} less than the {planned} planned. Bring a charged spare{mains}."
     );
     private static readonly Template FullShort = new(
         RuleId,
         "full-too-short",
-        "A full battery runs {runs}: {missing} less than the {planned} planned. The charge of this one has not been read. Bring a charged spare, or use mains."
+        "A full battery runs {runs}: {missing} less than the {planned} planned. The charge of this one has not been read. Bring a charged spare{mains}."
     );
 
     internal static Consequence Of(Findings found)
@@ -37,6 +43,11 @@ internal static class BatteryConsequence
         if (found.Value(Setting.BatterySeated) is SettingValue.Task { Yes: false })
         {
             return new(ConsequenceTopic.Battery, Severity.Fault, NotSeatedShort.Of(), NotSeated.Of());
+        }
+
+        if (found.Value(Setting.MainsAdapter) is SettingValue.Choice { Word: "camera" })
+        {
+            return new(ConsequenceTopic.Battery, Severity.Fine, OnMainsShort.Of(), OnMains.Of(Setting.MainsAdapter));
         }
 
         bool read = found.Value(Setting.RunningMinutes) is SettingValue.Amount;
@@ -58,7 +69,8 @@ internal static class BatteryConsequence
                     Setting.RunningMinutes,
                     running,
                     ("missing", FigureValue.In(Measure.Minutes, planned - Math.Floor(runs))),
-                    ("planned", FigureValue.In(Measure.Minutes, planned))
+                    ("planned", FigureValue.In(Measure.Minutes, planned)),
+                    ("mains", found.Sheet.Model.NotFitted.Contains(Setting.MainsAdapter) ? "" : ", or use mains")
                 )
             )
             : new(

@@ -60,6 +60,30 @@ internal static class CardConsequence
         "An empty {capacity} card holds {holds} at {rate}, with 3 % reserve: {missing} less than the {planned} planned. Bring a second card, or use a lower bit rate."
     );
 
+    private static readonly Template FormattedUnseenShort = new(RuleId, "formatted-unseen-short", "copy not recorded");
+    private static readonly Template FormattedUnseen = new(
+        RuleId,
+        "formatted-unseen",
+        "The card was formatted, and nobody recorded that its clips had been copied and opened. Ask before it is written over."
+    );
+    private static readonly Template BelowSlotShort = new(RuleId, "below-slot-short", "card below the slot's class");
+    private static readonly Template BelowSlot = new(
+        RuleId,
+        "below-slot",
+        "The card sustains {sustained}; {slot} takes {slowest} or faster. The camera refuses the card or stops."
+    );
+    private static readonly Template Doubtful = new(
+        RuleId,
+        "doubtful",
+        "The display shows {holds}; an empty {capacity} card holds {most} at {rate}. Another card, another bit rate, or misread: look again."
+    );
+
+    // What a label in whole tenths leaves out.
+    private const double LastDigit = 0.05 + Guard.Edge;
+
+    // Typical rates of variable formats lie this far under the stated one (bench rule); beyond it a display cannot be right.
+    private const double MostOverCapacity = 1.25;
+
     internal static Consequence Of(Findings found)
     {
         Sheet sheet = found.Sheet;
@@ -73,13 +97,26 @@ internal static class CardConsequence
                     : new(Severity.Fault, NotCopiedShort.Of(), NotCopied.Of())
             );
         }
+        else if (
+            found.Value(Setting.CardFormatted) is SettingValue.Task { Yes: true }
+            && found.Value(Setting.CardCleared) is not SettingValue.Task
+        )
+        {
+            wrong.Add(new(Severity.Slight, FormattedUnseenShort.Of(), FormattedUnseen.Of(Setting.CardCleared)));
+        }
 
         BitRate? rate = RateOf(found);
+        if (SlotTooFast(found) is { } refused)
+        {
+            wrong.Add(refused);
+        }
+
         if (
-            found.Value(Setting.CardSpeed) is SettingValue.Amount speed
+            sheet.Model.BufferGb is null
+            && found.Value(Setting.CardSpeed) is SettingValue.Amount speed
             && rate is { } at
             && WorstOf(found, at) is var worst
-            && speed.Value < CardClass.NeededFor(worst) - Guard.Edge
+            && speed.Value < CardClass.NeededFor(worst) - LastDigit
         )
         {
             wrong.Add(
@@ -126,9 +163,59 @@ internal static class CardConsequence
             );
         }
 
+        if (Doubt(found, held.Minutes, rate) is { } doubt)
+        {
+            wrong.Add(new(Severity.Slight, holds, doubt));
+        }
+
         return wrong.Count > 0
             ? Wrong.Consequence(ConsequenceTopic.Card, wrong)
             : new(ConsequenceTopic.Card, Severity.Fine, holds, held.Enough.Of(Setting.CardMinutes, held.Figures));
+    }
+
+    private static Wrong? SlotTooFast(Findings found)
+    {
+        if (found.Value(Setting.CardSpeed) is not SettingValue.Amount speed)
+        {
+            return null;
+        }
+
+        CameraModel model = found.Sheet.Model;
+        MediaSlot? slot = model
+            .Slots.Where(s => s.Slowest is not null && (model.Card is null || s.CardType == model.Card.CardType))
+            .MinBy(s => s.Slowest!.Value.MegabytesPerSecond);
+        return slot is { Slowest: { } slowest } && speed.Value < slowest.MegabytesPerSecond - LastDigit
+            ? new Wrong(
+                Severity.Fault,
+                BelowSlotShort.Of(),
+                BelowSlot.Of(Setting.CardSpeed, ("sustained", speed), ("slot", slot.Name), ("slowest", slowest.Name))
+            )
+            : null;
+    }
+
+    // In relay a display may count both cards.
+    private static Judgement? Doubt(Findings found, double shown, BitRate? rate)
+    {
+        if (
+            found.Value(Setting.CardMinutes) is not SettingValue.Amount display
+            || found.Sheet.Model.Card is not { } card
+            || rate is not { } at
+        )
+        {
+            return null;
+        }
+
+        string? slots = ((found.Value(Setting.SlotMode) ?? found.Sheet.LineOf(Setting.SlotMode)?.Target) as SettingValue.Choice)?.Word;
+        double most = Recording.Seconds(card.CapacityGb, at, reserve: 0) / 60 * (slots == "relay" ? 2 : 1);
+        return shown > most * MostOverCapacity
+            ? Doubtful.Of(
+                Setting.CardMinutes,
+                ("holds", display),
+                ("capacity", FigureValue.In(Measure.Gigabytes, card.CapacityGb)),
+                ("most", FigureValue.In(Measure.Minutes, Math.Floor(most))),
+                ("rate", at)
+            )
+            : null;
     }
 
     private static Wrong OfVerdict(Verdict verdict, Sheet sheet)

@@ -45,6 +45,11 @@ public static class CheckEvaluator
         "by-eye",
         "{setting} is set to {seen}; the sheet leaves it to the person at the camera."
     );
+    private static readonly Template AboveCap = new(
+        RuleId,
+        "above-cap",
+        "Gain is set to {seen}; the sheet leaves it to the picture, up to {cap} at most."
+    );
     private static readonly Template CouldNotBeMet = new(
         RuleId,
         "could-not-be-met",
@@ -155,8 +160,9 @@ public static class CheckEvaluator
         SettingValue seen = ((Reading.Of)reading).Value;
         if (line.Target is not { } target)
         {
-            return line.Fit == Fit.CheckByEye
-                ? Verdict(VerdictKind.OnTarget, ByEye.Of(setting, ("setting", setting), ("seen", seen)))
+            return line.Fit == Fit.CheckByEye && seen is SettingValue.GainAt { Gain: var gain } && gain.IsAbove(CapOf(sheet))
+                    ? Verdict(VerdictKind.OffTarget, AboveCap.Of(setting, ("seen", seen), ("cap", CapOf(sheet))))
+                : line.Fit == Fit.CheckByEye ? Verdict(VerdictKind.OnTarget, ByEye.Of(setting, ("setting", setting), ("seen", seen)))
                 : Verdict(
                     VerdictKind.OffTarget,
                     CouldNotBeMet.Of(setting, ("setting", setting), ("seen", seen), ("because", line.Because))
@@ -195,6 +201,8 @@ public static class CheckEvaluator
         Verdict Verdict(VerdictKind kind, Judgement because) =>
             new(line, reading, kind, new Distance(0, SettingDefinition.Of(setting).Unit), because);
     }
+
+    private static Decibels CapOf(Sheet sheet) => sheet.Standard.CapOn(sheet.Model, sheet.BaseWord);
 
     private static Judgement IsAutomatic(SheetLine line) =>
         line.Place is { ManualSign.Length: > 0 } place

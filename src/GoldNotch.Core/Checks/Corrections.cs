@@ -53,6 +53,11 @@ internal static class Corrections
         "read-under-full-auto",
         "It was read under full auto, which overrides it."
     );
+    private static readonly Template BalanceMoves = new(
+        RuleId,
+        "balance-moves",
+        "The balance on the card often needs another iris, or an automatic one."
+    );
     private static readonly Template CauseMoves = new(RuleId, "cause-moves", "{cause} changes and may change it too.");
     private static readonly Template ResetFirstAll = new(
         "RESET-FIRST",
@@ -76,7 +81,9 @@ internal static class Corrections
         while (wrong.Count > 0)
         {
             Verdict next = wrong.FirstOrDefault(v =>
-                !wrong.Any(other => other != v && moved[other.Line.Setting].Any(m => m.Setting == v.Line.Setting))
+                !wrong.Any(other =>
+                    other != v && moved[other.Line.Setting].Any(m => m.Setting == v.Line.Setting && m.Cause != Setting.WhiteBalance)
+                )
             ) ?? wrong[0];
             wrong.Remove(next);
             steps.Add(Step(next, found));
@@ -84,7 +91,7 @@ internal static class Corrections
 
         IEnumerable<StaleReading> again = moved
             .Values.SelectMany(m => m)
-            .Where(m => !wrongSettings.Contains(m.Setting) && IsOnTargetAndWasRead(found, m))
+            .Where(m => m.Cause != Setting.WhiteBalance && !wrongSettings.Contains(m.Setting) && IsOnTargetAndWasRead(found, m))
             .DistinctBy(m => m.Setting)
             .OrderBy(m => m.Setting == Setting.WhiteBalance)
             .ThenBy(m => m.Setting);
@@ -97,6 +104,25 @@ internal static class Corrections
                     (stale.Setting == Setting.WhiteBalance ? BalanceAgain : ReadAgain).Of(stale.Setting),
                     AgainReason(stale)
                 )
+            );
+        }
+
+        // What a balance on the card may have moved comes after it, corrected before or not.
+        if (
+            steps.Any(s => s.Setting == Setting.WhiteBalance)
+            && found.Sheet.Target<SettingValue.WhiteMemory>(Setting.WhiteBalance) is not null
+        )
+        {
+            steps.AddRange(
+                found
+                    .VerdictsOf([.. AsLeft.TouchedForTheCard])
+                    .Where(v => v.Line.Target is not null && v.Reading is not (Reading.Unread or Reading.NotFitted))
+                    .Select(v => new CorrectionStep(
+                        v.Line.Setting,
+                        v.Line.Target!,
+                        ReadAgain.Of(v.Line.Setting),
+                        BalanceMoves.Of(v.Line.Setting)
+                    ))
             );
         }
 

@@ -17,6 +17,9 @@ internal static class Differences
 {
     private const string RuleId = "DIFFERENCE";
 
+    // A dial in degrees shows a tenth.
+    private const double SameAngle = 0.05;
+
     private static readonly Template Overrides = new(RuleId, "overrides", "the camera overrides what is set below");
     private static readonly Template Resolution = new(RuleId, "resolution", "{seen} instead of {target}");
     private static readonly Template Scanning = new(RuleId, "scan", "{seen} instead of {target}");
@@ -64,6 +67,10 @@ internal static class Differences
                 return By(s.Rate.Megabits - t.Rate.Megabits, NaturalUnit.Megabits, 0.05, off =>
                     (s.Rate > t.Rate ? MoreBits : FewerBits).Of(setting, ("off", off))
                 );
+            case (SettingValue.Speed { Angle: { } s }, SettingValue.Speed { Angle: { } t })
+                when Math.Abs(s.Degrees - t.Degrees) < SameAngle:
+                // At another rate the same angle is another time; it becomes right with the format, and is no fault of its own.
+                return null;
             case (SettingValue.Speed s, SettingValue.Speed t):
                 return By(s.Time.LongerThan(t.Time).Value, NaturalUnit.Stops, 0.01, off => Shutter.Of(setting, ("off", off)));
             case (SettingValue.GainAt s, SettingValue.GainAt t):

@@ -48,6 +48,15 @@ internal sealed class Findings
             || (WantsAutomatic(setting) && _verdicts[setting] is { Kind: VerdictKind.OnTarget, Reading: not Reading.Unread })
         );
 
+    /// <summary>Whether what is recorded is raw: the format is, and no codec read or required says otherwise.</summary>
+    internal bool IsRaw =>
+        Sheet.Model.FormatOf(Format) is { Raw: true } format
+        && (
+            ((Value(Setting.Codec) as SettingValue.Choice)?.Word ?? Sheet.Word(Setting.Codec)) is not { } codec
+                ? format.Codecs.All(c => c.StartsWith("raw", StringComparison.OrdinalIgnoreCase))
+                : codec.StartsWith("raw", StringComparison.OrdinalIgnoreCase)
+        );
+
     /// <summary>The curve that is recorded at its base whatever gain is shown, as read, or else the sheet's; null where the curve takes gain.</summary>
     internal string? CurveAtBase =>
         ((Value(Setting.Profile) as SettingValue.Choice)?.Word ?? Sheet.Word(Setting.Profile)) is { } profile

@@ -35,6 +35,11 @@ internal static class FormatConsequence
         "larger",
         "{size} is larger than {required}: it can be scaled down, and fills the card sooner."
     );
+    private static readonly Template OtherRate = new(
+        RuleId,
+        "other-rate",
+        "{codec} writes {rates} here, and {rate} was read: one of the two is misread. Look again."
+    );
     private static readonly Template Value = new(RuleId, "value", "{format}");
 
     internal static Consequence Of(Findings found)
@@ -80,6 +85,25 @@ internal static class FormatConsequence
                     ("size", seen.Size),
                     ("required", target.Size),
                     ("share", FigureValue.In(Measure.Percent, Math.Round(100.0 * seen.Size.Pixels / target.Size.Pixels)))
+                )
+            );
+        }
+
+        if (
+            found.Value(Setting.Codec) is SettingValue.Choice codec
+            && found.Value(Setting.BitRate) is SettingValue.Bits { Rate: var rate }
+            && found.Sheet.Model.FormatOf(seen) is { } format
+            && format.RatesIn(codec.Word) is var rates
+            && !rates.Contains(rate)
+        )
+        {
+            severity = severity == Severity.Fault ? Severity.Fault : Severity.Slight;
+            because = because.And(
+                OtherRate.Of(
+                    Setting.BitRate,
+                    ("codec", codec),
+                    ("rates", new FigureValue.List([.. rates.Select(r => (FigureValue)r)])),
+                    ("rate", rate)
                 )
             );
         }

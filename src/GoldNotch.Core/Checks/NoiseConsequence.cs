@@ -38,6 +38,11 @@ internal static class NoiseConsequence
         "up-times",
         "Noise is {up:size} above the sheet, {against} against 0 dB: {factor} the amplitude at the same exposure. Mid-tones at right exposure grow less."
     );
+    private static readonly Template OverLimit = new(
+        RuleId,
+        "over-limit",
+        "Noise is {against} against 0 dB; the standard's limit is {limit}. Add light or open the iris, and take gain away."
+    );
     private static readonly Template Down = new(
         RuleId,
         "down",
@@ -77,12 +82,16 @@ internal static class NoiseConsequence
 
         // Only below 0 dB does gain take from the highlights: what is lowered to 0 dB gives none back and takes none.
         Stops lost = new Decibels(Math.Max(0, -seen.Gain.Value) - Math.Max(0, -target.Gain.Value)).ToStops();
+        Decibels? limit = found.Sheet.Standard.Exposure.NoiseLimit;
+        bool overLimit = limit is { } most && noise.IsAbove(most);
         Severity severity =
-            up.Value >= Label ? (up.Value <= 3 ? Severity.Slight : Severity.Fault)
+            overLimit ? Severity.Fault
+            : up.Value >= Label ? (up.Value <= 3 ? Severity.Slight : Severity.Fault)
             : Math.Abs(up.Value) < Label && high ? Severity.Slight
             : Severity.Fine;
         Template template =
-            Math.Abs(up.Value) < Label ? (high ? AsRequiredHigh : AsRequired)
+            overLimit ? OverLimit
+            : Math.Abs(up.Value) < Label ? (high ? AsRequiredHigh : AsRequired)
             : up.Value < 0 ? (lost.Value > Guard.Edge ? Down : Less)
             : up.Value >= 3 ? UpTimes
             : Up;
@@ -97,7 +106,8 @@ internal static class NoiseConsequence
                 ("against", noise),
                 ("factor", FigureValue.In(Measure.Times, Math.Round(up.Factor, 1))),
                 ("whole", FigureValue.In(Measure.Times, Math.Round(noise.Factor, 1))),
-                ("lost", lost)
+                ("lost", lost),
+                ("limit", limit ?? Decibels.Zero)
             )
         );
     }

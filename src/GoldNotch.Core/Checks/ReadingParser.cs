@@ -42,6 +42,11 @@ public static class ReadingParser
 
         ControlSource control = ControlOf(sheet, readings);
         CameraModel model = control.Model;
+        if (setting == Setting.Gain)
+        {
+            typed = BaseOfIso.Settled(control, typed, readings.GetValueOrDefault(Setting.BaseIso) is Reading.Of);
+        }
+
         Dial dial = Dial.Of(setting, model, control.Format, control.BaseWord);
         if (typed.Equals("auto", StringComparison.OrdinalIgnoreCase) || typed.Equals("automatic", StringComparison.OrdinalIgnoreCase))
         {

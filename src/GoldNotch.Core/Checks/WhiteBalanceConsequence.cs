@@ -26,8 +26,15 @@ internal static class WhiteBalanceConsequence
     private static readonly Template OnCard = new(
         RuleId,
         "on-card",
-        "Balanced on the grey card in memory {memory}: right only if the card was shown here, in this light and through this filter."
+        "Balanced here on the grey card, in memory {memory}: right until place, light or filter changes."
     );
+    private static readonly Template Unknown = new(
+        RuleId,
+        "unknown-balance",
+        "Memory {memory} is selected. When, where and through which filter it was balanced is not known: balance it on the grey card here and type “{memory} card”, or read its number."
+    );
+    private static readonly Template Reversible = new(RuleId, "reversible", "Raw keeps the colour: it can be set right afterwards.");
+    private static readonly Template FixNow = new(RuleId, "fix-now", "Compressed recording keeps the cast: correct it before recording.");
     private static readonly Template OtherMemory = new(
         RuleId,
         "other-memory",
@@ -70,9 +77,15 @@ internal static class WhiteBalanceConsequence
                 bool right = found.Sheet.Target<SettingValue.WhiteMemory>(Setting.WhiteBalance)?.Name == memory.Name;
                 return new(
                     ConsequenceTopic.WhiteBalance,
-                    right ? Severity.Fine : Severity.Automatic,
+                    !right ? Severity.Automatic
+                        : memory.TakenHere ? Severity.Fine
+                        : Severity.Slight,
                     MemoryValue.Of(("memory", memory.Name)),
-                    (right ? OnCard : OtherMemory).Of(Setting.WhiteBalance, ("memory", memory.Name))
+                    (
+                        !right ? OtherMemory
+                        : memory.TakenHere ? OnCard
+                        : Unknown
+                    ).Of(Setting.WhiteBalance, ("memory", memory.Name))
                 );
             default:
                 return Unread.Of(ConsequenceTopic.WhiteBalance, Unread.WhiteBalance);
@@ -91,11 +104,14 @@ internal static class WhiteBalanceConsequence
                 CastGrade.Slight => (Severity.Slight, CastSlight),
                 _ => (Severity.Fault, CastVisible),
             };
+            bool raw = found.IsRaw;
             return new(
                 ConsequenceTopic.WhiteBalance,
-                severity,
+                severity == Severity.Fault && raw ? Severity.Slight : severity,
                 (severity == Severity.Fine ? CastValue : CastColourValue).Of(("cast", cast)),
-                template.Of(Setting.WhiteBalance, ("set", set), ("light", light), ("cast", cast))
+                template
+                    .Of(Setting.WhiteBalance, ("set", set), ("light", light), ("cast", cast))
+                    .And(severity != Severity.Fault ? null : (raw ? Reversible : FixNow).Of(Setting.WhiteBalance))
             );
         }
     }

@@ -57,6 +57,17 @@ public static class BalancePlan
         "dial-unmeasured",
         "Dial {dial}. This unit was never measured: compare it with the reference. Its steps leave {rest}."
     );
+    private static readonly Template AfterCard = new(
+        RuleId,
+        "after-card",
+        "Dial it after the card reading of {reference}: about {dial} if the light is {light}. Type in what {reference} shows, and the number follows."
+    );
+    private static readonly Template AfterCardUnmeasured = new(
+        RuleId,
+        "after-card-unmeasured",
+        "Dial it after the card reading of {reference}: about {dial} if the light is {light}. This unit was never measured: compare it with {reference}."
+    );
+    private static readonly Template CardShowed = new(RuleId, "card-showed", "It showed {white} on the card.");
     private static readonly Template SameCard = new(
         RuleId,
         "same-card",
@@ -90,48 +101,70 @@ public static class BalancePlan
 
         LineUpCamera reference = Reference(lineUp, cameras);
         Kelvin light = lineUp.Light.Temperature;
-        return [.. cameras.Select(c => c == reference ? OnCard(c, light) : Other(c, reference, lineUp))];
+        return [.. cameras.Select(c => c == reference ? OnCard(c, lineUp.Light) : Other(c, reference, lineUp))];
     }
+
+    /// <summary>What a unit needs against the reference, mired: the one convention of offsets, at the main place and in every room.</summary>
+    internal static MiredShift Against(LineUpCamera reference, LineUpCamera camera) =>
+        new((camera.ColourOffset?.Value ?? 0) - (reference.ColourOffset?.Value ?? 0));
 
     /// <summary>The camera whose colour is trusted most: the one named, else one that was measured and needs least, else the first.</summary>
     public static LineUpCamera Reference(LineUp lineUp, ImmutableArray<LineUpCamera> cameras) =>
         cameras.FirstOrDefault(c => c.Letter == lineUp.ColourReference)
         ?? cameras.OrderBy(c => c.ColourOffset is { } o ? Math.Abs(o.Value) : double.PositiveInfinity).First();
 
-    private static BalanceRow OnCard(LineUpCamera camera, Kelvin light)
+    private static BalanceRow OnCard(LineUpCamera camera, LineUpLight light)
     {
         string memory = camera.Model.White.Memories.FirstOrDefault("");
-        Kelvin? dial = memory.Length == 0 && camera.Model.White.Dial is { } grid ? WhiteBalance.Round(light, grid) : null;
-        MiredShift rest = dial is { } k ? WhiteBalance.Cast(light, k) : default;
+        Kelvin? dial = memory.Length == 0 && camera.Model.White.Dial is { } grid ? WhiteBalance.Round(light.Temperature, grid) : null;
+        MiredShift rest = dial is { } k ? WhiteBalance.Cast(light.Temperature, k) : default;
         return new BalanceRow(
             camera.Letter,
             BalanceMethod.Reference,
             memory,
             dial,
             rest,
-            OnReference.Of(Setting.WhiteBalance).And(memory.Length > 0 ? SaveIn.Of(Setting.WhiteBalance, ("memory", memory)) : null)
+            OnReference
+                .Of(Setting.WhiteBalance)
+                .And(memory.Length > 0 ? SaveIn.Of(Setting.WhiteBalance, ("memory", memory)) : null)
+                .And(light.OnCard is { } showed ? CardShowed.Of(Setting.WhiteBalance, ("white", showed)) : null)
         );
     }
 
     private static BalanceRow Other(LineUpCamera camera, LineUpCamera reference, LineUp lineUp)
     {
         WhiteControl white = camera.Model.White;
-        Kelvin light = lineUp.Light.Temperature;
+        // The card is the truth about the light; what was first said of it is a guess until then.
+        Kelvin light = lineUp.Light.OnCard ?? lineUp.Light.Temperature;
+        bool guessed = lineUp.Light.OnCard is null && !reference.Model.White.Memories.IsEmpty;
         bool cardEach = lineUp.Standard.Policies.Is(WhiteBalancePolicy.Card) && camera.ColourOffset is null && !white.Memories.IsEmpty;
-        MiredShift offset = new((camera.ColourOffset?.Value ?? 0) - (reference.ColourOffset?.Value ?? 0));
+        MiredShift offset = Against(reference, camera);
         if (white.Dial is { } grid && !cardEach)
         {
             Kelvin wanted = WhiteBalance.UnitNumber(light, offset);
             Kelvin dial = WhiteBalance.Round(wanted, grid);
             MiredShift rest = WhiteBalance.Cast(wanted, dial);
-            Template template = camera.ColourOffset is null ? DialUnmeasured : DialMeasured;
+            Template template = (guessed, camera.ColourOffset) switch
+            {
+                (true, null) => AfterCardUnmeasured,
+                (true, _) => AfterCard,
+                (_, null) => DialUnmeasured,
+                _ => DialMeasured,
+            };
             return new BalanceRow(
                 camera.Letter,
                 BalanceMethod.Number,
                 "",
                 dial,
                 rest,
-                template.Of(Setting.WhiteBalance, ("dial", dial), ("offset", offset), ("reference", reference.Letter), ("rest", rest))
+                template.Of(
+                    Setting.WhiteBalance,
+                    ("dial", dial),
+                    ("offset", offset),
+                    ("reference", reference.Letter),
+                    ("rest", rest),
+                    ("light", light)
+                )
             );
         }
 

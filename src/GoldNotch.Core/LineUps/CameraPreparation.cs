@@ -101,7 +101,7 @@ public static class CameraPreparation
             }
 
             input = LineUpInput.Distance;
-            Metres distance = camera.Distance
+            Metres tape = camera.Distance
                 ?? FloorPlan.DistanceOf(camera, lineUp.Floor)
                 ?? throw Nothing(
                     $"Camera {camera.Letter} has no distance. Type it, or place the camera and what it looks at on the floor plan."
@@ -123,13 +123,14 @@ public static class CameraPreparation
             double squeeze = Squeeze(sheet);
             Millimetres seen = new(width.Value * squeeze);
             Millimetres? prime = model.Lens.Shortest == model.Lens.Longest ? model.Lens.Shortest : null;
-            Millimetres? framing = camera.Framed is { } framed ? FieldOfView.FocalFor(seen, framed, distance) : prime;
+            Millimetres? framing = camera.Framed is { } framed ? FieldOfView.FocalForTape(seen, framed, tape) : prime;
             Millimetres focal = camera.Focal
                 ?? framing
                 ?? throw Nothing($"Say the focal length of camera {camera.Letter}, or how wide its picture is to be.");
             FNumber widest = WidestAt(model.Lens, focal, camera);
             input = LineUpInput.Distance;
-            var standpoint = new Standpoint(focal, distance, width, FieldOfView.CircleOfConfusion(width, height));
+            Metres distance = FieldOfView.FromTape(tape, focal);
+            var standpoint = new Standpoint(focal, distance, width, FieldOfView.CircleOfConfusion(width, height)) { Tape = tape };
             Metres framedWidth = FieldOfView.WidthAt(seen, focal, distance);
             input = LineUpInput.Requirement;
             IrisTravel travel = Travel(model.Lens, widest, camera);
@@ -153,6 +154,7 @@ public static class CameraPreparation
             )
             {
                 PinnedFront = camera.Pins.Front,
+                Offset = lineUp.OffsetOn(sheet.Word(Setting.Profile)),
             };
             return new PreparedCamera(camera, plan, sheet, shutter, FieldOfView.AngleDegrees(seen, focal), framedWidth, squeeze);
         }
@@ -228,15 +230,21 @@ public static class CameraPreparation
     private static ImmutableArray<SensitivityState> States(Standard standard, CameraModel model, Sheet sheet)
     {
         bool fixedToBase = sheet.Word(Setting.Profile) is { } profile && model.Gain.FixedToBase.Contains(profile);
-        Decibels cap = standard.Policies.CapOn(model);
         ImmutableArray<BaseGains> bases = model.Gain.Bases.IsEmpty
             ? [One("", model.Gain.IsoAtZeroGain!.Value, Decibels.Zero, Gains(model.Gain.Positions), model.Gain.Latitude)]
             : [.. model.Gain.Bases.Select(b => One(b.Word, b.Base.IsoAtZeroGain, b.Base.NoisePenalty, Gains(b.Positions), b.Latitude))];
-        return [.. SensitivityStates.Of(bases, Switch(standard, bases), cap, fixedToBase).Select(s => s with { Shown = Shown(model, s) })];
+        return
+        [
+            .. SensitivityStates
+                .Of(bases, Switch(standard, bases), standard.Policies.CapOn(model), fixedToBase)
+                .Select(s => s with { Shown = Shown(model, s), AboveCap = s.AboveCap || s.Noise.IsAbove(Most(standard)) }),
+        ];
     }
 
     private static string Shown(CameraModel model, SensitivityState state) =>
         model.Gain.PositionsOn(state.Base.Length == 0 ? null : state.Base).FirstOrDefault(p => p.Gain == state.Gain)?.Name ?? "";
+
+    private static Decibels Most(Standard standard) => standard.Exposure.NoiseLimit ?? new Decibels(1000);
 
     // By the strategy of the nearest base, a base is kept until the next one is nearer.
     private static Decibels Switch(Standard standard, ImmutableArray<BaseGains> bases) =>

@@ -134,7 +134,7 @@ internal sealed class CandidateSearch
     internal int Best(double light, ImmutableArray<FrontChoice> fronts, Span<Found> best)
     {
         int count = 0;
-        double before = light + Math.Log2(_camera.Time.Seconds) - _camera.Iris.LossInExposure.Value - _scene.Offset.Value;
+        double before = light + Math.Log2(_camera.Time.Seconds) - _camera.Iris.LossInExposure.Value - Offset;
         Found candidate = default;
         foreach (int s in _cheapestFirst)
         {
@@ -198,6 +198,8 @@ internal sealed class CandidateSearch
 
     private static bool Raised(SensitivityState state, double filters) => state.Gain.Value > Guard.Edge && filters > Guard.Edge;
 
+    private double Offset => _scene.Offset.Value + _camera.Offset.Value;
+
     // Where nobody measured the latitude nothing is claimed of it.
     private (double Clip, double Shadow) Margins(SensitivityState state, double error)
     {
@@ -206,7 +208,7 @@ internal sealed class CandidateSearch
             return (0, 0);
         }
 
-        double delta = _scene.Offset.Value + error;
+        double delta = Offset + error;
         return (room.Highlights.Value - (_scene.Brightest.Value + delta), room.Shadows.Value - (_scene.Darkest.Value - delta));
     }
 

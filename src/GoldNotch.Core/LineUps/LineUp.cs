@@ -40,6 +40,9 @@ public sealed record LineUpLight(
     Stops Raise
 )
 {
+    /// <summary>What the reference showed once it was balanced on the grey card; null until somebody typed it in.</summary>
+    public Kelvin? OnCard { get; init; }
+
     /// <summary>The illuminance.</summary>
     public Lux Lux => Metered.ToLux(MeterConstant);
 
@@ -98,7 +101,7 @@ public sealed record Pins(
 /// <param name="Watch">Who is at it.</param>
 /// <param name="Focal">Focal length used; null where it follows from the framing.</param>
 /// <param name="Framed">Wanted width of the picture at the subject; null where the focal length is given.</param>
-/// <param name="Distance">Distance to the subject, from the lens; null where it follows from the floor plan.</param>
+/// <param name="Distance">Distance to the subject as a tape gives it, from the sensor mark; null where it follows from the floor plan.</param>
 /// <param name="Requirement">What its iris is wanted for.</param>
 public sealed record LineUpCamera(
     string Letter,
@@ -160,8 +163,15 @@ public sealed record LineUp(
     /// <summary>What this plan holds on to; null: what the standard does.</summary>
     public EmphasisPolicy? Emphasis { get; init; }
 
-    /// <summary>What the standard asks for over the meter.</summary>
-    public Stops Offset { get; init; }
+    /// <summary>Exposure over the meter on every curve but log; null: as the standard states.</summary>
+    public Stops? Offset { get; init; }
+
+    /// <summary>Exposure over the meter on log curves; null: as the standard states.</summary>
+    public Stops? OffsetOnLog { get; init; }
+
+    /// <summary>Exposure over the meter on a curve.</summary>
+    /// <param name="curve">The picture profile by its word; null where none is known.</param>
+    public Stops OffsetOn(string? curve) => (curve == ExposureIntent.Log ? OffsetOnLog : Offset) ?? Standard.Exposure.OffsetOn(curve);
 
     /// <summary>Letter of the camera whose colour is trusted most; empty: the one with a card memory or offset zero is proposed.</summary>
     public string ColourReference { get; init; } = "";
@@ -183,5 +193,5 @@ public sealed record LineUp(
 
     /// <summary>What its cameras share.</summary>
     public PlanScene Scene =>
-        new(Light.Metered, Brightest, Darkest, Offset, Kit, MaxFront) { Emphasis = Emphasis ?? Standard.Policies.Of<EmphasisPolicy>() };
+        new(Light.Metered, Brightest, Darkest, Stops.Zero, Kit, MaxFront) { Emphasis = Emphasis ?? Standard.Policies.Of<EmphasisPolicy>() };
 }

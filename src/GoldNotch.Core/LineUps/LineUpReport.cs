@@ -135,7 +135,14 @@ public sealed record LineUpReport(
             Core.LineUps.Agreement.Of(ready),
             Core.LineUps.Agreement.FlickerOf(lineUp, ready),
             white,
-            lineUp.Rooms.IsEmpty ? [] : [.. ready.Zip(white, (r, w) => RoomBalance.Of(lineUp, r.Of, w))],
+            lineUp.Rooms.IsEmpty
+                ? []
+                :
+                [
+                    .. ready.Zip(white, (r, w) =>
+                        RoomBalance.Of(lineUp, r.Of, w, BalancePlan.Reference(lineUp, [.. ready.Select(x => x.Of)]))
+                    ),
+                ],
             PairsOf(lineUp, rows),
             [.. FloorPlan.Crossings([.. ready.Select(r => (r.Of, (double?)r.Angle))], lineUp.Floor)],
             LeanRow.Of(lineUp, rows),

@@ -51,8 +51,20 @@ public sealed record IrisTravel(FNumber Widest, FNumber Smallest, Stops Step, St
 /// <param name="Circle">Circle of confusion.</param>
 public sealed record Standpoint(Millimetres Focal, Metres Distance, Millimetres Width, Millimetres Circle)
 {
-    /// <summary>What is sharp at an iris given as N.</summary>
-    public DepthOfField DepthAt(FNumber n) => DepthOfField.Of(Focal, n, Distance, Circle);
+    /// <summary>From the sensor mark to the subject, as a tape gives it.</summary>
+    public Metres Tape { get; init; } = Distance;
+
+    /// <summary>What is sharp at an iris given as N, from the sensor mark as a tape gives it.</summary>
+    public DepthOfField DepthAt(FNumber n)
+    {
+        DepthOfField fromLens = DepthOfField.Of(Focal, n, Distance, Circle);
+        double toLens = Tape.Value - Distance.Value;
+        return fromLens with
+        {
+            Near = new Metres(fromLens.Near.Value + toLens),
+            Far = fromLens.Far is { } far ? new Metres(far.Value + toLens) : null,
+        };
+    }
 }
 
 /// <summary>A camera as the planner needs it: its controls at this focal length, with this unit's own filters, under this standard.</summary>
@@ -78,6 +90,9 @@ public sealed record PlanCamera(
     /// <summary>The sensitivities within the cap; where a hand holds it above the cap, what it is held at.</summary>
     public IEnumerable<SensitivityState> AllowedStates => States.Any(s => !s.AboveCap) ? States.Where(s => !s.AboveCap) : States;
 
+    /// <summary>Exposure over the meter that its curve asks for, beyond what the scene asks of all.</summary>
+    public Stops Offset { get; init; }
+
     /// <summary>Whether front filters fit and may be used; false pins the front to none.</summary>
     public bool TakesFront { get; init; } = true;
 
@@ -92,7 +107,7 @@ public sealed record PlanCamera(
 /// <param name="Light">The light at the key.</param>
 /// <param name="Brightest">Brightest wanted detail, stops above the key.</param>
 /// <param name="Darkest">Darkest wanted detail, stops below the key, positive downwards.</param>
-/// <param name="Offset">What the standard asks for over the meter.</param>
+/// <param name="Offset">What is asked of every camera over the meter; a camera's own curve may ask for more.</param>
 /// <param name="Kit">Front filters, shared.</param>
 /// <param name="MaxFront">Most front filters before one lens, 0 to 2.</param>
 public sealed record PlanScene(

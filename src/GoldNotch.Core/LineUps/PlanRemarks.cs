@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.LineUps;
@@ -16,6 +17,7 @@ public static class PlanRemarks
     // From here it is open sun, and a sensor or an eye behind a finder can be burnt (bench rule).
     private const double Sun = 20_000;
 
+    private static readonly Template OfCamera = new(CautionRule, "of-camera", "{cameras}: {note}");
     private static readonly Template Moved = new(
         "PLAN-LIGHT",
         "moved",
@@ -97,10 +99,15 @@ public static class PlanRemarks
             );
 
     /// <summary>The usual cautions of this work; licensed people, site rules and local codes come first.</summary>
-    public static ImmutableArray<Judgement> Cautions(LineUp lineUp) =>
+    /// <param name="lineUp">The line-up.</param>
+    /// <param name="rows">Its planned cameras, whose specifications may ask for care.</param>
+    public static ImmutableArray<Judgement> Cautions(LineUp lineUp, ImmutableArray<CameraRow> rows) =>
         [
             .. lineUp.Light.MayMove ? [Lamps.Of()] : ReadOnlySpan<Judgement>.Empty,
             .. lineUp.Light.Lux.Value > Sun ? [SunInView.Of()] : ReadOnlySpan<Judgement>.Empty,
             .. lineUp.Cameras.Any(c => c.Watch == Watch.Unattended) ? [Unattended.Of()] : ReadOnlySpan<Judgement>.Empty,
+            .. rows.SelectMany(r => Handling.Of(r.Prepared.Of.Model, r.Prepared.Sheet.Format).Select(note => (note, r.Prepared.Of.Letter)))
+                .GroupBy(n => n.note, n => n.Letter)
+                .Select(n => OfCamera.Of(("cameras", FigureValue.Of(n)), ("note", n.Key))),
         ];
 }

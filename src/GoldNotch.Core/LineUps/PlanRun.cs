@@ -267,7 +267,7 @@ internal sealed class PlanRun
             iris,
             new FilterCombination(builtIn, front).Loss,
             camera.Iris.LossInExposure,
-            scene.Offset
+            scene.Offset + camera.Offset
         );
         (Stops Clip, Stops Shadow)? margins = state.Latitude?.Margins(scene.Brightest, scene.Darkest, balance.Total);
         return new PlanCandidate(

@@ -56,7 +56,8 @@ public sealed record RoomBalance(string Letter, ImmutableArray<RoomWhite> Rooms)
     /// <param name="lineUp">The line-up.</param>
     /// <param name="camera">One of its cameras.</param>
     /// <param name="here">How it is balanced at the line-up's own place.</param>
-    public static RoomBalance Of(LineUp lineUp, LineUpCamera camera, BalanceRow here)
+    /// <param name="reference">The camera whose colour is trusted: numbers are relative to it here and in every room.</param>
+    public static RoomBalance Of(LineUp lineUp, LineUpCamera camera, BalanceRow here, LineUpCamera reference)
     {
         var free = new Queue<string>(camera.Model.White.Memories.Where(m => m != here.Memory));
         ImmutableArray<RoomWhite>.Builder rooms = ImmutableArray.CreateBuilder<RoomWhite>();
@@ -74,7 +75,7 @@ public sealed record RoomBalance(string Letter, ImmutableArray<RoomWhite> Rooms)
             rooms.Add(
                 free.TryDequeue(out string? memory)
                     ? new RoomWhite(room.Name, UseMemory.Of(("memory", memory)), true)
-                    : WithoutMemory(camera, room)
+                    : WithoutMemory(camera, room, BalancePlan.Against(reference, camera))
             );
         }
 
@@ -85,10 +86,9 @@ public sealed record RoomBalance(string Letter, ImmutableArray<RoomWhite> Rooms)
     public static ImmutableArray<Judgement> When(LineUp lineUp) =>
         [BalanceAgain.Of().And(lineUp.Light.Lamp == LampKind.Daylight ? DaylightChanges.Of() : null), CardRefused.Of()];
 
-    private static RoomWhite WithoutMemory(LineUpCamera camera, Room room)
+    private static RoomWhite WithoutMemory(LineUpCamera camera, Room room, MiredShift offset)
     {
-        MiredShift own = camera.ColourOffset ?? default;
-        Kelvin wanted = WhiteBalance.UnitNumber(room.Temperature, own);
+        Kelvin wanted = WhiteBalance.UnitNumber(room.Temperature, offset);
         if (camera.Model.White.Dial is { } grid)
         {
             return new RoomWhite(room.Name, Dial.Of(("dial", WhiteBalance.Round(wanted, grid))), false);

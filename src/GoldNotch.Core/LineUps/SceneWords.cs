@@ -57,9 +57,9 @@ public sealed record LeanRow(string Letter, string Who, bool Still, bool Leaning
             return null;
         }
 
-        double near = Math.Max(0.05, at.Distance.Value - who.Lean);
+        double near = Math.Max(0.05, at.Tape.Value - who.Lean);
         bool forward = depth.Holds(new Metres(near));
-        bool back = depth.Holds(new Metres(at.Distance.Value + who.Lean));
+        bool back = depth.Holds(new Metres(at.Tape.Value + who.Lean));
         Template template =
             forward && back ? HoldsLean
             : forward ? LosesBack

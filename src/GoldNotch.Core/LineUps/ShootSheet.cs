@@ -74,10 +74,24 @@ public static class ShootSheet
     /// <param name="white">How it is balanced.</param>
     public static Sheet Of(LineUp lineUp, CameraRow row, BalanceRow? white) =>
         SheetCompiler.Compile(
-            lineUp.Standard.In(lineUp.Light.AsScene(lineUp.Place), Notches(lineUp, row, white)),
+            Planned(lineUp.Standard.In(lineUp.Light.AsScene(lineUp.Place), Notches(lineUp, row, white)), lineUp.Name, OffsetsOf(lineUp)),
             WithMarkedLens(row.Prepared.Of),
             CameraPreparation.Circumstances(lineUp, row.Prepared.Of)
         );
+
+    /// <summary>The exposure over the meter that a plan goes by: on log curves, and on every other.</summary>
+    public static (Stops OnLog, Stops Other) OffsetsOf(LineUp lineUp) => (lineUp.OffsetOn(ExposureIntent.Log), lineUp.OffsetOn(null));
+
+    /// <summary>A standard whose exposure a plan has taken the place of.</summary>
+    /// <param name="standard">The standard in the plan's light, with its notches.</param>
+    /// <param name="name">The shoot.</param>
+    /// <param name="offsets">What the plan exposes over the meter.</param>
+    public static Standard Planned(Standard standard, string name, (Stops OnLog, Stops Other) offsets) =>
+        standard with
+        {
+            PlannedFor = name,
+            Exposure = standard.Exposure with { OffsetOnLog = offsets.OnLog, Offset = offsets.Other },
+        };
 
     /// <summary>The model with the lens that is on it, its f-stops as they are engraved.</summary>
     public static CameraModel WithMarkedLens(LineUpCamera camera) =>

@@ -50,9 +50,18 @@ public static class Power
             );
         }
 
-        double factor = Guard.InRange(Guard.Positive(powerFactor, "power factor"), 0, 1, "power factor");
-        double load = watts.Sum(w => Guard.Positive(w, "consumption")) / factor;
+        double load = SupplyVa(watts, powerFactor) * Usable;
         double limit = Usable * Guard.Positive(supplyVa, "supply");
         return (load, limit, load <= limit + Guard.Edge);
+    }
+
+    /// <summary>The least rating of a supply for some devices, VA: Σ watts/power factor over 0.8.</summary>
+    /// <param name="watts">Consumption of each device, more than zero each.</param>
+    /// <param name="powerFactor">Power factor, more than 0 to 1.</param>
+    /// <exception cref="QuantityException">A number is not positive or out of range.</exception>
+    public static double SupplyVa(IEnumerable<double> watts, double powerFactor)
+    {
+        double factor = Guard.InRange(Guard.Positive(powerFactor, "power factor"), 0, 1, "power factor");
+        return watts.Sum(w => Guard.Positive(w, "consumption")) / factor / Usable;
     }
 }

@@ -25,6 +25,16 @@ public static class FieldOfView
     public static Millimetres FocalFor(Millimetres sensor, Metres framed, Metres distance) =>
         new(sensor.Value * distance.Value * 1000 / ((framed.Value * 1000) + sensor.Value));
 
+    /// <summary>Focal length that frames a width at a distance that a tape gives from the sensor mark: f = D/(2 + m + 1/m), m the sensor's width over the framed.</summary>
+    /// <param name="sensor">Width of the picture on the sensor.</param>
+    /// <param name="framed">Wanted width in the scene.</param>
+    /// <param name="tape">From the sensor mark.</param>
+    public static Millimetres FocalForTape(Millimetres sensor, Metres framed, Metres tape)
+    {
+        double magnification = sensor.Value / (framed.Value * 1000);
+        return new Millimetres(tape.Value * 1000 / (2 + magnification + (1 / magnification)));
+    }
+
     /// <summary>Circle of confusion of a picture: its diagonal/1500.</summary>
     public static Millimetres CircleOfConfusion(Millimetres width, Millimetres height) =>
         new(Math.Sqrt((width.Value * width.Value) + (height.Value * height.Value)) / CirclesAcross);

@@ -58,9 +58,14 @@ public sealed record SheetLine(
     /// <summary>What is set.</summary>
     public Setting Setting => Notch.Setting;
 
+    /// <summary>Whether its size is what the picture remains off by, since the light needs an iris that the lens does not have; else it is what is moved.</summary>
+    public bool MissesTheMeter => Notch.Requirement is Requirement.AsMetered;
+
     /// <summary>The size as it is told, with its direction where a sign could be taken either way; empty when there is none.</summary>
     public string SizeLabel =>
         Size.Amount == 0 ? ""
+        : MissesTheMeter
+            ? $"{new Stops(Math.Abs(Size.Amount)).DifferenceLabel().TrimStart('+')} too {(Size.Amount < 0 ? "dark" : "bright")}"
         : Setting == Setting.Iris
             ? $"{(Size.Amount > 0 ? "open" : "close")} {new Stops(Size.Amount).LabelWithUnit().TrimStart('+', Notation.Minus)}"
         : Size.Label();
@@ -138,7 +143,8 @@ public sealed record Sheet(Standard Standard, CameraModel Model, ImmutableArray<
                 shutter.Time,
                 Sensitivity.IsoAtGain(iso, gain.Gain),
                 iris.Number,
-                At(Setting.NeutralDensity) is SettingValue.Filter filter ? filter.Position.Loss : Stops.Zero
+                At(Setting.NeutralDensity) is SettingValue.Filter filter ? filter.Position.Loss : Stops.Zero,
+                offset: Standard.Exposure.OffsetOn((At(Setting.Profile) as SettingValue.Choice)?.Word)
             )
             : null;
     }

@@ -65,6 +65,9 @@ public sealed record Notch(Setting Setting, Requirement Requirement, Distance To
     /// <summary>When it holds; empty: always. Of several that hold, the one with the most conditions counts.</summary>
     public ImmutableArray<Condition> When { get; init; } = [];
 
+    /// <summary>Name of the standard that its reason was copied from, until somebody says that it holds here; empty where it was written for this one.</summary>
+    public string ReasonFrom { get; init; } = "";
+
     /// <summary>Whether it holds.</summary>
     public bool Holds(Circumstances circumstances) => When.All(circumstances.Has);
 }
@@ -137,6 +140,28 @@ public sealed record Standard
     /// <summary>The options it goes by.</summary>
     public Policies Policies { get; init; } = Policies.Defaults;
 
+    /// <summary>What it states of exposure beyond single settings.</summary>
+    public ExposureIntent Exposure { get; init; } = ExposureIntent.None;
+
+    /// <summary>The shoot whose plan took the place of its own exposure, by name; null where it speaks for itself. A plan has weighed gain
+    /// against filters and says why; the rules on required gain do not apply to it.</summary>
+    public string? PlannedFor { get; init; }
+
+    /// <summary>Most gain it allows on a base of a model: the cap of policy and specification, and what the noise limit leaves above the base.</summary>
+    /// <param name="model">The camera.</param>
+    /// <param name="baseWord">The base by its word; null for the lowest, or where there is one only.</param>
+    public Decibels CapOn(CameraModel model, string? baseWord = null)
+    {
+        Decibels cap = Policies.CapOn(model);
+        if (Exposure.NoiseLimit is not { } limit)
+        {
+            return cap;
+        }
+
+        double penalty = model.Gain.BaseOf(baseWord)?.Base.NoisePenalty.Value ?? 0;
+        return new Decibels(Math.Min(cap.Value, Math.Max(0, limit.Value - penalty)));
+    }
+
     /// <summary>The same intention in another light, with some of its notches replaced: what a line-up makes of a standard for one camera.</summary>
     /// <param name="light">The light there.</param>
     /// <param name="instead">Notches that take the place of all of the same setting.</param>
@@ -148,6 +173,7 @@ public sealed record Standard
             Circumstances = Circumstances,
             Policies = Policies,
             IntervalDays = IntervalDays,
+            Exposure = Exposure,
         };
 
     /// <summary>The notches that hold under some circumstances, in the order of the work: of several for a setting, the one with the most conditions.</summary>

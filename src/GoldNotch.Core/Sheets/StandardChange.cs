@@ -45,6 +45,10 @@ public sealed record StandardChange(Judgement Because)
             FigureValue.Of(before.Circumstances.All.Select(ConditionWords.Of)),
             FigureValue.Of(after.Circumstances.All.Select(ConditionWords.Of))
         );
+        OfWhole("Noise limit", Limit(before.Exposure), Limit(after.Exposure));
+        OfWhole("Exposure offset on log", before.Exposure.OffsetOnLog, after.Exposure.OffsetOnLog);
+        OfWhole("Exposure offset", before.Exposure.Offset, after.Exposure.Offset);
+        OfWhole("Levels", Levels(before.Exposure), Levels(after.Exposure));
         OfWhole("Light", Lit(before.Light), Lit(after.Light));
         foreach (Policy policy in Policy.All)
         {
@@ -85,6 +89,13 @@ public sealed record StandardChange(Judgement Because)
 
         return changes.ToImmutable();
     }
+
+    private static FigureValue Limit(ExposureIntent of) => of.NoiseLimit is { } limit ? limit : "none";
+
+    private static FigureValue Levels(ExposureIntent of) =>
+        of.Levels.IsEmpty
+            ? "none"
+            : new FigureValue.List([.. of.Levels.Select(l => (FigureValue)new FigureValue.Quoted(l.Told(Cameras.Setting.Profile)))]);
 
     private static IEnumerable<Judgement> OfNotch(Setting setting, string when, Notch? was, Notch? now)
     {

@@ -980,6 +980,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/department": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getDepartment"];
+        put: operations["putDepartment"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audit": {
         parameters: {
             query?: never;
@@ -1635,6 +1651,15 @@ export interface components {
             models: components["schemas"]["CoverageModelView"][];
             cells: components["schemas"]["CoverageCellView"][];
         };
+        CurveLevelsDocument: {
+            curve: string;
+            /** Format: double */
+            greyPercent?: null | number;
+            /** Format: double */
+            skinPercent?: null | number;
+            /** Format: double */
+            whitePercent?: null | number;
+        };
         /**
          * @default browser
          * @enum {unknown}
@@ -1645,6 +1670,16 @@ export interface components {
             by: null | string;
             kind: null | components["schemas"]["ReadingKind"];
             typed: null | string;
+        };
+        DepartmentEdit: {
+            /** Format: double */
+            mainsHz: number;
+        };
+        DepartmentView: {
+            /** Format: double */
+            mainsHz: number;
+            /** Format: int32 */
+            version: number;
         };
         DependencyDocument: {
             when: string;
@@ -1726,6 +1761,21 @@ export interface components {
             checks?: null | components["schemas"]["CheckDocument"][];
             sheets?: null | components["schemas"]["SheetDocument"][];
             lineUps?: null | components["schemas"]["LineUpDocument"][];
+        };
+        ExposureDocument: {
+            /** Format: double */
+            noiseLimitDb?: null | number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            offsetLogStops: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            offsetStops: number;
+            levels?: null | components["schemas"]["CurveLevelsDocument"][];
         };
         FigureDocument: components["schemas"]["FigureDocumentNumber"] | components["schemas"]["FigureDocumentFStop"] | components["schemas"]["FigureDocumentDay"] | components["schemas"]["FigureDocumentWord"] | components["schemas"]["FigureDocumentSettingName"] | components["schemas"]["FigureDocumentShown"] | components["schemas"]["FigureDocumentQuoted"] | components["schemas"]["FigureDocumentList"];
         FigureDocumentDay: {
@@ -1849,6 +1899,9 @@ export interface components {
             /** @default false */
             raw: boolean;
             bitDepths?: null | number[];
+            codecRatesMbps?: null | {
+                [key: string]: number[];
+            };
         };
         FoundView: {
             kind: string;
@@ -1905,6 +1958,10 @@ export interface components {
             toDb: number;
             /** Format: double */
             stepDb: number;
+        };
+        HandlingDocument: {
+            kind: string;
+            text: string;
         };
         HiddenView: {
             brighter: string;
@@ -2110,11 +2167,8 @@ export interface components {
              * @default 1
              */
             maxFront: number;
-            /**
-             * Format: double
-             * @default 0
-             */
-            offsetStops: number;
+            /** Format: double */
+            offsetStops?: null | number;
             /** @default  */
             colourReference: string;
             /** @default true */
@@ -2123,6 +2177,8 @@ export interface components {
             rooms?: null | components["schemas"]["RoomDocument"][];
             used?: null | components["schemas"]["UsedDocument"];
             emphasis?: null | string;
+            /** Format: double */
+            offsetLogStops?: null | number;
         };
         LineUpLightDocument: {
             /** Format: double */
@@ -2145,6 +2201,8 @@ export interface components {
              * @default 0
              */
             raiseStops: number;
+            /** Format: double */
+            onCardK?: null | number;
         };
         LineUpPage: {
             lineUps: components["schemas"]["LineUpRow"][];
@@ -2246,6 +2304,7 @@ export interface components {
             blackReferenceMinutes?: null | number;
             reset?: null | components["schemas"]["ResetDocument"];
             dependencies?: null | components["schemas"]["DependencyDocument"][];
+            handling?: null | components["schemas"]["HandlingDocument"][];
         };
         ModelDriftView: {
             modelKey: string;
@@ -2342,6 +2401,7 @@ export interface components {
             /** @default none */
             tolerance: string;
             when?: null | string[];
+            reasonFrom?: null | string;
         };
         NowView: {
             items: components["schemas"]["ConsequenceView"][];
@@ -2774,6 +2834,7 @@ export interface components {
             plannedMinutes: null | number;
             findings: components["schemas"]["FindingView"][];
             waivers: components["schemas"]["WaiverView"][];
+            handling: string[];
         };
         SignInRequest: {
             login: string;
@@ -2838,6 +2899,7 @@ export interface components {
             };
             /** Format: int32 */
             intervalDays?: null | number;
+            exposure?: null | components["schemas"]["ExposureDocument"];
         };
         StandardHeadView: {
             key: string;
@@ -3057,6 +3119,8 @@ export interface components {
             memory: string;
             /** Format: double */
             showsK?: null | number;
+            /** @default false */
+            takenHere: boolean;
         };
         ValueDocumentWhiteNumber: {
             /** @enum {string} */
@@ -7443,6 +7507,131 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getDepartment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DepartmentView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putDepartment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DepartmentEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DepartmentView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };

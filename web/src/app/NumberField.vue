@@ -3,7 +3,13 @@ import { ref, watch } from 'vue';
 
 /** A number that may be left empty. What is no number stays in the field and is told; the document keeps the last one that could be read. */
 const value = defineModel<number | null | undefined>();
-const props = defineProps<{ label: string; unit?: string; wrong?: string; required?: boolean }>();
+const props = defineProps<{
+  label: string;
+  unit?: string;
+  wrong?: string;
+  required?: boolean;
+  hint?: string;
+}>();
 const written = (of: typeof value.value) => (of === null || of === undefined ? '' : String(of));
 const text = ref(written(value.value));
 const fault = ref('');
@@ -36,6 +42,7 @@ function take(event: Event): void {
       inputmode="decimal"
       :class="{ wrong: fault || wrong }"
       :value="text"
+      :placeholder="hint"
       @input="take"
       @blur="writing = false"
     />

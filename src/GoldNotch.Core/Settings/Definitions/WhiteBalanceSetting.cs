@@ -20,6 +20,9 @@ internal sealed class WhiteBalanceSetting()
     // Memories are drawn beyond the end of the kelvin scale, this many mired apart.
     private const double MemoryGap = 40;
 
+    // The longest first: what is left before it is the number shown.
+    private static readonly string[] BalancedHere = ["balanced here", "balanced", "card", "here"];
+
     public override bool HasAutomatic(CameraModel model) => model.White.HasAutomatic;
 
     internal override IEnumerable<Detent> Detents(ControlSource control)
@@ -49,6 +52,9 @@ internal sealed class WhiteBalanceSetting()
         }
     }
 
+    private static string? WithoutEnd(string typed, string end) =>
+        typed.EndsWith(end, StringComparison.OrdinalIgnoreCase) ? typed[..^end.Length].TrimEnd(' ', ',') : null;
+
     internal override SettingValue Read(string typed, Dial dial, ControlSource control)
     {
         if (
@@ -56,7 +62,12 @@ internal sealed class WhiteBalanceSetting()
             && control.Model.White.Memories.FirstOrDefault(m => m.Equals(first, StringComparison.OrdinalIgnoreCase)) is { } memory
         )
         {
-            return new SettingValue.WhiteMemory(memory, Kelvin.Parse(rest.TrimStart(',', ' ')));
+            string shows = rest.TrimStart(',', ' ');
+            string? number = BalancedHere.Select(w => WithoutEnd(shows, w)).FirstOrDefault(n => n is not null);
+            return new SettingValue.WhiteMemory(memory, (number ?? shows) is { Length: > 0 } k ? Kelvin.Parse(k) : null)
+            {
+                TakenHere = number is not null,
+            };
         }
 
         return dial.OnDetent(new SettingValue.WhiteNumber(Kelvin.Parse(typed)), this, control.Model);

@@ -94,30 +94,37 @@ internal sealed class BaseTranslator : Translator
     }
 
     /// <summary>The ISO that the light needs at the wanted iris, through the wanted filter; null where the light or the iris is not known.</summary>
-    internal static Iso? Rating(SheetDraft draft)
+    internal static Iso? Rating(SheetDraft draft) =>
+        draft.Notches.FirstOrDefault(n => n.Setting == Setting.Iris)?.Requirement switch
+        {
+            Requirement.Iris o => Rating(draft, draft.Model.Lens.Reach(o.Number)),
+            Requirement.AsMetered => Rating(draft, draft.Model.Lens.WidestAtShort),
+            _ => null,
+        };
+
+    /// <summary>The ISO that the light needs at an iris, through the wanted filter; null where the light or the shutter is not known.</summary>
+    internal static Iso? Rating(SheetDraft draft, FNumber iris)
     {
         if (draft.Standard.Light.Illuminance is not { } lux || draft.Target<SettingValue.Speed>(Setting.Shutter) is not { } shutter)
         {
             return null;
         }
 
-        Notch? Wanted(Setting setting) => draft.Notches.FirstOrDefault(n => n.Setting == setting);
-        FNumber? iris = Wanted(Setting.Iris)?.Requirement switch
-        {
-            Requirement.Iris o => draft.Model.Lens.Reach(o.Number),
-            Requirement.AsMetered => draft.Model.Lens.WidestAtShort,
-            _ => null,
-        };
-        Stops filter = Wanted(Setting.NeutralDensity)?.Requirement is Requirement.FilterLoss { Loss: var loss } ? loss : Stops.Zero;
-        return iris is not { } n
-            ? null
-            : new Iso(
-                Math.Clamp(
-                    n.Value * n.Value * filter.Factor * MeteredLight.DomeConstant / (lux.Value * shutter.Time.Seconds),
-                    1,
-                    10_000_000
-                )
-            );
+        Stops filter = draft.Notches.FirstOrDefault(n => n.Setting == Setting.NeutralDensity)?.Requirement
+            is Requirement.FilterLoss { Loss: var loss }
+            ? loss
+            : Stops.Zero;
+        return new Iso(
+            Math.Clamp(
+                iris.Value
+                    * iris.Value
+                    * (filter + draft.OffsetAhead).Factor
+                    * MeteredLight.DomeConstant
+                    / (lux.Value * shutter.Time.Seconds),
+                1,
+                10_000_000
+            )
+        );
     }
 
     private static (GainBase Chosen, Judgement Why, SensitivityVerdict Verdict) Choose(SheetDraft draft, Iso rating)
@@ -140,7 +147,7 @@ internal sealed class BaseTranslator : Translator
             );
         }
 
-        Decibels cap = draft.Standard.Policies.CapOn(draft.Model);
+        Decibels cap = draft.Standard.CapOn(draft.Model);
         SensitivityChoice choice = Sensitivity.ChooseBase(rating, [.. gain.Bases.Select(b => b.Base)], Sensitivity.DefaultSwitch, cap);
         GainBase chosen = gain.Bases.First(b => b.Base == choice.Base);
         Template why = choice switch

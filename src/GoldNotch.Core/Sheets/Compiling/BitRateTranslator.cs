@@ -40,7 +40,7 @@ internal sealed class BitRateTranslator : Translator
     {
         CameraModel model = draft.Model;
         BitRate[] rates = draft.Format is { } chosen
-            ? [.. model.FormatOf(chosen)!.BitRates.Order()]
+            ? [.. model.FormatOf(chosen)!.RatesIn((draft.LineOf(Setting.Codec)?.Target as SettingValue.Choice)?.Word)]
             : [.. model.Formats.SelectMany(f => f.BitRates).Distinct().Order()];
         if (rates.Length == 0)
         {

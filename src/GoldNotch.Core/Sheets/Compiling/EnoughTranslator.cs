@@ -50,6 +50,31 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
         "needs-cards",
         "{capacity} at {rate} holds {holds} with 3 % reserve; {planned} with a margin of 15 % need {cards#card|cards}. Change after {holds} at the latest."
     );
+    private static readonly Template Relay = new(
+        RuleId,
+        "relay",
+        "In relay both slots hold one after the other: change after {change} at the latest."
+    );
+    private static readonly Template Simultaneous = new(
+        RuleId,
+        "simultaneous",
+        "Simultaneous recording needs a pair each time: {all#card|cards} in all."
+    );
+    private static readonly Template NeedsBatteriesOnly = new(
+        RuleId,
+        "needs-batteries-only",
+        "{battery} at {power} runs {runs}; {planned} with a margin of 15 % need {batteries#battery|batteries}. It has no mains adapter."
+    );
+    private static readonly Template InMemory = new(
+        RuleId,
+        "in-memory",
+        "{model} records into its memory: the card is not written meanwhile."
+    );
+    private static readonly Template NeedsCardsInRelay = new(
+        RuleId,
+        "needs-cards-in-relay",
+        "{capacity} at {rate} holds {holds} with 3 % reserve; {planned} with a margin of 15 % need {cards#card|cards}."
+    );
     private static readonly Template NoConsumption = new(
         RuleId,
         "no-consumption",
@@ -80,6 +105,16 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
     private SheetLine Speed(Notch notch, SheetDraft draft)
     {
         CameraModel model = draft.Model;
+        if (model.BufferGb is not null && notch.Requirement is not Requirement.Amount)
+        {
+            return Nothing(
+                notch,
+                draft,
+                new SettingValue.Amount(0, NaturalUnit.MegabytesPerSecond),
+                InMemory.Of(setting, ("model", model.Name))
+            );
+        }
+
         BitRate worst = WorstOf(draft);
         double need = notch.Requirement is Requirement.Amount number ? number.Value : CardClass.NeededFor(worst);
         var target = new SettingValue.Amount(need, NaturalUnit.MegabytesPerSecond);
@@ -133,14 +168,23 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
 
         int cards = Recording.Needed(planned * 60, minutes * 60);
         (string, FigureValue) time = ("planned", FigureValue.In(Measure.Minutes, planned));
+
+        // Relay continues on the second card and doubles the time to the next change; simultaneous writes everything twice.
+        string? slots = draft.Target<SettingValue.Choice>(Setting.SlotMode)?.Word;
+        Judgement? inSlots =
+            slots == "relay" && cards > 1 ? Relay.Of(setting, ("change", FigureValue.In(Measure.Minutes, Math.Floor(2 * minutes))))
+            : slots == "simultaneous" ? Simultaneous.Of(setting, ("all", FigureValue.Count(2 * cards)))
+            : null;
         return cards <= 1
-            ? Exact(notch, draft, InMinutes(planned), HoldsEnough.Of(setting, capacity, at, holds, time))
+            ? Exact(notch, draft, InMinutes(planned), HoldsEnough.Of(setting, capacity, at, holds, time).And(inSlots))
             : Compromise(
                 notch,
                 draft,
                 InMinutes(Math.Min(planned, Math.Floor(minutes))),
                 Missing(minutes, planned),
-                NeedsCards.Of(setting, capacity, at, holds, time, ("cards", FigureValue.Count(cards)))
+                (slots == "relay" ? NeedsCardsInRelay : NeedsCards)
+                    .Of(setting, capacity, at, holds, time, ("cards", FigureValue.Count(cards)))
+                    .And(inSlots)
             );
     }
 
@@ -171,7 +215,14 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
                 draft,
                 InMinutes(Math.Min(planned, Math.Floor(minutes))),
                 Missing(minutes, planned),
-                NeedsBatteries.Of(setting, battery, draw, runs, time, ("batteries", FigureValue.Count(batteries)))
+                (model.NotFitted.Contains(Setting.MainsAdapter) ? NeedsBatteriesOnly : NeedsBatteries).Of(
+                    setting,
+                    battery,
+                    draw,
+                    runs,
+                    time,
+                    ("batteries", FigureValue.Count(batteries))
+                )
             );
     }
 

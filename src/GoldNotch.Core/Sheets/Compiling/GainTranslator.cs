@@ -50,6 +50,15 @@ internal sealed class GainTranslator : Translator
         "{model} has no {required}; it has {positions}. Nothing is lower than {gain}. It is {light:size} brighter and adds {off} of noise."
     );
 
+    private static readonly Template ByPicture = new(
+        RuleId,
+        "by-picture",
+        "The maker of {model} states no ISO, and {lux} at {iris} need {rating} or so. Begin at {gain}, open the iris, then raise gain by the camera's own meter or picture, to {cap} at most."
+    );
+
+    // No camera of this kind has more than this at 0 dB (bench rule): above it, 0 dB is sure to be dark.
+    private const double MostAtZeroGain = 800;
+
     internal override Setting Setting => Setting.Gain;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
@@ -78,6 +87,11 @@ internal sealed class GainTranslator : Translator
                     ? LowestCosts.Of(Setting, ("gain", Value(lowest)), named, ("loss", lowest.Gain.ToStops()))
                     : Lowest.Of(Setting, ("gain", Value(lowest)), named)
             );
+        }
+
+        if (ByItsOwnPicture(draft, positions) is { } byPicture && notch.Requirement is not Requirement.Gain { Value.Value: not 0 })
+        {
+            return CheckByEye(notch, draft, null, byPicture);
         }
 
         Decibels required = (notch.Requirement as Requirement.Gain)?.Value ?? Decibels.Zero;
@@ -122,6 +136,24 @@ internal sealed class GainTranslator : Translator
             ),
             light
         );
+    }
+
+    // Without an ISO nothing can be worked out from lux; in so little light the lowest gain would only look like an answer.
+    private Judgement? ByItsOwnPicture(SheetDraft draft, ImmutableArray<GainPosition> positions)
+    {
+        CameraModel model = draft.Model;
+        FNumber widest = model.Lens.WidestAtShort;
+        return model.Gain.IsoOn(draft.BaseWord) is null && BaseTranslator.Rating(draft, widest) is { Value: > MostAtZeroGain } rating
+            ? ByPicture.Of(
+                Setting,
+                ("model", model.Name),
+                ("lux", draft.Standard.Light.Illuminance!.Value),
+                ("iris", widest),
+                ("rating", new Iso(Math.Round(rating.Value / 100) * 100)),
+                ("gain", Value(positions.FirstOrDefault(p => p.Gain.Value >= -Guard.Edge) ?? positions[^1])),
+                ("cap", draft.Standard.CapOn(model, draft.BaseWord))
+            )
+            : null;
     }
 
     private static SettingValue.GainAt Value(GainPosition position) => new(position.Gain, position.Name);

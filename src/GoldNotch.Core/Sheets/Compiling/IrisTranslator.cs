@@ -39,6 +39,11 @@ internal sealed class IrisTranslator : Translator
         "The shutter is not set yet. Read the meter, or set the iris by the zebra."
     );
     private static readonly Template Metered = new(RuleId, "metered", "{lux} need {iris} here.");
+    private static readonly Template WithOffset = new(
+        RuleId,
+        "with-offset",
+        "The standard exposes this curve {offset:size} {offset?over|under} the meter."
+    );
     private static readonly Template TooDark = new(
         RuleId,
         "too-dark",
@@ -122,15 +127,23 @@ internal sealed class IrisTranslator : Translator
 
         Decibels gain = draft.Target<SettingValue.GainAt>(Setting.Gain)?.Gain ?? Decibels.Zero;
         Stops filter = draft.Target<SettingValue.Filter>(Setting.NeutralDensity)?.Position.Loss ?? Stops.Zero;
-        FNumber exact = MeteredLight.FromLux(lux).IrisAt(shutter.Time, Sensitivity.IsoAtGain(iso, gain)).OpenedBy(filter);
+        Stops offset = draft.OffsetAhead;
+        FNumber exact = MeteredLight.FromLux(lux).IrisAt(shutter.Time, Sensitivity.IsoAtGain(iso, gain)).OpenedBy(filter + offset);
         FNumber target = lens.Reach(exact.NearestThird());
         Stops off = target.OpennessFrom(exact);
+
+        // The meter counts the shutter, gain and filter that this model really has, so what those lines changed is taken up here.
+        Stops takesUp = off - draft.LightSoFar;
         return Math.Abs(off.Value) <= (1.0 / 6) + Guard.Edge
             ? Exact(
                 notch,
                 draft,
                 new SettingValue.Iris(target),
-                Metered.Of(Setting, ("lux", lux), ("iris", exact.NearestThird()), ("off", off)).And(Ramp(lens, target))
+                Metered
+                    .Of(Setting, ("lux", lux), ("iris", exact.NearestThird()), ("off", off))
+                    .And(Math.Abs(offset.Value) <= Guard.Edge ? null : WithOffset.Of(Setting, ("offset", offset)))
+                    .And(Ramp(lens, target)),
+                takesUp
             )
             : Compromise(
                 notch,
@@ -139,7 +152,8 @@ internal sealed class IrisTranslator : Translator
                 off.Value,
                 (off.Value < 0 ? TooDark : TooBright)
                     .Of(Setting, ("lux", lux), ("wanted", exact.NearestThird()), ("iris", target), ("off", off))
-                    .And(Ramp(lens, target))
+                    .And(Ramp(lens, target)),
+                takesUp
             );
     }
 

@@ -83,8 +83,9 @@ internal sealed class LevelTranslator(Setting setting) : Translator
         double[] allowed = [.. control.Marks.Where(m => Good(m, requirement))];
         double chosen = (allowed.Length > 0 ? allowed : [.. control.Marks]).OrderBy(m => Math.Abs(m - wanted)).ThenBy(Math.Abs).First();
         double away = chosen - wanted;
+        double? white = draft.Standard.Exposure.LevelsOn(draft.Target<SettingValue.Choice>(Setting.Profile)?.Word)?.White;
         Judgement? means =
-            setting == Setting.Zebra ? (chosen >= 95 ? ZebraClipping : ZebraSkin).Of(setting)
+            setting == Setting.Zebra ? (chosen >= Math.Min(95, white ?? 95) ? ZebraClipping : ZebraSkin).Of(setting)
             : setting == Setting.AutoExposureShift ? ShiftIsBias.Of(setting)
             : null;
         return allowed.Length > 0 && (requirement is Requirement.Amount { Bound: not Bound.Exactly } || Math.Abs(away) <= Guard.Edge)
@@ -141,7 +142,11 @@ internal sealed class LevelTranslator(Setting setting) : Translator
     private static Requirement ZebraByPolicy(SheetDraft draft) =>
         draft.Standard.Policies.Of<ZebraPolicy>() switch
         {
-            ZebraPolicy.Skin => new Requirement.Amount(70, Bound.Exactly, NaturalUnit.Percent),
+            ZebraPolicy.Skin => new Requirement.Amount(
+                draft.Standard.Exposure.LevelsOn(draft.Target<SettingValue.Choice>(Setting.Profile)?.Word)?.Skin ?? 70,
+                Bound.Exactly,
+                NaturalUnit.Percent
+            ),
             ZebraPolicy.Off => new Requirement.Position("off"),
             _ => new Requirement.Amount(100, Bound.Exactly, NaturalUnit.Percent),
         };

@@ -115,6 +115,7 @@ internal static class ResetStates
 internal static class FormatAhead
 {
     private static readonly RecordFormatTranslator Formats = new();
+    private static readonly ChoiceTranslator Codecs = new(Setting.Codec);
     private static readonly BitRateTranslator Rates = new();
 
     internal static (RecordFormat? Format, BitRate? Rate) Of(SheetDraft draft)
@@ -122,9 +123,14 @@ internal static class FormatAhead
         var ahead = new SheetDraft(draft.Standard, draft.Model, draft.Circumstances);
         foreach (Notch notch in draft.Notches)
         {
-            if (notch.Setting is Setting.RecordFormat or Setting.BitRate)
+            if (notch.Setting is Setting.RecordFormat or Setting.Codec or Setting.BitRate)
             {
-                Translator translator = notch.Setting == Setting.RecordFormat ? Formats : Rates;
+                Translator translator = notch.Setting switch
+                {
+                    Setting.RecordFormat => Formats,
+                    Setting.Codec => Codecs,
+                    _ => Rates,
+                };
                 ahead.Add(translator.Translate(notch, ahead));
             }
         }
@@ -151,7 +157,7 @@ internal static class GainAsLastResort
     internal static void Apply(SheetDraft draft)
     {
         if (
-            draft.Model.Gain.Cap is not { } cap
+            GainUpTo.CapOf(draft) is not { } cap
             || draft.Policy(GainPolicy.Never)
             || draft.LineOf(Setting.Iris)
                 is not {
@@ -204,7 +210,7 @@ internal static class GainWithinNoise
         if (
             !draft.Policy(GainPolicy.NoiseLimit)
             || iris.Requirement is not Requirement.Iris { TakesUpTheRest: true }
-            || draft.Model.Gain.Cap is not { } cap
+            || GainUpTo.CapOf(draft) is not { } cap
             || missing.Value <= 1.0 / 6
             || draft.LineOf(Setting.Gain) is not { Target: SettingValue.GainAt now } gain
             || GainUpTo.Nearest(draft, now, missing, cap) is not { } enough
@@ -234,6 +240,12 @@ internal static class GainWithinNoise
 /// <summary>The gain position nearest to what is missing, above the present one and not above the cap.</summary>
 internal static class GainUpTo
 {
+    // Without a cap on the card there is no last resort, unless the department states how much noise it takes.
+    internal static Decibels? CapOf(SheetDraft draft) =>
+        draft.Model.Gain.Cap is null && draft.Standard.Exposure.NoiseLimit is null
+            ? null
+            : draft.Standard.CapOn(draft.Model, draft.BaseWord);
+
     internal static GainPosition? Nearest(SheetDraft draft, SettingValue.GainAt now, Stops missing, Decibels cap)
     {
         Decibels wanted = now.Gain + missing.ToDecibels();

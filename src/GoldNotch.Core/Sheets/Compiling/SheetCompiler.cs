@@ -27,7 +27,7 @@ public static class SheetCompiler
                 GainWithinNoise.Apply(draft, notch);
             }
 
-            SheetLine line = Translators[(int)notch.Setting].Translate(notch, draft);
+            SheetLine line = WithLevels(Translators[(int)notch.Setting].Translate(notch, draft), draft);
             draft.Add(ResetStates.Marked(Forced.By(draft, line), draft));
         }
 
@@ -35,6 +35,19 @@ public static class SheetCompiler
         ResetStates.Explain(draft);
         return draft.Finish();
     }
+
+    // The levels of a curve are said where they are looked at: of the profile itself, of the zebra and of false colour.
+    private static SheetLine WithLevels(SheetLine line, SheetDraft draft) =>
+        line.Setting is Setting.Profile or Setting.Zebra or Setting.FalseColour
+        && draft.Standard.Exposure.LevelsOn(
+            ((line.Setting == Setting.Profile ? line.Target : draft.LineOf(Setting.Profile)?.Target) as SettingValue.Choice)?.Word
+        )
+            is { } levels
+            ? line with
+            {
+                Because = line.Because.And(levels.Told(line.Setting)),
+            }
+            : line;
 }
 
 /// <summary>A sheet being written: what the lines before have already decided.</summary>
@@ -79,6 +92,19 @@ internal sealed class SheetDraft(Standard standard, CameraModel model, Circumsta
     internal ControlSource Control => new(model, Format, BaseWord);
 
     internal IEnumerable<SheetLine> Lines => _lines;
+
+    /// <summary>The exposure offset of the curve that will be decided further down: the one required, unless the model is known not to have it.</summary>
+    internal Stops OffsetAhead =>
+        standard.Exposure.OffsetOn(
+            Notches.FirstOrDefault(n => n.Setting == Setting.Profile)?.Requirement is Requirement.Position { Word: var word }
+            && (
+                model.Choices.GetValueOrDefault(Setting.Profile) is { } has
+                    ? has.Of(word) is not null
+                    : !model.NotFitted.Contains(Setting.Profile)
+            )
+                ? word
+                : null
+        );
 
     internal bool Policy<TOption>(TOption option)
         where TOption : struct, Enum => standard.Policies.Is(option);

@@ -36,6 +36,11 @@ internal sealed class WhiteBalanceTranslator : Translator
         "{model} has no preset and no kelvin control. Balance on a grey card in the subject's light."
     );
     private static readonly Template Has = new(RuleId, "has", "{model} has {white}.");
+    private static readonly Template NoMemory = new(
+        RuleId,
+        "no-memory",
+        "{model} cannot store a balance on a card. Dial {white}, which leaves {cast} under {required}."
+    );
     private static readonly Template NearEnough = new(RuleId, "near-enough", "{white} leaves {cast} under {required}: not visible.");
     private static readonly Template Slight = new(
         RuleId,
@@ -141,7 +146,8 @@ internal sealed class WhiteBalanceTranslator : Translator
                 target,
                 rest.Value,
                 (
-                    grade == CastGrade.Unseen ? Unseen
+                    notch.Requirement is Requirement.WhiteCard or Requirement.ByPolicy && model.White.Memories.IsEmpty ? NoMemory
+                    : grade == CastGrade.Unseen ? Unseen
                     : grade == CastGrade.Slight ? Slight
                     : Visible
                 ).Of(Setting, figures)

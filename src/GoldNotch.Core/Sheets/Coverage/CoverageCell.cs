@@ -36,6 +36,7 @@ public sealed record CoverageCell(
     private static readonly Template LineValue = new(RuleId, "value", "{setting} {value}");
     private static readonly Template LineSize = new(RuleId, "size", "{setting} {size}");
     private static readonly Template LineIris = new(RuleId, "iris", "{setting} {size?open|close} {size:size}");
+    private static readonly Template LineMissed = new(RuleId, "missed", "{setting} {size:size} too {size?bright|dark}");
     private static readonly Template More = new(RuleId, "more", "{more} more");
 
     /// <summary>Counts a sheet.</summary>
@@ -65,6 +66,7 @@ public sealed record CoverageCell(
         return line.Fit == Fit.NotPossible ? LineNotPossible.Of(line.Setting, setting)
             : line.Fit == Fit.CheckByEye ? LineByEye.Of(line.Setting, setting)
             : line.Size.Amount == 0 || line.Size.Unit == NaturalUnit.None ? LineValue.Of(line.Setting, setting, ("value", line.Target!))
+            : line.MissesTheMeter ? LineMissed.Of(line.Setting, setting, ("size", new Stops(line.Size.Amount)))
             : line.Setting == Setting.Iris ? LineIris.Of(line.Setting, setting, ("size", FigureValue.Moved(new Stops(line.Size.Amount))))
             : LineSize.Of(line.Setting, setting, ("size", line.Size));
     }

@@ -20,6 +20,11 @@ internal sealed class BatteryTooSmall()
         "short",
         "One battery of {model} runs {runs}. {planned} with a margin of 15 % need {batteries#battery|batteries}. Pack them, or use mains."
     );
+    private static readonly Template ShortWithoutMains = new(
+        RuleId,
+        "short-without-mains",
+        "One battery of {model} runs {runs}. {planned} with a margin of 15 % need {batteries#battery|batteries}. Pack them: it has no mains adapter."
+    );
 
     internal override IEnumerable<RuleFinding> Look(Sheet sheet)
     {
@@ -31,7 +36,7 @@ internal sealed class BatteryTooSmall()
         )
         {
             yield return Found(
-                Short,
+                sheet.Model.NotFitted.Contains(Setting.MainsAdapter) ? ShortWithoutMains : Short,
                 Setting.RunningMinutes,
                 ("model", sheet.Model.Name),
                 ("runs", FigureValue.In(Measure.Minutes, Math.Floor(power.RunningMinutes))),

@@ -15,19 +15,24 @@ internal sealed class BufferFills()
     private static readonly Template Duration = new(
         RuleId,
         "duration",
-        "At {rate} (12 bit) the memory holds {memory}, which play for {playback} at 29.97. Then it overwrites. Save before the next take."
+        "At {rate} ({depth}) the memory holds {memory}, which play for {playback} at {shown}. Then it overwrites. Save before the next take."
     );
 
     internal override IEnumerable<RuleFinding> Look(Sheet sheet)
     {
         if (sheet.Model.BufferGb is { } buffer && sheet.Format is { } format)
         {
-            double seconds = Recording.BufferSeconds(buffer * 1e9, format.Size, 12, format.Rate.Frames);
-            double factor = Shutter.SlowMotionFactor(format.Rate.Frames, new FrameRate(30_000, 1001));
+            double seconds = Handling.SecondsOf(buffer, format);
+
+            // Played at the plain rate of the place.
+            ScanRate shown = FootageProposal.For(FootageUse.General, Policies.Defaults, sheet.Standard.Light.MainsHz).Rate;
+            double factor = Shutter.SlowMotionFactor(format.Rate.Frames, shown.Frames);
             yield return Found(
                 Duration,
                 Setting.RecordFormat,
                 ("rate", format.Rate),
+                ("depth", FigureValue.In(Measure.Bits, Handling.BitsOf(format))),
+                ("shown", shown),
                 ("memory", FigureValue.In(Measure.Seconds, seconds)),
                 ("playback", FigureValue.In(Measure.Seconds, seconds * factor))
             );

@@ -21,6 +21,11 @@ internal sealed class GainAboveLimit()
         "cap",
         "The standard requires {gain}; the cap on {model} is {limit}. Add light, open the iris, or raise the cap with a reason."
     );
+    private static readonly Template AboveNoise = new(
+        RuleId,
+        "noise-limit",
+        "The standard requires {gain}, and limits noise to {limit} over 0 dB: {cap} on this base. Require less gain, or raise the limit with a reason."
+    );
     private static readonly Template AboveSwitch = new(
         RuleId,
         "switch-over",
@@ -43,13 +48,15 @@ internal sealed class GainAboveLimit()
         }
 
         GainControl control = sheet.Model.Gain;
-        Decibels cap = sheet.Standard.Policies.CapOn(sheet.Model);
+        Decibels cap = sheet.Standard.CapOn(sheet.Model, sheet.BaseWord);
         Decibels clean = Sensitivity.CleanUpTo(control.Bases.Length, Sensitivity.DefaultSwitch);
         GainBase? on = control.BaseOf(sheet.BaseWord);
         GainBase? higher = on is null ? null : control.Bases.SkipWhile(b => b != on).Skip(1).FirstOrDefault();
         if (gain.IsAbove(cap))
         {
-            yield return Found(AboveCap, Setting.Gain, ("gain", gain), ("model", sheet.Model.Name), ("limit", cap));
+            yield return gain.IsAbove(sheet.Standard.Policies.CapOn(sheet.Model))
+                ? Found(AboveCap, Setting.Gain, ("gain", gain), ("model", sheet.Model.Name), ("limit", cap))
+                : Found(AboveNoise, Setting.Gain, ("gain", gain), ("limit", sheet.Standard.Exposure.NoiseLimit!.Value), ("cap", cap));
         }
         else if (on is not null && higher is not null && gain.IsAbove(clean))
         {

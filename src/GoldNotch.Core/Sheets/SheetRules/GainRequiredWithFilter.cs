@@ -23,7 +23,8 @@ internal sealed class GainRequiredWithFilter()
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
         if (
-            of.RequirementOf(Setting.Gain) is Requirement.Gain { Value.Value: > 0 } gain
+            of.Standard.PlannedFor is null
+            && of.RequirementOf(Setting.Gain) is Requirement.Gain { Value.Value: > 0 } gain
             && of.RequirementOf(Setting.NeutralDensity) is Requirement.FilterLoss { Loss.Value: > 0 } filter
         )
         {

@@ -19,7 +19,8 @@ internal sealed class GainUpFilterIn()
     internal override IEnumerable<RuleFinding> Look(Sheet sheet)
     {
         if (
-            sheet.Target<SettingValue.GainAt>(Setting.Gain) is { Gain.Value: > 0.05 } gain
+            sheet.Standard.PlannedFor is null
+            && sheet.Target<SettingValue.GainAt>(Setting.Gain) is { Gain.Value: > 0.05 } gain
             && sheet.Target<SettingValue.Filter>(Setting.NeutralDensity) is { Position.Loss.Value: > 0.05 } filter
         )
         {

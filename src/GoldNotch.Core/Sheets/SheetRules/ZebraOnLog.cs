@@ -15,11 +15,20 @@ internal sealed class ZebraOnLog()
         "A log curve never reaches {level}: the picture clips before the zebra shows. Require 90 to 95 %, just under the clip level of the curve."
     );
 
+    private static readonly Template AboveWhite = new(
+        RuleId,
+        "above-white",
+        "The standard puts white at {white} on log, and requires zebra from {level}: white clips before the zebra shows. Require it just above {white}."
+    );
+
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
         if (of.Word(Setting.Profile) == "log" && of.RequirementOf(Setting.Zebra) is Requirement.Amount { Value: > 96 } level)
         {
-            yield return Found(NeverShown, Setting.Zebra, ("level", FigureValue.In(Measure.Percent, level.Value)));
+            FigureValue required = FigureValue.In(Measure.Percent, level.Value);
+            yield return of.Standard.Exposure.LevelsOn(ExposureIntent.Log)?.White is { } white
+                ? Found(AboveWhite, Setting.Zebra, ("level", required), ("white", FigureValue.In(Measure.Percent, white)))
+                : Found(NeverShown, Setting.Zebra, ("level", required));
         }
     }
 }

@@ -33,7 +33,12 @@ internal static partial class CsvFiles
         "when",
         "reason",
         "intervalDays",
+        "exposure",
+        "reasonFrom",
     ];
+
+    // What files of before did not have yet; a file without them is as good.
+    private const int AddedToStandards = 3;
 
     private static readonly string[] SheetColumns =
     [
@@ -98,6 +103,8 @@ internal static partial class CsvFiles
                         List(n.When),
                         n.Reason,
                         Number(s.IntervalDays),
+                        Exposure(s.Exposure),
+                        n.ReasonFrom ?? "",
                     }
                 )
             )
@@ -162,7 +169,7 @@ internal static partial class CsvFiles
             }
 
             return Same(header, UnitColumns) ? ExchangeDocument.Empty with { Units = ReadUnits(reader) }
-                : Same(header, StandardColumns) || Same(header, StandardColumns[..^1])
+                : Enumerable.Range(0, AddedToStandards + 1).Any(later => Same(header, StandardColumns[..^later]))
                     ? ExchangeDocument.Empty with
                     {
                         Standards = ReadStandards(reader),
@@ -238,7 +245,8 @@ internal static partial class CsvFiles
                 Optional(reader, "plannedMinutes", at),
                 NullIfEmpty(List(Cell(reader, "circumstances"))),
                 Pairs(Cell(reader, "policies"), at + "/policies", reader) is { Count: > 0 } policies ? policies : null,
-                Cell(reader, "intervalDays").Length > 0 ? Whole(reader, "intervalDays", at) : null
+                Cell(reader, "intervalDays").Length > 0 ? Whole(reader, "intervalDays", at) : null,
+                Exposure(Cell(reader, "exposure"), at + "/exposure", reader)
             );
             if (notches.Count == 0)
             {
@@ -252,7 +260,8 @@ internal static partial class CsvFiles
                     Cell(reader, "importance"),
                     Cell(reader, "reason"),
                     Cell(reader, "tolerance"),
-                    NullIfEmpty(List(Cell(reader, "when")))
+                    NullIfEmpty(List(Cell(reader, "when"))),
+                    Cell(reader, "reasonFrom") is { Length: > 0 } from ? from : null
                 )
             );
         }
@@ -323,7 +332,7 @@ internal static partial class CsvFiles
 
     private static string Cell(CsvReader reader, string column)
     {
-        string cell = reader.GetField(column) ?? "";
+        string cell = reader.HeaderRecord?.Contains(column) == false ? "" : reader.GetField(column) ?? "";
         return cell.Length > 1 && cell[0] == '\'' && FormulaSigns.Contains(cell[1]) ? cell[1..] : cell;
     }
 

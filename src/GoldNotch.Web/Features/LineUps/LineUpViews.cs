@@ -76,7 +76,7 @@ internal static class LineUpViews
                     )),
             ],
             report.Plan?.LargestDifference.InHundredths() ?? "",
-            [.. PlanRemarks.Cautions(lineUp).Select(phrasing.Text)],
+            [.. PlanRemarks.Cautions(lineUp, report.Cameras).Select(phrasing.Text)],
             [],
             [
                 .. report.Rooms.Select(r => new RoomsView(
@@ -162,7 +162,7 @@ internal static class LineUpViews
             Fields(of.Watch),
             exposureReference,
             at.Focal.Value,
-            at.Distance.Value,
+            at.Tape.Value,
             row.Prepared.FramedWidth.Value,
             row.Prepared.Angle,
             phrasing.Text(PlanRemarks.PictureRatio(row.Prepared)),

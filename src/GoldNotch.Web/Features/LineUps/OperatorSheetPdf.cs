@@ -123,7 +123,7 @@ internal static class OperatorSheetPdf
                 _ => "card",
             }
         );
-        yield return ("Lens", $"{row.Plan.Camera.Standpoint!.Focal.Label()} at {row.Plan.Camera.Standpoint.Distance.Label()}");
+        yield return ("Lens", $"{row.Plan.Camera.Standpoint!.Focal.Label()} at {row.Plan.Camera.Standpoint.Tape.Label()}");
     }
 
     private static IEnumerable<string> Notes(LineUpReport report, CameraRow row, Phrasing phrasing)

@@ -93,6 +93,7 @@ internal sealed class SheetPdf : IDisposable
     private void DrawWhole()
     {
         NewPage();
+        DrawHandling();
         string chapter = "";
         foreach (SheetLine line in _sheet.Lines.Where(l => !l.NothingToDo))
         {
@@ -121,6 +122,19 @@ internal sealed class SheetPdf : IDisposable
         }
 
         EndPage();
+    }
+
+    // Before anything is switched on.
+    private void DrawHandling()
+    {
+        foreach (string note in Handling.Of(_sheet.Model, _sheet.Format).Select(_phrasing.Text))
+        {
+            foreach (string part in Lettering.Wrapped(note, _small, Right - Margin))
+            {
+                _y += 11.5f;
+                _canvas!.DrawText(part, Margin, _y, SKTextAlign.Left, _small, _ink);
+            }
+        }
     }
 
     private void Row(SheetLine line, SettingDefinition name, Dial? dial, bool drawn, List<string> told)
@@ -175,6 +189,7 @@ internal sealed class SheetPdf : IDisposable
     private void DrawOnePage()
     {
         NewPage();
+        DrawHandling();
         SheetLine[] lines = [.. _sheet.Lines.Where(l => !l.NothingToDo)];
         int chapters = lines.Select(l => SettingDefinition.Of(l.Setting).Chapter).Distinct().Count();
         float room = Bottom - _y - 14;

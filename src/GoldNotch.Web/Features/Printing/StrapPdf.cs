@@ -89,6 +89,13 @@ internal static class StrapPdf
             y += 11;
         }
 
+        // One line of what must not be forgotten, where there is room for it.
+        if (Handling.Of(sheet.Model, sheet.Format) is [var first, ..] && y < Height - 8)
+        {
+            float right = y > Height - qr - 14 ? Width - qr - 18 : Width - 12;
+            canvas.DrawText(Lettering.Fitted(phrasing.Text(first), small, right - 12), 12, y, SKTextAlign.Left, small, ink);
+        }
+
         if (address is not null)
         {
             QrCodes.Draw(canvas, address, new SKRect(Width - qr - 8, Height - qr - 8, Width - 8, Height - 8), ink);

@@ -84,7 +84,8 @@ public sealed record SheetView(
     string Circumstances,
     double? PlannedMinutes,
     IReadOnlyList<FindingView> Findings,
-    IReadOnlyList<WaiverView> Waivers
+    IReadOnlyList<WaiverView> Waivers,
+    IReadOnlyList<string> Handling
 );
 
 /// <summary>A sheet in one row of the list.</summary>
@@ -133,7 +134,8 @@ internal static class SheetViews
             string.Join(", ", sheet.Circumstances.All.Select(ConditionWords.Of)),
             sheet.Standard.PlannedMinutes,
             findings,
-            waivers
+            waivers,
+            [.. Handling.Of(sheet.Model, sheet.Format).Select(phrasing.Text)]
         );
 
     internal static SheetRowView Row(

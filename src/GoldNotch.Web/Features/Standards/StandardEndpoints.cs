@@ -74,6 +74,7 @@ internal static class StandardEndpoints
         HttpContext context,
         Author author,
         StandardStore standards,
+        DepartmentStore department,
         DecisionStore decisions,
         Phrasing phrasing,
         CancellationToken cancel
@@ -89,18 +90,20 @@ internal static class StandardEndpoints
         }
 
         StandardDocument document = begin.CopyOf is { Length: > 0 } from
-            ? (
-                await standards.InStateAsync(from, StandardState.Approved, cancel)
-                ?? await standards.InStateAsync(from, StandardState.Draft, cancel)
-                ?? throw new RefusedException(ProblemCode.NotFound, "/copyOf", $"There is no standard “{from}” to copy.")
-            ).Document
+            ? Copied(
+                (
+                    await standards.InStateAsync(from, StandardState.Approved, cancel)
+                    ?? await standards.InStateAsync(from, StandardState.Draft, cancel)
+                    ?? throw new RefusedException(ProblemCode.NotFound, "/copyOf", $"There is no standard “{from}” to copy.")
+                ).Document
+            )
             : new StandardDocument(
                 "",
                 "",
                 1,
                 "draft",
                 "What is it for?",
-                new LightDocument("the light of the place", 5600, 60, "daylight"),
+                new LightDocument("the light of the place", 5600, (await department.GetAsync(cancel)).MainsHz, "daylight"),
                 []
             );
         StoredStandard draft = await standards.BeginAsync(document with { Key = begin.Key, Name = begin.Name }, author.Name, cancel);
@@ -110,6 +113,13 @@ internal static class StandardEndpoints
             await WholeAsync(draft, standards, decisions, phrasing, cancel)
         );
     }
+
+    // Whether a reason holds in another place only a person can say.
+    private static StandardDocument Copied(StandardDocument of) =>
+        of with
+        {
+            Notches = [.. of.Notches.Select(n => n with { ReasonFrom = n.Reason.Trim().Length > 0 ? of.Name : null })],
+        };
 
     private static async Task<Created<StandardView>> BeginDraftAsync(
         string key,

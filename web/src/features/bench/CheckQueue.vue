@@ -16,7 +16,9 @@ defineEmits<{ go: [setting: string] }>();
 
 const chapters = computed(() => {
   const all: { name: string; lines: Views['CheckLineView'][] }[] = [];
-  const steps = props.order.flatMap((s) => props.lines.filter((l) => l.line.setting === s.setting));
+  // A setting that is corrected and then read again stands in the queue once, and comes back when it has to be.
+  const told = [...new Set(props.order.map((s) => s.setting))];
+  const steps = told.flatMap((s) => props.lines.filter((l) => l.line.setting === s));
   if (steps.length) all.push({ name: 'In this order', lines: steps });
   for (const line of props.lines.filter((l) => !steps.includes(l))) {
     const last = all.at(-1);

@@ -73,7 +73,7 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
   function inOrder(): Views['CheckLineView'][] {
     if (stage.value === 'found')
       return [...lines.value.slice(at.value + 1), ...lines.value.slice(0, at.value)];
-    const steps = (check.value?.now.order ?? []).map((s) => s.setting);
+    const steps = [...new Set((check.value?.now.order ?? []).map((s) => s.setting))];
     const ranked = steps.flatMap((s) => lines.value.filter((l) => l.line.setting === s));
     return [...ranked, ...lines.value.filter((l) => !steps.includes(l.line.setting))];
   }

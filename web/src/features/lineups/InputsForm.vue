@@ -124,10 +124,19 @@ const callText = computed({
       <div class="row">
         <NumberField
           :model-value="doc.offsetStops"
-          label="Exposure offset"
+          label="Offset on other curves"
           unit="stops"
+          hint="as the standard states"
           :wrong="messageAt('/offsetStops')"
-          @update:model-value="doc.offsetStops = $event ?? 0"
+          @update:model-value="doc.offsetStops = $event ?? null"
+        />
+        <NumberField
+          :model-value="doc.offsetLogStops"
+          label="Offset on log"
+          unit="stops"
+          hint="as the standard states"
+          :wrong="messageAt('/offsetLogStops')"
+          @update:model-value="doc.offsetLogStops = $event ?? null"
         />
         <label class="entry">
           <span class="what">White balance reference</span>

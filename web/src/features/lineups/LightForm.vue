@@ -97,6 +97,14 @@ function mayMove(yes: boolean): void {
         @update:model-value="light.mainsHz = $event ?? light.mainsHz"
       />
     </div>
+    <NumberField
+      :model-value="light.onCardK"
+      label="White balance reference on the card"
+      unit="K"
+      hint="once it was balanced"
+      :wrong="messageAt('/light/onCardK')"
+      @update:model-value="light.onCardK = $event"
+    />
     <label class="entry">
       <span class="what">Lamp</span>
       <select v-model="light.lamp">

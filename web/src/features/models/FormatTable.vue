@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Views } from '../../app/client';
 import { copy } from '../../app/copy';
-import { labels, numberOf, numbers } from './specificationText';
+import { codecRates, codecRatesText, labels, numberOf, numbers } from './specificationText';
 
 type Format = Views['FormatDocument'];
 const card = defineModel<Views['ModelDocument']>({ required: true });
@@ -42,6 +42,12 @@ const COLUMNS: {
     width: 120,
     read: (f) => f.codecs?.join('; ') ?? '',
     put: (f, t) => (f.codecs = parts(t)),
+  },
+  {
+    name: 'Mb/s by codec',
+    width: 150,
+    read: (f) => codecRatesText(f.codecRatesMbps),
+    put: (f, t) => (f.codecRatesMbps = codecRates(t)),
   },
   {
     name: 'Bit depths',

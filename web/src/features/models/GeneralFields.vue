@@ -8,6 +8,7 @@ defineProps<{ editable: boolean; classes: string[] }>();
 const value = (event: Event) => (event.target as HTMLSelectElement).value;
 const CARD: Views['IssuedCardDocument'] = { cardType: '', capacityGb: NaN, class: 'V30', fileSystem: '' };
 const POWER: Views['PowerDocument'] = { batteryWh: NaN, watts: NaN, volts: NaN, health: 0.9 };
+const HANDLING = ['supply', 'assembly', 'trigger', 'saving', 'gesture'];
 const reset = (field: 'how' | 'firmware', text: string) =>
   (card.value.reset = { how: '', states: {}, firmware: '', ...card.value.reset, [field]: text });
 </script>
@@ -111,6 +112,33 @@ const reset = (field: 'how' | 'firmware', text: string) =>
     <p v-else-if="editable">
       <button class="link" type="button" @click="card.power = { ...POWER }">
         Say battery and consumption
+      </button>
+    </p>
+
+    <h2>Handling</h2>
+    <div v-for="(note, i) in card.handling ?? []" :key="i" class="fields">
+      <label
+        ><span>About</span>
+        <select v-model="note.kind" :disabled="!editable">
+          <option v-for="kind in HANDLING" :key="kind">{{ kind }}</option>
+        </select></label
+      >
+      <SpecificationField
+        v-model="note.text"
+        class="grow"
+        label="What to do"
+        :most="300"
+        :editable="editable"
+      />
+      <button v-if="editable" class="link" type="button" @click="card.handling!.splice(i, 1)">out</button>
+    </div>
+    <p v-if="editable">
+      <button
+        class="link"
+        type="button"
+        @click="card.handling = [...(card.handling ?? []), { kind: 'supply', text: '' }]"
+      >
+        Add a note that is printed with every sheet
       </button>
     </p>
 

@@ -12,6 +12,20 @@ export const numberOf = (text: string): number =>
 /** `90 140` → two numbers; what is no number is left out by the site's own word, so it is kept as NaN here. */
 export const numbers = (text: string): number[] => labels(text).map(numberOf);
 
+/** `raw 10:1 = 235; raw 4:1 = 720` → the bit rates of each codec; nothing where none is said. */
+export function codecRates(text: string): Record<string, number[]> | null {
+  const all = text
+    .split(';')
+    .map((part) => part.split('=').map((side) => side.trim()))
+    .filter(([codec]) => codec)
+    .map(([codec, rates]) => [codec!, numbers(rates ?? '')] as const);
+  return all.length ? Object.fromEntries(all) : null;
+}
+export const codecRatesText = (all: Record<string, number[]> | null | undefined): string =>
+  Object.entries(all ?? {})
+    .map(([codec, rates]) => `${codec} = ${rates.join(' ')}`)
+    .join('; ');
+
 /** `off; standard = Steady 1; strong = Steady 2` → positions. */
 export function positions(text: string): Views['PositionDocument'][] {
   return text

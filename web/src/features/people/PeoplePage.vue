@@ -4,6 +4,7 @@ import InputText from 'primevue/inputtext';
 import { ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
 import { can } from '../../app/session';
+import DepartmentForm from './DepartmentForm.vue';
 
 const queries = useQueryClient();
 const { data, isPending, error, refetch } = useQuery({
@@ -156,6 +157,7 @@ async function give(p: Views['PersonView']): Promise<void> {
         <button class="act quiet" type="button" @click="adding = false">Cancel</button>
       </form>
     </div>
+    <DepartmentForm />
   </div>
 </template>
 

@@ -143,6 +143,9 @@ const print = () => window.print();
           >
           <template v-else> {{ sheet.modelName }} states no ISO, so the meter cannot be compared.</template>
         </p>
+        <ul v-if="sheet.handling.length" class="handling small">
+          <li v-for="note in sheet.handling" :key="note">{{ note }}</li>
+        </ul>
         <p class="no-print acts">
           <RouterLink
             v-for="unit in sheet.units"
@@ -352,5 +355,13 @@ section > h2 {
     padding: 8px 0;
     font-size: 0.8125rem;
   }
+}
+.handling {
+  display: grid;
+  gap: 4px;
+  margin: 8px 0 0;
+  padding: 6px 10px;
+  border-left: 3px solid var(--gold);
+  list-style: none;
 }
 </style>

@@ -4,6 +4,7 @@ import Textarea from 'primevue/textarea';
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
+import ExposureFields from './ExposureFields.vue';
 
 const doc = defineModel<Views['StandardDocument']>({ required: true });
 const props = defineProps<{
@@ -34,6 +35,8 @@ const questions = computed(() => {
     all.push([props.words.conditions[i]!, props.words.conditions[i + 1]!]);
   return all;
 });
+/** The picture profiles by the department's own words, as a standard requires them. */
+const curves = computed(() => props.words.settings.find((s) => s.key === 'profile')?.requirements ?? []);
 const holds = (condition: string) => (doc.value.circumstances ?? []).includes(condition);
 function answer([usual, other]: [string, string], chosen: string): void {
   const rest = (doc.value.circumstances ?? []).filter((c) => c !== usual && c !== other);
@@ -124,6 +127,9 @@ function takeProposal(): void {
         </select>
       </label>
     </div>
+
+    <h2>Noise, offsets and levels</h2>
+    <ExposureFields v-model="doc.exposure" :editable="editable" :curves="curves" :wrong="wrong" />
 
     <h2>The shoot</h2>
     <div class="fields">

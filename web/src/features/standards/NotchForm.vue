@@ -78,8 +78,21 @@ function toggle(condition: string, on: boolean): void {
     </fieldset>
     <label>
       Reason
-      <Textarea v-model="notch.reason" :readonly="!editable" rows="2" maxlength="400" auto-resize />
+      <Textarea
+        v-model="notch.reason"
+        :readonly="!editable"
+        rows="2"
+        maxlength="400"
+        auto-resize
+        @update:model-value="notch.reasonFrom = null"
+      />
     </label>
+    <p v-if="notch.reasonFrom" class="small copied">
+      Copied with {{ notch.reasonFrom }}. Does it hold here?
+      <button v-if="editable" class="act quiet small" type="button" @click="notch.reasonFrom = null">
+        It holds
+      </button>
+    </p>
     <details :open="Boolean(notch.when?.length)">
       <summary>Only under conditions</summary>
       <div class="when">

@@ -1,0 +1,63 @@
+using GoldNotch.Data;
+using GoldNotch.Exchange;
+using GoldNotch.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace GoldNotch.Web.Features.Department;
+
+/// <summary>What holds for the whole department; <c>mainsHz</c> is what a new standard begins with.</summary>
+public sealed record DepartmentView(double MainsHz, int Version);
+
+/// <summary>What of it can be changed.</summary>
+public sealed record DepartmentEdit(double MainsHz);
+
+/// <summary>The settings of the department.</summary>
+internal static class DepartmentEndpoints
+{
+    internal static void MapDepartment(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/department", GetAsync).WithName("getDepartment");
+        api.MapPut("/department", PutAsync)
+            .Needs(Right.DefineStandards)
+            .ProducesProblem(400)
+            .ProducesProblem(412)
+            .ProducesProblem(428)
+            .WithName("putDepartment");
+    }
+
+    private static async Task<Ok<DepartmentView>> GetAsync(HttpContext context, DepartmentStore store, CancellationToken cancel)
+    {
+        Data.Department now = await store.GetAsync(cancel);
+        context.Response.Headers.ETag = ETags.Of(now.Version);
+        return TypedResults.Ok(new DepartmentView(now.MainsHz, now.Version));
+    }
+
+    private static async Task<Results<Ok<DepartmentView>, ProblemHttpResult>> PutAsync(
+        DepartmentEdit edit,
+        SeenVersion seen,
+        Author author,
+        DepartmentStore store,
+        CancellationToken cancel
+    )
+    {
+        if (edit.MainsHz is not (>= 10 and <= 1000))
+        {
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/mainsHz",
+                "The mains frequency is 50 or 60 Hz in most places; between 10 and 1000 is taken. Nothing was changed."
+            );
+        }
+
+        return await store.ChangeAsync(edit.MainsHz, seen.Number, author.Name, cancel) is { } after
+            ? TypedResults.Ok(new DepartmentView(after.MainsHz, after.Version))
+            : TypedResults.Problem(
+                ProblemHandler.Problem(
+                    412,
+                    ProblemCode.ChangedMeanwhile,
+                    "",
+                    "Somebody changed the settings of the department meanwhile. Nothing was changed; load them again and decide."
+                )
+            );
+    }
+}

@@ -1,0 +1,115 @@
+using System.Text.Json;
+using GoldNotch.Web.Tests.Hosting;
+
+namespace GoldNotch.Web.Tests;
+
+/// <summary>What a department states for all its standards, and what a new standard begins with.</summary>
+[Collection(DemoSiteTests.Name)]
+public class DepartmentApiTests(DemoSite site)
+{
+    [Fact]
+    public async Task A_new_standard_begins_with_the_mains_of_the_place_and_those_that_exist_stay()
+    {
+        using TestClient ines = await site.ClientAsync();
+        int version = (await ines.GetAsync("/api/department")).Expect(200).Int("version");
+        (await ines.PutAsync("/api/department", new { mainsHz = 5 }, version)).ExpectProblem(400, "bad-value", "/mainsHz");
+        (await ines.PutAsync("/api/department", new { mainsHz = 50 }, version)).Expect(200).Int("mainsHz").ShouldBe(50);
+        (await ines.PutAsync("/api/department", new { mainsHz = 60 }, version)).ExpectProblem(412, "changed-meanwhile");
+        try
+        {
+            JsonElement begun = await BegunAsync(ines, new { key = "barn", name = "Barn" });
+            begun.GetProperty("light").GetProperty("mainsHz").GetDouble().ShouldBe(50);
+            (await ines.GetAsync("/api/standards/lecture-room/versions/5"))
+                .Expect(200)
+                .At("document")
+                .GetProperty("light")
+                .GetProperty("mainsHz")
+                .GetDouble()
+                .ShouldBe(60);
+        }
+        finally
+        {
+            (await ines.PutAsync("/api/department", new { mainsHz = 60 }, version + 1)).Expect(200);
+        }
+    }
+
+    [Fact]
+    public async Task A_copied_standard_asks_which_reasons_still_hold_until_somebody_says_so()
+    {
+        using TestClient ines = await site.ClientAsync();
+        JsonElement begun = await BegunAsync(
+            ines,
+            new
+            {
+                key = "barn-copy",
+                name = "Barn copy",
+                copyOf = "lecture-room",
+            }
+        );
+        begun.GetProperty("notches").EnumerateArray().ShouldAllBe(n => n.GetProperty("reasonFrom").GetString() == "Lecture room");
+        Answer draft = (await ines.GetAsync("/api/standards/barn-copy/versions/1")).Expect(200);
+        Rules(draft).ShouldContain("REASON-COPIED");
+        Dictionary<string, object?> held = JsonSerializer.Deserialize<Dictionary<string, object?>>(draft.At("document").GetRawText())!;
+        held["notches"] = draft
+            .At("document")
+            .GetProperty("notches")
+            .EnumerateArray()
+            .Select(n => new
+            {
+                setting = n.GetProperty("setting").GetString(),
+                require = n.GetProperty("require").GetString(),
+                importance = n.GetProperty("importance").GetString(),
+                tolerance = n.GetProperty("tolerance").GetString(),
+                reason = "",
+                when = n.TryGetProperty("when", out JsonElement when) && when.ValueKind == JsonValueKind.Array ? when : (JsonElement?)null,
+            });
+        Answer kept = (await ines.PutAsync("/api/standards/barn-copy/draft", JsonSerializer.Serialize(held), 1)).Expect(200);
+        Rules(kept).ShouldNotContain("REASON-COPIED", "an empty reason claims nothing");
+    }
+
+    [Fact]
+    public async Task What_a_standard_states_of_exposure_is_kept_refused_at_its_field_and_counts_in_its_sheets()
+    {
+        using TestClient ines = await site.ClientAsync();
+        await BegunAsync(
+            ines,
+            new
+            {
+                key = "quiet-talk",
+                name = "Quiet talk",
+                copyOf = "lecture-room",
+            }
+        );
+        Answer draft = (await ines.GetAsync("/api/standards/quiet-talk/versions/1")).Expect(200);
+        Dictionary<string, object?> document = JsonSerializer.Deserialize<Dictionary<string, object?>>(draft.At("document").GetRawText())!;
+        document["exposure"] = new { levels = new[] { new { curve = "log", greyPercent = 140 } } };
+        (await ines.PutAsync("/api/standards/quiet-talk/draft", JsonSerializer.Serialize(document), 1)).ExpectProblem(
+            400,
+            "bad-value",
+            "/exposure/levels/0/greyPercent"
+        );
+        document["exposure"] = new
+        {
+            noiseLimitDb = 3,
+            levels = new[]
+            {
+                new
+                {
+                    curve = "department",
+                    greyPercent = 41.0,
+                    whitePercent = 90.0,
+                },
+            },
+        };
+        (await ines.PutAsync("/api/standards/quiet-talk/draft", JsonSerializer.Serialize(document), 1)).Expect(200);
+        Answer again = (await ines.GetAsync("/api/standards/quiet-talk/versions/1")).Expect(200);
+        again.At("document").GetProperty("exposure").GetProperty("noiseLimitDb").GetDouble().ShouldBe(3);
+        (await ines.GetAsync("/api/sheets/seed-portraits/calla-d")).Expect(200).Json.GetRawText().ShouldContain("grey at 39");
+    }
+
+    private static string[] Rules(Answer draft) =>
+        [.. draft.At("findings").EnumerateArray().Select(f => f.GetProperty("ruleId").GetString()!)];
+
+    private static async Task<JsonElement> BegunAsync(TestClient client, object begin) =>
+        (await client.SendAsync(HttpMethod.Post, "/api/standards", begin)).Expect(201).At("document");
+}
