@@ -45,7 +45,7 @@ public class ExposureIntentTests
         Iris(sheet).OpennessFrom(Iris(plain)).Value.ShouldBe(expected, 0.01);
         sheet.Predicted!.Offset.Value.ShouldBe(expected, 1e-9);
         Math.Abs(sheet.Predicted.Error.Value).ShouldBeLessThan(1.0 / 6 + 1e-9, "the error is what is left beside the offset");
-        sheet.LightLeft.Value.ShouldBe(sheet.Predicted.Error.Value, 1e-9);
+        sheet.Compromises.Value.ShouldBe(sheet.Predicted.Error.Value, 1e-9);
     }
 
     [Fact]

@@ -38,7 +38,8 @@ public class RightExposureTests
         foreach (CameraModel model in new[] { Ottermere.Alder, TwoBases })
         {
             Sheet sheet = Metered(model, lux);
-            sheet.LightLeft.Value.ShouldBe(sheet.Predicted!.Error.Value, 1e-9);
+            sheet.Compromises.Value.ShouldBe(sheet.Predicted!.Error.Value, 1e-9);
+            sheet.LightLeft.ShouldBe(sheet.Predicted.Error);
         }
     }
 
@@ -71,6 +72,37 @@ public class RightExposureTests
             .Evaluate(sheet, Ottermere.Read(sheet, ("gain", read)))
             .Single(v => v.Line.Setting == Setting.Gain)
             .Kind.ShouldBe(kind);
+    }
+
+    [Fact]
+    public void Where_gain_is_left_to_the_picture_nothing_is_claimed_of_the_exposure_and_noise_is_told_as_read()
+    {
+        Sheet sheet = Metered(Ottermere.Bracken with { Gain = Ottermere.Bracken.Gain with { Cap = new Decibels(3) } }, 12);
+        ConsequenceReport now = Ottermere.Now(
+            sheet,
+            Ottermere.Read(sheet, ("record-format", "1080 29.97p"), ("shutter", "1/60"), ("gain", "M"))
+        );
+        (Topic(now, ConsequenceTopic.Exposure).Severity, Topic(now, ConsequenceTopic.Exposure).Because.Case).ShouldBe(
+            (Severity.Unknown, "by-picture")
+        );
+        (Topic(now, ConsequenceTopic.Noise).Severity, Topic(now, ConsequenceTopic.Noise).Because.Figure("against")).ShouldBe(
+            (Severity.Slight, "+3 dB")
+        );
+    }
+
+    [Fact]
+    public void What_gain_takes_up_is_no_longer_said_to_be_missing_of_the_iris()
+    {
+        Sheet sheet = SheetCompiler.Compile(
+            Ottermere.LectureRoom,
+            Ottermere.Alder with
+            {
+                Lens = Ottermere.Alder.Lens with { WidestAtShort = new FNumber(4) },
+                Gain = Ottermere.Alder.Gain with { Cap = new Decibels(9) },
+            }
+        );
+        sheet.LineOf(Setting.Gain)!.Because.Case.ShouldBe("raised");
+        sheet.LineOf(Setting.Iris)!.Because.Cases().ShouldNotContain("remains");
     }
 
     [Fact]

@@ -43,10 +43,21 @@ public class RightMediaTests
     public void A_label_of_a_speed_is_the_speed_and_the_class_of_the_slot_is_held_against_what_was_read(string read, Severity severity)
     {
         Sheet sheet = Of(Camera, ("bit-rate", "highest"), ("card-speed", "enough"));
-        sheet.Target<SettingValue.Amount>(Setting.CardSpeed)!.Value.ShouldBe(5.625, 1e-9);
+        (sheet.Target<SettingValue.Amount>(Setting.CardSpeed)!.Value, sheet.LineOf(Setting.CardSpeed)!.Because.Case).ShouldBe(
+            (10, "fast-enough-for-slot")
+        );
         Consequence card = Topic(Now(sheet, ("card-speed", read)), ConsequenceTopic.Card);
         (card.Severity, card.Because.Cases().Contains("below-slot")).ShouldBe((severity, severity == Severity.Fault));
         card.Because.Cases().ShouldNotContain("too-slow");
+    }
+
+    [Fact]
+    public void A_speed_rounded_for_its_label_is_that_speed()
+    {
+        Sheet sheet = Of(Camera with { Slots = [] }, ("bit-rate", "highest"), ("card-speed", "enough"));
+        sheet.Target<SettingValue.Amount>(Setting.CardSpeed)!.Value.ShouldBe(5.625, 1e-9);
+        Topic(Now(sheet, ("card-speed", "5.6")), ConsequenceTopic.Card).Severity.ShouldBe(Severity.Fine);
+        Topic(Now(sheet, ("card-speed", "5.5")), ConsequenceTopic.Card).Because.Case.ShouldBe("too-slow");
     }
 
     [Fact]

@@ -20,7 +20,7 @@ public class SheetCompilerTests
     public void A_model_that_can_do_all_has_no_compromise()
     {
         LectureAlder.Lines.ShouldAllBe(l => l.Fit == Fit.Exact);
-        LectureAlder.LightLeft.ShouldBe(Stops.Zero);
+        LectureAlder.Compromises.ShouldBe(Stops.Zero);
     }
 
     [Fact]

@@ -136,4 +136,21 @@ public class SpellingTests
             model
         );
     }
+
+    [Theory]
+    [InlineData("2 stops", "1/4")]
+    [InlineData("ND 0.6", "1/4")]
+    [InlineData("ND4", "1/4")]
+    [InlineData("pos 1", "1/4")]
+    [InlineData("position 2", "1/16")]
+    public void A_filter_that_was_measured_is_typed_by_its_name(string typed, string label)
+    {
+        CameraModel measured = Ottermere.Alder with
+        {
+            Filters = [.. Ottermere.Alder.Filters.Select(f => f.Label == "1/4" ? f with { Loss = new Stops(2.2) } : f)],
+        };
+        Sheet sheet = SheetCompiler.Compile(Ottermere.Glasshouse, measured);
+        Reading read = Ottermere.Read(sheet, ("nd", typed))[Setting.NeutralDensity];
+        ((SettingValue.Filter)((Reading.Of)read).Value).Position.Label.ShouldBe(label);
+    }
 }

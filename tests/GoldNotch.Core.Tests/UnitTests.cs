@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using CsCheck;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
@@ -158,4 +159,23 @@ public class UnitTests
             .Throw<QuantityException>(() => Distance.ParseTolerance("-1 dB", NaturalUnit.Decibels))
             .Fault.ShouldBe(QuantityFault.OutOfRange);
     }
+
+    [Theory]
+    [InlineData(new[] { 0.33, 0.33 }, new[] { 0.4, 0.3 })] // 0.66 is shown as 0.7
+    [InlineData(new[] { -0.25, -0.25, 0.5 }, new[] { -0.2, -0.3, 0.5 })]
+    [InlineData(new[] { 1.0, -2.0 }, new[] { 1.0, -2.0 })]
+    [InlineData(new double[0], new double[0])]
+    public void Numbers_that_stand_together_add_up_as_shown(double[] values, double[] shown) =>
+        AddingUp.InTenths([.. values]).Select(v => Math.Round(v, 9)).ShouldBe(shown);
+
+    [Fact]
+    public void Whatever_the_numbers_no_label_moves_by_more_than_a_tenth_and_the_sum_is_the_sum() =>
+        Gen.Double[-9, 9]
+            .Array[0, 8]
+            .Sample(values =>
+            {
+                ImmutableArray<double> shown = AddingUp.InTenths([.. values]);
+                shown.Sum().ShouldBe(Math.Round(values.Sum() * 10, MidpointRounding.AwayFromZero) / 10, 1e-9);
+                shown.Zip(values).ShouldAllBe(p => Math.Abs(p.First - p.Second) <= 0.1 + 1e-9);
+            });
 }

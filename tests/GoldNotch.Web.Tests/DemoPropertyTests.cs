@@ -209,10 +209,10 @@ public class DemoPropertyTests
         };
     }
 
-    private static void Sample(Action<Sheet> holds)
+    internal static void Sample(Action<Sheet> holds, int runs = Runs)
     {
         var chance = new Random(20261123);
-        for (int run = 0; run < Runs; run++)
+        for (int run = 0; run < runs; run++)
         {
             CameraModel model = Torn(Models[chance.Next(Models.Length)], chance);
             Notch[] notches =

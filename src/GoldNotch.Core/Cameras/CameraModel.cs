@@ -225,6 +225,12 @@ public sealed record CameraModel(
     public IEnumerable<FilterPosition> FilterPositions() =>
         Variable is { } variable ? VariableFilterPositions.Of(variable.Least, variable.Most, variable.Step) : Filters;
 
+    /// <summary>The slot for the issued card that takes the slowest class; null where no slot states one.</summary>
+    public MediaSlot? SlowestSlot =>
+        Slots
+            .Where(s => s.Slowest is not null && (Card is null || s.CardType == Card.CardType))
+            .MinBy(s => s.Slowest!.Value.MegabytesPerSecond);
+
     /// <summary>Where a control is, or null where the card does not say.</summary>
     public ControlPlace? PlaceOf(Setting setting) => Controls.GetValueOrDefault(setting);
 }

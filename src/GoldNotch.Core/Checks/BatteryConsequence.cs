@@ -26,7 +26,11 @@ internal static class BatteryConsequence
     );
     private static readonly Template RunsShort = new(RuleId, "runs-short", "{runs}");
     private static readonly Template Displayed = new(RuleId, "displayed", "The display shows {runs}.");
-    private static readonly Template Full = new(RuleId, "full", "A full battery runs {runs}; the charge of this one has not been read.");
+    private static readonly Template Full = new(
+        RuleId,
+        "full",
+        "A full battery with {health} of its energy left runs {runs}; the charge of this one has not been read."
+    );
     private static readonly Template DisplayedShort = new(
         RuleId,
         "displayed-too-short",
@@ -35,7 +39,7 @@ internal static class BatteryConsequence
     private static readonly Template FullShort = new(
         RuleId,
         "full-too-short",
-        "A full battery runs {runs}: {missing} less than the {planned} planned. The charge of this one has not been read. Bring a charged spare{mains}."
+        "A full battery with {health} of its energy left runs {runs}: {missing} less than the {planned} planned. The charge of this one has not been read. Bring a charged spare{mains}."
     );
 
     internal static Consequence Of(Findings found)
@@ -60,6 +64,10 @@ internal static class BatteryConsequence
         }
 
         (string, FigureValue) running = ("runs", FigureValue.In(Measure.Minutes, Math.Floor(runs)));
+        (string, FigureValue) health = (
+            "health",
+            FigureValue.In(Measure.Percent, Math.Round(100 * (found.Sheet.Model.Power?.Health ?? 1)))
+        );
         return found.Sheet.Standard.PlannedMinutes is { } planned && runs < planned - Guard.Edge
             ? new(
                 ConsequenceTopic.Battery,
@@ -68,6 +76,7 @@ internal static class BatteryConsequence
                 (read ? DisplayedShort : FullShort).Of(
                     Setting.RunningMinutes,
                     running,
+                    health,
                     ("missing", FigureValue.In(Measure.Minutes, planned - Math.Floor(runs))),
                     ("planned", FigureValue.In(Measure.Minutes, planned)),
                     ("mains", found.Sheet.Model.NotFitted.Contains(Setting.MainsAdapter) ? "" : ", or use mains")
@@ -77,7 +86,7 @@ internal static class BatteryConsequence
                 ConsequenceTopic.Battery,
                 Severity.Fine,
                 RunsShort.Of(running),
-                (read ? Displayed : Full).Of(Setting.RunningMinutes, running)
+                (read ? Displayed : Full).Of(Setting.RunningMinutes, running, health)
             );
     }
 }

@@ -48,7 +48,11 @@ internal static class CardConsequence
     private static readonly Template NotSeated = new(RuleId, "not-seated", "The card is not seated: nothing is recorded.");
     private static readonly Template HoldsShort = new(RuleId, "holds-short", "{holds}");
     private static readonly Template Displayed = new(RuleId, "displayed", "The display shows {holds}.");
-    private static readonly Template Empty = new(RuleId, "empty", "An empty {capacity} card holds {holds} at {rate}, with 3 % reserve.");
+    private static readonly Template Empty = new(
+        RuleId,
+        "empty",
+        "An empty {capacity} card holds {holds} at {rate}, with 3 % reserve, audio included."
+    );
     private static readonly Template DisplayedShort = new(
         RuleId,
         "displayed-too-short",
@@ -57,7 +61,7 @@ internal static class CardConsequence
     private static readonly Template EmptyShort = new(
         RuleId,
         "empty-too-short",
-        "An empty {capacity} card holds {holds} at {rate}, with 3 % reserve: {missing} less than the {planned} planned. Bring a second card, or use a lower bit rate."
+        "An empty {capacity} card holds {holds} at {rate}, with 3 % reserve, audio included: {missing} less than the {planned} planned. Bring a second card, or use a lower bit rate."
     );
 
     private static readonly Template FormattedUnseenShort = new(RuleId, "formatted-unseen-short", "copy not recorded");
@@ -180,10 +184,7 @@ internal static class CardConsequence
             return null;
         }
 
-        CameraModel model = found.Sheet.Model;
-        MediaSlot? slot = model
-            .Slots.Where(s => s.Slowest is not null && (model.Card is null || s.CardType == model.Card.CardType))
-            .MinBy(s => s.Slowest!.Value.MegabytesPerSecond);
+        MediaSlot? slot = found.Sheet.Model.SlowestSlot;
         return slot is { Slowest: { } slowest } && speed.Value < slowest.MegabytesPerSecond - LastDigit
             ? new Wrong(
                 Severity.Fault,

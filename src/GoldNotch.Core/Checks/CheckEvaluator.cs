@@ -136,6 +136,12 @@ public static class CheckEvaluator
             return Verdict(VerdictKind.OnTarget, SetByCamera.Of(setting));
         }
 
+        // Under a required full auto a value that is read is the camera's own.
+        if (line.Target is SettingValue.Mode { Manual: false } && line.NothingToDo && reading is Reading.Of)
+        {
+            return Verdict(VerdictKind.OnTarget, NothingToSet.Of(setting, ("because", line.Because)));
+        }
+
         switch (reading)
         {
             case Reading.Unread when line.NothingToDo:

@@ -116,7 +116,11 @@ internal static class Corrections
             steps.AddRange(
                 found
                     .VerdictsOf([.. AsLeft.TouchedForTheCard])
-                    .Where(v => v.Line.Target is not null && v.Reading is not (Reading.Unread or Reading.NotFitted))
+                    .Where(v =>
+                        !found.IsAutomaticAsRequired(v.Line.Setting)
+                        && v.Line.Target is not null
+                        && v.Reading is not (Reading.Unread or Reading.NotFitted)
+                    )
                     .Select(v => new CorrectionStep(
                         v.Line.Setting,
                         v.Line.Target!,

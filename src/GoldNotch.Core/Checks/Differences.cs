@@ -24,7 +24,7 @@ internal static class Differences
     private static readonly Template Resolution = new(RuleId, "resolution", "{seen} instead of {target}");
     private static readonly Template Scanning = new(RuleId, "scan", "{seen} instead of {target}");
     private static readonly Template Rate = new(RuleId, "rate", "{seen} instead of {target}");
-    private static readonly Template FormatParts = new(RuleId, "format", "{parts}");
+    private static readonly Template FormatParts = new(RuleId, "format", "{parts:commas}");
     private static readonly Template MoreBits = new(RuleId, "more-bits", "{off:size} more, which needs more card for the same minutes");
     private static readonly Template FewerBits = new(RuleId, "fewer-bits", "{off:size} less than required");
     private static readonly Template Shutter = new(RuleId, "shutter", "{off:size} {off?longer|shorter}");
@@ -47,8 +47,8 @@ internal static class Differences
     private static readonly Template WhiteBalanceOff = new(RuleId, "white-balance", "{off}");
     private static readonly Template Position = new(RuleId, "position", "set {target}");
     private static readonly Template NotDone = new(RuleId, "not-done", "do it now");
-    private static readonly Template Level = new(RuleId, "level", "{off} {off?too high|too low}");
-    private static readonly Template NotEnough = new(RuleId, "not-enough", "{off}, not enough");
+    private static readonly Template Level = new(RuleId, "level", "{off:size} {off?too high|too low}");
+    private static readonly Template NotEnough = new(RuleId, "not-enough", "{off:size} too little");
     private static readonly Template OtherKind = new(RuleId, "other-kind", "it is another kind of value");
 
     /// <summary>The difference between what is seen and the target; null where there is none that counts.</summary>

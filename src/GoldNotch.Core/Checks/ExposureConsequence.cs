@@ -39,6 +39,12 @@ internal static class ExposureConsequence
         "The picture comes out {total:size} {total?over|under} what the sheet requires."
     );
     private static readonly Template Assumed = new(RuleId, "assumed", "Not read yet and counted as on target: {settings:lower}.");
+    private static readonly Template ByPicture = new(
+        RuleId,
+        "by-picture",
+        "The sheet leaves {settings:lower} to the picture: look at it. What it does state comes to {total}."
+    );
+    private static readonly Template ByPictureValue = new(RuleId, "by-picture-value", "by the picture");
     private static readonly Template Value = new(RuleId, "value", "{total}");
 
     internal static Consequence Of(Findings found, ImmutableArray<ExposureTerm> terms)
@@ -73,6 +79,24 @@ internal static class ExposureConsequence
         if (assumed.Length == terms.Length)
         {
             return Unread.Of(ConsequenceTopic.Exposure, Unread.Exposure);
+        }
+
+        Setting[] byPicture =
+        [
+            .. found
+                .Sheet.Lines.Where(l =>
+                    l is { Target: null, Fit: Fit.CheckByEye } && SettingDefinition.Of(l.Setting).ExposesOn(found.Sheet.Model)
+                )
+                .Select(l => l.Setting),
+        ];
+        if (byPicture.Length > 0)
+        {
+            return new(
+                ConsequenceTopic.Exposure,
+                Severity.Unknown,
+                ByPictureValue.Of(),
+                ByPicture.Of(("settings", FigureValue.Of(byPicture)), ("total", total))
+            );
         }
 
         double size = Math.Abs(total.Value);

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Settings;
+using GoldNotch.Core.Settings.Definitions;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
@@ -21,12 +22,16 @@ internal sealed class Findings
         }
 
         FullAuto = Value(Setting.FullAuto) is SettingValue.Switch { On: true };
+        FullAutoRequired = sheet.Target<SettingValue.Switch>(Setting.FullAuto) is { On: true };
     }
 
     internal Sheet Sheet { get; }
 
     /// <summary>Full auto overrides every manual setting, whatever its own switch says.</summary>
     internal bool FullAuto { get; }
+
+    /// <summary>Whether the sheet wants it so.</summary>
+    private bool FullAutoRequired { get; }
 
     internal IEnumerable<Verdict> Verdicts => Sheet.Lines.Select(l => _verdicts[l.Setting]);
 
@@ -42,11 +47,12 @@ internal sealed class Findings
     /// <summary>Whether a setting is on automatic and the sheet wants it so: a stated exception, which is told and not put right. The value of an iris
     /// belongs to whoever moves it.</summary>
     internal bool IsAutomaticAsRequired(Setting setting) =>
-        !FullAuto
-        && (
-            setting == Setting.Iris && WantsAutomatic(Setting.IrisControl)
-            || (WantsAutomatic(setting) && _verdicts[setting] is { Kind: VerdictKind.OnTarget, Reading: not Reading.Unread })
-        );
+        (FullAuto && FullAutoRequired && FullAutoSetting.Decides.Contains(setting))
+        || !FullAuto
+            && (
+                setting == Setting.Iris && WantsAutomatic(Setting.IrisControl)
+                || (WantsAutomatic(setting) && _verdicts[setting] is { Kind: VerdictKind.OnTarget, Reading: not Reading.Unread })
+            );
 
     /// <summary>Whether what is recorded is raw: the format is, and no codec read or required says otherwise.</summary>
     internal bool IsRaw =>
@@ -67,9 +73,12 @@ internal sealed class Findings
     private bool WantsAutomatic(Setting setting) => Sheet.LineOf(setting)?.Target is { FollowsTheScene: true };
 
     internal bool IsAutomatic(Setting setting) =>
-        _verdicts.GetValueOrDefault(setting)?.Kind == VerdictKind.Automatic
-        || (setting == Setting.Iris && _verdicts.GetValueOrDefault(Setting.IrisControl)?.Kind == VerdictKind.Automatic)
-        || (FullAuto && Sheet.Model.HasAutomatic(setting));
+        !IsAutomaticAsRequired(setting)
+        && (
+            _verdicts.GetValueOrDefault(setting)?.Kind == VerdictKind.Automatic
+            || (setting == Setting.Iris && _verdicts.GetValueOrDefault(Setting.IrisControl)?.Kind == VerdictKind.Automatic)
+            || (FullAuto && Sheet.Model.HasAutomatic(setting))
+        );
 }
 
 /// <summary>The exposure against the sheet, a term for each setting that lets light through or amplifies it.</summary>
@@ -121,12 +130,12 @@ internal static class HiddenPairs
     private static readonly Template LooksRight = new(
         RuleId,
         "looks-right",
-        "{brighter} {brightervalue} ({up}) and {darker} {darkervalue} ({down}) cancel: {left} remain and the picture looks right."
+        "{brighter} {brightervalue} ({up}) and {darker} {darkervalue} ({down}) cancel: {left} is left, and the picture looks right."
     );
     private static readonly Template LooksLessWrong = new(
         RuleId,
         "looks-less-wrong",
-        "{brighter} {brightervalue} ({up}) and {darker} {darkervalue} ({down}) partly cancel: {left} remain and the picture looks less wrong than the camera is."
+        "{brighter} {brightervalue} ({up}) and {darker} {darkervalue} ({down}) partly cancel: {left} is left, and the picture looks less wrong than the camera is."
     );
     private static readonly Template NoiseStays = new(RuleId, "noise-stays", "The noise remains.");
     private static readonly Template MotionStays = new(RuleId, "motion-stays", "Movement looks different.");

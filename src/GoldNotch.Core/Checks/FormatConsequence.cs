@@ -19,6 +19,11 @@ internal static class FormatConsequence
         "other-scan",
         "{rate} shows combing and steps when cut with {required}; it cannot be undone cleanly."
     );
+    private static readonly Template OtherScanProgressive = new(
+        RuleId,
+        "other-scan-progressive",
+        "{rate} moves in coarser steps than {required} and does not cut with it."
+    );
     private static readonly Template Slower = new(
         RuleId,
         "slower",
@@ -59,9 +64,13 @@ internal static class FormatConsequence
             severity = Severity.Fault;
             double factor = Shutter.SlowMotionFactor(seen.Rate.Frames, target.Rate.Frames);
             Template template =
-                seen.Rate.Scan != target.Rate.Scan ? OtherScan
-                : factor > 1.2 ? Slower
-                : DoesNotCut;
+                seen.Rate.Scan == target.Rate.Scan
+                    ? factor > 1.2
+                        ? Slower
+                        : DoesNotCut
+                    : seen.Rate.Scan == Scan.Interlaced
+                        ? OtherScan
+                        : OtherScanProgressive;
             because = because.And(
                 template.Of(
                     Setting.RecordFormat,

@@ -54,19 +54,24 @@ public sealed record JudgedCheck(
                 .Select(v => v.Line.Setting),
         ];
 
-    /// <summary>Settings that must be right and that nobody read, in the order of the sheet. What is done when the shoot is over is not waited for.</summary>
+    /// <summary>Settings that must be right and that nobody read, or that were recorded as not fitted although the specification lists them, in the order of the sheet. What is done when the shoot is over is not waited for.</summary>
     public ImmutableArray<Setting> UnreadRequired =>
         [
             .. Now.Where(v =>
-                    v.Kind == VerdictKind.Unread
+                    (v.Kind == VerdictKind.Unread || IsMissed(v))
                     && v.Line.Notch.Importance == Importance.Must
                     && !SettingDefinition.Of(v.Line.Setting).IsAfterTheCheck
                 )
                 .Select(v => v.Line.Setting),
         ];
 
+    // Not fitted, and the specification lists one: either was misread, and until somebody looks again nothing is known.
+    private static bool IsMissed(Verdict verdict) =>
+        verdict.Kind == VerdictKind.NotFitted && verdict.Line.Target is not null && !verdict.Line.Dial.Detents.IsEmpty;
+
     /// <summary>Settings that this check read, or that need no reading on this model: what an earlier check left wrong there is answered.</summary>
-    public ImmutableArray<Setting> Answered => [.. Now.Where(v => v.Kind != VerdictKind.Unread).Select(v => v.Line.Setting)];
+    public ImmutableArray<Setting> Answered =>
+        [.. Now.Where(v => v.Kind != VerdictKind.Unread && !IsMissed(v)).Select(v => v.Line.Setting)];
 
     /// <summary>Judges a check by the rules of this build.</summary>
     /// <param name="sheet">The sheet.</param>

@@ -20,6 +20,12 @@ internal static class NoiseConsequence
         "automatic",
         "Automatic gain adds noise with the scene, and hides a closed iris, a fast shutter and a forgotten ND filter."
     );
+    private static readonly Template OnPurpose = new(
+        RuleId,
+        "on-purpose",
+        "Automatic gain as the sheet requires: noise grows as the light falls, up to the camera's own limit."
+    );
+    private static readonly Template OnPurposeValue = new(RuleId, "on-purpose-value", "automatic, as required");
     private static readonly Template Monitoring = new(
         RuleId,
         "monitoring",
@@ -49,10 +55,20 @@ internal static class NoiseConsequence
         "Gain is {up:size} below the sheet: no more noise, but {lost:size} of latitude above grey is lost."
     );
     private static readonly Template Less = new(RuleId, "less", "Noise is {up:size} below the sheet, {against} against 0 dB.");
+    private static readonly Template ByPicture = new(
+        RuleId,
+        "by-picture",
+        "Noise is {against} against 0 dB; the sheet leaves gain to the camera's own picture."
+    );
     private static readonly Template Value = new(RuleId, "value", "{up}");
 
     internal static Consequence Of(Findings found)
     {
+        if (found.IsAutomaticAsRequired(Setting.Gain))
+        {
+            return new(ConsequenceTopic.Noise, Severity.Fine, OnPurposeValue.Of(), OnPurpose.Of(Setting.Gain));
+        }
+
         if (found.IsAutomatic(Setting.Gain))
         {
             return new(ConsequenceTopic.Noise, Severity.Automatic, OnAutomatic.Value.Of(), Automatic.Of(Setting.Gain));
@@ -65,6 +81,19 @@ internal static class NoiseConsequence
                 Severity.Fine,
                 MonitoringValue.Of(),
                 Monitoring.Of(Setting.Gain, ("gain", shown), ("curve", curve))
+            );
+        }
+
+        if (found.Value(Setting.Gain) is SettingValue.GainAt { } byPicture && found.Sheet.LineOf(Setting.Gain) is { Target: null })
+        {
+            Decibels over = new(Math.Max(0, byPicture.Gain.Value));
+            return new(
+                ConsequenceTopic.Noise,
+                over.IsAbove(found.Sheet.Standard.CapOn(found.Sheet.Model, found.Sheet.BaseWord)) ? Severity.Fault
+                    : over.Value > Guard.Edge ? Severity.Slight
+                    : Severity.Fine,
+                Value.Of(("up", over)),
+                ByPicture.Of(Setting.Gain, ("against", over))
             );
         }
 

@@ -48,7 +48,9 @@ public static class ReadingParser
         }
 
         Dial dial = Dial.Of(setting, model, control.Format, control.BaseWord);
-        if (typed.Equals("auto", StringComparison.OrdinalIgnoreCase) || typed.Equals("automatic", StringComparison.OrdinalIgnoreCase))
+        bool saysAutomatic =
+            typed.Equals("auto", StringComparison.OrdinalIgnoreCase) || typed.Equals("automatic", StringComparison.OrdinalIgnoreCase);
+        if (saysAutomatic && !IsPlace(dial, typed))
         {
             return AutomaticOrRefused(setting, model, dial);
         }
@@ -65,6 +67,16 @@ public static class ReadingParser
 
         return Otherwise(setting, control, dial, typed) ?? throw refused;
     }
+
+    // Some controls have a position that is only called so, as a video output that finds its own rate.
+    private static bool IsPlace(Dial dial, string typed) =>
+        dial.Detents.Any(d =>
+            d.Value is not SettingValue.Mode
+            && (
+                d.Label.Equals(typed, StringComparison.OrdinalIgnoreCase)
+                || d.Value is SettingValue.Choice { Word: var word } && word.Equals(typed, StringComparison.OrdinalIgnoreCase)
+            )
+        );
 
     // A place of that name comes first; then what people write for an automatic, and other spellings of a value.
     private static Reading? Otherwise(Setting setting, ControlSource control, Dial dial, string typed) =>

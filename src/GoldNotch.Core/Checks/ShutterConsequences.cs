@@ -33,6 +33,12 @@ internal static class ShutterConsequences
         "jumps",
         "{shutter} at {rate} is {angle}. Movement looks sharp and jumpy."
     );
+    private static readonly Template AngleOnPurpose = new(
+        AngleRule,
+        "on-purpose",
+        "Automatic shutter as the sheet requires: in bright light movement looks sharp and jumpy."
+    );
+    private static readonly Template OnPurposeValue = new(AngleRule, "on-purpose-value", "automatic, as required");
     private static readonly Template AngleOrdinary = new(
         AngleRule,
         "ordinary",
@@ -45,8 +51,16 @@ internal static class ShutterConsequences
         "Automatic shutter may choose a speed that flickers."
     );
     private static readonly Template FlickerSteady = new(FlickerRule, "steady", "Steady under {mains} mains.");
-    private static readonly Template FlickerStanding = new(FlickerRule, "standing", "A standing band of {ripple} under {mains} mains.");
-    private static readonly Template FlickerPulses = new(FlickerRule, "pulses", "Pulses by {ripple} at {beat} under {mains} mains.");
+    private static readonly Template FlickerStanding = new(
+        FlickerRule,
+        "standing",
+        "A standing band of {ripple} under {mains} mains, for a lamp that ripples by {lamp}."
+    );
+    private static readonly Template FlickerPulses = new(
+        FlickerRule,
+        "pulses",
+        "Pulses by {ripple} at {beat} under {mains} mains, for a lamp that ripples by {lamp}."
+    );
     private static readonly Template FlickerSteadier = new(FlickerRule, "steadier", "{shutter} is steadier, {cost}.");
     private static readonly Template FlickerNoneSteadier = new(
         FlickerRule,
@@ -59,6 +73,13 @@ internal static class ShutterConsequences
 
     internal static IEnumerable<Consequence> Of(Findings found)
     {
+        if (found.IsAutomaticAsRequired(Setting.Shutter))
+        {
+            yield return new(ConsequenceTopic.ShutterAngle, Severity.Fine, OnPurposeValue.Of(), AngleOnPurpose.Of(Setting.Shutter));
+            yield return new(ConsequenceTopic.Flicker, Severity.Slight, OnPurposeValue.Of(), FlickerAutomatic.Of(Setting.Shutter));
+            yield break;
+        }
+
         if (found.IsAutomatic(Setting.Shutter))
         {
             yield return new(ConsequenceTopic.ShutterAngle, Severity.Automatic, OnAutomatic.Value.Of(), AngleAutomatic.Of(Setting.Shutter));
@@ -107,7 +128,8 @@ internal static class ShutterConsequences
             Setting.Shutter,
             ("mains", FigureValue.In(Measure.Hertz, light.MainsHz)),
             ("ripple", FigureValue.In(Measure.Percent, flicker.RipplePercent)),
-            ("beat", FigureValue.In(Measure.Hertz, flicker.BeatHz))
+            ("beat", FigureValue.In(Measure.Hertz, flicker.BeatHz)),
+            ("lamp", FigureValue.In(Measure.Percent, 100 * light.Modulation))
         );
         return new(
             ConsequenceTopic.Flicker,

@@ -12,6 +12,22 @@ public sealed record FilterPosition(string Label, Stops Loss)
     /// <summary>Whether the label says the stops already, as on the ring of a variable filter.</summary>
     public bool IsLabelledInStops => Label.EndsWith("stops", StringComparison.Ordinal) || Label.EndsWith("stop", StringComparison.Ordinal);
 
+    /// <summary>What its label says it takes; null where the label is only a place on a switch. A measured filter differs from it.</summary>
+    public Stops? Engraved
+    {
+        get
+        {
+            try
+            {
+                return Notation.TryDecimal(Label, out _) ? null : NeutralDensity.ParseLoss(Label);
+            }
+            catch (QuantityException)
+            {
+                return null;
+            }
+        }
+    }
+
     /// <summary>Stops of light taken away, 0 or more.</summary>
     public Stops Loss { get; init; } = new(Guard.InRange(Loss.Value, 0, 33, $"loss of the filter {Notation.Excerpt(Label)}"));
 }

@@ -76,6 +76,7 @@ public static class JudgementText
             FigureValue.Quoted q => Of(q.Judgement, notation),
             FigureValue.List l => string.Join(
                 form == "then" ? ", then "
+                    : form == "commas" ? ", "
                     : l.Items.All(i => i is FigureValue.Quoted) ? " "
                     : ", ",
                 l.Items.Select(i => Label(i, form, notation))

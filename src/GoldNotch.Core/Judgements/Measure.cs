@@ -112,7 +112,8 @@ public static class Measures
             NaturalUnit.Megabits => Measure.Megabits,
             NaturalUnit.Percent => Measure.PercentDifference,
             NaturalUnit.Minutes => Measure.Minutes,
-            NaturalUnit.FullScale => Measure.FullScale,
+            // Two levels in dBFS differ by dB.
+            NaturalUnit.FullScale => Measure.Decibels,
             NaturalUnit.MegabytesPerSecond => Measure.MegabytesPerSecond,
             NaturalUnit.Tint => Measure.TintSteps,
             NaturalUnit.Hours => Measure.Hour,

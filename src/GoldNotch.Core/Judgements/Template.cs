@@ -16,6 +16,7 @@ internal sealed record Hole(string Figure, string Form, string IfPositive = "", 
 /// <summary>The sentence of one case of a rule. It can be reworded, or translated, without touching the rule, a stored record or a test.</summary>
 /// <remarks>
 /// Holes: <c>{name}</c> the figure with its unit and sign; <c>{name:size}</c> without sign; <c>{name:lower}</c> within a sentence; <c>{name:then}</c> a list with <c>, then</c>;
+/// <c>{name:commas}</c> a list of phrases, which would else stand as sentences;
 /// <c>{name?more|less}</c> words by the sign of the number; <c>{name#card|cards}</c> a number with its word.
 /// </remarks>
 public sealed class Template

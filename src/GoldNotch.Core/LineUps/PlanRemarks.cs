@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Media;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
@@ -17,6 +18,19 @@ public static class PlanRemarks
     // From here it is open sun, and a sensor or an eye behind a finder can be burnt (bench rule).
     private const double Sun = 20_000;
 
+    // What an ordinary camera clock is good for against another (bench rule).
+    private const double ClockPartsPerMillion = 10;
+
+    private static readonly Template DepthPolicyIs = new(
+        "PLAN-DEPTH-POLICY",
+        "policy",
+        "The standard's policy on depth of field is “{option}”: compare the variant “{variant}”."
+    );
+    private static readonly Template ClocksDrift = new(
+        "PLAN-TIMECODE",
+        "drift",
+        "Free-running clocks part by a frame of {rate} in about {every}, for clocks within 10 parts in a million. Jam them again before that."
+    );
     private static readonly Template OfCamera = new(CautionRule, "of-camera", "{cameras}: {note}");
     private static readonly Template Moved = new(
         "PLAN-LIGHT",
@@ -97,6 +111,39 @@ public static class PlanRemarks
                 ("ratio", FigureValue.In(Measure.PictureRatio, ratio)),
                 ("squeeze", FigureValue.In(Measure.Times, camera.Squeeze))
             );
+
+    /// <summary>What the standard's policy on depth of field asks of this plan; null where it leaves it to the line-up, or there is one camera.</summary>
+    public static Judgement? DepthByPolicy(LineUp lineUp)
+    {
+        DepthPolicy policy = lineUp.Standard.Policies.Of<DepthPolicy>();
+        return policy == DepthPolicy.LineUp || lineUp.Cameras.Length < 2
+            ? null
+            : DepthPolicyIs.Of(
+                Setting.Iris,
+                ("option", lineUp.Standard.Policies[PolicyMatter.Depth].Text),
+                (
+                    "variant",
+                    policy switch
+                    {
+                        DepthPolicy.Match => PlanVariants.MatchedName.Of(),
+                        DepthPolicy.Deeper => PlanVariants.DeeperName.Of(),
+                        _ => PlanVariants.OpenName.Of(),
+                    }
+                )
+            );
+    }
+
+    /// <summary>How soon free-running clocks part by a frame; null where they need not agree.</summary>
+    public static Judgement? Clocks(LineUp lineUp, ImmutableArray<CameraRow> rows) =>
+        rows.Length > 1
+        && rows.All(r => r.Prepared.Sheet.Word(Setting.TimecodeRun) == "free")
+        && rows[0].Prepared.Sheet.Format is { } format
+            ? ClocksDrift.Of(
+                Setting.TimecodeRun,
+                ("every", FigureValue.In(Measure.Minutes, Math.Floor(60 * Timecode.RejamHours(format.Rate.Frames, ClockPartsPerMillion)))),
+                ("rate", format.Rate)
+            )
+            : null;
 
     /// <summary>The usual cautions of this work; licensed people, site rules and local codes come first.</summary>
     /// <param name="lineUp">The line-up.</param>

@@ -218,7 +218,7 @@ internal static class PlanVariants
 
     private static readonly Template AsRequiredName = new(RuleId, "as-required-name", "as required");
     private static readonly Template AsRequired = new(RuleId, "as-required", "Each camera by its own requirement.");
-    private static readonly Template MatchedName = new(RuleId, "matched-name", "depth matched");
+    internal static readonly Template MatchedName = new(RuleId, "matched-name", "depth matched");
     private static readonly Template Matched = new(RuleId, "matched", "All with the depth of field of {camera}: the cut does not show.");
     private static readonly Template Unmatched = new(
         RuleId,
@@ -228,9 +228,9 @@ internal static class PlanVariants
 
     // Depths nearer to each other than a quarter look alike in a cut (bench rule).
     private const double SameDepthWithin = 0.25;
-    private static readonly Template DeeperName = new(RuleId, "deeper-name", "tight camera deeper");
+    internal static readonly Template DeeperName = new(RuleId, "deeper-name", "tight camera deeper");
     private static readonly Template Deeper = new(RuleId, "deeper", "{camera} with twice its depth of field, {depth}: people lean.");
-    private static readonly Template OpenName = new(RuleId, "open-name", "sensitive camera open");
+    internal static readonly Template OpenName = new(RuleId, "open-name", "sensitive camera open");
     private static readonly Template Open = new(RuleId, "open", "{camera} fully open, with ND: a soft background.");
     private static readonly Template DepthFromTo = new(RuleId, "depth", "{near} to {far}");
 

@@ -81,6 +81,9 @@ internal abstract class LevelSetting(
     // A mark is typed as it is printed, to one decimal.
     private const double SameMark = 0.05;
 
+    // Thirds are typed of a dial in quarters, as files of before wrote them: the nearest quarter is a twelfth away.
+    private const double SameStops = (1.0 / 12) + 0.001;
+
     public override ImmutableArray<string> Requirements { get; } = requirements is [] ? [Level.Label(0, unit)] : [.. requirements];
 
     public override bool IsStatedBy(CameraModel model) => model.Levels.ContainsKey(Setting);
@@ -100,9 +103,13 @@ internal abstract class LevelSetting(
 
         foreach (double mark in level.Marks)
         {
-            yield return new Detent(new SettingValue.Amount(mark, Unit), Notation.Number(mark, 1), "", mark, true);
+            yield return new Detent(new SettingValue.Amount(mark, Unit), Marked(mark), "", mark, true);
         }
     }
+
+    // As it is printed beside the control: stops in thirds where they are thirds, without the unit.
+    private string Marked(double mark) =>
+        Unit == NaturalUnit.Stops ? Level.Label(mark, Unit).Split(Notation.ThinSpace)[0] : Notation.Number(mark, 1);
 
     /// <summary>What is read off a display may be any number; a control only stands at its marks.</summary>
     internal override SettingValue Read(string typed, Dial dial, ControlSource control)
@@ -115,7 +122,7 @@ internal abstract class LevelSetting(
         double number = Level.ParseShown(typed, Unit);
         return dial.Detents.IsEmpty
             ? new SettingValue.Amount(number, Unit)
-            : dial.Nearest(number, SameMark) ?? throw dial.NoSuchPlace(typed, this, control.Model);
+            : dial.Nearest(number, Unit == NaturalUnit.Stops ? SameStops : SameMark) ?? throw dial.NoSuchPlace(typed, this, control.Model);
     }
 }
 

@@ -64,7 +64,7 @@ internal static partial class Spelling
             Setting.Iris => Iris(control, plain),
             Setting.Shutter => Shutter(plain),
             Setting.Gain => Gain(control, plain),
-            Setting.NeutralDensity => Filter(plain),
+            Setting.NeutralDensity => Filter(control, plain),
             Setting.RecordFormat => Format(control, plain),
             Setting.WhiteBalance => White(plain),
             Setting.CardSpeed => Card(plain),
@@ -138,7 +138,7 @@ internal static partial class Spelling
         }
     }
 
-    private static IEnumerable<string> Filter(string typed)
+    private static IEnumerable<string> Filter(ControlSource control, string typed)
     {
         if (ClearWord().IsMatch(typed))
         {
@@ -149,6 +149,19 @@ internal static partial class Spelling
         if (FilterPosition().Match(typed) is { Success: true } position)
         {
             yield return position.Groups[1].Value;
+
+            // Where positions carry no number of their own they are counted from clear.
+            if (
+                int.TryParse(position.Groups[1].Value, NumberStyles.None, CultureInfo.InvariantCulture, out int at)
+                && control.Model.Variable is null
+                && at > 0
+                && at < control.Model.Filters.Length
+                && control.Model.Filters is [{ Loss.Value: 0 }, ..] counted
+                && !counted.Any(f => Notation.TryDecimal(f.Label, out _))
+            )
+            {
+                yield return counted[at].Label;
+            }
         }
 
         if (FilterPrefix().Match(typed) is { Success: true } named)

@@ -15,7 +15,7 @@ public sealed record CurveLevels(string Curve, double? Grey, double? Skin, doubl
 {
     private const string RuleId = "CURVE-LEVELS";
 
-    private static readonly Template Levels = new(RuleId, "levels", "On {curve} expose for {levels}.");
+    private static readonly Template Levels = new(RuleId, "levels", "On {curve} expose for {levels:commas}.");
     private static readonly Template GreyAt = new(RuleId, "grey", "grey at {level}");
     private static readonly Template SkinAt = new(RuleId, "skin", "skin at {level}");
     private static readonly Template WhiteAt = new(RuleId, "white", "white at {level}");

@@ -33,6 +33,13 @@ public abstract partial record Requirement
         public override string Text => "off";
     }
 
+    /// <summary>The switch on.</summary>
+    public sealed record On : Requirement
+    {
+        /// <inheritdoc/>
+        public override string Text => "on";
+    }
+
     /// <summary>This size and rate.</summary>
     /// <param name="Size">Picture size.</param>
     /// <param name="Rate">Rate with scan.</param>

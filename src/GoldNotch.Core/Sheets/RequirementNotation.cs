@@ -43,6 +43,7 @@ public abstract partial record Requirement
         setting switch
         {
             Setting.FullAuto when tidy == "off" => new Off(),
+            Setting.FullAuto when tidy == "on" => new On(),
             Setting.RecordFormat when tidy == "by the use" => new ByUse(),
             Setting.RecordFormat when Before(tidy, " at the rate of the line-up") is { } of => new LineUpRate(FrameSize.Parse(of)),
             Setting.RecordFormat when tidy.Split(' ') is [var size, var rate] => new Format(FrameSize.Parse(size), ScanRate.Parse(rate)),

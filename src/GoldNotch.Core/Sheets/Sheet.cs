@@ -121,8 +121,12 @@ public sealed record Sheet(Standard Standard, CameraModel Model, ImmutableArray<
     /// <summary>How many lines have a fit.</summary>
     public int Count(Fit fit) => Lines.Count(l => l.Fit == fit);
 
-    /// <summary>What all compromises together do to the picture against what the standard meant; positive is brighter.</summary>
-    public Stops LightLeft => Lines.Aggregate(Stops.Zero, (sum, line) => sum + line.Light);
+    /// <summary>What the sheet leaves of the exposure; positive is brighter. Where light and ISO are known the meter has the last word; else it is what
+    /// all compromises together do against what the standard requires.</summary>
+    public Stops LightLeft => Predicted?.Error ?? Compromises;
+
+    /// <summary>What all compromises together do to the picture against what the standard requires; positive is brighter.</summary>
+    public Stops Compromises => Lines.Aggregate(Stops.Zero, (sum, line) => sum + line.Light);
 
     /// <summary>The exposure this sheet gives in the standard's light; null where the model states no ISO or the standard no lux.</summary>
     public ExposureBalance? Predicted => PredictedWith(line => line.Target);
@@ -132,6 +136,10 @@ public sealed record Sheet(Standard Standard, CameraModel Model, ImmutableArray<
     public ExposureBalance? PredictedWith(Func<SheetLine, SettingValue?> valueOf)
     {
         SettingValue? At(Setting setting) => LineOf(setting) is { } line ? valueOf(line) : null;
+
+        // A curve that is fixed to its base records there, whatever gain is shown.
+        string? curve = (At(Setting.Profile) as SettingValue.Choice)?.Word;
+        bool atBase = curve is not null && Model.Gain.FixedToBase.Contains(curve);
         return
             Model.Gain.IsoOn((At(Setting.BaseIso) as SettingValue.Choice)?.Word) is { } iso
             && Standard.Light.Illuminance is { } lux
@@ -141,10 +149,10 @@ public sealed record Sheet(Standard Standard, CameraModel Model, ImmutableArray<
             ? ExposureBalance.Of(
                 MeteredLight.FromLux(lux),
                 shutter.Time,
-                Sensitivity.IsoAtGain(iso, gain.Gain),
+                atBase ? iso : Sensitivity.IsoAtGain(iso, gain.Gain),
                 iris.Number,
                 At(Setting.NeutralDensity) is SettingValue.Filter filter ? filter.Position.Loss : Stops.Zero,
-                offset: Standard.Exposure.OffsetOn((At(Setting.Profile) as SettingValue.Choice)?.Word)
+                offset: Standard.Exposure.OffsetOn(curve)
             )
             : null;
     }

@@ -16,11 +16,16 @@ public static class Level
         unit switch
         {
             NaturalUnit.Decibels => new Decibels(value).Label(),
-            NaturalUnit.Stops => value == 0 ? "0" : new Stops(value).LabelWithUnit(),
+            NaturalUnit.Stops => value == 0 ? "0"
+            : IsThird(value) ? new Stops(value).LabelWithUnit()
+            : new Stops(value).InHundredths(withPlus: true),
             NaturalUnit.Tint => Notation.Number(value, 1, withPlus: true),
             NaturalUnit.Hours => "hour" + Notation.ThinSpace + Notation.Number(value),
             _ => Notation.Number(value, 1) + Suffix(unit),
         };
+
+    // Half and quarter steps keep their digits: a label in thirds would name two of them alike.
+    private static bool IsThird(double stops) => Math.Abs((stops * 3) - Math.Round(stops * 3)) < 0.01;
 
     /// <summary>Reads a number with or without its unit; a card class (<c>V30</c>) stands for the speed it promises.</summary>
     /// <param name="text">What was typed.</param>

@@ -10,5 +10,5 @@ internal sealed class Input1Setting()
         "Input 1",
         step: 14,
         example: "built-in",
-        words: ["built-in", "microphone", "wireless", "line", "off"]
+        words: ["built-in", "microphone", "wireless", "line", "off", Microphones.Condenser, Microphones.Dynamic]
     );

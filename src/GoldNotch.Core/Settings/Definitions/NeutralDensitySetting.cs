@@ -44,6 +44,14 @@ internal sealed class NeutralDensitySetting()
             throw dial.NoSuchPlace(typed, this, control.Model);
         }
 
-        return dial.Nearest(NeutralDensity.ParseLoss(typed).Value, SameDetentStops) ?? throw dial.NoSuchPlace(typed, this, control.Model);
+        double loss = NeutralDensity.ParseLoss(typed).Value;
+        return dial.Nearest(loss, SameDetentStops) ?? Engraved(dial, loss) ?? throw dial.NoSuchPlace(typed, this, control.Model);
     }
+
+    // A filter that was measured keeps what is engraved on it, and a person types that.
+    private static SettingValue? Engraved(Dial dial, double loss) =>
+        dial
+            .Detents.Select(d => d.Value)
+            .OfType<SettingValue.Filter>()
+            .FirstOrDefault(f => f.Position.Engraved is { } nominal && Math.Abs(nominal.Value - loss) <= SameDetentStops);
 }

@@ -23,6 +23,16 @@ internal sealed class BaseTranslator : Translator
         "no-light",
         "The standard states no light. Read the meter; begin at the low base, {iso}."
     );
+    private static readonly Template NoShutter = new(
+        RuleId,
+        "no-shutter",
+        "The shutter is not set yet, so the speed this light needs is not known. Begin at the low base, {iso}."
+    );
+    private static readonly Template NoIris = new(
+        RuleId,
+        "no-iris",
+        "The standard requires no iris, so the speed this light needs is not known. Begin at the low base, {iso}."
+    );
     private static readonly Template Nearest = new(
         RuleId,
         "nearest",
@@ -86,7 +96,16 @@ internal sealed class BaseTranslator : Translator
         if (Rating(draft) is not { } rating)
         {
             GainBase low = model.Gain.Bases[0];
-            return CheckByEye(notch, draft, Value(low), NoLight.Of(Setting, ("iso", low.Base.IsoAtZeroGain)));
+            return CheckByEye(
+                notch,
+                draft,
+                Value(low),
+                (
+                    draft.Standard.Light.Illuminance is null ? NoLight
+                    : draft.Target<SettingValue.Speed>(Setting.Shutter) is null ? NoShutter
+                    : NoIris
+                ).Of(Setting, ("iso", low.Base.IsoAtZeroGain))
+            );
         }
 
         (GainBase chosen, Judgement why, SensitivityVerdict verdict) = Choose(draft, rating);

@@ -39,6 +39,11 @@ internal sealed class BitRateTranslator : Translator
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
     {
         CameraModel model = draft.Model;
+        if (draft.Format is null && draft.LineOf(Setting.RecordFormat) is not null)
+        {
+            return CheckByEye(notch, draft, null, NoFormat.Of(Setting));
+        }
+
         BitRate[] rates = draft.Format is { } chosen
             ? [.. model.FormatOf(chosen)!.RatesIn((draft.LineOf(Setting.Codec)?.Target as SettingValue.Choice)?.Word)]
             : [.. model.Formats.SelectMany(f => f.BitRates).Distinct().Order()];

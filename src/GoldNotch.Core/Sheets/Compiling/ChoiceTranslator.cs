@@ -40,7 +40,7 @@ internal sealed class ChoiceTranslator(Setting setting) : Translator
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
     {
         SettingDefinition name = SettingDefinition.Of(setting);
-        string word = notch.Requirement is Requirement.Position position ? position.Word : ByPolicy(draft);
+        string word = notch.Requirement is Requirement.Position position ? Microphones.PositionOf(position.Word) : ByPolicy(draft);
         CameraModel model = draft.Model;
         if (!model.Choices.TryGetValue(setting, out ChoiceControl? control))
         {

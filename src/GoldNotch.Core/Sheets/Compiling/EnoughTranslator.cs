@@ -20,6 +20,16 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
         "fast-enough",
         "The worst bit rate needs {needed}; the issued {card} sustains {sustained}."
     );
+    private static readonly Template FastEnoughForSlot = new(
+        RuleId,
+        "fast-enough-for-slot",
+        "The worst bit rate needs {rate}, and {slot} takes {slowest} or faster; the issued {card} sustains {sustained}."
+    );
+    private static readonly Template NoFormatForSpeed = new(
+        RuleId,
+        "no-format-for-speed",
+        "Resolution and frame rate are not set yet. Choose them first: the card speed follows from them."
+    );
     private static readonly Template TooSlow = new(
         RuleId,
         "too-slow",
@@ -38,17 +48,18 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
     private static readonly Template Holds = new(
         RuleId,
         "holds",
-        "{capacity} at {rate} holds {holds} with 3 % reserve. The standard plans no time."
+        "{capacity} at {rate} holds {holds} with 3 % reserve, audio included. The standard plans no time."
     );
     private static readonly Template HoldsEnough = new(
         RuleId,
         "holds-enough",
-        "{capacity} at {rate} holds {holds} with 3 % reserve: enough for {planned} with a margin of 15 %."
+        "{capacity} at {rate} holds {holds} with 3 % reserve, audio included: enough for {planned} with a margin of 15 %."
     );
+    private static readonly Template AtWorst = new(RuleId, "at-worst", "At the worst rate, {worst}, it holds {least}.");
     private static readonly Template NeedsCards = new(
         RuleId,
         "needs-cards",
-        "{capacity} at {rate} holds {holds} with 3 % reserve; {planned} with a margin of 15 % need {cards#card|cards}. Change after {holds} at the latest."
+        "{capacity} at {rate} holds {holds} with 3 % reserve, audio included; {planned} with a margin of 15 % need {cards#card|cards}. Change after {holds} at the latest."
     );
     private static readonly Template Relay = new(
         RuleId,
@@ -63,7 +74,7 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
     private static readonly Template NeedsBatteriesOnly = new(
         RuleId,
         "needs-batteries-only",
-        "{battery} at {power} runs {runs}; {planned} with a margin of 15 % need {batteries#battery|batteries}. It has no mains adapter."
+        "{battery} with {health} of its energy left, at {power}, runs {runs}; {planned} with a margin of 15 % need {batteries#battery|batteries}. It has no mains adapter."
     );
     private static readonly Template InMemory = new(
         RuleId,
@@ -73,23 +84,27 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
     private static readonly Template NeedsCardsInRelay = new(
         RuleId,
         "needs-cards-in-relay",
-        "{capacity} at {rate} holds {holds} with 3 % reserve; {planned} with a margin of 15 % need {cards#card|cards}."
+        "{capacity} at {rate} holds {holds} with 3 % reserve, audio included; {planned} with a margin of 15 % need {cards#card|cards}."
     );
     private static readonly Template NoConsumption = new(
         RuleId,
         "no-consumption",
         "The specification of {model} states no consumption. Read the running time on the display."
     );
-    private static readonly Template Runs = new(RuleId, "runs", "{battery} at {power} runs {runs}. The standard plans no time.");
+    private static readonly Template Runs = new(
+        RuleId,
+        "runs",
+        "{battery} with {health} of its energy left, at {power}, runs {runs}. The standard plans no time."
+    );
     private static readonly Template RunsEnough = new(
         RuleId,
         "runs-enough",
-        "{battery} at {power} runs {runs}: enough for {planned} with a margin of 15 %."
+        "{battery} with {health} of its energy left, at {power}, runs {runs}: enough for {planned} with a margin of 15 %."
     );
     private static readonly Template NeedsBatteries = new(
         RuleId,
         "needs-batteries",
-        "{battery} at {power} runs {runs}; {planned} with a margin of 15 % need {batteries#battery|batteries}, or mains with the adapter at *camera*."
+        "{battery} with {health} of its energy left, at {power}, runs {runs}; {planned} with a margin of 15 % need {batteries#battery|batteries}, or mains with the adapter at *camera*."
     );
 
     internal override Setting Setting => setting;
@@ -115,8 +130,16 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
             );
         }
 
+        if (draft.Ahead.Format is null && draft.Notches.Any(n => n.Setting == Setting.RecordFormat))
+        {
+            return CheckByEye(notch, draft, null, NoFormatForSpeed.Of(setting));
+        }
+
         BitRate worst = WorstOf(draft);
-        double need = notch.Requirement is Requirement.Amount number ? number.Value : CardClass.NeededFor(worst);
+        MediaSlot? slot = model.SlowestSlot;
+        double byRate = CardClass.NeededFor(worst);
+        double bySlot = slot?.Slowest?.MegabytesPerSecond ?? 0;
+        double need = notch.Requirement is Requirement.Amount number ? number.Value : Math.Max(byRate, bySlot);
         var target = new SettingValue.Amount(need, NaturalUnit.MegabytesPerSecond);
         FigureValue needed = FigureValue.In(Measure.MegabytesPerSecond, need);
         if (model.Card is not { } card)
@@ -125,6 +148,23 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
         }
 
         FigureValue sustained = FigureValue.In(Measure.MegabytesPerSecond, card.Class.MegabytesPerSecond);
+        if (bySlot > byRate && notch.Requirement is not Requirement.Amount && card.Class.MegabytesPerSecond >= need - Guard.Edge)
+        {
+            return Exact(
+                notch,
+                draft,
+                target,
+                FastEnoughForSlot.Of(
+                    setting,
+                    ("rate", FigureValue.In(Measure.MegabytesPerSecond, byRate)),
+                    ("slot", slot!.Name),
+                    ("slowest", slot.Slowest!.Value.Name),
+                    ("card", card.Class.Name),
+                    ("sustained", sustained)
+                )
+            );
+        }
+
         return card.Class.MegabytesPerSecond >= need - Guard.Edge
             ? Exact(notch, draft, target, FastEnough.Of(setting, ("needed", needed), ("card", card.Class.Name), ("sustained", sustained)))
             : NotPossible(
@@ -161,9 +201,17 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
         (string, FigureValue) capacity = ("capacity", FigureValue.In(Measure.Gigabytes, card.CapacityGb));
         (string, FigureValue) at = ("rate", rate);
         (string, FigureValue) holds = ("holds", FigureValue.In(Measure.Minutes, Math.Floor(minutes)));
+        Judgement? atWorst =
+            format.WorstAt(typical) is var worst && worst > rate
+                ? AtWorst.Of(
+                    setting,
+                    ("worst", worst),
+                    ("least", FigureValue.In(Measure.Minutes, Math.Floor(Recording.Seconds(card.CapacityGb, worst) / 60)))
+                )
+                : null;
         if (plan is not { } planned)
         {
-            return Exact(notch, draft, InMinutes(Math.Floor(minutes)), Holds.Of(setting, capacity, at, holds));
+            return Exact(notch, draft, InMinutes(Math.Floor(minutes)), Holds.Of(setting, capacity, at, holds).And(atWorst));
         }
 
         int cards = Recording.Needed(planned * 60, minutes * 60);
@@ -176,7 +224,7 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
             : slots == "simultaneous" ? Simultaneous.Of(setting, ("all", FigureValue.Count(2 * cards)))
             : null;
         return cards <= 1
-            ? Exact(notch, draft, InMinutes(planned), HoldsEnough.Of(setting, capacity, at, holds, time).And(inSlots))
+            ? Exact(notch, draft, InMinutes(planned), HoldsEnough.Of(setting, capacity, at, holds, time).And(atWorst).And(inSlots))
             : Compromise(
                 notch,
                 draft,
@@ -184,6 +232,7 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
                 Missing(minutes, planned),
                 (slots == "relay" ? NeedsCardsInRelay : NeedsCards)
                     .Of(setting, capacity, at, holds, time, ("cards", FigureValue.Count(cards)))
+                    .And(atWorst)
                     .And(inSlots)
             );
     }
@@ -199,17 +248,18 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
 
         double minutes = power.RunningMinutes;
         (string, FigureValue) battery = ("battery", FigureValue.In(Measure.WattHours, power.BatteryWh));
+        (string, FigureValue) health = ("health", FigureValue.In(Measure.Percent, Math.Round(100 * power.Health)));
         (string, FigureValue) draw = ("power", FigureValue.In(Measure.Watts, power.Watts));
         (string, FigureValue) runs = ("runs", FigureValue.In(Measure.Minutes, Math.Floor(minutes)));
         if (plan is not { } planned)
         {
-            return Exact(notch, draft, InMinutes(Math.Floor(minutes)), Runs.Of(setting, battery, draw, runs));
+            return Exact(notch, draft, InMinutes(Math.Floor(minutes)), Runs.Of(setting, battery, health, draw, runs));
         }
 
         int batteries = Power.BatteriesNeeded(planned, minutes);
         (string, FigureValue) time = ("planned", FigureValue.In(Measure.Minutes, planned));
         return batteries <= 1
-            ? Exact(notch, draft, InMinutes(planned), RunsEnough.Of(setting, battery, draw, runs, time))
+            ? Exact(notch, draft, InMinutes(planned), RunsEnough.Of(setting, battery, health, draw, runs, time))
             : Compromise(
                 notch,
                 draft,
@@ -218,6 +268,7 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
                 (model.NotFitted.Contains(Setting.MainsAdapter) ? NeedsBatteriesOnly : NeedsBatteries).Of(
                     setting,
                     battery,
+                    health,
                     draw,
                     runs,
                     time,

@@ -22,7 +22,7 @@ internal sealed class IrisTranslator : Translator
         "lens-limit",
         "The lens of {model} does not reach {required}; its limit is {iris}."
     );
-    private static readonly Template Remains = new(RuleId, "remains", "{rest} remain.");
+    private static readonly Template Remains = new(RuleId, "remains", "{rest} is left.");
     private static readonly Template NoLight = new(
         RuleId,
         "no-light",
@@ -107,6 +107,9 @@ internal sealed class IrisTranslator : Translator
         return Compromise(notch, draft, value, moved.Value, why.And(left).And(Ramp(lens, target)), moved);
     }
 
+    /// <summary>What was said of the iris, less what remains: something else takes that up.</summary>
+    internal static Judgement WithoutRest(Judgement because) => because with { Then = because.Then.RemoveAll(t => t.Says(Remains)) };
+
     private SheetLine AsMetered(Notch notch, SheetDraft draft)
     {
         Lens lens = draft.Model.Lens;
@@ -125,7 +128,8 @@ internal sealed class IrisTranslator : Translator
             return CheckByEye(notch, draft, null, NoShutter.Of(Setting));
         }
 
-        Decibels gain = draft.Target<SettingValue.GainAt>(Setting.Gain)?.Gain ?? Decibels.Zero;
+        bool atBase = draft.CurveAhead is { } curve && draft.Model.Gain.FixedToBase.Contains(curve);
+        Decibels gain = atBase ? Decibels.Zero : draft.Target<SettingValue.GainAt>(Setting.Gain)?.Gain ?? Decibels.Zero;
         Stops filter = draft.Target<SettingValue.Filter>(Setting.NeutralDensity)?.Position.Loss ?? Stops.Zero;
         Stops offset = draft.OffsetAhead;
         FNumber exact = MeteredLight.FromLux(lux).IrisAt(shutter.Time, Sensitivity.IsoAtGain(iso, gain)).OpenedBy(filter + offset);

@@ -178,6 +178,12 @@ internal static class GainAsLastResort
             return;
         }
 
+        // What the iris said is missing is no longer so.
+        if (draft.LineOf(Setting.Iris) is { } told)
+        {
+            draft.Replace(told with { Because = IrisTranslator.WithoutRest(told.Because) });
+        }
+
         Decibels up = enough.Gain - now.Gain;
         Stops left = up.ToStops() - missing;
         Judgement raised = Raised.Of(

@@ -28,7 +28,7 @@ public static class SheetCompiler
             }
 
             SheetLine line = WithLevels(Translators[(int)notch.Setting].Translate(notch, draft), draft);
-            draft.Add(ResetStates.Marked(Forced.By(draft, line), draft));
+            draft.Add(FullAutoTranslator.Under(draft, ResetStates.Marked(Forced.By(draft, line), draft)));
         }
 
         GainAsLastResort.Apply(draft);
@@ -93,18 +93,19 @@ internal sealed class SheetDraft(Standard standard, CameraModel model, Circumsta
 
     internal IEnumerable<SheetLine> Lines => _lines;
 
-    /// <summary>The exposure offset of the curve that will be decided further down: the one required, unless the model is known not to have it.</summary>
-    internal Stops OffsetAhead =>
-        standard.Exposure.OffsetOn(
-            Notches.FirstOrDefault(n => n.Setting == Setting.Profile)?.Requirement is Requirement.Position { Word: var word }
-            && (
-                model.Choices.GetValueOrDefault(Setting.Profile) is { } has
-                    ? has.Of(word) is not null
-                    : !model.NotFitted.Contains(Setting.Profile)
-            )
-                ? word
-                : null
-        );
+    /// <summary>The curve that will be decided further down: the one required, unless the model is known not to have it.</summary>
+    internal string? CurveAhead =>
+        Notches.FirstOrDefault(n => n.Setting == Setting.Profile)?.Requirement is Requirement.Position { Word: var word }
+        && (
+            model.Choices.GetValueOrDefault(Setting.Profile) is { } has
+                ? has.Of(word) is not null
+                : !model.NotFitted.Contains(Setting.Profile)
+        )
+            ? word
+            : null;
+
+    /// <summary>The exposure offset of that curve.</summary>
+    internal Stops OffsetAhead => standard.Exposure.OffsetOn(CurveAhead);
 
     internal bool Policy<TOption>(TOption option)
         where TOption : struct, Enum => standard.Policies.Is(option);

@@ -22,6 +22,14 @@ internal sealed class ShutterTranslator : Translator
         "{shutter} is longer than one picture at {rate}: {model} would repeat pictures. That is an effect, never a standard's value."
     );
     private static readonly Template Ordinary = new(RuleId, "ordinary", "{shutter} is {angle} at {rate}, the usual look of motion.");
+    private static readonly Template WholeField = new(
+        RuleId,
+        "whole-field",
+        "{shutter} is a whole field at {rate}, the usual look of interlaced motion."
+    );
+
+    // Dials give whole denominators: 1/60 for a field of 59.94 a second.
+    private const double SameField = 0.02;
     private static readonly Template Sharper = new(
         RuleId,
         "sharper",
@@ -38,8 +46,16 @@ internal sealed class ShutterTranslator : Translator
         "{model} has no {wanted}. {shutter} is {angle}, {differs:size} {differs?brighter|darker} than {required}."
     );
     private static readonly Template Steady = new(RuleId, "steady", "It is steady under {mains} mains.");
-    private static readonly Template Standing = new(RuleId, "standing", "Under {mains} mains it shows a standing band of {ripple}.");
-    private static readonly Template Pulses = new(RuleId, "pulses", "Under {mains} mains it pulses by {ripple} at {beat}.");
+    private static readonly Template Standing = new(
+        RuleId,
+        "standing",
+        "Under {mains} mains it shows a standing band of {ripple}, for a lamp that ripples by {lamp}."
+    );
+    private static readonly Template Pulses = new(
+        RuleId,
+        "pulses",
+        "Under {mains} mains it pulses by {ripple} at {beat}, for a lamp that ripples by {lamp}."
+    );
 
     internal override Setting Setting => Setting.Shutter;
 
@@ -99,7 +115,7 @@ internal sealed class ShutterTranslator : Translator
                 notch,
                 draft,
                 target,
-                Look(choice.AngleDegrees).Of(Setting, shutter, angle, ("rate", format.Rate), differs).And(flicker)
+                Look(choice, format.Rate).Of(Setting, shutter, angle, ("rate", format.Rate), differs).And(flicker)
             )
             : Compromise(
                 notch,
@@ -134,6 +150,11 @@ internal sealed class ShutterTranslator : Translator
         return places;
     }
 
+    private static Template Look(ShutterChoice choice, ScanRate rate) =>
+        rate.Scan == Scan.Interlaced && Math.Abs((choice.Time.Seconds * rate.PicturesPerSecond) - 1) < SameField
+            ? WholeField
+            : Look(choice.AngleDegrees);
+
     private static Template Look(double degrees) =>
         degrees is > 160 and < 200 ? Ordinary
         : degrees < 160 ? Sharper
@@ -153,7 +174,8 @@ internal sealed class ShutterTranslator : Translator
             Setting.Shutter,
             ("mains", FigureValue.In(Measure.Hertz, light.MainsHz)),
             ("ripple", FigureValue.In(Measure.Percent, flicker.RipplePercent)),
-            ("beat", FigureValue.In(Measure.Hertz, flicker.BeatHz))
+            ("beat", FigureValue.In(Measure.Hertz, flicker.BeatHz)),
+            ("lamp", FigureValue.In(Measure.Percent, 100 * light.Modulation))
         );
     }
 }

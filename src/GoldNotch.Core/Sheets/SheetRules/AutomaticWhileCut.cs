@@ -33,6 +33,11 @@ internal sealed class AutomaticWhileCut()
             yield break;
         }
 
+        if (of.RequirementOf(Setting.FullAuto) is Requirement.On)
+        {
+            yield return Found(Automatic, Setting.FullAuto, ("setting", Setting.FullAuto));
+        }
+
         foreach (Setting setting in new[] { Setting.IrisControl, Setting.FocusMode, Setting.WhiteBalance, Setting.AudioLevelControl })
         {
             Requirement? required = of.RequirementOf(setting);

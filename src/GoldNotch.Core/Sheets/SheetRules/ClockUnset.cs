@@ -20,11 +20,21 @@ internal sealed class ClockUnset()
         "The policy requires date and time to be set, and no notch requires it. Add one."
     );
 
+    private static readonly Template IgnoredWhileCut = new(
+        RuleId,
+        "ignored-while-cut",
+        "The policy ignores date and time, and the picture is cut with other cameras: their clips cannot be put in order. Choose the policy that sets it."
+    );
+
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
         if (of.NotchOf(Setting.Clock) is null && of.Standard.Policies.Is(ClockPolicy.Set))
         {
             yield return Found(Unset, Setting.Clock);
+        }
+        else if (of.Standard.Policies.Is(ClockPolicy.Ignore) && of.Circumstances.Has(Condition.CutWithOthers))
+        {
+            yield return Found(IgnoredWhileCut, Setting.Clock);
         }
     }
 }

@@ -1,5 +1,6 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Settings;
 
 namespace GoldNotch.Core.Sheets.SheetRules;
 
@@ -20,13 +21,23 @@ internal sealed class PhantomOnWrongInput()
         "{phantom} is on and {input:lower} is {source}. Require phantom power off."
     );
 
+    private static readonly Template Silent = new(
+        RuleId,
+        "silent",
+        "{input} is a condenser microphone and {phantom:lower} is off: it stays silent unless it has its own battery. Require phantom power on, or name the microphone otherwise."
+    );
+
     internal override IEnumerable<RuleFinding> Look(StandardInView of)
     {
         foreach ((Setting phantom, Setting input) in new[] { (Setting.Phantom1, Setting.Input1), (Setting.Phantom2, Setting.Input2) })
         {
-            if (of.Word(phantom) == "on" && of.Word(input) is "wireless" or "line" or "built-in" or "off")
+            if (of.Word(phantom) == "on" && of.Word(input) is "wireless" or "line" or "built-in" or "off" or Microphones.Dynamic)
             {
                 yield return Found(WrongInput, phantom, ("phantom", phantom), ("input", input), ("source", of.Word(input)!));
+            }
+            else if (of.Word(phantom) == "off" && of.Word(input) == Microphones.Condenser)
+            {
+                yield return Found(Silent, phantom, ("phantom", phantom), ("input", input));
             }
         }
     }

@@ -183,13 +183,9 @@ internal static class CheckViews
         new(
             [.. report.Items.Select(i => new ConsequenceView(i.Topic, i.Severity, phrasing.Text(i.Value), phrasing.Of(i.Because)))],
             [
-                .. report.Terms.Select(t => new TermView(
-                    Key(t.Setting),
-                    Name(t.Setting),
-                    t.Change.Value,
-                    new Distance(t.Change.Value, NaturalUnit.Stops).Label(),
-                    t.Source
-                )),
+                .. report.Terms.Zip(AddingUp.InTenths([.. report.Terms.Select(t => t.Change.Value)]), (t, shown) =>
+                    new TermView(Key(t.Setting), Name(t.Setting), t.Change.Value, new Distance(shown, NaturalUnit.Stops).Label(), t.Source)
+                ),
             ],
             report.Metered is { } balance ? SheetViews.Of(balance) : null,
             [

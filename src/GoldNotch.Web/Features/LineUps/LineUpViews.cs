@@ -1,3 +1,4 @@
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
@@ -62,7 +63,12 @@ internal static class LineUpViews
             ],
             [.. report.InThePicture.Select(i => phrasing.Text(PlanRemarks.Of(i)))],
             [.. report.Leans.Select(l => new LeanView(l.Letter, l.Who, l.Leaning, phrasing.Text(l.Because)))],
-            [.. report.SceneNotes.Select(phrasing.Text)],
+            [
+                .. report.SceneNotes.Select(phrasing.Text),
+                .. new[] { PlanRemarks.DepthByPolicy(lineUp), PlanRemarks.Clocks(lineUp, report.Cameras) }
+                    .OfType<Judgement>()
+                    .Select(phrasing.Text),
+            ],
             [
                 .. report
                     .Variants()

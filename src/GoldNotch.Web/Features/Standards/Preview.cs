@@ -67,6 +67,26 @@ internal static class Preview
         );
     }
 
+    // The minutes are those of what is required, which need not be what the use proposes.
+    private static FootageProposal RequiredOf(Standard standard, FootageProposal proposal)
+    {
+        ImmutableArray<Notch> notches = standard.NotchesIn(standard.Circumstances);
+        Requirement? Required(Setting setting) => notches.FirstOrDefault(n => n.Setting == setting)?.Requirement;
+        FootageProposal required = Required(Setting.RecordFormat) is Requirement.Format format
+            ? proposal with
+            {
+                Size = format.Size,
+                Rate = format.Rate,
+            }
+            : proposal;
+        return Required(Setting.BitRate) switch
+        {
+            Requirement.BitRateAtLeast { Rate: var least } => required with { AtLeast = least },
+            Requirement.HighestBitRate or Requirement.HighestForCard => required with { AtLeast = null },
+            _ => required,
+        };
+    }
+
     private static ProposalView Proposal(Standard standard, ImmutableArray<CameraModel> models, Phrasing phrasing)
     {
         FootageProposal proposal = FootageProposal.For(standard.Use, standard.Policies, standard.Light.MainsHz);
@@ -76,7 +96,7 @@ internal static class Preview
             proposal.AtLeast is { } least ? $"at least {least.Label()}" : "highest the card takes",
             [.. proposal.Reasons.Select(phrasing.Text)],
             [.. proposal.Cautions.Select(phrasing.Text)],
-            [.. models.Select(m => new CardMinutesView(m.Name, phrasing.Text(proposal.HeldBy(m))))]
+            [.. models.Select(m => new CardMinutesView(m.Name, phrasing.Text(RequiredOf(standard, proposal).HeldBy(m))))]
         );
     }
 }

@@ -65,7 +65,7 @@ const metres = (m: number | null | undefined) => (m === null || m === undefined 
     </table>
     <table class="plain-table">
       <caption>
-        Field and depth, metres
+        Field and depth, metres from the sensor mark; sharp for a circle of the sensor's diagonal/1500
       </caption>
       <thead>
         <tr>

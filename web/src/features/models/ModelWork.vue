@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query';
-import { computed, ref } from 'vue';
+import { computed, nextTick, ref } from 'vue';
 import type { Views } from '../../app/client';
 import { day } from '../../app/dates';
 import { can } from '../../app/session';
@@ -22,11 +22,13 @@ const { card, preview, changed, restored, problem, busy, keep, discard, undo, pa
 );
 
 const GENERAL = 'General';
+/** Acts that are done at a place of the camera, which its specification names. */
+const ACTS = ['clock', 'factory-reset', 'card-formatted', 'black-reference'];
 const open = ref(GENERAL);
 const now = computed(() => preview.value ?? props.whole.preview);
 const missing = computed(() => new Set(now.value.completeness.flatMap((c) => c.missing)));
 const settings = computed(() =>
-  props.words.settings.filter((s) => s.chapter === open.value && s.kind !== 'task'),
+  props.words.settings.filter((s) => s.chapter === open.value && (s.kind !== 'task' || ACTS.includes(s.key))),
 );
 const controls = computed(() => new Map(now.value.controls.map((c) => [c.setting, c])));
 
@@ -40,7 +42,11 @@ async function save(): Promise<void> {
 }
 function go(setting: string): void {
   const found = props.words.settings.find((s) => s.key === setting);
-  if (found) open.value = found.chapter;
+  if (!found) return;
+  // What has no field among the settings follows from cards and power.
+  open.value = found.chapter;
+  if (!settings.value.some((s) => s.key === setting)) open.value = GENERAL;
+  else void nextTick(() => document.getElementById(`setting-${setting}`)?.scrollIntoView({ block: 'start' }));
 }
 </script>
 
@@ -102,6 +108,7 @@ function go(setting: string): void {
       <FormatTable v-if="open === 'Record format'" v-model="card" :editable="editable" />
       <SettingFields
         v-for="setting in settings"
+        :id="`setting-${setting.key}`"
         :key="setting.key"
         v-model="card"
         :setting="setting"
@@ -115,7 +122,13 @@ function go(setting: string): void {
     </section>
     <template #effect>
       <h2>Rule book</h2>
-      <FindingList :findings="now.findings" standard="" :model="card.key" @go="go" />
+      <FindingList
+        :findings="now.findings"
+        standard=""
+        :model="card.key"
+        :unread="preview?.wrong?.message"
+        @go="go"
+      />
       <h2>Sheets it makes</h2>
       <table class="plain-table">
         <thead>

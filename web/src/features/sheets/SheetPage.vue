@@ -135,13 +135,16 @@ const print = () => window.print();
           >, mains <span class="mono">{{ sheet.light.mainsHz }} Hz</span>.
         </p>
         <p class="total">
-          All compromises together leave the picture
-          <strong class="mono">{{ sheet.lightLeftLabel }}</strong> from what the standard means.
           <template v-if="sheet.predicted"
             >In this light the sheet lands <strong class="mono">{{ sheet.predicted.errorLabel }}</strong> from
             the meter.</template
           >
-          <template v-else> {{ sheet.modelName }} states no ISO, so the meter cannot be compared.</template>
+          <template v-else
+            >All compromises together leave the picture
+            <strong class="mono">{{ sheet.lightLeftLabel }}</strong> from what the standard requires. The
+            meter is not compared: that takes a stated ISO, lux, and an exposure that is set by
+            hand.</template
+          >
         </p>
         <ul v-if="sheet.handling.length" class="handling small">
           <li v-for="note in sheet.handling" :key="note">{{ note }}</li>

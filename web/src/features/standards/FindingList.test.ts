@@ -41,6 +41,14 @@ const press = (list: ReturnType<typeof open>, text: string) =>
 describe('FindingList', () => {
   afterEach(() => vi.unstubAllGlobals());
 
+  it('says that it was not asked while a field cannot be read, and never that it finds nothing', async () => {
+    const list = open([]);
+    expect(list.text()).toBe('The rule book finds nothing to say.');
+    await list.setProps({ unread: '“x” is no rate.' });
+    expect(list.text()).toContain('was not asked: “x” is no rate.');
+    expect(list.text()).not.toContain('finds nothing');
+  });
+
   it('keeps accepted ones apart, and a stale one is open again with what was said before', () => {
     const accepted = { reason: 'it is meant', by: 'Tobias', at: '2026-11-01T10:00:00Z' };
     const list = open([finding('A'), finding('B', { accepted }), finding('C', { accepted, stale: true })]);

@@ -13,6 +13,8 @@ const props = defineProps<{
   /** The sheet they were read on, where it is not the usual one. */
   version?: number;
   when?: string;
+  /** Why nothing could be looked at: a field that cannot be read. */
+  unread?: string | undefined;
 }>();
 const emit = defineEmits<{ decided: []; go: [setting: string] }>();
 
@@ -62,7 +64,8 @@ async function decide(finding: Views['FindingView'], accept: boolean): Promise<v
 
 <template>
   <div class="findings">
-    <p v-if="!findings.length" class="soft">The rule book finds nothing to say.</p>
+    <p v-if="unread" class="soft">The rule book was not asked: {{ plain(unread) }} Correct that first.</p>
+    <p v-else-if="!findings.length" class="soft">The rule book finds nothing to say.</p>
     <ul v-else>
       <li v-for="finding in open" :key="keyOf(finding)" :data-rule="finding.ruleId">
         <p>
