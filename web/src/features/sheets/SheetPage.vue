@@ -364,7 +364,7 @@ section > h2 {
   gap: 4px;
   margin: 8px 0 0;
   padding: 6px 10px;
-  border-left: 3px solid var(--gold);
+  border-left: 3px solid var(--brass);
   list-style: none;
 }
 </style>

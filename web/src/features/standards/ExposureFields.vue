@@ -115,6 +115,9 @@ legend {
   font-size: 0.875rem;
   padding: 0;
 }
+:deep(.what) {
+  font-weight: 400;
+}
 .add {
   display: flex;
   flex-wrap: wrap;
