@@ -67,10 +67,10 @@ public static class Notation
         return line.Length <= 40 ? line : line[..40] + "…";
     }
 
-    /// <summary>Trims, makes every minus one minus and every space one space; null when there is nothing or far too much.</summary>
+    /// <summary>Trims, makes every minus one minus and every space one space; null when there is nothing, far too much, or what no keyboard types.</summary>
     internal static string? Tidy(string? text)
     {
-        if (text is null || text.Length > LongestLabel)
+        if (text is null || text.Length > LongestLabel || text.Any(c => char.IsControl(c) && !char.IsWhiteSpace(c)))
         {
             return null;
         }

@@ -126,7 +126,7 @@ const callText = computed({
           :model-value="doc.offsetStops"
           label="Offset on other curves"
           unit="stops"
-          hint="as the standard states"
+          hint="standard"
           :wrong="messageAt('/offsetStops')"
           @update:model-value="doc.offsetStops = $event ?? null"
         />
@@ -134,7 +134,7 @@ const callText = computed({
           :model-value="doc.offsetLogStops"
           label="Offset on log"
           unit="stops"
-          hint="as the standard states"
+          hint="standard"
           :wrong="messageAt('/offsetLogStops')"
           @update:model-value="doc.offsetLogStops = $event ?? null"
         />

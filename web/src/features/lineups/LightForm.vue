@@ -101,7 +101,7 @@ function mayMove(yes: boolean): void {
       :model-value="light.onCardK"
       label="White balance reference on the card"
       unit="K"
-      hint="once it was balanced"
+      hint="after the card"
       :wrong="messageAt('/light/onCardK')"
       @update:model-value="light.onCardK = $event"
     />
