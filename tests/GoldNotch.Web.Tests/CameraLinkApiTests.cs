@@ -45,6 +45,20 @@ public class CameraLinkApiTests(DemoSite site)
     }
 
     [Theory]
+    [InlineData("OBG-109", "notReported")]
+    [InlineData("OBG-103", "recorded")]
+    public async Task A_ring_that_the_body_does_not_know_is_never_filled_from_the_camera(string unit, string outcome)
+    {
+        using TestClient client = await site.ClientAsync("mara");
+        Guid id = await client.BeginAsync(unit, "glasshouse-talk");
+        Answer read = (
+            await client.SendAsync(HttpMethod.Post, $"/api/checks/{id}/camera/readings", new { settings = new[] { "iris", "shutter" } })
+        ).Expect(200);
+        Outcome(read, "iris").ShouldBe(outcome);
+        (Line(read, "iris").GetProperty("reading").GetProperty("kind").GetString() == "unread").ShouldBe(outcome == "notReported");
+    }
+
+    [Theory]
     [InlineData("slow", "camera-silent")]
     [InlineData("dropped", "camera-silent")]
     [InlineData("half", "camera-silent")]

@@ -231,6 +231,9 @@ public sealed record CameraModel(
             .Where(s => s.Slowest is not null && (Card is null || s.CardType == Card.CardType))
             .MinBy(s => s.Slowest!.Value.MegabytesPerSecond);
 
+    /// <summary>Whether its iris is set on the ring of a lens that the body knows nothing of: only a person can read it.</summary>
+    public bool IrisIsReadOffTheRing => !Lenses.IsEmpty;
+
     /// <summary>Where a control is, or null where the card does not say.</summary>
     public ControlPlace? PlaceOf(Setting setting) => Controls.GetValueOrDefault(setting);
 }

@@ -130,12 +130,12 @@ internal static class HiddenPairs
     private static readonly Template LooksRight = new(
         RuleId,
         "looks-right",
-        "{brighter} {brightervalue} ({up}) and {darker} {darkervalue} ({down}) cancel: {left} is left, and the picture looks right."
+        "{brighter} {brightervalue} ({up}) and {darker} {darkervalue} ({down}) cancel: {left} left over, and the picture looks right."
     );
     private static readonly Template LooksLessWrong = new(
         RuleId,
         "looks-less-wrong",
-        "{brighter} {brightervalue} ({up}) and {darker} {darkervalue} ({down}) partly cancel: {left} is left, and the picture looks less wrong than the camera is."
+        "{brighter} {brightervalue} ({up}) and {darker} {darkervalue} ({down}) partly cancel: {left} left over, and the picture looks less wrong than the camera is."
     );
     private static readonly Template NoiseStays = new(RuleId, "noise-stays", "The noise remains.");
     private static readonly Template MotionStays = new(RuleId, "motion-stays", "Movement looks different.");

@@ -22,7 +22,7 @@ internal sealed class RingUnknownToBody()
 
     internal override IEnumerable<RuleFinding> Look(Sheet sheet)
     {
-        if (!sheet.Model.Lenses.IsEmpty && sheet.LineOf(Setting.Iris) is not null)
+        if (sheet.Model.IrisIsReadOffTheRing && sheet.LineOf(Setting.Iris) is not null)
         {
             yield return Found(ReadRing, Setting.Iris, ("model", sheet.Model.Name));
         }

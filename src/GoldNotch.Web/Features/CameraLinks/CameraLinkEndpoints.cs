@@ -230,5 +230,10 @@ internal static class CameraLinkEndpoints
         );
 
     private static List<string> Of(Sheet sheet, IReadOnlySet<Setting> settings) =>
-        [.. sheet.Lines.Where(l => settings.Contains(l.Setting) && !l.NothingToDo).Select(l => SettingDefinition.Of(l.Setting).Key)];
+        [
+            .. sheet
+                .Lines.Where(l => settings.Contains(l.Setting) && !l.NothingToDo)
+                .Where(l => l.Setting != Setting.Iris || !sheet.Model.IrisIsReadOffTheRing)
+                .Select(l => SettingDefinition.Of(l.Setting).Key),
+        ];
 }

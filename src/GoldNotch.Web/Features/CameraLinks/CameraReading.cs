@@ -25,6 +25,17 @@ internal sealed class CameraReading(Sheet sheet, WholeCheck whole, CheckStage st
     {
         string key = SettingDefinition.Of(setting).Key;
         string name = SettingDefinition.Of(setting).Name;
+        if (setting == Setting.Iris && sheet.Model.IrisIsReadOffTheRing)
+        {
+            // Whatever a body reports there is not the ring.
+            return new(
+                key,
+                CameraReadOutcome.NotReported,
+                "",
+                $"{name} is set on the ring of the lens, which the body does not know: read it off."
+            );
+        }
+
         if (shown is null)
         {
             return new(key, CameraReadOutcome.NotReported, "", $"{name} is not reported by this camera: read it off.");

@@ -210,9 +210,16 @@ watch(
   grid-template-columns: 236px minmax(0, 1fr) 330px;
   min-height: calc(100vh - 50px);
 }
+/* Seventy notches scroll beside the work, so that the one that is worked on stays in view without moving the page. */
 .zone-queue {
   border-right: 1px solid var(--line);
   padding-bottom: 16px;
+  max-height: calc(100vh - 50px);
+  overflow-y: auto;
+  scrollbar-width: thin;
+  scrollbar-color: var(--line) transparent;
+  position: sticky;
+  top: 0;
 }
 .to-end {
   margin: 14px 18px;
@@ -266,6 +273,8 @@ watch(
   }
   .zone-queue {
     display: none;
+    position: static;
+    max-height: none;
   }
   .queue-open .zone-queue {
     display: block;
