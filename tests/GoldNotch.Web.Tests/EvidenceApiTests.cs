@@ -149,6 +149,85 @@ public class EvidenceApiTests(DemoSite site)
     }
 
     // A comment segment straight after the start of the JPEG.
+    // Whichever way the sensor was held, and mirrored or not, the picture comes out as the person saw it.
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(3)]
+    [InlineData(4)]
+    [InlineData(5)]
+    [InlineData(6)]
+    [InlineData(7)]
+    [InlineData(8)]
+    public async Task A_picture_is_turned_upright_by_its_orientation(int orientation)
+    {
+        using TestClient client = await site.ClientAsync("mara");
+        Guid id = await client.BeginAsync("OBG-104", "lecture-room");
+        var photo = Guid.NewGuid();
+        (await client.SendAsync(HttpMethod.Put, $"/api/checks/{id}/photos/{photo}?setting=gain", AsTheSensorSawIt(orientation))).Expect(
+            200
+        );
+        (await client.GetAsync($"/api/checks/{id}/photos/{photo}")).Expect(200);
+        using SKBitmap upright = SKBitmap.Decode(client.LastBytes);
+        (upright.Width, upright.Height).ShouldBe((64, 32));
+        (int X, int Y, SKColor Colour)[] corners =
+        [
+            (8, 8, SKColors.Red),
+            (56, 8, SKColors.Lime),
+            (8, 24, SKColors.Blue),
+            (56, 24, SKColors.White),
+        ];
+        foreach ((int x, int y, SKColor colour) in corners)
+        {
+            SKColor seen = upright.GetPixel(x, y);
+            (Math.Abs(seen.Red - colour.Red) + Math.Abs(seen.Green - colour.Green) + Math.Abs(seen.Blue - colour.Blue)).ShouldBeLessThan(
+                60,
+                $"{x}, {y} is {seen}"
+            );
+        }
+    }
+
+    private static byte[] AsTheSensorSawIt(int orientation)
+    {
+        (int width, int height) = orientation >= 5 ? (32, 64) : (64, 32);
+        using var bitmap = new SKBitmap(width, height);
+        for (int x = 0; x < width; x++)
+        {
+            for (int y = 0; y < height; y++)
+            {
+                (int atX, int atY) = orientation switch
+                {
+                    2 => (width - 1 - x, y),
+                    3 => (width - 1 - x, height - 1 - y),
+                    4 => (x, height - 1 - y),
+                    5 => (y, x),
+                    6 => (height - 1 - y, x),
+                    7 => (height - 1 - y, width - 1 - x),
+                    8 => (y, width - 1 - x),
+                    _ => (x, y),
+                };
+                bitmap.SetPixel(
+                    x,
+                    y,
+                    (atX < 32, atY < 16) switch
+                    {
+                        (true, true) => SKColors.Red,
+                        (false, true) => SKColors.Lime,
+                        (true, false) => SKColors.Blue,
+                        _ => SKColors.White,
+                    }
+                );
+            }
+        }
+
+        using SKData data = SKImage.FromBitmap(bitmap).Encode(SKEncodedImageFormat.Jpeg, 95);
+        byte[] jpeg = data.ToArray();
+
+        // One entry of the first directory: tag 0x0112, a short.
+        byte[] exif = [.. "Exif\0\0MM"u8, 0, 0x2A, 0, 0, 0, 8, 0, 1, 1, 0x12, 0, 3, 0, 0, 0, 1, 0, (byte)orientation, 0, 0, 0, 0, 0, 0];
+        return [.. jpeg[..2], 0xFF, 0xE1, 0, (byte)(exif.Length + 2), .. exif, .. jpeg[2..]];
+    }
+
     private static byte[] WithComment(byte[] jpeg, byte[] comment) =>
         [.. jpeg[..2], 0xFF, 0xFE, (byte)((comment.Length + 2) >> 8), (byte)(comment.Length + 2), .. comment, .. jpeg[2..]];
 

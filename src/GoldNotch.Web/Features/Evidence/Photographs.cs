@@ -84,21 +84,20 @@ internal static class Photographs
         var upright = new SKBitmap(swapped ? bitmap.Height : bitmap.Width, swapped ? bitmap.Width : bitmap.Height);
         using var canvas = new SKCanvas(upright);
         canvas.Clear(SKColors.White);
-        switch (origin)
-        {
-            case SKEncodedOrigin.BottomRight:
-                canvas.RotateDegrees(180, bitmap.Width / 2f, bitmap.Height / 2f);
-                break;
-            case SKEncodedOrigin.RightTop:
-                canvas.Translate(upright.Width, 0);
-                canvas.RotateDegrees(90);
-                break;
-            case SKEncodedOrigin.LeftBottom:
-                canvas.Translate(0, upright.Height);
-                canvas.RotateDegrees(270);
-                break;
-        }
-
+        (float w, float h) = (bitmap.Width, bitmap.Height);
+        canvas.SetMatrix(
+            origin switch
+            {
+                SKEncodedOrigin.TopRight => new SKMatrix(-1, 0, w, 0, 1, 0, 0, 0, 1),
+                SKEncodedOrigin.BottomRight => new SKMatrix(-1, 0, w, 0, -1, h, 0, 0, 1),
+                SKEncodedOrigin.BottomLeft => new SKMatrix(1, 0, 0, 0, -1, h, 0, 0, 1),
+                SKEncodedOrigin.LeftTop => new SKMatrix(0, 1, 0, 1, 0, 0, 0, 0, 1),
+                SKEncodedOrigin.RightTop => new SKMatrix(0, -1, h, 1, 0, 0, 0, 0, 1),
+                SKEncodedOrigin.RightBottom => new SKMatrix(0, -1, h, -1, 0, w, 0, 0, 1),
+                SKEncodedOrigin.LeftBottom => new SKMatrix(0, 1, 0, -1, 0, w, 0, 0, 1),
+                _ => SKMatrix.Identity,
+            }
+        );
         canvas.DrawBitmap(bitmap, 0, 0, new SKSamplingOptions(SKFilterMode.Nearest));
         return upright;
     }
