@@ -81,6 +81,24 @@ public class RightWhiteTests
     }
 
     [Fact]
+    public void Corrected_to_its_memory_a_camera_was_balanced_here()
+    {
+        List<StampedReading> readings =
+        [
+            new(Setting.WhiteBalance, CheckStage.Found, new Reading.Of(new SettingValue.WhiteMemory("A", null)), 1),
+        ];
+        White().ShouldBe((Severity.Slight, "unknown-balance"));
+        readings.Add(new(Setting.WhiteBalance, CheckStage.Left, new Reading.Of(new SettingValue.WhiteMemory("A", null)), 2));
+        White().ShouldBe((Severity.Fine, "on-card"));
+
+        (Severity, string) White()
+        {
+            Consequence white = Topic(JudgedCheck.Of(Glass, readings).Consequences, ConsequenceTopic.WhiteBalance);
+            return (white.Severity, white.Because.Case);
+        }
+    }
+
+    [Fact]
     public void A_model_that_stores_no_balance_is_told_so_and_what_to_dial()
     {
         SheetLine line = Of(

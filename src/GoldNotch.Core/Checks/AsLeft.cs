@@ -93,8 +93,9 @@ public static class AsLeft
         Dictionary<Setting, StampedReading> found = readings.Where(r => r.Stage == CheckStage.Found).ToDictionary(r => r.Setting);
         Dictionary<Setting, StampedReading> now = new(found);
         List<StampedReading> changes = [];
-        foreach (StampedReading left in readings.Where(r => r.Stage == CheckStage.Left && r.Reading is not Reading.Unread))
+        foreach (StampedReading said in readings.Where(r => r.Stage == CheckStage.Left && r.Reading is not Reading.Unread))
         {
+            StampedReading left = said with { Reading = Balanced(said.Reading) };
             now[left.Setting] = left;
             if (!found.TryGetValue(left.Setting, out StampedReading? before) || before.Reading != left.Reading)
             {
@@ -125,6 +126,12 @@ public static class AsLeft
             stale.ToImmutable()
         );
     }
+
+    // Correcting to a memory is taking the balance: nobody puts a camera right with one of which nothing is known.
+    private static Reading Balanced(Reading left) =>
+        left is Reading.Of { Value: SettingValue.WhiteMemory { Shows: null } memory }
+            ? new Reading.Of(memory with { TakenHere = true })
+            : left;
 
     /// <summary>What a change makes stale on this model.</summary>
     internal static IEnumerable<StaleReading> MadeStaleBy(Sheet sheet, StampedReading change, Reading? before)
