@@ -10,9 +10,6 @@ namespace GoldNotch.Core.Checks;
 /// <summary>The same ISO can be reached from both bases of a camera, with other noise: where the base was not read it is asked for, not assumed.</summary>
 internal static partial class BaseOfIso
 {
-    // A row of ISO values is rounded by its maker: a quarter of a decibel step still names the position.
-    internal const double SameDecibels = 0.3;
-
     /// <summary>What was typed without the base behind it, as in <c>ISO 640 high</c>.</summary>
     /// <param name="control">The control it is read from; its base is the one read, else the sheet's.</param>
     /// <param name="typed">What was typed, tidied.</param>
@@ -63,7 +60,7 @@ internal static partial class BaseOfIso
     private static bool Reaches(GainBase of, Iso iso)
     {
         double needed = Sensitivity.GainForIso(of.Base.IsoAtZeroGain, iso).Value;
-        return of.Positions.Any(p => Math.Abs(p.Gain.Value - needed) <= SameDecibels + Guard.Edge);
+        return of.Positions.Any(p => Math.Abs(p.Gain.Value - needed) <= Sensitivity.SameIsoDecibels + Guard.Edge);
     }
 
     private static bool Is(GainBase of, string typed) =>

@@ -25,7 +25,6 @@ internal static class NoiseConsequence
         "on-purpose",
         "Automatic gain as the sheet requires: noise grows as the light falls, up to the camera's own limit."
     );
-    private static readonly Template OnPurposeValue = new(RuleId, "on-purpose-value", "automatic, as required");
     private static readonly Template Monitoring = new(
         RuleId,
         "monitoring",
@@ -66,7 +65,7 @@ internal static class NoiseConsequence
     {
         if (found.IsAutomaticAsRequired(Setting.Gain))
         {
-            return new(ConsequenceTopic.Noise, Severity.Fine, OnPurposeValue.Of(), OnPurpose.Of(Setting.Gain));
+            return new(ConsequenceTopic.Noise, Severity.Fine, OnAutomatic.AsRequired.Of(), OnPurpose.Of(Setting.Gain));
         }
 
         if (found.IsAutomatic(Setting.Gain))

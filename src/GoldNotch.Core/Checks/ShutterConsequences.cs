@@ -38,7 +38,6 @@ internal static class ShutterConsequences
         "on-purpose",
         "Automatic shutter as the sheet requires: in bright light movement looks sharp and jumpy."
     );
-    private static readonly Template OnPurposeValue = new(AngleRule, "on-purpose-value", "automatic, as required");
     private static readonly Template AngleOrdinary = new(
         AngleRule,
         "ordinary",
@@ -75,8 +74,8 @@ internal static class ShutterConsequences
     {
         if (found.IsAutomaticAsRequired(Setting.Shutter))
         {
-            yield return new(ConsequenceTopic.ShutterAngle, Severity.Fine, OnPurposeValue.Of(), AngleOnPurpose.Of(Setting.Shutter));
-            yield return new(ConsequenceTopic.Flicker, Severity.Slight, OnPurposeValue.Of(), FlickerAutomatic.Of(Setting.Shutter));
+            yield return new(ConsequenceTopic.ShutterAngle, Severity.Fine, OnAutomatic.AsRequired.Of(), AngleOnPurpose.Of(Setting.Shutter));
+            yield return new(ConsequenceTopic.Flicker, Severity.Slight, OnAutomatic.AsRequired.Of(), FlickerAutomatic.Of(Setting.Shutter));
             yield break;
         }
 

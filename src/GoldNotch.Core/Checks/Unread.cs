@@ -34,4 +34,5 @@ internal static class Unread
 internal static class OnAutomatic
 {
     internal static readonly Template Value = new("NOW-AUTOMATIC", "value", "on automatic");
+    internal static readonly Template AsRequired = new("NOW-AUTOMATIC", "as-required", "automatic, as required");
 }

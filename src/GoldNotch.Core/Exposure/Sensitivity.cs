@@ -44,6 +44,10 @@ public sealed record SensitivityChoice(SensitivityBase Base, Decibels Gain, Deci
 /// <summary>Gain, ISO and the choice between bases.</summary>
 public static class Sensitivity
 {
+    /// <summary>How far a maker's rounded ISO may lie from the exact one and still name the position, dB: a row of ISO values is rounded by a
+    /// quarter of a decibel step (bench rule).</summary>
+    public const double SameIsoDecibels = 0.3;
+
     /// <summary>Above this gain a single base is warned of (bench rule, 6 dB).</summary>
     public static readonly Decibels SingleBaseWarning = new(6);
 

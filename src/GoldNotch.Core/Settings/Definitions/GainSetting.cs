@@ -8,9 +8,6 @@ namespace GoldNotch.Core.Settings.Definitions;
 internal sealed class GainSetting()
     : ComputedSetting(Setting.Gain, "gain", "Gain", step: 7, NaturalUnit.Decibels, "+6", "base", "0 dB", "lowest")
 {
-    // A row of ISO values is rounded by its maker: a quarter of a decibel step still names the detent.
-    private const double SameIsoDecibels = 0.3;
-
     public override bool HasAutomatic(CameraModel model) => model.Gain.HasAutomatic;
 
     public override bool ExposesOn(CameraModel model) => true;
@@ -44,7 +41,7 @@ internal sealed class GainSetting()
 
         string digits = typed.Replace("ISO", "", StringComparison.OrdinalIgnoreCase).Trim();
         double iso = Notation.TryDecimal(digits, out double number) ? number : throw Guard.Unreadable(typed, "an ISO", "ISO 640");
-        return dial.Nearest(Sensitivity.GainForIso(atZero, new Iso(iso)).Value, SameIsoDecibels)
+        return dial.Nearest(Sensitivity.GainForIso(atZero, new Iso(iso)).Value, Sensitivity.SameIsoDecibels)
             ?? throw dial.NoSuchPlace(typed, this, model);
     }
 }
