@@ -74,6 +74,9 @@ public enum Measure
     /// <summary>Watts.</summary>
     Watts,
 
+    /// <summary>Rating of a supply, VA.</summary>
+    VoltAmperes,
+
     /// <summary>Volts.</summary>
     Volts,
 
@@ -175,6 +178,7 @@ public static class Measures
                     Measure.Gigabytes => "GB",
                     Measure.WattHours => "Wh",
                     Measure.Watts => "W",
+                    Measure.VoltAmperes => "VA",
                     Measure.Volts => "V",
                     Measure.Millimetres => "mm",
                     Measure.Metres => "m",

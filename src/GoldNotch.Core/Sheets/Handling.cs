@@ -23,7 +23,7 @@ public static class Handling
     private static readonly Template Voltage = new(
         RuleId,
         "voltage",
-        "{model} runs on {voltage}: never connect another supply or an ordinary battery plate. On a generator use a true-sine supply of {supply} VA or more for it alone. Anything fixed is for a qualified person."
+        "{model} runs on {voltage}: never connect another supply or an ordinary battery plate. On a generator use a true-sine supply of {supply} or more for it alone. Anything fixed is for a qualified person."
     );
     private static readonly Template Memory = new(
         RuleId,
@@ -49,7 +49,10 @@ public static class Handling
                     Setting.BatterySeated,
                     ("model", model.Name),
                     ("voltage", FigureValue.In(Measure.Volts, power.Volts)),
-                    ("supply", FigureValue.Count((int)Math.Ceiling(Power.SupplyVa([power.Watts], AdapterPowerFactor) / 10) * 10))
+                    (
+                        "supply",
+                        FigureValue.In(Measure.VoltAmperes, Math.Ceiling(Power.SupplyVa([power.Watts], AdapterPowerFactor) / 10) * 10)
+                    )
                 )
             );
         }
