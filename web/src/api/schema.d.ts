@@ -2239,7 +2239,7 @@ export interface components {
         /** @enum {unknown} */
         LinkState: "answers" | "none" | "silent" | "invalidResponse" | "refused";
         /** @enum {unknown} */
-        Measure: "count" | "stopsMoved" | "stopsDifference" | "decibels" | "mired" | "kelvin" | "iso" | "lux" | "exposureTime" | "seconds" | "minutes" | "days" | "hour" | "degrees" | "percent" | "percentDifference" | "times" | "hertz" | "megabits" | "megabytesPerSecond" | "gigabytes" | "wattHours" | "watts" | "volts" | "millimetres" | "metres" | "fullScale" | "tintSteps" | "bits" | "points" | "pictureRatio" | null;
+        Measure: "count" | "stopsMoved" | "stopsDifference" | "decibels" | "mired" | "kelvin" | "iso" | "lux" | "exposureTime" | "seconds" | "minutes" | "days" | "hour" | "degrees" | "percent" | "percentDifference" | "times" | "hertz" | "megabits" | "megabytesPerSecond" | "gigabytes" | "wattHours" | "watts" | "voltAmperes" | "volts" | "millimetres" | "metres" | "fullScale" | "tintSteps" | "bits" | "points" | "pictureRatio" | null;
         MeasuredFilterView: {
             label: string;
             /** Format: double */
