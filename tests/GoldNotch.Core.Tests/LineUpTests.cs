@@ -22,8 +22,15 @@ public class LineUpTests
         CameraRow row = report.Cameras.ShouldHaveSingleItem();
         row.Meter.Label().ShouldBe("f/11⅓", "the reading was taken at the speed of this camera");
         (row.Plan.Chosen.BuiltIn.Label, row.Plan.Chosen.Iris.Label()).ShouldBe(("1/4", "f/5.6⅓"));
-        PlanReasons.Direction(row.Meter, row.Plan.Chosen.Iris).Number("moved")!.Value.ShouldBe(2, 0.1);
-        PlanReasons.Direction(row.Plan.Chosen.Iris, row.Meter).Number("moved")!.Value.ShouldBe(-2, 0.1);
+        PlanReasons.Direction(row.Meter, row.Plan.Chosen).Number("moved")!.Value.ShouldBe(2, 0.1);
+    }
+
+    [Fact]
+    public void What_no_opening_reaches_is_told_as_too_dark_and_not_as_a_turn_of_the_iris()
+    {
+        CameraRow row = LineUpReport.Of(Of(Camera("A", "f/5.6 to f/8")) with { Light = Light(new Lux(0.5)) }).Cameras[0];
+        row.Plan.Chosen.Error.Value.ShouldBeLessThan(-1);
+        JudgementText.Of(PlanReasons.Direction(row.Meter, row.Plan.Chosen)).ShouldEndWith("too dark");
     }
 
     [Fact]

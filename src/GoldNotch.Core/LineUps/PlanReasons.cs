@@ -24,6 +24,7 @@ public static class PlanReasons
 
     private static readonly Template AsRead = new(SettingsRule, "as-read", "as read");
     private static readonly Template Turn = new(SettingsRule, "turn", "{moved?open|close} {moved:size}");
+    private static readonly Template OutOfReach = new(SettingsRule, "out-of-reach", "as it is set {error:size} too {error?bright|dark}");
 
     private static readonly Template NoOther = new(OrderRule, "no-other", "There is no other way to set it.");
     private static readonly Template BreaksRule = new(OrderRule, "rules", "{other} would cost {more} more: it is above the gain cap.");
@@ -146,11 +147,18 @@ public static class PlanReasons
                 ("front", FigureValue.Of(candidate.Front.Select(f => f.Label)))
             );
 
-    /// <summary>Whether to open or close the iris, and by how much; in thirds, since a hand does it.</summary>
-    public static Judgement Direction(FNumber from, FNumber to)
+    /// <summary>
+    /// Whether to open or close the iris from what the meter says, and by how much, in thirds, since a hand does it; where the picture
+    /// misses nevertheless, by how much it does: turning would then be no remedy.
+    /// </summary>
+    /// <param name="meter">What the meter says at the camera's own speed.</param>
+    /// <param name="chosen">How the camera is set.</param>
+    public static Judgement Direction(FNumber meter, PlanCandidate chosen)
     {
-        Stops moved = to.OpennessFrom(from);
-        return (moved.Label() == "0" ? AsRead : Turn).Of(Setting.Iris, ("moved", FigureValue.Moved(moved)));
+        Stops moved = chosen.Iris.OpennessFrom(meter);
+        return Math.Abs(chosen.Error.Value) > PlanTerms.Met + Guard.Edge
+            ? OutOfReach.Of(Setting.Iris, ("error", FigureValue.Moved(chosen.Error)))
+            : (moved.Label() == "0" ? AsRead : Turn).Of(Setting.Iris, ("moved", FigureValue.Moved(moved)));
     }
 
     /// <summary>What a term is called.</summary>

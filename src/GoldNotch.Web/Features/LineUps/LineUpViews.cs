@@ -176,7 +176,7 @@ internal static class LineUpViews
             Rounded(chosen.State.Speed),
             row.Prepared.Shutter.Label,
             phrasing.Label(row.Meter.NearestThird()),
-            phrasing.Text(PlanReasons.Direction(row.Meter, chosen.Iris)),
+            phrasing.Text(PlanReasons.Direction(row.Meter, chosen)),
             new StackView(
                 b.Light.Value,
                 b.Time.Value,
