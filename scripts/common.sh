@@ -110,4 +110,17 @@ cluster_stop() { [ -n "${pg_home:-}" ] && as_database_user "$(pg_bin)/pg_ctl" -D
 # sql DATABASE STATEMENT
 sql() { PGPASSWORD="$pg_password" "$(pg_bin)/psql" -h 127.0.0.1 -p "$pg_port" -U gold_notch -d "$1" -qAt -v ON_ERROR_STOP=1 -c "$2"; }
 
+# The owner of the tables: for migrations, and for nothing that answers anybody.
 connection() { echo "Host=127.0.0.1;Port=$pg_port;Username=gold_notch;Password=$pg_password;Database=$1"; }
+
+# site_connection DATABASE: the site's own login, a member of the role that the migrations made; it owns nothing.
+site_connection() {
+  local secret="$pg_home/site-password"
+  if [ ! -s "$secret" ]; then
+    (umask 077; head -c 24 /dev/urandom | base64 | tr -d '/+=' > "$secret")
+  fi
+  sql "$1" "DO \$\$ BEGIN IF NOT EXISTS (SELECT 1 FROM pg_roles WHERE rolname = 'gold_notch_web') THEN
+    CREATE ROLE gold_notch_web LOGIN IN ROLE gold_notch_site; END IF; END \$\$; ALTER ROLE gold_notch_web PASSWORD '$(cat "$secret")'" \
+    || die "The site's login could not be made"
+  echo "Host=127.0.0.1;Port=$pg_port;Username=gold_notch_web;Password=$(cat "$secret");Database=$1"
+}

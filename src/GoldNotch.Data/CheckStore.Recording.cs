@@ -12,6 +12,7 @@ public sealed partial class CheckStore
     /// <param name="id">The check.</param>
     /// <param name="readings">The readings; their version is the one the person saw, 0 for none.</param>
     /// <param name="receipt">Id of the device for them: what came once is not taken twice. Null where the device gives none.</param>
+    /// <param name="who">Who sends them.</param>
     /// <param name="judge">Judges the check with the readings in it.</param>
     /// <param name="cancel">Cancels.</param>
     /// <returns>The worst that came of one of them, and the check as it now stands.</returns>
@@ -19,6 +20,7 @@ public sealed partial class CheckStore
         Guid id,
         IReadOnlyList<StoredReading> readings,
         Guid? receipt,
+        Actor who,
         Func<WholeCheck, JudgedCheck> judge,
         CancellationToken cancel
     )
@@ -42,7 +44,7 @@ public sealed partial class CheckStore
             return (RecordOutcome.Recorded, whole);
         }
 
-        var recording = new Recording(transaction, whole, cancel);
+        var recording = new Recording(transaction, whole, who, cancel);
         foreach (StoredReading reading in readings)
         {
             await recording.TakeAsync(reading);
@@ -53,7 +55,10 @@ public sealed partial class CheckStore
             return (recording.Outcome, whole);
         }
 
-        WholeCheck after = recording.Now with { Check = recording.Now.Check.With(judge(recording.Now)) };
+        WholeCheck after = recording.Now with
+        {
+            Check = recording.Now.Check.With(judge(recording.Now)) with { Version = whole.Check.Version + 1 },
+        };
         await WriteSummaryAsync(transaction, after, cancel);
         if (receipt is { } taken)
         {
@@ -83,7 +88,7 @@ public sealed partial class CheckStore
         Setting setting,
         CheckStage stage,
         (string By, ReadingKind Kind, string Typed)? chosen,
-        string who,
+        Actor who,
         Func<WholeCheck, JudgedCheck> judge,
         CancellationToken cancel
     )
@@ -106,7 +111,7 @@ public sealed partial class CheckStore
             return (RecordOutcome.Recorded, whole);
         }
 
-        var recording = new Recording(transaction, whole, cancel);
+        var recording = new Recording(transaction, whole, who, cancel);
         if (chosen is { } one)
         {
             if (rivals.FirstOrDefault(r => (r.By, r.Kind, r.Typed) == one) is not { } rival)
@@ -134,7 +139,7 @@ public sealed partial class CheckStore
             cancel
         );
         WholeCheck after = recording.Now with { Rivals = [.. recording.Now.Rivals.Where(r => r.Setting != setting || r.Stage != stage)] };
-        after = after with { Check = after.Check.With(judge(after)) };
+        after = after with { Check = after.Check.With(judge(after)) with { Version = whole.Check.Version + 1 } };
         await WriteSummaryAsync(transaction, after, cancel);
         await Live.TellAsync(transaction, after.Check.UnitTag, id, cancel);
         await transaction.CommitAsync(cancel);
@@ -142,7 +147,7 @@ public sealed partial class CheckStore
     }
 
     /// <summary>Readings on their way into a check, under its lock.</summary>
-    private sealed class Recording(NpgsqlTransaction transaction, WholeCheck whole, CancellationToken cancel)
+    private sealed class Recording(NpgsqlTransaction transaction, WholeCheck whole, Actor who, CancellationToken cancel)
     {
         internal RecordOutcome Outcome { get; private set; } = RecordOutcome.Recorded;
 
@@ -177,7 +182,7 @@ public sealed partial class CheckStore
             await WriteReadingAsync(transaction, Now.Check.Id, next, cancel);
             await Audit.WriteAsync(
                 transaction,
-                reading.By,
+                who,
                 reading.Stage == CheckStage.Left ? "corrected" : "reading",
                 $"{Now.Check.Id} {SettingDefinition.Of(reading.Setting).Key}",
                 there,

@@ -15,7 +15,7 @@ public sealed partial class CheckStore
         id, unit_tag, standard_key, standard_version, started_by, started_at, signed_by, signed_at, note,
         on_target_count, within_tolerance_count, off_target_count, automatic_count, unread_count, headline,
         (SELECT s.name FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version)) AS standard_name,
-        shoot_name, found_off_target_count, found_automatic_count, found_headline,
+        version, imported_by, imported_at, shoot_name, found_off_target_count, found_automatic_count, found_headline,
         (SELECT s.state FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version)) AS standard_state
         """;
 
@@ -39,7 +39,7 @@ public sealed partial class CheckStore
         return head with { Readings = Sorted(readings) };
     }
 
-    private static async Task<WholeCheck?> GetAsync(NpgsqlTransaction transaction, Guid id, string locking, CancellationToken cancel)
+    internal static async Task<WholeCheck?> GetAsync(NpgsqlTransaction transaction, Guid id, string locking, CancellationToken cancel)
     {
         if (await HeadAsync(transaction, id, locking, cancel) is not { } head)
         {
@@ -147,6 +147,9 @@ public sealed partial class CheckStore
             FoundOffTarget = r.Number("found_off_target_count"),
             FoundAutomatic = r.Number("found_automatic_count"),
             FoundHeadline = JudgementDocument.ReadAll(r.Text("found_headline")),
+            Version = r.Number("version"),
+            ImportedBy = r.TextOrNull("imported_by"),
+            ImportedAt = r.MomentOrNull("imported_at"),
             StandardState = StandardStates.Parse(r.Text("standard_state")),
         };
 }

@@ -98,22 +98,26 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
     /// <summary>Keeps a new check with its readings in one transaction. The same id again changes nothing.</summary>
     /// <returns>False when the id was there already.</returns>
     /// <exception cref="RefusedException">The unit is missing.</exception>
-    public async Task<bool> CreateAsync(WholeCheck check, JudgedCheck judged, string who, CancellationToken cancel)
+    public async Task<bool> CreateAsync(WholeCheck check, JudgedCheck judged, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        bool created = await InsertAsync(transaction, check, judged, who, cancel);
+        bool created = await InsertAsync(transaction, check, judged, who, imported: false, cancel);
         await Live.TellAsync(transaction, check.Check.UnitTag, check.Check.Id, cancel);
         await transaction.CommitAsync(cancel);
         return created;
     }
 
-    /// <summary>Signs an open check with a note; a signed one stays as it is. What it found goes into the counts of drift.</summary>
+    /// <summary>
+    /// Signs an open check with a note, as the version that the person saw; a signed one stays as it is. What it found goes into the counts
+    /// of drift.
+    /// </summary>
     /// <returns>The check as it now stands, or null when there is none.</returns>
-    /// <exception cref="RefusedException">Two readings of a notch wait for a decision.</exception>
+    /// <exception cref="RefusedException">Something changed since; two readings of a notch wait for a decision; or what must be read was not.</exception>
     public async Task<WholeCheck?> SignAsync(
         Guid id,
-        string who,
+        int seen,
+        Actor who,
         DateTimeOffset at,
         string note,
         Func<WholeCheck, JudgedCheck> judge,
@@ -125,6 +129,11 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         if (await GetAsync(transaction, id, "FOR UPDATE", cancel) is not { } whole || whole.Check.SignedAt is not null)
         {
             return await GetAsync(transaction, id, "", cancel);
+        }
+
+        if (whole.Check.Version != seen)
+        {
+            throw new RefusedException(ProblemCode.ChangedMeanwhile, "", $"{SinceIn(whole)} Look at it, then sign. Nothing was signed.");
         }
 
         if (whole.Rivals is [var open, ..])
@@ -149,20 +158,43 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
 
         // A clock that ran backwards must not make a check end before it began.
         DateTimeOffset signed = at < whole.Check.StartedAt ? whole.Check.StartedAt : at;
-        WholeCheck after = whole with { Check = whole.Check.With(judged) with { SignedBy = who, SignedAt = signed, Note = note } };
+        WholeCheck after = whole with
+        {
+            Check = whole.Check.With(judged) with { SignedBy = who.Name, SignedAt = signed, Note = note, Version = seen + 1 },
+        };
         await WriteSummaryAsync(transaction, after, cancel);
-        await WriteSignatureAsync(transaction, after, judged, cancel);
-        await Audit.WriteAsync(transaction, who, "check signed", id.ToString(), null, new { note }, cancel);
+        await WriteSignatureAsync(transaction, after, judged, who.Person, seen, cancel);
+        await Audit.WriteAsync(
+            transaction,
+            who,
+            "check signed",
+            id.ToString(),
+            null,
+            new
+            {
+                note,
+                version = seen,
+                rulesVersion = judged.RulesVersion,
+            },
+            cancel
+        );
         await Live.TellAsync(transaction, whole.Check.UnitTag, id, cancel);
         await transaction.CommitAsync(cancel);
         return after;
     }
 
+    // What was read last is what the person has most likely not seen.
+    private static string SinceIn(WholeCheck whole) =>
+        whole.Readings.MaxBy(r => r.Order) is { } last
+            ? $"This check changed since you looked: {last.By} {(last.Kind == ReadingKind.Unread ? "took back" : "read")} {SettingDefinition.Of(last.Setting).Name} last."
+            : "This check changed since you looked.";
+
     internal static async Task<bool> InsertAsync(
         NpgsqlTransaction transaction,
         WholeCheck whole,
         JudgedCheck judged,
-        string who,
+        Actor who,
+        bool imported,
         CancellationToken cancel
     )
     {
@@ -173,8 +205,10 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
             inserted = await transaction
                 .Command(
                     """
-                    INSERT INTO check_run (id, unit_tag, standard_key, standard_version, model_specification, started_by, started_at, note, shoot, shoot_name)
-                    VALUES (@id, @unit, @standard, @version, @card, @by, @at, @note, @shoot, @shoot_name) ON CONFLICT (id) DO NOTHING
+                    INSERT INTO check_run (id, unit_tag, standard_key, standard_version, model_specification, started_by, started_at, note, shoot, shoot_name,
+                        imported_by, imported_by_id, imported_at)
+                    VALUES (@id, @unit, @standard, @version, @card, @by, @at, @note, @shoot, @shoot_name,
+                        @importer, @importer_id, CASE WHEN @importer::text IS NULL THEN NULL ELSE now() END) ON CONFLICT (id) DO NOTHING
                     """
                 )
                 .With("id", check.Id)
@@ -187,6 +221,8 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
                 .With("note", check.Note)
                 .WithJson("shoot", whole.Shoot is { } shoot ? JsonSerializer.Serialize(shoot, ExchangeJson.Default.ShootDocument) : null)
                 .With("shoot_name", check.ShootName)
+                .With("importer", imported ? who.Name : null)
+                .With("importer_id", imported ? who.Person : null)
                 .RunAsync(cancel);
         }
         catch (PostgresException missing) when (missing.SqlState == PostgresErrorCodes.ForeignKeyViolation)
@@ -216,21 +252,23 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         await WriteSummaryAsync(transaction, whole, cancel);
         if (check.SignedAt is not null)
         {
-            await WriteSignatureAsync(transaction, whole, judged, cancel);
+            await WriteSignatureAsync(transaction, whole, judged, null, null, cancel);
         }
 
         await Audit.WriteAsync(
             transaction,
             who,
-            "check started",
+            imported ? "check imported" : "check started",
             check.Id.ToString(),
             null,
-            new
-            {
-                check.UnitTag,
-                check.StandardKey,
-                check.StandardVersion,
-            },
+            imported
+                ? CheckReadings.ToDocument(whole)
+                : new
+                {
+                    check.UnitTag,
+                    check.StandardKey,
+                    check.StandardVersion,
+                },
             cancel
         );
         return true;
@@ -267,7 +305,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
                 """
                 UPDATE check_run SET on_target_count = @on, within_tolerance_count = @tolerance, off_target_count = @off, automatic_count = @automatic, unread_count = @unread,
                        headline = @headline, found_off_target_count = @found_off, found_automatic_count = @found_automatic, found_headline = @found_headline,
-                       reading_count = greatest(reading_count, @count)
+                       reading_count = greatest(reading_count, @count), version = @version
                 WHERE id = @id
                 """
             )
@@ -282,6 +320,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
             .With("found_automatic", check.FoundAutomatic)
             .WithJson("found_headline", JudgementDocument.WriteAll(check.FoundHeadline))
             .With("count", whole.Readings.Count)
+            .With("version", check.Version)
             .RunAsync(cancel);
     }
 
@@ -289,23 +328,34 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         NpgsqlTransaction transaction,
         WholeCheck whole,
         JudgedCheck judged,
+        Guid? signer,
+        int? seen,
         CancellationToken cancel
     )
     {
-        await transaction
-            .Command("UPDATE check_run SET signed_by = @by, signed_at = @at, note = @note WHERE id = @id")
+        // A signature that is taken here has its number in the order of all that were; one that a file claims has none.
+        List<long> number = await transaction
+            .Command(
+                """
+                UPDATE check_run SET signed_by = @by, signed_by_id = @signer, signed_at = @at, note = @note, signed_version = @seen,
+                       signature_number = CASE WHEN imported_by IS NULL THEN nextval('signature_number') END
+                WHERE id = @id RETURNING coalesce(signature_number, 0) AS number
+                """
+            )
+            .With("signer", signer)
+            .With("seen", seen)
             .With("id", whole.Check.Id)
             .With("by", whole.Check.SignedBy)
             .With("at", whole.Check.SignedAt!.Value.ToUniversalTime())
             .With("note", whole.Check.Note)
-            .RunAsync(cancel);
+            .ListAsync(r => r.Long("number"), cancel);
         await transaction
             .Command("INSERT INTO signed_check (check_id, rules_version, document) VALUES (@id, @rules, @document)")
             .With("id", whole.Check.Id)
             .With("rules", judged.RulesVersion)
             .WithJson("document", SignedDocument.Of(judged).Write())
             .RunAsync(cancel);
-        await SignedCounts.WriteAsync(transaction, whole, judged, cancel);
+        await SignedCounts.WriteAsync(transaction, whole, judged, number is [> 0 and var taken] ? taken : null, cancel);
     }
 
     private static string? JsonOf(StoredReading reading) =>

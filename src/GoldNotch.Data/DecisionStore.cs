@@ -74,7 +74,7 @@ public sealed class DecisionStore(NpgsqlDataSource source)
             .ListAsync(ReadAccepted, cancel);
 
     /// <summary>Accepts a finding as it reads now.</summary>
-    public async Task AcceptAsync(AcceptedFinding finding, CancellationToken cancel)
+    public async Task AcceptAsync(AcceptedFinding finding, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -96,7 +96,7 @@ public sealed class DecisionStore(NpgsqlDataSource source)
             .RunAsync(cancel);
         await Audit.WriteAsync(
             transaction,
-            finding.By,
+            who,
             "finding accepted",
             Subject(finding.StandardKey, finding.ModelKey),
             null,
@@ -117,7 +117,7 @@ public sealed class DecisionStore(NpgsqlDataSource source)
         string modelKey,
         string ruleId,
         string setting,
-        string who,
+        Actor who,
         CancellationToken cancel
     )
     {
@@ -202,7 +202,7 @@ public sealed class DecisionStore(NpgsqlDataSource source)
             .ListAsync(ReadWaiver, cancel);
 
     /// <summary>Gives a waiver; the same one again changes nothing.</summary>
-    public async Task<Waiver> GiveAsync(Waiver waiver, CancellationToken cancel)
+    public async Task<Waiver> GiveAsync(Waiver waiver, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -226,7 +226,7 @@ public sealed class DecisionStore(NpgsqlDataSource source)
         {
             await Audit.WriteAsync(
                 transaction,
-                waiver.Author,
+                who,
                 "waiver given",
                 StandardStore.Subject(waiver.StandardKey),
                 null,
@@ -252,14 +252,14 @@ public sealed class DecisionStore(NpgsqlDataSource source)
 
     /// <summary>Ends a waiver before its day.</summary>
     /// <returns>Null when there is none, or it had ended.</returns>
-    public async Task<Waiver?> EndAsync(Guid id, string who, CancellationToken cancel)
+    public async Task<Waiver?> EndAsync(Guid id, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         Waiver? ended = await transaction
             .Command($"UPDATE waiver SET ended_by = @who, ended_at = now() WHERE id = @id AND ended_at IS NULL RETURNING {Waivers}")
             .With("id", id)
-            .With("who", who)
+            .With("who", who.Name)
             .FirstAsync(ReadWaiver, cancel);
         if (ended is not null)
         {

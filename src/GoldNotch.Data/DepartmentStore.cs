@@ -20,7 +20,7 @@ public sealed class DepartmentStore(NpgsqlDataSource source)
     /// <param name="version">The version seen.</param>
     /// <param name="who">Who changes them.</param>
     /// <param name="cancel">Cancels.</param>
-    public async Task<Department?> ChangeAsync(double mainsHz, int version, string who, CancellationToken cancel)
+    public async Task<Department?> ChangeAsync(double mainsHz, int version, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);

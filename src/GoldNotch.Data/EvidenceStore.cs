@@ -14,7 +14,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
 
     /// <summary>Keeps a photograph; the same id again changes nothing.</summary>
     /// <exception cref="RefusedException">The check is signed, missing, or has as many as it may.</exception>
-    public async Task AddPhotoAsync(Guid check, StoredPhoto photo, byte[] jpeg, CancellationToken cancel)
+    public async Task AddPhotoAsync(Guid check, StoredPhoto photo, byte[] jpeg, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -54,9 +54,10 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
             return;
         }
 
+        await TouchAsync(transaction, check, cancel);
         await Audit.WriteAsync(
             transaction,
-            photo.By,
+            who,
             "photograph saved",
             check.ToString(),
             null,
@@ -74,7 +75,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
 
     /// <summary>Takes a photograph away while the check is open.</summary>
     /// <exception cref="RefusedException">The check is signed or missing.</exception>
-    public async Task RemovePhotoAsync(Guid check, Guid photo, string who, CancellationToken cancel)
+    public async Task RemovePhotoAsync(Guid check, Guid photo, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -87,6 +88,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
                 .RunAsync(cancel) > 0
         )
         {
+            await TouchAsync(transaction, check, cancel);
             await Audit.WriteAsync(transaction, who, "photograph removed", check.ToString(), new { photo }, null, cancel);
             await Live.TellAsync(transaction, tag, check, cancel);
         }
@@ -104,7 +106,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
 
     /// <summary>Writes something beside a signed check; the same id again changes nothing.</summary>
     /// <exception cref="RefusedException">The check is open or missing.</exception>
-    public async Task AddAsync(Guid check, StoredAddition addition, CancellationToken cancel)
+    public async Task AddAsync(Guid check, StoredAddition addition, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -125,10 +127,14 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
             return;
         }
 
-        await Audit.WriteAsync(transaction, addition.By, "later addition", check.ToString(), null, new { addition.Text }, cancel);
+        await Audit.WriteAsync(transaction, who, "later addition", check.ToString(), null, new { addition.Text }, cancel);
         await Live.TellAsync(transaction, tag, check, cancel);
         await transaction.CommitAsync(cancel);
     }
+
+    // Who signs has seen the photographs too.
+    private static Task TouchAsync(NpgsqlTransaction transaction, Guid check, CancellationToken cancel) =>
+        transaction.Command("UPDATE check_run SET version = version + 1 WHERE id = @id").With("id", check).RunAsync(cancel);
 
     private static async Task<string> LockedAsync(NpgsqlTransaction transaction, Guid check, bool signed, CancellationToken cancel)
     {

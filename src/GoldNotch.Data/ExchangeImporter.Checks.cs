@@ -11,14 +11,18 @@ namespace GoldNotch.Data;
 /// <summary>Entries that are judged as they come in: checks, and sheets that must come out as they say.</summary>
 public sealed partial class ExchangeImporter
 {
-    private static async Task<bool> PutCheckAsync(
+    // Clocks of two machines may be that far apart.
+    private static readonly TimeSpan ClocksApart = TimeSpan.FromMinutes(2);
+
+    private async Task<bool> PutCheckAsync(
         NpgsqlTransaction transaction,
         CheckDocument check,
         string at,
-        string who,
+        Actor who,
         CancellationToken cancel
     )
     {
+        CheckTimes(check, at);
         string? card = await transaction
             .Command(
                 """
@@ -62,13 +66,85 @@ public sealed partial class ExchangeImporter
             check.Note,
             CheckSummary.None
         );
-        return await CheckStore.InsertAsync(
-            transaction,
-            new WholeCheck(stored, card, kept),
-            JudgedCheck.Of(sheet, CheckReadings.ToCore(sheet, kept)),
-            who,
-            cancel
+        var whole = new WholeCheck(stored, card, kept);
+        if (
+            await CheckStore.InsertAsync(
+                transaction,
+                whole,
+                JudgedCheck.Of(sheet, CheckReadings.ToCore(sheet, kept)),
+                who,
+                imported: true,
+                cancel
+            )
+        )
+        {
+            return true;
+        }
+
+        // A file that says something else about a check that is here would be believed by whoever sent it.
+        WholeCheck there = await CheckStore.GetAsync(transaction, check.Id, "", cancel)
+            ?? throw new InvalidOperationException("A check vanished while its id was taken.");
+        string differs = Differences.Told(Comparable(there), Comparable(whole));
+        return differs.Length == 0
+            ? false
+            : throw new RefusedException(
+                ProblemCode.IdTaken,
+                $"{at}/id",
+                $"A check of {there.Check.UnitTag} has this id already and is another: {differs}. It stays as it is; give this one an id of its own if it is another check."
+            );
+    }
+
+    // In one order and to the microsecond, as the database keeps them.
+    private static string Comparable(WholeCheck whole)
+    {
+        CheckDocument document = CheckReadings.ToDocument(whole);
+        return JsonSerializer.Serialize(
+            document with
+            {
+                StartedAt = ToMicroseconds(document.StartedAt),
+                SignedAt = document.SignedAt is { } signed ? ToMicroseconds(signed) : null,
+                Readings =
+                [
+                    .. document
+                        .Readings.OrderBy(r => r.Stage, StringComparer.Ordinal)
+                        .ThenBy(r => r.Setting, StringComparer.Ordinal)
+                        .Select(r => r with { At = ToMicroseconds(r.At) }),
+                ],
+            },
+            ExchangeJson.Default.CheckDocument
         );
+    }
+
+    private static DateTimeOffset ToMicroseconds(DateTimeOffset at) =>
+        new(at.UtcTicks - (at.UtcTicks % TimeSpan.TicksPerMicrosecond), TimeSpan.Zero);
+
+    private void CheckTimes(CheckDocument check, string at)
+    {
+        DateTimeOffset latest = clock.GetUtcNow() + ClocksApart;
+        IEnumerable<(string Field, DateTimeOffset At)> times = check
+            .Readings.Select((r, i) => ($"readings/{i}/at", r.At))
+            .Prepend(("startedAt", check.StartedAt))
+            .Append(("signedAt", check.SignedAt ?? check.StartedAt));
+        foreach ((string field, DateTimeOffset moment) in times)
+        {
+            if (moment > latest)
+            {
+                throw new RefusedException(
+                    ProblemCode.BadValue,
+                    $"{at}/{field}",
+                    $"{moment:yyyy-MM-dd HH:mm} UTC is still to come: nobody has read or signed anything then. Correct the clock or the file."
+                );
+            }
+
+            if (check.SignedAt is { } signed && moment > signed)
+            {
+                throw new RefusedException(
+                    ProblemCode.BadValue,
+                    $"{at}/{field}",
+                    "This is later than the signature, which is the last of a check. Correct the file."
+                );
+            }
+        }
     }
 
     // A sheet says what it was made from; made from the same again it must come out the same, or one of the two is not what it says.

@@ -15,10 +15,15 @@ namespace GoldNotch.Data;
 public sealed record ImportReport(int Added, int Unchanged, IReadOnlyList<ImportFault> LeftOut);
 
 /// <summary>Reads an exchange file and keeps all of it, or nothing, or, when told so, the entries that can be kept. The demo comes in through here at each start.</summary>
-public sealed partial class ExchangeImporter(NpgsqlDataSource source)
+/// <param name="source">The database.</param>
+/// <param name="clock">What is later than now was not seen by anybody.</param>
+public sealed partial class ExchangeImporter(NpgsqlDataSource source, TimeProvider clock)
 {
-    // More than these help nobody; the rest is counted.
+    // More than these help nobody: then reading stops.
     private const int MostFaults = 200;
+
+    // One file at a time: two large ones take no more of the site than one.
+    private static readonly SemaphoreSlim One = new(1, 1);
 
     /// <summary>Imports a document in one transaction.</summary>
     /// <param name="json">The file, UTF-8.</param>
@@ -27,7 +32,20 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source)
     /// <param name="cancel">Cancels; then nothing is kept.</param>
     /// <param name="placesFrom">Another format that the file was made from: then no line of this one is told.</param>
     /// <exception cref="RefusedException">It is no exchange file, or something in it cannot be kept and <paramref name="keepGood"/> is false; nothing is kept.</exception>
-    public async Task<ImportReport> ImportAsync(Stream json, string who, bool keepGood, CancellationToken cancel, string? placesFrom = null)
+    public async Task<ImportReport> ImportAsync(Stream json, Actor who, bool keepGood, CancellationToken cancel, string? placesFrom = null)
+    {
+        await One.WaitAsync(cancel);
+        try
+        {
+            return await ImportAloneAsync(json, who, keepGood, placesFrom, cancel);
+        }
+        finally
+        {
+            One.Release();
+        }
+    }
+
+    private async Task<ImportReport> ImportAloneAsync(Stream json, Actor who, bool keepGood, string? placesFrom, CancellationToken cancel)
     {
         using var buffer = new MemoryStream();
         await json.CopyToAsync(buffer, cancel);
@@ -35,19 +53,22 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source)
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         var import = new Import(file, transaction, placesFrom is null, cancel);
-        await import.EachAsync("models", ExchangeJson.Default.ModelDocument, (m, at) => PutModelAsync(transaction, m, at, cancel));
+        await import.EachAsync("models", ExchangeJson.Default.ModelDocument, (m, at) => PutModelAsync(transaction, m, at, who, cancel));
         await import.EachAsync("standards", ExchangeJson.Default.StandardDocument, (s, at) =>
             PutStandardAsync(transaction, s, at, who, cancel)
         );
-        await import.EachAsync("units", ExchangeJson.Default.UnitDocument, (u, at) => PutUnitAsync(transaction, u, at, cancel));
+        await import.EachAsync("units", ExchangeJson.Default.UnitDocument, (u, at) => PutUnitAsync(transaction, u, at, who, cancel));
         await import.EachAsync("checks", ExchangeJson.Default.CheckDocument, (c, at) => PutCheckAsync(transaction, c, at, who, cancel));
         await import.EachAsync("sheets", ExchangeJson.Default.SheetDocument, (s, at) => CompareSheetAsync(transaction, s, at, cancel));
         await import.EachAsync("lineUps", ExchangeJson.Default.LineUpDocument, (l, at) =>
             PutLineUpAsync(transaction, l.Renewed(), at, who, cancel)
         );
-        if (import.Faults is [var first, ..] && !keepGood)
+        if (import.Faults is [var first, ..] && (!keepGood || import.Stopped))
         {
-            string more = import.Faults.Count > 1 ? $" {import.Faults.Count} entries cannot be kept." : "";
+            string more =
+                import.Stopped ? $" {MostFaults} entries cannot be kept, and reading stopped there."
+                : import.Faults.Count > 1 ? $" {import.Faults.Count} entries cannot be kept."
+                : "";
             throw new RefusedException(first.Code, first.Pointer, $"{first.Message}{more} Nothing was imported.")
             {
                 Faults = [.. import.Faults.Take(MostFaults)],
@@ -56,6 +77,7 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source)
 
         if (import.Added > 0)
         {
+            // Each entry has said what it changed; this says that they came together.
             await Audit.WriteAsync(
                 transaction,
                 who,
@@ -87,6 +109,8 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source)
 
         internal List<ImportFault> Faults { get; } = [];
 
+        internal bool Stopped => Faults.Count >= MostFaults;
+
         private string At(long line, long column, string message) => tellLines ? $"Line {line}, column {column}: {message}" : message;
 
         internal async Task EachAsync<T>(string list, JsonTypeInfo<T> type, Func<T, string, Task<bool>> put)
@@ -94,6 +118,12 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source)
         {
             foreach (ExchangeItem<T> item in file.Items(list, type))
             {
+                cancel.ThrowIfCancellationRequested();
+                if (Stopped)
+                {
+                    return;
+                }
+
                 if (item.Value is not { } value)
                 {
                     Faults.Add(item.Fault!);
@@ -135,14 +165,22 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source)
         }
     }
 
-    private static async Task<bool> PutModelAsync(NpgsqlTransaction transaction, ModelDocument model, string at, CancellationToken cancel)
+    private static async Task<bool> PutModelAsync(
+        NpgsqlTransaction transaction,
+        ModelDocument model,
+        string at,
+        Actor who,
+        CancellationToken cancel
+    )
     {
         _ = ModelReader.ToModel(model, at);
         string json = JsonSerializer.Serialize(model, ExchangeJson.Default.ModelDocument);
-        return await PutVersionAsync(
-            transaction.Command(
-                "INSERT INTO camera_model (key, version, name, specification) VALUES (@key, @version, @name, @json) ON CONFLICT DO NOTHING"
-            ),
+        bool added = await PutVersionAsync(
+            transaction
+                .Command(
+                    "INSERT INTO camera_model (key, version, name, specification, changed_by) VALUES (@key, @version, @name, @json, @who) ON CONFLICT DO NOTHING"
+                )
+                .With("who", who.Name),
             transaction.Command("SELECT specification FROM camera_model WHERE key = @key AND version = @version"),
             kept => JsonSerializer.Serialize(ModelStore.ReadSpecification(kept), ExchangeJson.Default.ModelDocument),
             model.Key,
@@ -153,13 +191,19 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source)
             at,
             cancel
         );
+        if (added)
+        {
+            await Audit.WriteAsync(transaction, who, "specification imported", $"model {model.Key}", null, model, cancel);
+        }
+
+        return added;
     }
 
     private static async Task<bool> PutStandardAsync(
         NpgsqlTransaction transaction,
         StandardDocument standard,
         string at,
-        string who,
+        Actor who,
         CancellationToken cancel
     )
     {
@@ -188,12 +232,14 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source)
             transaction
                 .Command(
                     """
-                    INSERT INTO standard_version (key, version, name, state, document, changed_by, approved_by, approved_at)
-                    VALUES (@key, @version, @name, @state, @json, @who, CASE WHEN @state = 'draft' THEN NULL ELSE @who END, CASE WHEN @state = 'draft' THEN NULL ELSE now() END)
+                    INSERT INTO standard_version (key, version, name, state, document, changed_by, approved_by, approved_by_id, approved_at)
+                    VALUES (@key, @version, @name, @state, @json, @who, CASE WHEN @state = 'draft' THEN NULL ELSE @who END,
+                        CASE WHEN @state = 'draft' THEN NULL ELSE @person::uuid END, CASE WHEN @state = 'draft' THEN NULL ELSE now() END)
                     ON CONFLICT DO NOTHING
                     """
                 )
-                .With("who", who),
+                .With("who", who.Name)
+                .With("person", who.Person),
             transaction.Command("SELECT document FROM standard_version WHERE key = @key AND version = @version"),
             kept => JsonSerializer.Serialize(StandardStore.ReadDocument(kept), ExchangeJson.Default.StandardDocument),
             standard.Key,
@@ -207,6 +253,11 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source)
         if (added && standard.State == StandardState.Approved.Word())
         {
             await ApprovalGate.PassAsync(transaction, standard, at, cancel);
+        }
+
+        if (added)
+        {
+            await Audit.WriteAsync(transaction, who, "standard imported", StandardStore.Subject(standard.Key), null, standard, cancel);
         }
 
         return added;
@@ -238,16 +289,23 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source)
         }
 
         string? kept = await read.With("key", key).With("version", version).FirstAsync(r => r.Only<string>(), cancel);
-        return kept is not null && again(kept) == json
+        string differs = kept is null ? "a newer one is in force" : Differences.Told(again(kept), json);
+        return differs.Length == 0
             ? false
             : throw new RefusedException(
                 ProblemCode.VersionExists,
                 $"{at}/version",
-                $"{name} version {version} is kept already and says something else, or a newer one is in force. Give this one the next version number."
+                $"{name} version {version} is kept already and is another: {differs}. Give this one the next version number."
             );
     }
 
-    private static async Task<bool> PutUnitAsync(NpgsqlTransaction transaction, UnitDocument unit, string at, CancellationToken cancel)
+    private static async Task<bool> PutUnitAsync(
+        NpgsqlTransaction transaction,
+        UnitDocument unit,
+        string at,
+        Actor who,
+        CancellationToken cancel
+    )
     {
         UnitRules.Check(unit, at);
         if (
@@ -265,41 +323,15 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source)
             );
         }
 
-        return await transaction
-                .Command(
-                    """
-                    INSERT INTO camera_unit AS u (tag, model_key, tape, place, status, filters, colour_offset_mired, due_back)
-                    VALUES (@tag, @model, @tape, @place, @status, @filters, @offset, @due)
-                    ON CONFLICT (tag) DO UPDATE SET tape = @tape, place = @place, status = @status, filters = @filters,
-                        colour_offset_mired = @offset, due_back = @due, version = u.version + 1,
-                        came_back = CASE WHEN u.status IN ('out', 'repair') AND @status = 'in' THEN now() ELSE u.came_back END
-                    WHERE u.model_key = @model
-                      AND (u.tape, u.place, u.status, u.filters, u.colour_offset_mired, u.due_back)
-                          IS DISTINCT FROM (@tape, @place, @status, @filters, @offset, @due)
-                    """
-                )
-                .With("tag", unit.Tag)
-                .With("model", unit.Model)
-                .With("tape", unit.Tape)
-                .With("place", unit.Place)
-                .With("status", unit.Status)
-                .WithJson(
-                    "filters",
-                    unit.Filters is { Count: > 0 } measured
-                        ? JsonSerializer.Serialize(measured, ExchangeJson.Default.IReadOnlyListFilterDocument)
-                        : null
-                )
-                .With("offset", unit.ColourOffsetMired)
-                .With("due", unit.DueBack)
-                .RunAsync(cancel) > 0;
+        return await UnitStore.PutAsync(transaction, unit, at, who, cancel);
     }
 
-    // The one that comes in stands: a line-up has no versions to choose from, and the trail keeps the one before.
+    // A line-up has no versions to choose from: one that somebody made or changed here is not written over unseen.
     private static async Task<bool> PutLineUpAsync(
         NpgsqlTransaction transaction,
         LineUpDocument lineUp,
         string at,
-        string who,
+        Actor who,
         CancellationToken cancel
     )
     {
@@ -319,19 +351,23 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source)
             );
         }
 
-        int[] kept =
-        [
-            .. await transaction
-                .Command("SELECT version FROM line_up WHERE id = @id")
-                .With("id", lineUp.Id)
-                .ListAsync(r => r.Only<int>(), cancel),
-        ];
-        StoredLineUp after = await LineUpStore.PutAsync(transaction, lineUp, kept.FirstOrDefault(), who, cancel)
-            ?? throw new RefusedException(
+        StoredLineUp? kept = await LineUpStore.GetAsync(transaction, lineUp.Id, cancel);
+        string differs = kept is null ? "" : Differences.Told(LineUpStore.Json(kept.Document), LineUpStore.Json(lineUp));
+        if (differs.Length > 0)
+        {
+            throw new RefusedException(
+                ProblemCode.IdTaken,
+                $"{at}/id",
+                $"The line-up “{kept!.Document.Name}” has this id already and is another: {differs}. Give this one an id of its own, or delete the one that is here."
+            );
+        }
+
+        return kept is null && await LineUpStore.PutAsync(transaction, lineUp, 0, who, cancel) is null
+            ? throw new RefusedException(
                 ProblemCode.ChangedMeanwhile,
                 $"{at}/id",
-                "Somebody changed this line-up in the same moment. Import it again."
-            );
-        return after.Version != kept.FirstOrDefault();
+                "Somebody began this line-up in the same moment. Import it again."
+            )
+            : kept is null;
     }
 }

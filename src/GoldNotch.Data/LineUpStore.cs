@@ -66,7 +66,7 @@ public sealed class LineUpStore(NpgsqlDataSource source)
 
     /// <summary>Keeps a line-up: new where the version seen is 0, else changed if nobody else has since.</summary>
     /// <returns>The line-up as kept, or null when its version has moved on.</returns>
-    public async Task<StoredLineUp?> PutAsync(LineUpDocument document, int seen, string who, CancellationToken cancel)
+    public async Task<StoredLineUp?> PutAsync(LineUpDocument document, int seen, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -80,7 +80,7 @@ public sealed class LineUpStore(NpgsqlDataSource source)
     }
 
     /// <summary>Throws a line-up away if nobody has changed it since it was read; the whole of it stays in the trail.</summary>
-    public async Task<bool> DropAsync(Guid id, int seen, string who, CancellationToken cancel)
+    public async Task<bool> DropAsync(Guid id, int seen, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -99,18 +99,18 @@ public sealed class LineUpStore(NpgsqlDataSource source)
         return true;
     }
 
+    internal static Task<StoredLineUp?> GetAsync(NpgsqlTransaction transaction, Guid id, CancellationToken cancel) =>
+        transaction.Command($"SELECT {Columns} FROM line_up WHERE id = @id FOR UPDATE").With("id", id).FirstAsync(Read, cancel);
+
     internal static async Task<StoredLineUp?> PutAsync(
         NpgsqlTransaction transaction,
         LineUpDocument document,
         int seen,
-        string who,
+        Actor who,
         CancellationToken cancel
     )
     {
-        StoredLineUp? before = await transaction
-            .Command($"SELECT {Columns} FROM line_up WHERE id = @id FOR UPDATE")
-            .With("id", document.Id)
-            .FirstAsync(Read, cancel);
+        StoredLineUp? before = await GetAsync(transaction, document.Id, cancel);
         string json = Json(document);
         if (before is not null && Json(before.Document) == json)
         {
@@ -137,7 +137,7 @@ public sealed class LineUpStore(NpgsqlDataSource source)
             .With("place", document.Place)
             .With("call", document.Call?.ToUniversalTime())
             .WithJson("json", json)
-            .With("who", who)
+            .With("who", who.Name)
             .With("seen", seen)
             .FirstAsync(Read, cancel);
         if (after is null)
@@ -168,7 +168,7 @@ public sealed class LineUpStore(NpgsqlDataSource source)
 
     private static string Subject(Guid id) => $"line-up {id}";
 
-    private static string Json(LineUpDocument document) => JsonSerializer.Serialize(document, ExchangeJson.Default.LineUpDocument);
+    internal static string Json(LineUpDocument document) => JsonSerializer.Serialize(document, ExchangeJson.Default.LineUpDocument);
 
     private static StoredLineUp Read(Row r) =>
         new(

@@ -42,7 +42,7 @@ public sealed class ModelStore(NpgsqlDataSource source)
     /// <param name="who">Who changes it.</param>
     /// <param name="cancel">Cancels.</param>
     /// <returns>The card as kept, or null when another version has come in between.</returns>
-    public async Task<StoredModel?> PutAsync(ModelDocument card, int seen, string who, CancellationToken cancel)
+    public async Task<StoredModel?> PutAsync(ModelDocument card, int seen, Actor who, CancellationToken cancel)
     {
         ModelDocument next = card with { Version = seen + 1 };
         _ = ModelReader.ToModel(next);
@@ -75,7 +75,7 @@ public sealed class ModelStore(NpgsqlDataSource source)
             .With("version", next.Version)
             .With("name", next.Name)
             .WithJson("json", json)
-            .With("who", who)
+            .With("who", who.Name)
             .FirstAsync(Read, cancel)
             ?? throw new InvalidOperationException("An insert returned nothing.");
         await Audit.WriteAsync(

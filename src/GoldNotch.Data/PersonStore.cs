@@ -6,26 +6,19 @@ namespace GoldNotch.Data;
 
 /// <summary>A person who signs in.</summary>
 /// <param name="Login">Sign-in name.</param>
-/// <param name="Name">Name on sheets and checks.</param>
+/// <param name="Name">Name on sheets and checks; nobody else's.</param>
 /// <param name="Role">What the person is in the department.</param>
 /// <param name="PasswordHash">Hash by the framework's hasher.</param>
-/// <param name="FailedCount">Failed tries since the last success.</param>
-/// <param name="LockedUntil">Locked until, or null.</param>
-/// <param name="Stamp">Changes when sessions are to end.</param>
 /// <param name="Active">Whether the person may sign in.</param>
 /// <param name="Version">Rises with each change.</param>
-public sealed record StoredPerson(
-    string Login,
-    string Name,
-    Role Role,
-    string PasswordHash,
-    int FailedCount,
-    DateTimeOffset? LockedUntil,
-    Guid Stamp = default,
-    bool Active = true,
-    int Version = 1
-)
+public sealed record StoredPerson(string Login, string Name, Role Role, string PasswordHash, bool Active = true, int Version = 1)
 {
+    /// <summary>What signatures and the audit log know the person by, whatever the name becomes.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The person as one who does something.</summary>
+    public Actor Actor => new(Id, Name);
+
     /// <summary>How the person reads quantities.</summary>
     public NotationPreferences Notation { get; init; } = NotationPreferences.Default;
 }
@@ -33,8 +26,8 @@ public sealed record StoredPerson(
 /// <summary>People and the signing keys of their cookies.</summary>
 public sealed class PersonStore(NpgsqlDataSource source)
 {
-    private const string Columns =
-        "login, name, role, password_hash, failed_count, locked_until, stamp, active, version, iris_style, white_balance_style, clock_style, date_order";
+    internal const string Columns =
+        "id, login, name, role, password_hash, active, version, iris_style, white_balance_style, clock_style, date_order";
 
     /// <summary>One person, or null.</summary>
     public Task<StoredPerson?> GetAsync(string login, CancellationToken cancel) =>
@@ -46,21 +39,24 @@ public sealed class PersonStore(NpgsqlDataSource source)
 
     /// <summary>Adds a person.</summary>
     /// <returns>False when the sign-in name is taken.</returns>
-    public async Task<bool> AddAsync(StoredPerson person, string who, CancellationToken cancel)
+    /// <exception cref="RefusedException">The name is another's.</exception>
+    public async Task<bool> AddAsync(StoredPerson person, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        if (
-            await transaction
+        int added = await UniquelyAsync(
+            person.Name,
+            transaction
                 .Command(
-                    "INSERT INTO person (login, name, role, password_hash) VALUES (@login, @name, @role, @hash) ON CONFLICT DO NOTHING"
+                    "INSERT INTO person (login, name, role, password_hash) VALUES (@login, @name, @role, @hash) ON CONFLICT (login) DO NOTHING"
                 )
                 .With("login", person.Login)
                 .With("name", person.Name)
                 .With("role", person.Role.Word())
                 .With("hash", person.PasswordHash)
-                .RunAsync(cancel) == 0
-        )
+                .RunAsync(cancel)
+        );
+        if (added == 0)
         {
             return false;
         }
@@ -81,7 +77,7 @@ public sealed class PersonStore(NpgsqlDataSource source)
     /// <summary>Changes name, role and whether the person may sign in; a change of the last two ends the person's sessions.</summary>
     /// <returns>The person as changed, or null when the version has moved on.</returns>
     /// <exception cref="RefusedException">It would leave nobody who can administer.</exception>
-    public async Task<StoredPerson?> ChangeAsync(StoredPerson person, string who, CancellationToken cancel)
+    public async Task<StoredPerson?> ChangeAsync(StoredPerson person, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -97,20 +93,21 @@ public sealed class PersonStore(NpgsqlDataSource source)
             return null;
         }
 
-        StoredPerson after = await transaction
-            .Command(
-                $"""
-                UPDATE person SET name = @name, role = @role, active = @active, version = version + 1,
-                       stamp = CASE WHEN (role, active) IS DISTINCT FROM (@role, @active) THEN gen_random_uuid() ELSE stamp END
-                WHERE login = @login RETURNING {Columns}
-                """
-            )
-            .With("login", person.Login)
-            .With("name", person.Name)
-            .With("role", person.Role.Word())
-            .With("active", person.Active)
-            .FirstAsync(Read, cancel)
-            ?? throw new InvalidOperationException("A person vanished while held.");
+        StoredPerson after = await UniquelyAsync(
+            person.Name,
+            transaction
+                .Command(
+                    $"""
+                    UPDATE person SET name = @name, role = @role, active = @active, version = version + 1
+                    WHERE login = @login RETURNING {Columns}
+                    """
+                )
+                .With("login", person.Login)
+                .With("name", person.Name)
+                .With("role", person.Role.Word())
+                .With("active", person.Active)
+                .FirstAsync(Read, cancel)
+        ) ?? throw new InvalidOperationException("A person vanished while held.");
         if (
             await transaction
                 .Command("SELECT login FROM person WHERE role = ANY(@roles) AND active LIMIT 1")
@@ -126,10 +123,15 @@ public sealed class PersonStore(NpgsqlDataSource source)
             );
         }
 
+        if (before.Role != after.Role || before.Active != after.Active)
+        {
+            await SessionStore.EndOfPersonAsync(transaction, after.Id, cancel);
+        }
+
         await Audit.WriteAsync(
             transaction,
             who,
-            "person changed",
+            before.Name == after.Name ? "person changed" : "person renamed",
             Subject(person.Login),
             new
             {
@@ -151,14 +153,14 @@ public sealed class PersonStore(NpgsqlDataSource source)
 
     /// <summary>Gives a person a new password and ends the person's other sessions.</summary>
     /// <returns>The person as changed, or null when there is none.</returns>
-    public async Task<StoredPerson?> ChangePasswordAsync(string login, string hash, string who, CancellationToken cancel)
+    public async Task<StoredPerson?> ChangePasswordAsync(string login, string hash, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         StoredPerson? after = await transaction
             .Command(
                 $"""
-                UPDATE person SET password_hash = @hash, stamp = gen_random_uuid(), failed_count = 0, locked_until = NULL, version = version + 1
+                UPDATE person SET password_hash = @hash, version = version + 1
                 WHERE login = @login RETURNING {Columns}
                 """
             )
@@ -167,6 +169,8 @@ public sealed class PersonStore(NpgsqlDataSource source)
             .FirstAsync(Read, cancel);
         if (after is not null)
         {
+            await SessionStore.EndOfPersonAsync(transaction, after.Id, cancel);
+            await SignInTries.ForgetAsync(transaction, login, cancel);
             await Audit.WriteAsync(transaction, who, "password changed", Subject(login), null, null, cancel);
             await transaction.CommitAsync(cancel);
         }
@@ -185,45 +189,6 @@ public sealed class PersonStore(NpgsqlDataSource source)
             .With("white", Word(notation.WhiteBalance))
             .With("clock", Word(notation.Clock))
             .With("dates", Word(notation.Dates))
-            .RunAsync(cancel);
-
-    /// <summary>Adds a person, or gives one a new name, role and password.</summary>
-    public Task PutAsync(StoredPerson person, CancellationToken cancel) =>
-        source
-            .CreateCommand(
-                """
-                INSERT INTO person (login, name, role, password_hash) VALUES (@login, @name, @role, @hash)
-                ON CONFLICT (login) DO UPDATE SET name = @name, role = @role, password_hash = @hash, failed_count = 0, locked_until = NULL
-                """
-            )
-            .With("login", person.Login)
-            .With("name", person.Name)
-            .With("role", person.Role.Word())
-            .With("hash", person.PasswordHash)
-            .RunAsync(cancel);
-
-    /// <summary>Counts a failed try and locks from <paramref name="lockAt"/> tries on; both in one statement, so that many tries at once all count.</summary>
-    public Task CountFailureAsync(string login, int lockAt, DateTimeOffset lockedUntil, CancellationToken cancel) =>
-        source
-            .CreateCommand(
-                """
-                UPDATE person SET failed_count = failed_count + 1,
-                       locked_until = CASE WHEN failed_count + 1 >= @lockAt THEN @until ELSE locked_until END
-                WHERE login = @login
-                """
-            )
-            .With("login", login)
-            .With("lockAt", lockAt)
-            .With("until", lockedUntil.ToUniversalTime())
-            .RunAsync(cancel);
-
-    /// <summary>Forgets failed tries after a success.</summary>
-    public Task ClearFailuresAsync(string login, CancellationToken cancel) =>
-        source
-            .CreateCommand(
-                "UPDATE person SET failed_count = 0, locked_until = NULL WHERE login = @login AND (failed_count > 0 OR locked_until IS NOT NULL)"
-            )
-            .With("login", login)
             .RunAsync(cancel);
 
     /// <summary>The cookie keys, as the framework wrote them.</summary>
@@ -253,21 +218,30 @@ public sealed class PersonStore(NpgsqlDataSource source)
     private static string Word<T>(T style)
         where T : struct, Enum => style.ToString().ToLowerInvariant();
 
-    private static string Subject(string login) => $"person {login}";
+    internal static string Subject(string login) => $"person {login}";
 
-    private static StoredPerson Read(Row r) =>
-        new(
-            r.Text("login"),
-            r.Text("name"),
-            Roles.Parse(r.Text("role")),
-            r.Text("password_hash"),
-            r.Number("failed_count"),
-            r.MomentOrNull("locked_until"),
-            r.Id("stamp"),
-            r.Flag("active"),
-            r.Number("version")
-        )
+    // The database says whose a name is: two who take one at once cannot both have it.
+    private static async Task<T> UniquelyAsync<T>(string name, Task<T> write)
+    {
+        try
         {
+            return await write;
+        }
+        catch (PostgresException taken) when (taken.ConstraintName == "person_name_is_unique")
+        {
+            throw new RefusedException(
+                ProblemCode.NameTaken,
+                "/name",
+                $"Somebody is called “{name}” already, and a signature must say whose it is. Add a middle name or an initial. Nothing was changed.",
+                taken
+            );
+        }
+    }
+
+    internal static StoredPerson Read(Row r) =>
+        new(r.Text("login"), r.Text("name"), Roles.Parse(r.Text("role")), r.Text("password_hash"), r.Flag("active"), r.Number("version"))
+        {
+            Id = r.Id("id"),
             Notation = new NotationPreferences(
                 Enum.Parse<IrisStyle>(r.Text("iris_style"), ignoreCase: true),
                 Enum.Parse<WhiteBalanceStyle>(r.Text("white_balance_style"), ignoreCase: true),

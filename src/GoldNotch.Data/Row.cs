@@ -25,6 +25,8 @@ internal readonly struct Row(NpgsqlDataReader reader)
 
     internal Guid Id(string column) => Of<Guid>(column);
 
+    internal Guid? IdOrNull(string column) => IsNull(column) ? null : Id(column);
+
     internal DateTimeOffset Moment(string column) => Of<DateTimeOffset>(column);
 
     internal DateTimeOffset? MomentOrNull(string column) => IsNull(column) ? null : Moment(column);

@@ -11,26 +11,40 @@ namespace GoldNotch.Data;
 /// <summary>What a signed check adds to the unit's state and to the counts of drift, in the transaction of the signature.</summary>
 internal static class SignedCounts
 {
-    internal static async Task WriteAsync(NpgsqlTransaction transaction, WholeCheck whole, JudgedCheck judged, CancellationToken cancel)
+    /// <param name="transaction">The transaction of the signature.</param>
+    /// <param name="whole">The signed check.</param>
+    /// <param name="judged">What it was signed with.</param>
+    /// <param name="number">Its place in the order of signatures taken here; null for one that a file claims.</param>
+    /// <param name="cancel">Cancels.</param>
+    internal static async Task WriteAsync(
+        NpgsqlTransaction transaction,
+        WholeCheck whole,
+        JudgedCheck judged,
+        long? number,
+        CancellationToken cancel
+    )
     {
         StoredCheck check = whole.Check;
         DateTimeOffset signed = check.SignedAt!.Value.ToUniversalTime();
 
-        // An old check that comes in late does not put a newer state back.
+        // What was signed here last is how the unit stands, whatever a clock says; a check from a file counts only where nothing was signed
+        // here, and among files the one that claims to be the newest.
         await transaction
             .Command(
                 """
                 INSERT INTO unit_state AS s
-                    (unit_tag, check_id, signed_at, signed_by, standard_key, standard_version, wrong, headline, unread, unread_required)
-                VALUES (@unit, @id, @at, @by, @standard, @version, @wrong, @headline, @unread, @unread_required)
+                    (unit_tag, check_id, signed_at, signed_by, standard_key, standard_version, wrong, headline, unread, unread_required, signature_number)
+                VALUES (@unit, @id, @at, @by, @standard, @version, @wrong, @headline, @unread, @unread_required, @number)
                 ON CONFLICT (unit_tag) DO UPDATE SET check_id = @id, signed_at = @at, signed_by = @by, standard_key = @standard,
-                    standard_version = @version, headline = @headline, unread = @unread, unread_required = @unread_required,
+                    standard_version = @version, signature_number = @number, headline = @headline, unread = @unread, unread_required = @unread_required,
                     earlier = ARRAY(SELECT w FROM unnest(s.wrong) w WHERE w <> ALL(@answered)),
                     wrong = @wrong || ARRAY(SELECT w FROM unnest(s.wrong) w WHERE w <> ALL(@answered) AND w <> ALL(@wrong))
-                WHERE s.signed_at <= @at
+                WHERE CASE WHEN @number::bigint IS NULL THEN s.signature_number IS NULL AND s.signed_at <= @at
+                           ELSE coalesce(s.signature_number, 0) < @number END
                 """
             )
             .With("unit", check.UnitTag)
+            .With("number", number)
             .With("id", check.Id)
             .With("at", signed)
             .With("by", check.SignedBy)

@@ -74,7 +74,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
     /// <param name="who">Who begins it.</param>
     /// <param name="cancel">Cancels.</param>
     /// <exception cref="RefusedException">There is a draft already.</exception>
-    public async Task<StoredStandard> BeginAsync(StandardDocument document, string who, CancellationToken cancel)
+    public async Task<StoredStandard> BeginAsync(StandardDocument document, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -108,7 +108,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
             .With("version", next.Version)
             .With("name", next.Name)
             .WithJson("json", Json(next))
-            .With("who", who)
+            .With("who", who.Name)
             .FirstAsync(ReadHead, cancel)
             ?? throw new InvalidOperationException("An insert returned nothing.");
         await Audit.WriteAsync(transaction, who, "draft begun", Subject(next.Key), null, new { next.Version }, cancel);
@@ -118,7 +118,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
 
     /// <summary>Changes the draft if nobody else has since it was read.</summary>
     /// <returns>The draft as changed, or null when its revision has moved on or there is none.</returns>
-    public async Task<StoredStandard?> ChangeDraftAsync(StandardDocument document, int revision, string who, CancellationToken cancel)
+    public async Task<StoredStandard?> ChangeDraftAsync(StandardDocument document, int revision, Actor who, CancellationToken cancel)
     {
         _ = StandardReader.ToStandard(document);
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
@@ -133,7 +133,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
             )
             .WithJson("json", Json(document with { State = StandardState.Draft.Word() }))
             .With("name", document.Name)
-            .With("who", who)
+            .With("who", who.Name)
             .With("key", document.Key)
             .With("version", document.Version)
             .With("revision", revision)
@@ -162,7 +162,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
     }
 
     /// <summary>Throws the draft away if nobody has changed it since it was read.</summary>
-    public async Task<bool> DropDraftAsync(string key, int revision, string who, CancellationToken cancel)
+    public async Task<bool> DropDraftAsync(string key, int revision, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -187,7 +187,7 @@ public sealed class StandardStore(NpgsqlDataSource source)
     /// <summary>Approves the draft; the version before it is retired in the same moment.</summary>
     /// <exception cref="RefusedException">A fault of it is open.</exception>
     /// <returns>The approved version, or null when the draft's revision has moved on or there is none.</returns>
-    public async Task<StoredStandard?> ApproveAsync(string key, int revision, string who, CancellationToken cancel)
+    public async Task<StoredStandard?> ApproveAsync(string key, int revision, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -209,23 +209,24 @@ public sealed class StandardStore(NpgsqlDataSource source)
         StandardHead head = await transaction
             .Command(
                 $"""
-                UPDATE standard_version SET state = 'approved', document = @json, approved_by = @who, approved_at = now()
+                UPDATE standard_version SET state = 'approved', document = @json, approved_by = @who, approved_by_id = @person, approved_at = now()
                 WHERE key = @key AND version = @version RETURNING {Columns}
                 """
             )
             .WithJson("json", Json(approved))
-            .With("who", who)
+            .With("who", who.Name)
+            .With("person", who.Person)
             .With("key", key)
             .With("version", draft.Head.Version)
             .FirstAsync(ReadHead, cancel)
             ?? throw new InvalidOperationException("The draft vanished while it was held.");
-        await Audit.WriteAsync(transaction, who, "approved", Subject(key), null, new { head.Version }, cancel);
+        await Audit.WriteAsync(transaction, who, "approved", Subject(key), null, new { head.Version, document = approved }, cancel);
         await transaction.CommitAsync(cancel);
         return new StoredStandard(head, approved);
     }
 
     /// <summary>Retires the approved version; there is none in force then.</summary>
-    public async Task<bool> RetireAsync(string key, string who, CancellationToken cancel)
+    public async Task<bool> RetireAsync(string key, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);

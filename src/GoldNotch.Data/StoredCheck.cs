@@ -67,6 +67,15 @@ public sealed record StoredCheck(
     /// <summary><c>approved</c>, or <c>retired</c> where that came since the check began; empty in a check that is not kept yet.</summary>
     public StandardState StandardState { get; init; }
 
+    /// <summary>Rises with every reading, decision and photograph: a signature names the one it was given for.</summary>
+    public int Version { get; init; } = 1;
+
+    /// <summary>Who brought it in with a file, where it was not taken here: then start, readings and signature are what the file claims.</summary>
+    public string? ImportedBy { get; init; }
+
+    /// <summary>When it was brought in.</summary>
+    public DateTimeOffset? ImportedAt { get; init; }
+
     /// <summary>Lines found outside, before anything was corrected.</summary>
     public int FoundOffTarget { get; init; }
 

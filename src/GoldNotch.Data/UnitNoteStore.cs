@@ -36,15 +36,15 @@ public sealed class UnitNoteStore(NpgsqlDataSource source)
 
     /// <summary>Keeps a note; the same id again changes nothing.</summary>
     /// <exception cref="RefusedException">There is no such unit.</exception>
-    public async Task AddAsync(string tag, UnitNote note, CancellationToken cancel)
+    public async Task AddAsync(string tag, UnitNote note, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        await AddAsync(transaction, tag, note, cancel);
+        await AddAsync(transaction, tag, note, who, cancel);
         await transaction.CommitAsync(cancel);
     }
 
-    internal static async Task AddAsync(NpgsqlTransaction transaction, string tag, UnitNote note, CancellationToken cancel)
+    internal static async Task AddAsync(NpgsqlTransaction transaction, string tag, UnitNote note, Actor who, CancellationToken cancel)
     {
         try
         {
@@ -74,7 +74,7 @@ public sealed class UnitNoteStore(NpgsqlDataSource source)
             );
         }
 
-        await Audit.WriteAsync(transaction, note.By, "unit note", tag, null, new { note.Kind, note.Text }, cancel);
+        await Audit.WriteAsync(transaction, who, "unit note", tag, null, new { note.Kind, note.Text }, cancel);
         await Live.TellAsync(transaction, tag, null, cancel);
     }
 }

@@ -89,7 +89,7 @@ public sealed class UnitStore(NpgsqlDataSource source)
 
     /// <summary>Changes a unit if nobody else has since it was read.</summary>
     /// <returns>The unit as changed, or null when its version has moved on.</returns>
-    public async Task<StoredUnit?> UpdateAsync(StoredUnit unit, string who, CancellationToken cancel)
+    public async Task<StoredUnit?> UpdateAsync(StoredUnit unit, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -129,10 +129,72 @@ public sealed class UnitStore(NpgsqlDataSource source)
         return after;
     }
 
+    /// <summary>Keeps a unit that comes in with a file: new, or changed with a version more and an entry of what changed.</summary>
+    /// <returns>Whether anything changed.</returns>
+    /// <exception cref="RefusedException">The tag is that of a unit of another model.</exception>
+    internal static async Task<bool> PutAsync(
+        NpgsqlTransaction transaction,
+        UnitDocument unit,
+        string at,
+        Actor who,
+        CancellationToken cancel
+    )
+    {
+        StoredUnit? before = await transaction
+            .Command($"SELECT {Columns} FROM camera_unit WHERE tag = @tag FOR UPDATE")
+            .With("tag", unit.Tag)
+            .FirstAsync(Read, cancel);
+        if (before is not null && before.ModelKey != unit.Model)
+        {
+            throw new RefusedException(
+                ProblemCode.TagTaken,
+                $"{at}/model",
+                $"{unit.Tag} is a {before.ModelKey} here, and a unit keeps its model. Give this one another tag, or retire the one that is here."
+            );
+        }
+
+        StoredUnit after = await transaction
+            .Command(
+                $"""
+                INSERT INTO camera_unit AS u (tag, model_key, tape, place, status, filters, colour_offset_mired, due_back)
+                VALUES (@tag, @model, @tape, @place, @status, @filters, @offset, @due)
+                ON CONFLICT (tag) DO UPDATE SET tape = @tape, place = @place, status = @status, filters = @filters,
+                    colour_offset_mired = @offset, due_back = @due,
+                    version = u.version + CASE WHEN (u.tape, u.place, u.status, u.filters, u.colour_offset_mired, u.due_back)
+                        IS DISTINCT FROM (@tape, @place, @status, @filters, @offset, @due) THEN 1 ELSE 0 END,
+                    came_back = CASE WHEN u.status IN ('out', 'repair') AND @status = 'in' THEN now() ELSE u.came_back END
+                RETURNING {Columns}
+                """
+            )
+            .With("tag", unit.Tag)
+            .With("model", unit.Model)
+            .With("tape", unit.Tape)
+            .With("place", unit.Place)
+            .With("status", unit.Status)
+            .WithJson(
+                "filters",
+                unit.Filters is { Count: > 0 } measured
+                    ? JsonSerializer.Serialize(measured, ExchangeJson.Default.IReadOnlyListFilterDocument)
+                    : null
+            )
+            .With("offset", unit.ColourOffsetMired)
+            .With("due", unit.DueBack)
+            .FirstAsync(Read, cancel)
+            ?? throw new InvalidOperationException("A unit vanished while held.");
+        if (after.Version == before?.Version)
+        {
+            return false;
+        }
+
+        await Audit.WriteAsync(transaction, who, before is null ? "unit added" : "unit changed", after.Tag, before, after, cancel);
+        await Live.TellAsync(transaction, after.Tag, null, cancel);
+        return true;
+    }
+
     /// <summary>Gives a unit another tag; its checks, notes and counts follow it.</summary>
     /// <returns>The unit as renamed, or null when its version has moved on.</returns>
     /// <exception cref="RefusedException">The tag is taken.</exception>
-    public async Task<StoredUnit?> RenameAsync(string tag, string newTag, int seen, string who, CancellationToken cancel)
+    public async Task<StoredUnit?> RenameAsync(string tag, string newTag, int seen, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -192,6 +254,7 @@ public sealed class UnitStore(NpgsqlDataSource source)
     /// <param name="colourOffsetMired">What it needs to match the reference, mired; null where nobody measured it.</param>
     /// <param name="seen">The version the person saw.</param>
     /// <param name="note">What is said of it.</param>
+    /// <param name="who">Who measured.</param>
     /// <param name="cancel">Cancels.</param>
     /// <returns>The unit as changed, or null when its version has moved on.</returns>
     public async Task<StoredUnit?> MeasureAsync(
@@ -200,6 +263,7 @@ public sealed class UnitStore(NpgsqlDataSource source)
         double? colourOffsetMired,
         int seen,
         UnitNote note,
+        Actor who,
         CancellationToken cancel
     )
     {
@@ -225,10 +289,10 @@ public sealed class UnitStore(NpgsqlDataSource source)
                 filters.Count > 0 ? JsonSerializer.Serialize(filters, ExchangeJson.Default.IReadOnlyListFilterDocument) : null
             )
             .RunAsync(cancel);
-        await UnitNoteStore.AddAsync(transaction, tag, note, cancel);
+        await UnitNoteStore.AddAsync(transaction, tag, note, who, cancel);
         await Audit.WriteAsync(
             transaction,
-            note.By,
+            who,
             "unit measured",
             tag,
             new { before.Filters, before.ColourOffsetMired },

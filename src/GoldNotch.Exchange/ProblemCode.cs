@@ -61,6 +61,9 @@ public enum ProblemCode
     /// <summary>The sign-in name is taken.</summary>
     LoginTaken,
 
+    /// <summary>The name is another person's.</summary>
+    NameTaken,
+
     /// <summary>The standard has a draft already.</summary>
     DraftExists,
 

@@ -7,50 +7,67 @@ using Npgsql;
 
 namespace GoldNotch.Web;
 
-/// <summary>What the start script asks before it starts the site: <c>migrate</c>, <c>people</c>, <c>import [--if-empty] FILE…</c>.</summary>
+/// <summary>What is done beside the site: <c>migrate</c>, <c>people</c>, <c>import [--if-empty] FILE…</c>, <c>verify [POSITION:HASH]</c>.</summary>
 internal static class Commands
 {
+    private static readonly Actor AtStart = Actor.Site("the import at start");
+
     internal static async Task<int> RunAsync(string[] args)
     {
-        IConfiguration configuration = new ConfigurationBuilder().AddEnvironmentVariables().Build();
-        string connection = Connection.String(configuration);
-        await using NpgsqlDataSource source = NpgsqlDataSource.Create(connection);
+        SiteSettings settings = SiteSettings.Read(new ConfigurationBuilder().AddEnvironmentVariables().Build());
+        if (args is ["migrate"])
+        {
+            return Migrate(settings);
+        }
+
+        await using NpgsqlDataSource source = NpgsqlDataSource.Create(settings.Database);
+        switch (args)
+        {
+            case ["import", "--if-empty", .. var files]:
+                return (await new ModelStore(source).NewestAsync(CancellationToken.None)).Count > 0 ? 0 : await ImportAsync(source, files);
+            case ["import", .. var files]:
+                return await ImportAsync(source, files);
+            case ["people"]:
+                return await PeopleAsync(source);
+            case ["verify"]:
+                return await VerifyAsync(source, null);
+            case ["verify", var noted]:
+                return await VerifyAsync(source, noted);
+            default:
+                await Console.Error.WriteLineAsync(
+                    "migrate | import [--if-empty] FILE… | people (lines of login, password, role and name on standard input, parted by tabs) | verify [POSITION:HASH]"
+                );
+                return 2;
+        }
+    }
+
+    private static int Migrate(SiteSettings settings)
+    {
+        if (settings.Owner is not { } owner)
+        {
+            throw new SettingException(
+                $"{SiteSettings.OwnerName} is not set: migrations run as the owner of the tables, and the site never does. Name the owner's connection in it."
+            );
+        }
+
         try
         {
-            switch (args)
-            {
-                case ["migrate"]:
-                    Database.Migrate(connection);
-                    return 0;
-                case ["import", "--if-empty", .. var files]:
-                    return (await new ModelStore(source).NewestAsync(CancellationToken.None)).Count > 0
-                        ? 0
-                        : await ImportAsync(source, files);
-                case ["import", .. var files]:
-                    return await ImportAsync(source, files);
-                case ["people"]:
-                    return await PeopleAsync(source);
-                default:
-                    await Console.Error.WriteLineAsync(
-                        "migrate | import [--if-empty] FILE… | people (lines of login, password, role and name on standard input, parted by tabs)"
-                    );
-                    return 2;
-            }
+            Database.Migrate(owner);
+            return 0;
         }
-        catch (RefusedException refused)
+        catch (Exception failed) when (failed is MigrationException or NpgsqlException)
         {
-            await Console.Error.WriteLineAsync($"{refused.Pointer}: {refused.Message}");
-            return 1;
+            throw new SettingException(failed.Message);
         }
     }
 
     private static async Task<int> ImportAsync(NpgsqlDataSource source, string[] files)
     {
-        var importer = new ExchangeImporter(source);
+        var importer = new ExchangeImporter(source, TimeProvider.System);
         foreach (string file in files)
         {
             await using FileStream stream = File.OpenRead(file);
-            ImportReport report = await importer.ImportAsync(stream, "the import at start", keepGood: false, CancellationToken.None);
+            ImportReport report = await importer.ImportAsync(stream, AtStart, keepGood: false, CancellationToken.None);
             Console.WriteLine($"{Path.GetFileName(file)}: {report.Added} added, {report.Unchanged} as they were");
         }
 
@@ -76,12 +93,20 @@ internal static class Commands
 
             if (await people.GetAsync(login, CancellationToken.None) is null)
             {
-                var person = new StoredPerson(login, name, role, "", 0, null);
+                var person = new StoredPerson(login, PersonNames.Read(name, "/name"), role, "");
+                Passwords.Check(password, person, "/password");
                 string hash = new PasswordHasher<StoredPerson>().HashPassword(person, password);
-                await people.PutAsync(person with { PasswordHash = hash }, CancellationToken.None);
+                await people.AddAsync(person with { PasswordHash = hash }, AtStart, CancellationToken.None);
             }
         }
 
         return 0;
+    }
+
+    private static async Task<int> VerifyAsync(NpgsqlDataSource source, string? noted)
+    {
+        AuditVerdict verdict = await new AuditVerifier(source).VerifyAsync(AuditMark.Parse(noted), CancellationToken.None);
+        Console.WriteLine(verdict.Sentence);
+        return verdict.Holds ? 0 : 1;
     }
 }

@@ -30,6 +30,7 @@ using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
+using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.AspNetCore.ResponseCompression;
@@ -45,14 +46,23 @@ internal static class Site
 {
     internal static async Task<int> RunAsync(string[] args)
     {
-        if (args is ["migrate" or "import" or "people", ..])
+        try
         {
-            return await Commands.RunAsync(args);
-        }
+            if (args is ["migrate" or "import" or "people" or "verify", ..])
+            {
+                return await Commands.RunAsync(args);
+            }
 
-        WebApplication app = Build(args);
-        await app.RunAsync();
-        return 0;
+            WebApplication app = Build(args);
+            await StartCheck.RunAsync(app.Services);
+            await app.RunAsync();
+            return 0;
+        }
+        catch (Exception told) when (told is SettingException or RefusedException)
+        {
+            await Console.Error.WriteLineAsync(told.Message);
+            return 1;
+        }
     }
 
     /// <param name="args">Configuration from the command line.</param>
@@ -65,6 +75,7 @@ internal static class Site
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = 256 * 1024;
         });
+        SiteSettings settings = SiteSettings.Read(builder.Configuration);
         LogEventLevel level = builder.Configuration.GetValue("GOLDNOTCH_LOG", LogEventLevel.Information);
         builder.Services.AddSerilog(log =>
         {
@@ -80,14 +91,16 @@ internal static class Site
         });
 
         IServiceCollection services = builder.Services;
-        services.AddNpgsqlDataSource(Connection.String(builder.Configuration));
+        services.AddSingleton(settings).AddNpgsqlDataSource(settings.Database);
+        services.AddSingleton<SessionStore>().AddSingleton<SignInTries>().AddSingleton<BrowserSessions>().AddSingleton<LivePages>();
         services.AddSingleton<UnitStore>().AddSingleton<CheckStore>().AddSingleton<PersonStore>();
         services
             .AddSingleton<StandardStore>()
             .AddSingleton<ModelStore>()
             .AddSingleton<CoverageStore>()
             .AddSingleton<DecisionStore>()
-            .AddSingleton<AuditStore>();
+            .AddSingleton<AuditStore>()
+            .AddSingleton<AuditVerifier>();
         services
             .AddSingleton<ExchangeImporter>()
             .AddScoped<CheckJudge>()
@@ -120,17 +133,21 @@ internal static class Site
         services.AddResponseCompression(compression => compression.EnableForHttps = true);
         services.Configure<GzipCompressionProviderOptions>(gzip => gzip.Level = CompressionLevel.Optimal);
         services.Configure<BrotliCompressionProviderOptions>(brotli => brotli.Level = CompressionLevel.Optimal);
-        AddSignIn(services);
-        services.AddRateLimiter(limits => Limit(limits, builder.Configuration));
+        AddSignIn(services, settings);
+        services.AddRateLimiter(limits => Limit(limits, settings));
+        services.Configure<ForwardedHeadersOptions>(forwarded => TrustProxies(forwarded, settings));
 
+        var pages = new StaticFileOptions { OnPrepareResponse = CacheHashedFiles };
         WebApplication app = builder.Build();
+        app.UseForwardedHeaders();
         // Outermost, so that it sees what was answered and not the exception, which the handler has logged already.
         app.UseSerilogRequestLogging(log => log.GetLevel = (_, _, _) => LogEventLevel.Information);
         app.UseExceptionHandler();
         app.UseStatusCodePages(ProblemHandler.WriteStatusAsync);
         app.Use(SecurityHeaders);
         app.UseResponseCompression();
-        app.UseDefaultFiles().UseStaticFiles(new StaticFileOptions { OnPrepareResponse = CacheHashedFiles });
+        app.UseDefaultFiles().UseStaticFiles(pages);
+        app.UseMiddleware<OwnOriginOnly>();
         app.UseAuthentication();
         app.UseRateLimiter();
         app.UseAuthorization();
@@ -163,7 +180,7 @@ internal static class Site
         signedIn.MapAudit();
         app.MapHub<LiveHub>(LiveHub.Path);
         api.MapFallback(() => Results.Problem(statusCode: 404, title: "There is nothing at this address.")).ExcludeFromDescription();
-        app.MapFallbackToFile("index.html");
+        app.MapFallbackToFile("index.html", pages);
         return app;
     }
 
@@ -177,7 +194,7 @@ internal static class Site
         json.RespectRequiredConstructorParameters = true;
     }
 
-    private static void AddSignIn(IServiceCollection services)
+    private static void AddSignIn(IServiceCollection services, SiteSettings settings)
     {
         services
             .AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme)
@@ -187,9 +204,10 @@ internal static class Site
                 cookie.Cookie.HttpOnly = true;
                 cookie.Cookie.SameSite = SameSiteMode.Strict;
                 cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
-                cookie.ExpireTimeSpan = TimeSpan.FromDays(14);
+                // The row in the database says when a session ends; the cookie only has to last as long.
+                cookie.ExpireTimeSpan = settings.Sessions.Kept;
                 cookie.SlidingExpiration = true;
-                cookie.Events.OnValidatePrincipal = SessionEndpoints.StillValidAsync;
+                cookie.Events.OnValidatePrincipal = BrowserSessions.ValidateAsync;
                 cookie.Events.OnRedirectToLogin = context => Status(context.Response, 401);
                 cookie.Events.OnRedirectToAccessDenied = context => Status(context.Response, 403);
             });
@@ -210,14 +228,27 @@ internal static class Site
         }
     }
 
-    private static void Limit(RateLimiterOptions limits, IConfiguration configuration)
+    private static void TrustProxies(ForwardedHeadersOptions forwarded, SiteSettings settings)
     {
-        int signIns = configuration.GetValue("GOLDNOTCH_SIGNINS_PER_MINUTE", 30);
+        forwarded.ForwardedHeaders =
+            settings.TrustedProxies.Count == 0
+                ? ForwardedHeaders.None
+                : ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto | ForwardedHeaders.XForwardedHost;
+        forwarded.KnownProxies.Clear();
+        forwarded.KnownIPNetworks.Clear();
+        foreach (System.Net.IPNetwork proxy in settings.TrustedProxies)
+        {
+            forwarded.KnownIPNetworks.Add(proxy);
+        }
+    }
+
+    private static void Limit(RateLimiterOptions limits, SiteSettings settings)
+    {
         limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
         limits.AddPolicy(SessionEndpoints.SignInLimit, context =>
             RateLimitPartition.GetFixedWindowLimiter(
                 context.Connection.RemoteIpAddress?.ToString() ?? "",
-                _ => new FixedWindowRateLimiterOptions { PermitLimit = signIns, Window = TimeSpan.FromMinutes(1) }
+                _ => new FixedWindowRateLimiterOptions { PermitLimit = settings.SignInsPerMinute, Window = TimeSpan.FromMinutes(1) }
             )
         );
         limits.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context =>

@@ -165,7 +165,7 @@ public class BenchStageTests(DemoBrowserSite site)
         Guid id = await mara.BeginAsync("OBG-104", "lecture-room");
         browser.Read("tr[data-tag=OBG-104]", "Mara Quill is checking");
         (await mara.ReadAsync(id, "gain", "+12")).Expect(200);
-        (await mara.PutAsync($"/api/checks/{id}/signature", new { note = "signed early" })).Expect(200);
+        (await mara.SignAsync(id, "signed early")).Expect(200);
         browser.Until(
             () => browser.See("tr[data-tag=OBG-104]").GetDomAttribute("data-state") == "off",
             "the board to hear of the signature"

@@ -94,7 +94,7 @@ public class OfflineTests(BrowserSite site)
         BenchTests.GoTo(joss, "gain");
         joss.Press("H", OpenQA.Selenium.Keys.Enter);
         joss.Read(".zone-work", "1 reading saved on this device, not uploaded yet");
-        (await mara.PutAsync($"/api/checks/{id}/signature", new { note = "signed early" })).Expect(200);
+        (await mara.SignAsync(id, "signed early")).Expect(200);
         joss.Offline(false);
 
         joss.Read(".additions", "Gain: Read as H before the check was signed; uploaded afterwards.");

@@ -20,7 +20,7 @@ public class BenchApiTests(DemoSite site)
         left.Line("gain").GetProperty("verdict").GetProperty("kind").GetString().ShouldBe("onTarget");
         left.Int("foundSummary/offTarget").ShouldBe(1);
         left.Int("summary/offTarget").ShouldBe(0);
-        (await client.PutAsync($"/api/checks/{id}/signature", new { note = "signed early" })).Expect(200);
+        (await client.SignAsync(id, "signed early")).Expect(200);
         JsonElement row = (await client.GetAsync("/api/checks?unit=OBG-106"))
             .At("checks")
             .EnumerateArray()
@@ -68,7 +68,7 @@ public class BenchApiTests(DemoSite site)
             .GetProperty("by")
             .GetString()
             .ShouldBe("Mara Quill");
-        (await mara.PutAsync($"/api/checks/{id}/signature", new { note = "signed early" })).ExpectProblem(409, "undecided");
+        (await mara.SignAsync(id, "signed early")).ExpectProblem(409, "undecided");
         (
             await mara.SendAsync(
                 HttpMethod.Post,
@@ -97,7 +97,7 @@ public class BenchApiTests(DemoSite site)
         ).Expect(200);
         decided.Line("gain").GetProperty("reading").GetProperty("label").GetString().ShouldBe("H, +12\u202fdB");
         decided.Line("gain").GetProperty("rivals").GetArrayLength().ShouldBe(0);
-        (await mara.PutAsync($"/api/checks/{id}/signature", new { note = "signed early" })).Expect(200);
+        (await mara.SignAsync(id, "signed early")).Expect(200);
     }
 
     [Fact]

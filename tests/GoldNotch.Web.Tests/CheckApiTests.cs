@@ -44,7 +44,7 @@ public class CheckApiTests(TestSite site)
         check.Int("summary/offTarget").ShouldBe(2);
         check.Text("summary/headline").ShouldBe("Gain +15\u202fdB · White balance +134\u202fmired");
 
-        Answer signed = (await client.PutAsync($"/api/checks/{id}/signature", new { note = "as found" })).Expect(200);
+        Answer signed = (await client.SignAsync(id, "as found")).Expect(200);
         signed.Text("signedBy").ShouldBe("Mara Quill");
         (await client.GetAsync("/api/checks"))
             .Expect(200)
@@ -222,9 +222,9 @@ public class CheckApiTests(TestSite site)
         using TestClient client = await site.ClientAsync();
         Guid id = await client.BeginAsync();
         (await client.ReadAsync(id, "gain", "H")).Expect(200);
-        (await client.PutAsync($"/api/checks/{id}/signature", new { note = "signed early" })).Expect(200);
+        (await client.SignAsync(id, "signed early")).Expect(200);
         (await client.ReadAsync(id, "gain", "L", seen: 1)).ExpectProblem(409, "immutable");
-        (await client.PutAsync($"/api/checks/{id}/signature", new { note = "again" })).Expect(200).Text("note").ShouldBe("signed early");
+        (await client.SignAsync(id, "again")).Expect(200).Text("note").ShouldBe("signed early");
         foreach (
             string change in new[]
             {

@@ -18,7 +18,7 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
 
     public Task InitializeAsync()
     {
-        _source = NpgsqlDataSource.Create(site.ConnectionString);
+        _source = NpgsqlDataSource.Create(site.SiteConnectionString);
         _standards = new StandardStore(_source);
         return Task.CompletedTask;
     }
@@ -31,7 +31,7 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
         StandardDocument document = await DocumentAsync("at-once");
         Task<StoredStandard>[] all =
         [
-            .. Enumerable.Range(0, 8).Select(i => _standards.BeginAsync(document, $"person {i}", CancellationToken.None)),
+            .. Enumerable.Range(0, 8).Select(i => _standards.BeginAsync(document, Actor.Site($"person {i}"), CancellationToken.None)),
         ];
         await Task.WhenAll(all.Select(t => t.ContinueWith(_ => { }, TaskScheduler.Default)));
         all.Count(t => t.IsCompletedSuccessfully).ShouldBe(1);
@@ -40,13 +40,17 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
             ((RefusedException)late.Exception!.InnerException!).Code.ShouldBe(ProblemCode.DraftExists);
         }
 
-        (await _standards.DropDraftAsync("at-once", 1, "tests", CancellationToken.None)).ShouldBeTrue();
+        (await _standards.DropDraftAsync("at-once", 1, Actor.Site("tests"), CancellationToken.None)).ShouldBeTrue();
     }
 
     [Fact]
     public async Task Of_many_who_change_a_draft_at_once_one_is_kept_and_nobody_is_overwritten()
     {
-        StoredStandard draft = await _standards.BeginAsync(await DocumentAsync("changed-at-once"), "tests", CancellationToken.None);
+        StoredStandard draft = await _standards.BeginAsync(
+            await DocumentAsync("changed-at-once"),
+            Actor.Site("tests"),
+            CancellationToken.None
+        );
         StoredStandard?[] all = await Task.WhenAll(
             Enumerable
                 .Range(0, 6)
@@ -57,18 +61,20 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
                             Purpose = $"purpose {i}",
                         },
                         draft.Head.Revision,
-                        $"person {i}",
+                        Actor.Site($"person {i}"),
                         CancellationToken.None
                     )
                 )
         );
         StoredStandard kept = all.Single(s => s is not null)!;
         (await _standards.GetAsync("changed-at-once", 1, CancellationToken.None))!.Document.Purpose.ShouldBe(kept.Document.Purpose);
-        (await _standards.DropDraftAsync("changed-at-once", 1, "tests", CancellationToken.None)).ShouldBeFalse("the revision has moved on");
-        (await _standards.DropDraftAsync("changed-at-once", 2, "tests", CancellationToken.None)).ShouldBeTrue();
+        (await _standards.DropDraftAsync("changed-at-once", 1, Actor.Site("tests"), CancellationToken.None)).ShouldBeFalse(
+            "the revision has moved on"
+        );
+        (await _standards.DropDraftAsync("changed-at-once", 2, Actor.Site("tests"), CancellationToken.None)).ShouldBeTrue();
         (
             await site.SqlAsync(
-                "SELECT before ->> 'Purpose' FROM audit_entry WHERE subject = 'standard changed-at-once' AND what = 'draft dropped'"
+                "SELECT before ->> 'purpose' FROM audit_entry WHERE subject = 'standard changed-at-once' AND what = 'draft dropped'"
             )
         ).ShouldBe(kept.Document.Purpose, "a dropped draft can be brought back from the trail");
     }
@@ -132,12 +138,20 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
             "Ines Calloway",
             default
         );
-        await decisions.AcceptAsync(finding, CancellationToken.None);
-        await decisions.AcceptAsync(finding with { Because = Pulses(9), Reason = "still liked" }, CancellationToken.None);
+        await decisions.AcceptAsync(finding, Actor.Site("Ines Calloway"), CancellationToken.None);
+        await decisions.AcceptAsync(
+            finding with
+            {
+                Because = Pulses(9),
+                Reason = "still liked",
+            },
+            Actor.Site("Ines Calloway"),
+            CancellationToken.None
+        );
         AcceptedFinding kept = (await decisions.AcceptedAsync("lecture-room", "alder-20", CancellationToken.None)).Single();
         (kept.Because, kept.Reason).ShouldBe((Pulses(9), "still liked"));
         Task<bool> ReopenAsync() =>
-            decisions.ReopenAsync("lecture-room", "alder-20", "FLICKER", "shutter", "Ines Calloway", CancellationToken.None);
+            decisions.ReopenAsync("lecture-room", "alder-20", "FLICKER", "shutter", Actor.Site("Ines Calloway"), CancellationToken.None);
         (await ReopenAsync()).ShouldBeTrue();
         (await ReopenAsync()).ShouldBeFalse();
         (await decisions.AcceptedAsync("lecture-room", "alder-20", CancellationToken.None)).ShouldBeEmpty();
@@ -149,7 +163,7 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
         var people = new PersonStore(_source);
         foreach (string login in new[] { "una", "ivo" })
         {
-            await people.AddAsync(new StoredPerson(login, login, Role.Technician, "x", 0, null), "tests", CancellationToken.None);
+            await people.AddAsync(new StoredPerson(login, login, Role.Technician, "x"), Actor.Site("tests"), CancellationToken.None);
         }
 
         await site.SqlAsync("UPDATE person SET active = false WHERE login = 'ines'");
@@ -163,7 +177,7 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
                         {
                             Role = Role.Operator,
                         },
-                        "tests",
+                        Actor.Site("tests"),
                         CancellationToken.None
                     )
                 ),
@@ -199,7 +213,7 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
         byte[] mark = [0xEF, 0xBB, 0xBF];
         using var file = new MemoryStream([.. mark, .. System.Text.Encoding.UTF8.GetBytes(string.Join(end, lines))]);
         RefusedException refused = await Should.ThrowAsync<RefusedException>(() =>
-            new ExchangeImporter(_source).ImportAsync(file, "tests", false, CancellationToken.None)
+            new ExchangeImporter(_source, TimeProvider.System).ImportAsync(file, Actor.Site("tests"), false, CancellationToken.None)
         );
         refused.Pointer.ShouldBe("/units/1/status");
         (refused.Faults[0].Line, refused.Faults[0].Column).ShouldBe((8, lines[7].IndexOf("\"lost\"", StringComparison.Ordinal) + 1));

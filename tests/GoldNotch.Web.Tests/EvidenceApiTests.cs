@@ -29,7 +29,7 @@ public class EvidenceApiTests(DemoSite site)
             .GetArrayLength()
             .ShouldBe(1);
 
-        (await client.PutAsync($"/api/checks/{id}/signature", new { note = "signed early" })).Expect(200);
+        (await client.SignAsync(id, "signed early")).Expect(200);
         (await client.SendAsync(HttpMethod.Delete, $"/api/checks/{id}/photos/{photo}", null)).ExpectProblem(409, "immutable");
         (await client.SendAsync(HttpMethod.Put, $"/api/checks/{id}/photos/{Guid.NewGuid()}", jpeg)).ExpectProblem(409, "immutable");
     }
@@ -101,7 +101,7 @@ public class EvidenceApiTests(DemoSite site)
         Guid id = await client.BeginAsync();
         var addition = Guid.NewGuid();
         (await client.PutAsync($"/api/checks/{id}/additions/{addition}", new { text = "gain was M" })).ExpectProblem(409, "not-signed");
-        (await client.PutAsync($"/api/checks/{id}/signature", new { note = "signed early" })).Expect(200);
+        (await client.SignAsync(id, "signed early")).Expect(200);
         (await client.PutAsync($"/api/checks/{id}/additions/{addition}", new { text = "gain was M, not L", setting = "gain" })).Expect(200);
         (await client.PutAsync($"/api/checks/{id}/additions/{addition}", new { text = "gain was M, not L", setting = "gain" }))
             .Expect(200)
@@ -129,14 +129,14 @@ public class EvidenceApiTests(DemoSite site)
             stage,
         };
         (await client.PutAsync(address, late)).ExpectProblem(409, "not-signed");
-        (await client.PutAsync($"/api/checks/{id}/signature", new { note = "signed early" })).Expect(200);
+        (await client.SignAsync(id, "signed early")).Expect(200);
         (await client.PutAsync(address, late)).Expect(200);
         JsonElement added = (await client.PutAsync(address, late)).Expect(200).At("additions").EnumerateArray().Single();
         added.GetProperty("text").GetString()!.ShouldContain(says);
         added.GetProperty("setting").GetString().ShouldBe("gain");
     }
 
-    private static byte[] Picture(int width, int height, SKEncodedImageFormat format)
+    internal static byte[] Picture(int width, int height, SKEncodedImageFormat format)
     {
         using var bitmap = new SKBitmap(width, height);
         using (var canvas = new SKCanvas(bitmap))

@@ -108,7 +108,7 @@ public class KillTests(TestSite site)
             RedirectStandardOutput = true,
             RedirectStandardError = true,
         };
-        start.Environment["GOLDNOTCH_DB"] = site.ConnectionString;
+        start.Environment["GOLDNOTCH_DB"] = site.SiteConnectionString;
         start.Environment["GOLDNOTCH_LOG"] = "Fatal";
         Process process = Process.Start(start)!;
         process.BeginOutputReadLine();

@@ -48,7 +48,7 @@ public class StandardApiTests(DemoSite site)
             .At("entries")
             .EnumerateArray()
             .Select(e => e.GetProperty("what").GetString())
-            .ShouldBe(["approved", "draft changed", "draft begun"]);
+            .ShouldBe(["approved", "draft changed", "draft begun", "standard imported"]);
         (await mara.GetAsync("/api/audit")).ExpectProblem(403, "not-allowed");
     }
 

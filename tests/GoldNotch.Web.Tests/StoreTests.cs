@@ -20,7 +20,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
 
     public async Task InitializeAsync()
     {
-        _source = NpgsqlDataSource.Create(site.ConnectionString);
+        _source = NpgsqlDataSource.Create(site.SiteConnectionString);
         _standard = StandardReader.ToStandard(
             (await new StandardStore(_source).GetAsync("lecture-room", 4, CancellationToken.None))!.Document
         );
@@ -42,7 +42,15 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
         WholeCheck whole = await NewCheckAsync("OBG-106");
         StoredReading bad = Reading(Setting.NeutralDensity, "1") with { Typed = "1\0" };
         await Should.ThrowAsync<PostgresException>(() =>
-            store.CreateAsync(whole with { Readings = [Reading(Setting.Gain, "L"), bad] }, Outcome(whole), "tests", CancellationToken.None)
+            store.CreateAsync(
+                whole with
+                {
+                    Readings = [Reading(Setting.Gain, "L"), bad],
+                },
+                Outcome(whole),
+                Actor.Site("tests"),
+                CancellationToken.None
+            )
         );
         (await store.GetAsync(whole.Check.Id, CancellationToken.None)).ShouldBeNull();
         (await site.SqlAsync($"SELECT count(*) FROM check_reading WHERE check_id = '{whole.Check.Id}'")).ShouldBe(0L);
@@ -54,7 +62,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     {
         WholeCheck whole = await NewCheckAsync("OBG-404");
         RefusedException refused = await Should.ThrowAsync<RefusedException>(() =>
-            new CheckStore(_source).CreateAsync(whole, Outcome(whole), "tests", CancellationToken.None)
+            new CheckStore(_source).CreateAsync(whole, Outcome(whole), Actor.Site("tests"), CancellationToken.None)
         );
         (refused.Code, refused.Pointer).ShouldBe((ProblemCode.UnitMissing, "/unit"));
     }
@@ -64,21 +72,35 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     {
         var store = new CheckStore(_source);
         WholeCheck whole = await NewCheckAsync("OBG-106");
-        await store.CreateAsync(whole, Outcome(whole), "tests", CancellationToken.None);
+        await store.CreateAsync(whole, Outcome(whole), Actor.Site("tests"), CancellationToken.None);
         Guid id = whole.Check.Id;
-        (await store.RecordAsync(id, [Reading(Setting.Gain, "L")], null, Outcome, CancellationToken.None)).Outcome.ShouldBe(
-            RecordOutcome.Recorded
-        );
         (
-            await store.RecordAsync(id, [Reading(Setting.Gain, "H") with { Version = 1 }], null, Outcome, CancellationToken.None)
+            await store.RecordAsync(id, [Reading(Setting.Gain, "L")], null, Actor.Site("tests"), Outcome, CancellationToken.None)
         ).Outcome.ShouldBe(RecordOutcome.Recorded);
-        (await site.SqlAsync($"SELECT before ->> 'Typed' FROM audit_entry WHERE subject = '{id} gain' ORDER BY id DESC LIMIT 1")).ShouldBe(
+        (
+            await store.RecordAsync(
+                id,
+                [Reading(Setting.Gain, "H") with { Version = 1 }],
+                null,
+                Actor.Site("tests"),
+                Outcome,
+                CancellationToken.None
+            )
+        ).Outcome.ShouldBe(RecordOutcome.Recorded);
+        (await site.SqlAsync($"SELECT before ->> 'read' FROM audit_entry WHERE subject = '{id} gain' ORDER BY id DESC LIMIT 1")).ShouldBe(
             "L"
         );
         (await site.SqlAsync($"SELECT off_target_count FROM check_run WHERE id = '{id}'")).ShouldBe(1);
-        (await store.RecordAsync(Guid.NewGuid(), [Reading(Setting.Gain, "L")], null, Outcome, CancellationToken.None)).Outcome.ShouldBe(
-            RecordOutcome.Missing
-        );
+        (
+            await store.RecordAsync(
+                Guid.NewGuid(),
+                [Reading(Setting.Gain, "L")],
+                null,
+                Actor.Site("tests"),
+                Outcome,
+                CancellationToken.None
+            )
+        ).Outcome.ShouldBe(RecordOutcome.Missing);
     }
 
     [Fact]
@@ -86,10 +108,11 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     {
         var store = new CheckStore(_source);
         WholeCheck whole = await NewCheckAsync("OBG-106");
-        await store.CreateAsync(whole, Outcome(whole), "tests", CancellationToken.None);
+        await store.CreateAsync(whole, Outcome(whole), Actor.Site("tests"), CancellationToken.None);
         WholeCheck? signed = await store.SignAsync(
             whole.Check.Id,
-            "tests",
+            1,
+            Actor.Site("tests"),
             whole.Check.StartedAt.AddHours(-3),
             "nothing read",
             Outcome,
@@ -103,7 +126,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     {
         var store = new CheckStore(_source);
         WholeCheck whole = await NewCheckAsync("OBG-106");
-        await store.CreateAsync(whole, Outcome(whole), "tests", CancellationToken.None);
+        await store.CreateAsync(whole, Outcome(whole), Actor.Site("tests"), CancellationToken.None);
         ModelDocument card = (await new ModelStore(_source).GetAsync("bracken-3", CancellationToken.None))!.Document;
         var newer = new ExchangeDocument(
             "gold-notch-exchange",
@@ -113,7 +136,7 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
         await using var json = new MemoryStream(
             System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(newer, ExchangeJson.Default.ExchangeDocument)
         );
-        await new ExchangeImporter(_source).ImportAsync(json, "tests", false, CancellationToken.None);
+        await new ExchangeImporter(_source, TimeProvider.System).ImportAsync(json, Actor.Site("tests"), false, CancellationToken.None);
         try
         {
             WholeCheck kept = (await store.GetAsync(whole.Check.Id, CancellationToken.None))!;
@@ -146,22 +169,27 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
     {
         var store = new UnitStore(_source);
         StoredUnit unit = (await store.GetAsync("OBG-105", CancellationToken.None))!;
-        (await store.UpdateAsync(unit, "tests", CancellationToken.None)).ShouldBe(unit);
-        (await store.UpdateAsync(unit with { Version = unit.Version + 7 }, "tests", CancellationToken.None)).ShouldBeNull();
+        (await store.UpdateAsync(unit, Actor.Site("tests"), CancellationToken.None)).ShouldBe(unit);
+        (await store.UpdateAsync(unit with { Version = unit.Version + 7 }, Actor.Site("tests"), CancellationToken.None)).ShouldBeNull();
     }
 
     [Fact]
     public async Task Many_wrong_passwords_at_once_are_all_counted()
     {
-        var store = new PersonStore(_source);
-        await store.PutAsync(new StoredPerson("devi", "Devi Anand", Role.Operator, "x", 0, null), CancellationToken.None);
-        DateTimeOffset until = DateTimeOffset.UtcNow.AddMinutes(5);
-        await Task.WhenAll(Enumerable.Range(0, 12).Select(_ => store.CountFailureAsync("devi", 12, until, CancellationToken.None)));
-        StoredPerson locked = (await store.GetAsync("devi", CancellationToken.None))!;
-        locked.FailedCount.ShouldBe(12);
-        locked.LockedUntil.ShouldNotBeNull();
-        await store.ClearFailuresAsync("devi", CancellationToken.None);
-        (await store.GetAsync("devi", CancellationToken.None))!.LockedUntil.ShouldBeNull();
+        var tries = new SignInTries(_source);
+        DateTimeOffset now = DateTimeOffset.UtcNow;
+        string place = SignInTries.Address("10.0.0.9");
+        DateTimeOffset?[] all = await Task.WhenAll(
+            Enumerable.Range(0, 12).Select(_ => tries.LetThroughAsync("devi", false, place, false, now, CancellationToken.None))
+        );
+        all.Count(until => until is null).ShouldBe(SignInTries.Free);
+        all.Where(until => until is not null).ShouldAllBe(until => until > now);
+        (await tries.LetThroughAsync("devi", false, SignInTries.Address("10.0.0.10"), false, now, CancellationToken.None)).ShouldBeNull(
+            "another place has its own tries"
+        );
+        (await tries.ListAsync(CancellationToken.None)).Single(c => c.Login == "devi").Failed.ShouldBeGreaterThan(SignInTries.Free - 1);
+        await tries.ClearAsync("devi", place, CancellationToken.None);
+        (await tries.LetThroughAsync("devi", false, place, false, now, CancellationToken.None)).ShouldBeNull();
     }
 
     [Fact]

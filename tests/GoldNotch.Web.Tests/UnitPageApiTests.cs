@@ -20,9 +20,9 @@ public class UnitPageApiTests(DemoSite site)
             .GetProperty("by")
             .GetString()
             .ShouldBe("Mara Quill");
-        Answer why = (await client.PutAsync($"/api/checks/{id}/signature", new { note = " " })).ExpectProblem(409, "lines-unread", "/note");
+        Answer why = (await client.SignAsync(id, " ")).ExpectProblem(409, "lines-unread", "/note");
         why.Text("detail").ShouldContain("Kit counted");
-        (await client.PutAsync($"/api/checks/{id}/signature", new { note = "signed early" })).Expect(200);
+        (await client.SignAsync(id, "signed early")).Expect(200);
         JsonElement off = await StandsAsync();
         off.GetProperty("state").GetString().ShouldBe("off");
         off.GetProperty("inShort").GetString().ShouldBe("gain");
@@ -30,7 +30,7 @@ public class UnitPageApiTests(DemoSite site)
         // A check that does not look at the gain clears no fault of the one before.
         Guid smaller = await client.BeginAsync("OBG-104", "lecture-room");
         (await client.ReadAsync(smaller, "shutter", "1/60")).Expect(200);
-        (await client.PutAsync($"/api/checks/{smaller}/signature", new { note = "only the shutter" })).Expect(200);
+        (await client.SignAsync(smaller, "only the shutter")).Expect(200);
         (await StandsAsync()).GetProperty("state").GetString().ShouldBe("off");
         (await StandsAsync())
             .GetProperty("because")
@@ -40,14 +40,14 @@ public class UnitPageApiTests(DemoSite site)
 
         Guid better = await client.BeginAsync("OBG-104", "lecture-room");
         (await client.ReadAsync(better, "gain", "0")).Expect(200);
-        (await client.PutAsync($"/api/checks/{better}/signature", new { note = "signed early" })).Expect(200);
+        (await client.SignAsync(better, "signed early")).Expect(200);
         (await StandsAsync()).GetProperty("state").GetString().ShouldBe("due", "nothing but the gain was read");
         (await StandsAsync()).GetProperty("inShort").GetString()!.ShouldContain("not read");
 
         Guid whole = await client.BeginAsync("OBG-104", "lecture-room");
         await client.ReadTheRestAsync(whole);
         (await client.GetAsync($"/api/checks/{whole}")).At("unreadRequired").GetArrayLength().ShouldBe(0);
-        (await client.PutAsync($"/api/checks/{whole}/signature", new { note = "" })).Expect(200);
+        (await client.SignAsync(whole, "")).Expect(200);
         (await StandsAsync()).GetProperty("state").GetString().ShouldBe("ready");
 
         // Whoever had it may have changed anything.
@@ -91,8 +91,8 @@ public class UnitPageApiTests(DemoSite site)
         Guid id = await client.BeginAsync("OBG-113", "seed-portraits");
         (await client.ReadAsync(id, "gain", "ISO 640")).Expect(200);
         (await client.PutAsync($"/api/checks/{id}/readings/gain", new { read = "ISO 320", stage = "left" }, 0)).Expect(200);
-        (await client.PutAsync($"/api/checks/{id}/signature", new { note = "signed early" })).Expect(200);
-        (await client.PutAsync($"/api/checks/{id}/signature", new { note = "again" })).Expect(200);
+        (await client.SignAsync(id, "signed early")).Expect(200);
+        (await client.SignAsync(id, "again")).Expect(200);
         Gain(await client.GetAsync("/api/units/OBG-113/page")).ShouldBe((wrong + 1, of + 1)); // as found it was wrong, however it was left
         Answer fleet = (await client.GetAsync("/api/drift?months=120")).Expect(200);
         fleet.Int("readings").ShouldBeGreaterThan(1000);
@@ -119,7 +119,7 @@ public class UnitPageApiTests(DemoSite site)
         using TestClient ines = await site.ClientAsync();
         using TestClient mara = await site.ClientAsync("mara");
         Guid signed = await mara.BeginAsync("OBG-112", "seed-portraits");
-        (await mara.PutAsync($"/api/checks/{signed}/signature", new { note = "signed early" })).Expect(200);
+        (await mara.SignAsync(signed, "signed early")).Expect(200);
         Guid open = await mara.BeginAsync("OBG-112", "seed-portraits");
         int version = (await ines.GetAsync("/api/units/OBG-112")).Expect(200).Int("version");
         (await ines.SendAsync(HttpMethod.Post, "/api/units/OBG-112/rename", new { newTag = "OBG-101" }, version)).ExpectProblem(
@@ -166,7 +166,7 @@ public class UnitPageApiTests(DemoSite site)
             Answer check = (await ines.ReadAsync(id, "clock", "done")).Expect(200);
             check.Text("unitStatus").ShouldBe("retired");
             check.Text("standardState").ShouldBe("retired");
-            (await ines.PutAsync($"/api/checks/{id}/signature", new { note = "signed early" })).Expect(200);
+            (await ines.SignAsync(id, "signed early")).Expect(200);
             (await ines.PutAsync($"/api/checks/{Guid.NewGuid()}", new { unit = "OBG-108", standard = "pollen-release" })).ExpectProblem(
                 400,
                 "standard-missing",

@@ -10,6 +10,8 @@ declare const __BUILD__: string;
 const SHELL = `gold-notch-shell-${__BUILD__}`;
 const READ = 'gold-notch-read';
 const PATIENCE_MS = 4000;
+/** Rises when a person leaves: what was asked for before is not kept after. */
+let left = 0;
 /** What is worth reading without network; a session is not, since the page keeps its own word of it. */
 const KEPT = /^\/api\/(sheets|checks|units|board|vocabulary|standards|models|line-ups|coverage)(\/|$|\?)/;
 const NEVER = /\.(pdf|csv|svg|png)$|\/photos\/|\/camera$/;
@@ -76,13 +78,20 @@ async function asset(request: Request): Promise<Response> {
   return (await caches.match(request, { cacheName: SHELL })) ?? fetch(request);
 }
 
+self.addEventListener('message', (event) => {
+  if (event.data !== 'forget') return;
+  left++;
+  event.waitUntil(caches.delete(READ));
+});
+
 async function read(request: Request): Promise<Response> {
+  const then = left;
   try {
     // A page that asked and went away stops the question; that is no missing network.
     const answer = await fetch(request);
-    if (answer.ok) {
+    if (answer.ok && then === left) {
       const copy = answer.clone();
-      void caches.open(READ).then((kept) => kept.put(request.url, copy));
+      void caches.open(READ).then((kept) => (then === left ? kept.put(request.url, copy) : undefined));
     }
     return answer;
   } catch (error) {

@@ -167,6 +167,7 @@ internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExc
             or ProblemCode.DraftExists
             or ProblemCode.KeyTaken
             or ProblemCode.LoginTaken
+            or ProblemCode.NameTaken
             or ProblemCode.TagTaken
             or ProblemCode.LastTechnician
             or ProblemCode.OpenFaults
@@ -177,6 +178,7 @@ internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExc
             or ProblemCode.NotLookedAt
             or ProblemCode.LinesUnread => 409,
             ProblemCode.NotFound => 404,
+            ProblemCode.ChangedMeanwhile => 412,
             ProblemCode.VersionNeeded => 428,
             _ => 400,
         };

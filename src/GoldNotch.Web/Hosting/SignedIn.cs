@@ -1,6 +1,7 @@
 using System.Security.Claims;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
+using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.Authorization;
 
 namespace GoldNotch.Web.Hosting;
@@ -9,6 +10,24 @@ namespace GoldNotch.Web.Hosting;
 internal static class SignedIn
 {
     private static readonly object NotationItem = new();
+
+    /// <summary>A person as the requests of a session see one: name and role as they are now, whatever they were at the sign-in.</summary>
+    internal static ClaimsPrincipal As(StoredPerson person) =>
+        new(
+            new ClaimsIdentity(
+                [
+                    new Claim(ClaimTypes.NameIdentifier, person.Id.ToString()),
+                    new Claim(ClaimTypes.Name, person.Login),
+                    new Claim(ClaimTypes.GivenName, person.Name),
+                    new Claim(ClaimTypes.Role, person.Role.Word()),
+                ],
+                CookieAuthenticationDefaults.AuthenticationScheme
+            )
+        );
+
+    /// <summary>The person's id.</summary>
+    internal static Guid Id(ClaimsPrincipal person) =>
+        Guid.Parse(person.FindFirstValue(ClaimTypes.NameIdentifier) ?? Guid.Empty.ToString());
 
     /// <summary>The name on checks.</summary>
     internal static string Name(ClaimsPrincipal person) => person.FindFirstValue(ClaimTypes.GivenName) ?? "";

@@ -28,13 +28,24 @@ public class TestSite : IAsyncLifetime
     /// <summary>Where the stand-in cameras are.</summary>
     public Uri Cameras { get; private set; } = new("http://127.0.0.1");
 
+    /// <summary>Connection as the owner of the tables: for what goes past the site.</summary>
     public string ConnectionString { get; private set; } = "";
+
+    /// <summary>Connection as the site itself has one: a member of the site's role, which owns nothing.</summary>
+    public string SiteConnectionString { get; private set; } = "";
 
     /// <summary>What the site logged.</summary>
     internal LogKeeper Log { get; } = new();
 
     /// <summary>The folder whose exchange files it begins with: the small one of the tests.</summary>
     protected virtual string Folder => Path.Combine("tests", "fixtures");
+
+    private static readonly (string, string, Role)[] People =
+    [
+        ("ines", "Ines Calloway", Role.Technician),
+        ("mara", "Mara Quill", Role.Operator),
+        ("joss", "Joss Penhale", Role.Operator),
+    ];
 
     private static string Server =>
         Environment.GetEnvironmentVariable("GOLDNOTCH_TEST_DB")
@@ -45,19 +56,26 @@ public class TestSite : IAsyncLifetime
         await OnServerAsync($"CREATE DATABASE {_database}");
         ConnectionString = new NpgsqlConnectionStringBuilder(Server) { Database = _database }.ConnectionString;
         Database.Migrate(ConnectionString);
-        await using (NpgsqlDataSource source = NpgsqlDataSource.Create(ConnectionString))
+        SiteConnectionString = await SiteLogin.GiveAsync(ConnectionString);
+        await using (NpgsqlDataSource source = NpgsqlDataSource.Create(SiteConnectionString))
         {
             foreach (string file in Directory.GetFiles(Path.Combine(Root, Folder), "*.json").Order())
             {
                 await using FileStream json = File.OpenRead(file);
-                await new ExchangeImporter(source).ImportAsync(json, "tests", false, CancellationToken.None);
+                await new ExchangeImporter(source, TimeProvider.System).ImportAsync(
+                    json,
+                    Actor.Site("tests"),
+                    false,
+                    CancellationToken.None
+                );
             }
 
-            string hash = new PasswordHasher<StoredPerson>().HashPassword(new StoredPerson("", "", Role.Operator, "", 0, null), Password);
+            string hash = new PasswordHasher<StoredPerson>().HashPassword(new StoredPerson("", "", Role.Operator, ""), Password);
             var people = new PersonStore(source);
-            await people.PutAsync(new StoredPerson("ines", "Ines Calloway", Role.Technician, hash, 0, null), CancellationToken.None);
-            await people.PutAsync(new StoredPerson("mara", "Mara Quill", Role.Operator, hash, 0, null), CancellationToken.None);
-            await people.PutAsync(new StoredPerson("joss", "Joss Penhale", Role.Operator, hash, 0, null), CancellationToken.None);
+            foreach ((string login, string name, Role role) in People)
+            {
+                await people.AddAsync(new StoredPerson(login, name, role, hash), Actor.Site("tests"), CancellationToken.None);
+            }
         }
 
         _cameras = StandInSite.Build(
@@ -99,7 +117,7 @@ public class TestSite : IAsyncLifetime
                 "--GOLDNOTCH_CAMERA_PATIENCE_MS",
                 "700",
                 "--GOLDNOTCH_DB",
-                ConnectionString,
+                SiteConnectionString,
                 "--GOLDNOTCH_LOG",
                 Environment.GetEnvironmentVariable("GOLDNOTCH_LOG") ?? "Fatal",
                 "--GOLDNOTCH_SIGNINS_PER_MINUTE",
@@ -184,6 +202,9 @@ public sealed class TestClient : IDisposable
 {
     private readonly HttpClient _http;
 
+    /// <summary>Where the site is.</summary>
+    public Uri Address => _http.BaseAddress!;
+
     public TestClient(Uri address) =>
         _http = new HttpClient(new HttpClientHandler { CookieContainer = Cookies, UseProxy = false }) { BaseAddress = address };
 
@@ -208,6 +229,10 @@ public sealed class TestClient : IDisposable
     public Task<Answer> ReadAsync(Guid check, string setting, string? read, int seen = 0) =>
         PutAsync($"/api/checks/{check}/readings/{setting}", new { read }, seen);
 
+    /// <summary>Signs a check as it stands.</summary>
+    public async Task<Answer> SignAsync(Guid check, string note = "") =>
+        await PutAsync($"/api/checks/{check}/signature", new { note }, (await GetAsync($"/api/checks/{check}")).Expect(200).Int("version"));
+
     /// <summary>Reads every line that is not read yet as the sheet says.</summary>
     public async Task ReadTheRestAsync(Guid check)
     {
@@ -229,6 +254,13 @@ public sealed class TestClient : IDisposable
         var id = Guid.NewGuid();
         (await PutAsync($"/api/checks/{id}", new { unit, standard })).Expect(201);
         return id;
+    }
+
+    /// <summary>The headers of an answer.</summary>
+    public async Task<System.Net.Http.Headers.HttpResponseHeaders> HeadersAsync(string path)
+    {
+        using HttpResponseMessage response = await _http.GetAsync(path);
+        return response.EnsureSuccessStatusCode().Headers;
     }
 
     public async Task<Answer> SendAsync(HttpMethod method, string path, object? body, int? seen = null)

@@ -996,22 +996,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/audit": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["listAudit"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/standards/{key}/draft": {
         parameters: {
             query?: never;
@@ -1236,6 +1220,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listAudit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audit/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getAuditEntry"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audit/verification": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["verifyAudit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1292,11 +1324,22 @@ export interface components {
             /** Format: int64 */
             next: null | number;
         };
+        AuditVerification: {
+            holds: boolean;
+            /** Format: int64 */
+            entries: number;
+            mark: string;
+            /** Format: int64 */
+            brokenAt: null | number;
+            why: null | string;
+        };
         AuditView: {
             /** Format: int64 */
             id: number;
             /** Format: date-time */
             at: string;
+            /** Format: uuid */
+            whoId: null | string;
             who: string;
             what: string;
             subject: string;
@@ -1523,6 +1566,7 @@ export interface components {
             /** Format: int32 */
             foundAutomatic: number;
             foundHeadline: string;
+            importedBy: null | string;
         };
         /** @enum {unknown} */
         CheckStage: "found" | "left";
@@ -1557,6 +1601,11 @@ export interface components {
             standardState: null | components["schemas"]["StandardState"];
             rulesVersion: null | string;
             unreadRequired: string[];
+            /** Format: int32 */
+            version: number;
+            importedBy: null | string;
+            /** Format: date-time */
+            importedAt: null | string;
         };
         ChoiceDocument: {
             positions: components["schemas"]["PositionDocument"][];
@@ -2467,7 +2516,10 @@ export interface components {
             name: string;
             role: components["schemas"]["Role"];
             active: boolean;
-            locked: boolean;
+            /** Format: int32 */
+            failedTries: number;
+            /** Format: date-time */
+            closedUntil: null | string;
             /** Format: int32 */
             version: number;
         };
@@ -2596,7 +2648,7 @@ export interface components {
             now: null | components["schemas"]["NowView"];
         };
         /** @enum {unknown} */
-        ProblemCode: "bad-value" | "bad-document" | "bad-json" | "bad-request" | "bad-photo" | "too-large" | "too-many" | "too-many-requests" | "duplicate" | "circle" | "not-found" | "unit-missing" | "model-missing" | "standard-missing" | "id-taken" | "key-taken" | "tag-taken" | "login-taken" | "draft-exists" | "version-exists" | "immutable" | "changed-meanwhile" | "version-needed" | "open-faults" | "undecided" | "lines-unread" | "not-looked-at" | "not-signed" | "not-planned" | "sheet-differs" | "last-technician" | "sign-in" | "wrong-password" | "locked" | "not-allowed" | "forgery-token" | "camera-none" | "camera-silent" | "camera-refused" | "camera-invalid-response" | "database-away" | "fault";
+        ProblemCode: "bad-value" | "bad-document" | "bad-json" | "bad-request" | "bad-photo" | "too-large" | "too-many" | "too-many-requests" | "duplicate" | "circle" | "not-found" | "unit-missing" | "model-missing" | "standard-missing" | "id-taken" | "key-taken" | "tag-taken" | "login-taken" | "name-taken" | "draft-exists" | "version-exists" | "immutable" | "changed-meanwhile" | "version-needed" | "open-faults" | "undecided" | "lines-unread" | "not-looked-at" | "not-signed" | "not-planned" | "sheet-differs" | "last-technician" | "sign-in" | "wrong-password" | "locked" | "not-allowed" | "forgery-token" | "camera-none" | "camera-silent" | "camera-refused" | "camera-invalid-response" | "database-away" | "fault";
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -2839,6 +2891,8 @@ export interface components {
         SignInRequest: {
             login: string;
             password: string;
+            /** @default false */
+            keep: boolean;
         };
         SignRequest: {
             note: string;
@@ -6565,6 +6619,24 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -7632,65 +7704,6 @@ export interface operations {
             };
             /** @description Precondition Required */
             428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listAudit: {
-        parameters: {
-            query?: {
-                subject?: string;
-                before?: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AuditPage"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8928,6 +8941,190 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listAudit: {
+        parameters: {
+            query?: {
+                subject?: string;
+                before?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuditPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getAuditEntry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuditView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    verifyAudit: {
+        parameters: {
+            query?: {
+                noted?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuditVerification"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox';
 import InputText from 'primevue/inputtext';
 import { ref } from 'vue';
 import { Problem } from './client';
@@ -6,6 +7,7 @@ import { signIn } from './session';
 
 const login = ref('');
 const password = ref('');
+const stay = ref(false);
 const wrong = ref('');
 const busy = ref(false);
 
@@ -13,7 +15,7 @@ async function enter(): Promise<void> {
   busy.value = true;
   wrong.value = '';
   try {
-    await signIn(login.value.trim(), password.value);
+    await signIn(login.value.trim(), password.value, stay.value);
   } catch (error) {
     wrong.value = error instanceof Problem ? error.message : 'Signing in did not work. Try again.';
   } finally {
@@ -45,6 +47,9 @@ async function enter(): Promise<void> {
       autocomplete="current-password"
       aria-describedby="sign-in-wrong"
     />
+    <label class="stay"
+      ><Checkbox v-model="stay" binary input-id="stay" name="stay" /> Keep me signed in on this device</label
+    >
     <p v-if="wrong" id="sign-in-wrong" class="problem" role="alert">{{ wrong }}</p>
     <button class="act" type="submit" :disabled="busy || !login || !password">Sign in</button>
   </form>
@@ -65,6 +70,12 @@ async function enter(): Promise<void> {
 label {
   font-weight: 600;
   margin-top: 8px;
+}
+.stay {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  font-weight: 400;
 }
 .act {
   margin-top: 12px;

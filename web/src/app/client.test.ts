@@ -97,7 +97,7 @@ describe('writes', () => {
     globalThis.fetch = answer as typeof fetch;
     try {
       await ask(api.GET('/api/sheets'));
-      await ask(api.POST('/api/session', { body: { login: 'mara', password: 'x' } }));
+      await ask(api.POST('/api/session', { body: { login: 'mara', password: 'x', keep: false } }));
     } finally {
       globalThis.fetch = before;
     }

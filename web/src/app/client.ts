@@ -30,6 +30,12 @@ export function useWriteToken(token: string): void {
   writeToken = token;
 }
 
+let sessionEnded = (): void => {};
+/** Hears when the site says that this session has ended: by time, by a new password, or because the person was blocked. */
+export function onSessionEnd(heard: () => void): void {
+  sessionEnded = heard;
+}
+
 export const api = createClient<paths>({
   baseUrl: window.location.origin,
   // Looked up at each call, so that a test may stand in for the network.
@@ -69,5 +75,6 @@ export async function ask<T>(answer: Promise<Answer<T>>): Promise<T> {
     body,
   );
   away.value = problem.away ? problem.message : null;
+  if (problem.status === 401) sessionEnded();
   throw problem;
 }

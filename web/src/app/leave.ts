@@ -6,9 +6,12 @@ import { sessionOver } from './session';
 
 /** Ends the session and takes everything of the person from this device; the caller has asked where something waits. */
 export async function signOut(): Promise<void> {
+  const discard = outbox().discardMine();
   await ask(api.DELETE('/api/session'));
-  await outbox().discardMine();
+  await discard();
   await forgetRead();
   forgetPerson();
   sessionOver();
+  // The page goes with what it holds in memory, and cannot be gone back to.
+  location.replace('/');
 }

@@ -8,5 +8,7 @@ export function installOffline(): void {
 
 /** What was saved for reading without network goes with the person who signs out. */
 export async function forgetRead(): Promise<void> {
+  // The worker first: an answer on its way would be kept again behind the back of this.
+  if ('serviceWorker' in navigator) navigator.serviceWorker.controller?.postMessage('forget');
   if ('caches' in globalThis) await caches.delete('gold-notch-read').catch(() => false);
 }

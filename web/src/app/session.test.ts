@@ -63,7 +63,7 @@ describe('session', () => {
       'PUT /api/session/password': () => json(200, { ...mara, writeToken: 'fresh' }),
       'DELETE /api/session': () => json(204, null),
     });
-    await signIn('mara', 'one');
+    await signIn('mara', 'one', false);
     expect(session.value?.name).toBe('Mara Quill');
     await changePassword('one', 'two');
     expect(session.value?.writeToken).toBe('fresh');
@@ -100,7 +100,7 @@ describe('SignIn', () => {
     const page = await open('mara ', ' one ');
     await page.find('form').trigger('submit');
     await flushPromises();
-    expect(asked[0]!.body).toEqual({ login: 'mara', password: ' one ' });
+    expect(asked[0]!.body).toEqual({ login: 'mara', keep: false, password: ' one ' });
   });
 
   it('waits for both before it can be pressed', async () => {

@@ -1,6 +1,7 @@
 import { ref } from 'vue';
 import { recall, remember } from './recall';
-import { api, ask, Problem, useWriteToken, type Views } from './client';
+import { api, ask, onSessionEnd, Problem, useWriteToken, type Views } from './client';
+import { forgetRead } from './offline';
 
 const LAST = 'session';
 const RETRY_MS = 1500;
@@ -18,9 +19,20 @@ function keep(view: Views['SessionView'] | null): void {
 
 function keepLast(view: Views['SessionView'] | null): void {
   session.value = view;
+  if (view) last = view.login;
   // The token is not kept: it is asked for again with every load.
   remember(LAST, view && { ...view, writeToken: '' });
 }
+
+/** Who was here last in this page, whose work its memory holds. */
+let last = '';
+
+// What waits to be uploaded stays for its owner; what was kept for reading does not stay for the next person.
+onSessionEnd(() => {
+  if (!session.value) return;
+  keep(null);
+  void forgetRead();
+});
 
 /** Asks who is signed in. While the site is away the last person goes on with what is kept here, and the question is asked again. */
 export async function loadSession(): Promise<void> {
@@ -37,8 +49,12 @@ export async function loadSession(): Promise<void> {
   }
 }
 
-export async function signIn(login: string, password: string): Promise<void> {
-  keep(await ask(api.POST('/api/session', { body: { login, password } })));
+/** `stay` outlives the browser; else the session ends with it, or after hours without use. */
+export async function signIn(login: string, password: string, stay: boolean): Promise<void> {
+  const before = last;
+  keep(await ask(api.POST('/api/session', { body: { login, password, keep: stay } })));
+  // Another person must not find what this page holds of the one before.
+  if (before && before !== last) location.reload();
 }
 
 /** Nobody is signed in any more. */

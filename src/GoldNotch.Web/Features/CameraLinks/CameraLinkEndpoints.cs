@@ -123,7 +123,7 @@ internal static class CameraLinkEndpoints
         (RecordOutcome outcome, WholeCheck? now) =
             taken.Readings.Count == 0
                 ? (RecordOutcome.Recorded, whole)
-                : await work.Checks.RecordAsync(id, taken.Readings, null, after => CheckJudge.Judge(sheet, after), cancel);
+                : await work.Checks.RecordAsync(id, taken.Readings, null, author.Actor, after => CheckJudge.Judge(sheet, after), cancel);
         return outcome switch
         {
             RecordOutcome.Signed => TypedResults.Problem(CheckEndpoints.Signed()),
@@ -190,6 +190,7 @@ internal static class CameraLinkEndpoints
             id,
             taken.Readings,
             null,
+            author.Actor,
             after => CheckJudge.Judge(sheet, after),
             cancel
         );

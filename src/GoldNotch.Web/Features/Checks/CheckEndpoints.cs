@@ -52,7 +52,12 @@ internal static class CheckEndpoints
             .ProducesProblem(412)
             .WithName("decideReading");
         api.MapPost("/checks/{id:guid}/preview", PreviewAsync).ProducesProblem(404).WithName("previewReading");
-        api.MapPut("/checks/{id:guid}/signature", SignAsync).ProducesProblem(404).ProducesProblem(409).WithName("signCheck");
+        api.MapPut("/checks/{id:guid}/signature", SignAsync)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(412)
+            .ProducesProblem(428)
+            .WithName("signCheck");
     }
 
     private static async Task<Ok<CheckPage>> ListAsync(
@@ -142,7 +147,7 @@ internal static class CheckEndpoints
                 "/readings"
             ),
         };
-        bool created = await work.Checks.CreateAsync(whole, CheckJudge.Judge(sheet, whole), who, cancel);
+        bool created = await work.Checks.CreateAsync(whole, CheckJudge.Judge(sheet, whole), author.Actor, cancel);
         WholeCheck kept = await work.FindAsync(id, cancel);
         if (kept.Check.UnitTag != unit.Tag || kept.Check.StandardKey != standard.Key)
         {
@@ -190,6 +195,7 @@ internal static class CheckEndpoints
             id,
             [stored],
             request.Receipt,
+            author.Actor,
             after => CheckJudge.Judge(sheet, after),
             cancel
         );
@@ -226,7 +232,7 @@ internal static class CheckEndpoints
             what,
             request.Stage,
             chosen,
-            author.Name,
+            author.Actor,
             after => CheckJudge.Judge(sheet, after),
             cancel
         );
@@ -269,6 +275,7 @@ internal static class CheckEndpoints
     private static async Task<Ok<CheckView>> SignAsync(
         Guid id,
         SignRequest request,
+        SeenVersion seen,
         Author author,
         [AsParameters] CheckWork work,
         CancellationToken cancel
@@ -282,7 +289,8 @@ internal static class CheckEndpoints
         Sheet sheet = await work.Judge.SheetOfAsync(await work.FindAsync(id, cancel), cancel);
         WholeCheck signed = await work.Checks.SignAsync(
             id,
-            author.Name,
+            seen.Number,
+            author.Actor,
             work.Now,
             request.Note.Trim(),
             after => CheckJudge.Judge(sheet, after),

@@ -94,7 +94,10 @@ internal sealed class CheckJudge(
             unit?.Status,
             c.SignedAt is null ? c.StandardState : null,
             c.SignedAt is null ? null : judged.RulesVersion,
-            [.. judged.UnreadRequired.Select(s => SettingDefinition.Of(s).Name)]
+            [.. judged.UnreadRequired.Select(s => SettingDefinition.Of(s).Name)],
+            c.Version,
+            c.ImportedBy,
+            c.ImportedAt
         );
     }
 

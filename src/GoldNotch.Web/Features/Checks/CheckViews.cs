@@ -81,7 +81,8 @@ public sealed record NowView(
     JudgementView? ResetFirst
 );
 
-/// <summary>A check whole.</summary>
+/// <summary>A check whole. Its version rises with every change: a signature says in If-Match for which one it is. Imported by: who brought it in with a
+/// file; start, readings and signature are then what the file claims.</summary>
 public sealed record CheckView(
     Guid Id,
     string UnitTag,
@@ -108,7 +109,10 @@ public sealed record CheckView(
     UnitStatus? UnitStatus,
     StandardState? StandardState,
     string? RulesVersion,
-    IReadOnlyList<string> UnreadRequired
+    IReadOnlyList<string> UnreadRequired,
+    int Version,
+    string? ImportedBy,
+    DateTimeOffset? ImportedAt
 );
 
 /// <summary>A check in one row of the log.</summary>
@@ -126,7 +130,8 @@ public sealed record CheckRowView(
     string ShootName,
     int FoundOffTarget,
     int FoundAutomatic,
-    string FoundHeadline
+    string FoundHeadline,
+    string? ImportedBy
 );
 
 /// <summary>A page of checks, newest first; next goes into <c>before</c>, null on the last page.</summary>
@@ -156,7 +161,8 @@ internal static class CheckViews
             c.ShootName,
             c.FoundOffTarget,
             c.FoundAutomatic,
-            phrasing.InOneLine(c.FoundHeadline)
+            phrasing.InOneLine(c.FoundHeadline),
+            c.ImportedBy
         );
 
     internal static VerdictView Of(Verdict verdict, Phrasing phrasing) =>

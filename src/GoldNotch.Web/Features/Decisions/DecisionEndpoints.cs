@@ -76,6 +76,7 @@ internal static class DecisionEndpoints
                 author.Name,
                 default
             ),
+            author.Actor,
             cancel
         );
         return TypedResults.NoContent();
@@ -88,7 +89,7 @@ internal static class DecisionEndpoints
         CancellationToken cancel
     )
     {
-        await decisions.ReopenAsync(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, author.Name, cancel);
+        await decisions.ReopenAsync(request.StandardKey, request.ModelKey, request.RuleId, request.Setting, author.Actor, cancel);
         return TypedResults.NoContent();
     }
 
@@ -165,6 +166,7 @@ internal static class DecisionEndpoints
                 clock.GetUtcNow(),
                 request.ExpiresOn
             ),
+            author.Actor,
             cancel
         );
         return TypedResults.Ok(WaiverViews.Of(kept, today));
@@ -177,7 +179,7 @@ internal static class DecisionEndpoints
         TimeProvider clock,
         CancellationToken cancel
     ) =>
-        await decisions.EndAsync(id, author.Name, cancel) is { } ended
+        await decisions.EndAsync(id, author.Actor, cancel) is { } ended
             ? TypedResults.Ok(WaiverViews.Of(ended, clock.Today()))
             : throw new RefusedException(ProblemCode.NotFound, "", "There is no such waiver, or it has ended.");
 

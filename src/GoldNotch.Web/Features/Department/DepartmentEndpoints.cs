@@ -49,7 +49,7 @@ internal static class DepartmentEndpoints
             );
         }
 
-        return await store.ChangeAsync(edit.MainsHz, seen.Number, author.Name, cancel) is { } after
+        return await store.ChangeAsync(edit.MainsHz, seen.Number, author.Actor, cancel) is { } after
             ? TypedResults.Ok(new DepartmentView(after.MainsHz, after.Version))
             : TypedResults.Problem(
                 ProblemHandler.Problem(

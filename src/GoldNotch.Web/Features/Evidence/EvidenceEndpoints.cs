@@ -65,22 +65,16 @@ internal static class EvidenceEndpoints
             id,
             new StoredPhoto(photo, SettingOf(setting), author.Name, work.Now, drawn.Width, drawn.Height),
             drawn.Jpeg,
+            author.Actor,
             cancel
         );
         return TypedResults.Ok(await work.ViewAsync(id, cancel));
     }
 
-    private static async Task<FileContentHttpResult> GetAsync(
-        Guid id,
-        Guid photo,
-        HttpContext context,
-        EvidenceStore evidence,
-        CancellationToken cancel
-    )
+    private static async Task<FileContentHttpResult> GetAsync(Guid id, Guid photo, EvidenceStore evidence, CancellationToken cancel)
     {
         byte[] jpeg = await evidence.PhotoAsync(id, photo, cancel)
             ?? throw new RefusedException(ProblemCode.NotFound, "/photo", "There is no such photograph in this check.");
-        context.Response.Headers.CacheControl = "private, max-age=86400";
         return TypedResults.File(jpeg, "image/jpeg");
     }
 
@@ -93,7 +87,7 @@ internal static class EvidenceEndpoints
         CancellationToken cancel
     )
     {
-        await evidence.RemovePhotoAsync(id, photo, author.Name, cancel);
+        await evidence.RemovePhotoAsync(id, photo, author.Actor, cancel);
         return TypedResults.Ok(await work.ViewAsync(id, cancel));
     }
 
@@ -117,7 +111,12 @@ internal static class EvidenceEndpoints
             );
         }
 
-        await evidence.AddAsync(id, new StoredAddition(addition, SettingOf(request.Setting), says, author.Name, work.Now), cancel);
+        await evidence.AddAsync(
+            id,
+            new StoredAddition(addition, SettingOf(request.Setting), says, author.Name, work.Now),
+            author.Actor,
+            cancel
+        );
         return TypedResults.Ok(await work.ViewAsync(id, cancel));
     }
 
@@ -138,7 +137,7 @@ internal static class EvidenceEndpoints
         }
 
         string text = JudgementText.Of(LateReading.Of(setting, request.Stage, request.Read));
-        await evidence.AddAsync(id, new StoredAddition(addition, setting, text, author.Name, work.Now), cancel);
+        await evidence.AddAsync(id, new StoredAddition(addition, setting, text, author.Name, work.Now), author.Actor, cancel);
         return TypedResults.Ok(await work.ViewAsync(id, cancel));
     }
 

@@ -49,7 +49,7 @@ internal static class ExchangeEndpoints
         Author author,
         ExchangeImporter importer,
         CancellationToken cancel
-    ) => TypedResults.Ok(await importer.ImportAsync(context.Request.Body, author.Name, keepGood ?? false, cancel));
+    ) => TypedResults.Ok(await importer.ImportAsync(context.Request.Body, author.Actor, keepGood ?? false, cancel));
 
     private static async Task<Ok<ImportReport>> ImportCsvAsync(
         bool? keepGood,
@@ -63,7 +63,7 @@ internal static class ExchangeEndpoints
         await context.Request.Body.CopyToAsync(body, cancel);
         byte[] json = JsonSerializer.SerializeToUtf8Bytes(CsvFiles.Read(body.ToArray()), ExchangeJson.Default.ExchangeDocument);
         using var read = new MemoryStream(json);
-        return TypedResults.Ok(await importer.ImportAsync(read, author.Name, keepGood ?? false, cancel, "csv"));
+        return TypedResults.Ok(await importer.ImportAsync(read, author.Actor, keepGood ?? false, cancel, "csv"));
     }
 
     private static async Task<FileContentHttpResult> ExportAsync(

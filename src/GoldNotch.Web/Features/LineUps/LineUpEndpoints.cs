@@ -100,7 +100,7 @@ internal static class LineUpEndpoints
 
         // What cannot be planned yet is kept all the same; what cannot be read is refused.
         LineUpReader.Check(document);
-        StoredLineUp? kept = await lineUps.PutAsync(document, seen.Number, author.Name, cancel);
+        StoredLineUp? kept = await lineUps.PutAsync(document, seen.Number, author.Actor, cancel);
         return kept is null ? await MovedOnAsync(id, lineUps, cancel) : TypedResults.Ok(await ViewAsync(kept, context, source, cancel));
     }
 
@@ -110,7 +110,8 @@ internal static class LineUpEndpoints
         Author author,
         LineUpStore lineUps,
         CancellationToken cancel
-    ) => await lineUps.DropAsync(id, seen.Number, author.Name, cancel) ? TypedResults.NoContent() : await MovedOnAsync(id, lineUps, cancel);
+    ) =>
+        await lineUps.DropAsync(id, seen.Number, author.Actor, cancel) ? TypedResults.NoContent() : await MovedOnAsync(id, lineUps, cancel);
 
     private static async Task<Ok<PlanView>> PreviewAsync(LineUpDocument document, LineUpSource source, CancellationToken cancel) =>
         TypedResults.Ok(await source.PlanAsync(document, cancel));

@@ -1,4 +1,6 @@
+using System.Collections.Concurrent;
 using GoldNotch.Data;
+using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.SignalR;
 using Npgsql;
@@ -17,16 +19,89 @@ public interface ILivePage
 
 /// <summary>Pages listen here; nothing is ever sent up.</summary>
 [Authorize]
-internal sealed class LiveHub : Hub<ILivePage>
+internal sealed class LiveHub(LivePages pages) : Hub<ILivePage>
 {
     internal const string Path = "/api/live";
+
+    public override Task OnConnectedAsync()
+    {
+        if (Context.GetHttpContext() is { } http && BrowserSessions.Of(http) is { } session)
+        {
+            pages.Add(Context, session.Word);
+        }
+        else
+        {
+            Context.Abort();
+        }
+
+        return Task.CompletedTask;
+    }
+
+    public override Task OnDisconnectedAsync(Exception? exception)
+    {
+        pages.Remove(Context);
+        return Task.CompletedTask;
+    }
+}
+
+/// <summary>Which pages listen in which session: when a session ends, its pages hear nothing more.</summary>
+internal sealed class LivePages
+{
+    private readonly ConcurrentDictionary<string, (HubCallerContext Page, string Session)> _open = [];
+
+    /// <summary>The words of the sessions that listen.</summary>
+    internal IEnumerable<string> Sessions => _open.Values.Select(o => o.Session).Distinct();
+
+    internal void Add(HubCallerContext page, string session) => _open[page.ConnectionId] = (page, session);
+
+    internal void Remove(HubCallerContext page) => _open.TryRemove(page.ConnectionId, out _);
+
+    internal void End(Func<string, bool> ended)
+    {
+        foreach ((HubCallerContext page, _) in _open.Values.Where(o => ended(o.Session)))
+        {
+            page.Abort();
+        }
+    }
+}
+
+/// <summary>A page of another site must not listen with this person's cookie: who connects comes from this site's own address, or from no page at all.</summary>
+internal sealed class OwnOriginOnly(RequestDelegate next, SiteSettings settings)
+{
+    public Task InvokeAsync(HttpContext context)
+    {
+        string origin = context.Request.Headers.Origin.ToString();
+        if (!context.Request.Path.StartsWithSegments(LiveHub.Path) || origin.Length == 0 || IsOwn(origin, context.Request))
+        {
+            return next(context);
+        }
+
+        context.Response.StatusCode = StatusCodes.Status403Forbidden;
+        return Task.CompletedTask;
+    }
+
+    private bool IsOwn(string origin, HttpRequest request) =>
+        Uri.TryCreate(origin, UriKind.Absolute, out Uri? from)
+        && (
+            string.Equals(from.Authority, request.Host.Value, StringComparison.OrdinalIgnoreCase)
+            || (settings.PublicAddress is { } own && string.Equals(from.Authority, own.Authority, StringComparison.OrdinalIgnoreCase))
+        );
 }
 
 /// <summary>Hears from PostgreSQL what any copy of the site committed, and tells the pages of this one.</summary>
-internal sealed partial class LiveFeed(NpgsqlDataSource source, IHubContext<LiveHub, ILivePage> pages, ILogger<LiveFeed> log)
-    : BackgroundService
+internal sealed partial class LiveFeed(
+    NpgsqlDataSource source,
+    SessionStore sessions,
+    LivePages open,
+    IHubContext<LiveHub, ILivePage> pages,
+    TimeProvider clock,
+    ILogger<LiveFeed> log
+) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(1);
+
+    // Sessions also end by time, which tells nobody.
+    private static readonly TimeSpan Look = TimeSpan.FromMinutes(1);
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
@@ -36,8 +111,19 @@ internal sealed partial class LiveFeed(NpgsqlDataSource source, IHubContext<Live
             try
             {
                 await using NpgsqlConnection connection = await source.OpenConnectionAsync(stoppingToken);
-                connection.Notification += (_, heard) => _ = TellAsync(heard.Payload);
-                await using (var listen = new NpgsqlCommand("LISTEN " + Data.Live.Channel, connection))
+                bool ended = true;
+                connection.Notification += (_, heard) =>
+                {
+                    if (heard.Channel == SessionStore.Channel)
+                    {
+                        ended = true;
+                    }
+                    else
+                    {
+                        _ = TellAsync(heard.Payload);
+                    }
+                };
+                await using (var listen = new NpgsqlCommand($"LISTEN {Data.Live.Channel}; LISTEN {SessionStore.Channel}", connection))
                 {
                     await listen.ExecuteNonQueryAsync(stoppingToken);
                 }
@@ -50,7 +136,17 @@ internal sealed partial class LiveFeed(NpgsqlDataSource source, IHubContext<Live
 
                 while (!stoppingToken.IsCancellationRequested)
                 {
-                    await connection.WaitAsync(stoppingToken);
+                    if (ended)
+                    {
+                        ended = false;
+                        IReadOnlySet<string> going = await sessions.OpenAsync(open.Sessions, clock.GetUtcNow(), stoppingToken);
+                        open.End(session => !going.Contains(session));
+                    }
+
+                    if (!await connection.WaitAsync(Look, stoppingToken))
+                    {
+                        ended = true;
+                    }
                 }
             }
             catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)

@@ -112,7 +112,7 @@ internal static class ModelEndpoints
             throw new RefusedException(ProblemCode.BadValue, "/key", "The key on the card is not the one in the address.");
         }
 
-        StoredModel? kept = await models.PutAsync(card, seen.Number, author.Name, cancel);
+        StoredModel? kept = await models.PutAsync(card, seen.Number, author.Actor, cancel);
         if (kept is null)
         {
             StoredModel? newest = await models.GetAsync(key, cancel);

@@ -8,7 +8,22 @@ using Microsoft.AspNetCore.Identity;
 namespace GoldNotch.Web.Features.People;
 
 /// <summary>A person as technicians see one.</summary>
-public sealed record PersonView(string Login, string Name, Role Role, bool Active, bool Locked, int Version);
+/// <param name="Login">Sign-in name.</param>
+/// <param name="Name">Name on checks.</param>
+/// <param name="Role">What the person is in the department.</param>
+/// <param name="Active">Whether the person may sign in.</param>
+/// <param name="FailedTries">Tries to sign in with this name that came to nothing within a day.</param>
+/// <param name="ClosedUntil">Until when the place with the most of them has to wait; null where none has. A device that the person used before is let through.</param>
+/// <param name="Version">Rises with each change.</param>
+public sealed record PersonView(
+    string Login,
+    string Name,
+    Role Role,
+    bool Active,
+    int FailedTries,
+    DateTimeOffset? ClosedUntil,
+    int Version
+);
 
 /// <summary>A person to add.</summary>
 public sealed record PersonBegin(string Login, string Name, string Role, string Password);
@@ -37,8 +52,18 @@ internal static partial class PeopleEndpoints
         people.MapPost("/{login}/password", GivePasswordAsync).ProducesProblem(404).WithName("givePassword");
     }
 
-    private static async Task<Ok<IReadOnlyList<PersonView>>> ListAsync(PersonStore people, TimeProvider clock, CancellationToken cancel) =>
-        TypedResults.Ok<IReadOnlyList<PersonView>>([.. (await people.ListAsync(cancel)).Select(p => View(p, clock.GetUtcNow()))]);
+    private static async Task<Ok<IReadOnlyList<PersonView>>> ListAsync(
+        PersonStore people,
+        SignInTries tries,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        Dictionary<string, ClosedName> closed = (await tries.ListAsync(cancel)).ToDictionary(c => c.Login);
+        return TypedResults.Ok<IReadOnlyList<PersonView>>([
+            .. (await people.ListAsync(cancel)).Select(p => View(p, closed.GetValueOrDefault(p.Login), clock.GetUtcNow())),
+        ]);
+    }
 
     private static async Task<Created<PersonView>> AddAsync(
         PersonBegin begin,
@@ -58,10 +83,10 @@ internal static partial class PeopleEndpoints
             );
         }
 
-        Passwords.Check(begin.Password, "/password");
-        var person = new StoredPerson(begin.Login, Name(begin.Name), Read(begin.Role), "", 0, null);
-        return await people.AddAsync(person with { PasswordHash = hasher.HashPassword(person, begin.Password) }, author.Name, cancel)
-            ? TypedResults.Created($"/api/people/{person.Login}", View(person, clock.GetUtcNow()))
+        var person = new StoredPerson(begin.Login, PersonNames.Read(begin.Name, "/name"), Read(begin.Role), "");
+        Passwords.Check(begin.Password, person, "/password");
+        return await people.AddAsync(person with { PasswordHash = hasher.HashPassword(person, begin.Password) }, author.Actor, cancel)
+            ? TypedResults.Created($"/api/people/{person.Login}", View(person, null, clock.GetUtcNow()))
             : throw new RefusedException(ProblemCode.LoginTaken, "/login", $"“{begin.Login}” is taken. Choose another sign-in name.");
     }
 
@@ -79,12 +104,12 @@ internal static partial class PeopleEndpoints
         StoredPerson? after = await people.ChangeAsync(
             person with
             {
-                Name = Name(edit.Name),
+                Name = PersonNames.Read(edit.Name, "/name"),
                 Role = Read(edit.Role),
                 Active = edit.Active,
                 Version = seen.Number,
             },
-            author.Name,
+            author.Actor,
             cancel
         );
         return after is null
@@ -96,7 +121,7 @@ internal static partial class PeopleEndpoints
                     $"Somebody changed {person.Name} meanwhile. Load the list again and decide."
                 )
             )
-            : TypedResults.Ok(View(after, clock.GetUtcNow()));
+            : TypedResults.Ok(View(after, null, clock.GetUtcNow()));
     }
 
     private static async Task<NoContent> GivePasswordAsync(
@@ -108,19 +133,14 @@ internal static partial class PeopleEndpoints
         CancellationToken cancel
     )
     {
-        Passwords.Check(given.Password, "/password");
         StoredPerson person = await people.GetAsync(login, cancel) ?? throw NotFound(login);
-        await people.ChangePasswordAsync(login, hasher.HashPassword(person, given.Password), author.Name, cancel);
+        Passwords.Check(given.Password, person, "/password");
+        await people.ChangePasswordAsync(login, hasher.HashPassword(person, given.Password), author.Actor, cancel);
         return TypedResults.NoContent();
     }
 
-    private static PersonView View(StoredPerson p, DateTimeOffset now) =>
-        new(p.Login, p.Name, p.Role, p.Active, p.LockedUntil > now, p.Version);
-
-    private static string Name(string name) =>
-        name.Trim().Length is > 0 and <= 80
-            ? name.Trim()
-            : throw new RefusedException(ProblemCode.BadValue, "/name", "The name has 1 to 80 characters.");
+    private static PersonView View(StoredPerson p, ClosedName? closed, DateTimeOffset now) =>
+        new(p.Login, p.Name, p.Role, p.Active, closed?.Failed ?? 0, closed?.OpenAt > now ? closed.OpenAt : null, p.Version);
 
     private static Role Read(string word) =>
         Roles.TryParse(word, out Role role)

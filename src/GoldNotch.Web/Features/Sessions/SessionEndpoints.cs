@@ -31,7 +31,8 @@ public sealed record SessionView(
 /// <summary>A try to sign in.</summary>
 /// <param name="Login">Sign-in name.</param>
 /// <param name="Password">Password.</param>
-public sealed record SignInRequest(string Login, string Password);
+/// <param name="Keep">Whether the person stays signed in on this device when the browser is closed.</param>
+public sealed record SignInRequest(string Login, string Password, bool Keep = false);
 
 /// <summary>A change of one's own password.</summary>
 /// <param name="Current">The password as it is.</param>
@@ -42,9 +43,7 @@ public sealed record PasswordChange(string Current, string New);
 internal static class SessionEndpoints
 {
     internal const string SignInLimit = "sign-in";
-    private const string StampClaim = "stamp";
-    private const int TriesBeforeLock = 6;
-    private static readonly TimeSpan LockFor = TimeSpan.FromMinutes(5);
+    private const int LongestLogin = 40;
 
     internal static void MapSessions(this IEndpointRouteBuilder api)
     {
@@ -64,71 +63,65 @@ internal static class SessionEndpoints
     private static async Task<Results<Ok<SessionView>, ProblemHttpResult>> SignInAsync(
         SignInRequest request,
         HttpContext context,
-        PersonStore people,
-        IPasswordHasher<StoredPerson> hasher,
-        IAntiforgery antiforgery,
-        TimeProvider clock,
+        [AsParameters] SignInWork work,
         CancellationToken cancel
     )
     {
-        DateTimeOffset now = clock.GetUtcNow();
-        StoredPerson? person =
-            request.Login.Length <= 40 && request.Password.Length <= 200 ? await people.GetAsync(request.Login, cancel) : null;
-        if (person?.LockedUntil > now)
+        // A name longer than any and a password longer than any are tried as what they are: wrong.
+        string login = request.Login.Length <= LongestLogin ? request.Login : request.Login[..LongestLogin];
+        StoredPerson? person = login == request.Login ? await work.People.GetAsync(login, cancel) : null;
+        bool known = await work.Sessions.KnowsDeviceAsync(context, person, cancel);
+        string address = context.Connection.RemoteIpAddress?.ToString() ?? "";
+        string place = known ? SignInTries.Device(work.Sessions.Device(context)) : SignInTries.Address(address);
+        if (await work.Tries.LetThroughAsync(login, person is null, place, known, work.Now, cancel) is { } until)
         {
-            return Refused(ProblemCode.Locked, "Too many wrong passwords for this name. It opens again in five minutes.");
+            return Refused(ProblemCode.Locked, $"Too many wrong passwords. The next try is let through {Wait(until - work.Now)}.");
         }
 
         // Unknown names cost the same time as known ones.
-        StoredPerson against = person ?? new StoredPerson("", "", Role.Operator, DummyHash, 0, null);
-        if (
-            person is { Active: false }
-            || hasher.VerifyHashedPassword(against, against.PasswordHash, request.Password) == PasswordVerificationResult.Failed
-            || person is null
-        )
+        StoredPerson against = person ?? Nobody;
+        bool right =
+            request.Password.Length <= Passwords.Longest
+            && work.Hasher.VerifyHashedPassword(against, against.PasswordHash, request.Password) != PasswordVerificationResult.Failed;
+        if (!right || person is not { Active: true })
         {
-            if (person is not null)
-            {
-                await people.CountFailureAsync(person.Login, TriesBeforeLock, now + LockFor, cancel);
-            }
-
+            await work.Tries.WriteDownAsync(login, person, place, address, work.Now, cancel);
             return Refused(
                 ProblemCode.WrongPassword,
-                "Name and password do not match. Check both, and Caps Lock; after too many tries the name is locked for five minutes."
+                "Name and password do not match. Check both, and Caps Lock; after several tries there is a wait, longer each time."
             );
         }
 
-        await people.ClearFailuresAsync(person.Login, cancel);
-        ClaimsPrincipal principal = await BeginAsync(context, person);
-        return TypedResults.Ok(View(context, principal, antiforgery));
+        await work.Tries.ClearAsync(person.Login, place, cancel);
+        return TypedResults.Ok(View(context, await work.Sessions.BeginAsync(context, person, request.Keep, cancel), work.Antiforgery));
     }
 
     private static async Task<Results<Ok<SessionView>, ProblemHttpResult>> ChangePasswordAsync(
         PasswordChange change,
         HttpContext context,
         Author author,
-        PersonStore people,
-        IPasswordHasher<StoredPerson> hasher,
-        IAntiforgery antiforgery,
-        TimeProvider clock,
+        [AsParameters] SignInWork work,
         CancellationToken cancel
     )
     {
-        Passwords.Check(change.New, "/new");
-        string login = context.User.Identity?.Name ?? "";
-        StoredPerson person = await people.GetAsync(login, cancel)
-            ?? throw new RefusedException(ProblemCode.NotFound, "", "This account is gone.");
-        if (person.LockedUntil > clock.GetUtcNow())
+        StoredSession session = BrowserSessions.Of(context)
+            ?? throw new RefusedException(ProblemCode.NotFound, "", "This session has ended. Sign in again.");
+        StoredPerson person = session.Person;
+        Passwords.Check(change.New, person, "/new");
+
+        // Who holds a session of another must not be able to guess that person's password with it.
+        string place = SignInTries.Device(session.Word);
+        if (await work.Tries.LetThroughAsync(person.Login, false, place, known: true, work.Now, cancel) is { } until)
         {
-            return Refused(ProblemCode.Locked, "Too many wrong passwords for this name. It opens again in five minutes.");
+            return Refused(ProblemCode.Locked, $"Too many wrong passwords. The next try is let through {Wait(until - work.Now)}.");
         }
 
         if (
-            change.Current.Length > 200
-            || hasher.VerifyHashedPassword(person, person.PasswordHash, change.Current) == PasswordVerificationResult.Failed
+            change.Current.Length > Passwords.Longest
+            || work.Hasher.VerifyHashedPassword(person, person.PasswordHash, change.Current) == PasswordVerificationResult.Failed
         )
         {
-            await people.CountFailureAsync(login, TriesBeforeLock, clock.GetUtcNow() + LockFor, cancel);
+            await work.Tries.WriteDownAsync(person.Login, person, place, "a session", work.Now, cancel);
             return TypedResults.Problem(
                 ProblemHandler.Problem(
                     400,
@@ -139,9 +132,13 @@ internal static class SessionEndpoints
             );
         }
 
-        StoredPerson after = await people.ChangePasswordAsync(login, hasher.HashPassword(person, change.New), author.Name, cancel)
-            ?? throw new RefusedException(ProblemCode.NotFound, "", "This account is gone.");
-        return TypedResults.Ok(View(context, await BeginAsync(context, after), antiforgery));
+        StoredPerson after = await work.People.ChangePasswordAsync(
+            person.Login,
+            work.Hasher.HashPassword(person, change.New),
+            author.Actor,
+            cancel
+        ) ?? throw new RefusedException(ProblemCode.NotFound, "", "This account is gone.");
+        return TypedResults.Ok(View(context, await work.Sessions.BeginAsync(context, after, session.Kept, cancel), work.Antiforgery));
     }
 
     private static async Task<NoContent> ChangeNotationAsync(
@@ -155,48 +152,12 @@ internal static class SessionEndpoints
         return TypedResults.NoContent();
     }
 
-    /// <summary>Ends a session whose person was changed, blocked or given another password since.</summary>
-    internal static async Task StillValidAsync(CookieValidatePrincipalContext context)
+    private static async Task<NoContent> SignOutAsync(HttpContext context, BrowserSessions sessions, CancellationToken cancel)
     {
-        // The page itself and the health of the site are for anybody, also while the database is away.
-        if (!context.HttpContext.Request.Path.StartsWithSegments("/api"))
-        {
-            return;
-        }
+        await sessions.EndAsync(context, cancel);
 
-        PersonStore people = context.HttpContext.RequestServices.GetRequiredService<PersonStore>();
-        string login = context.Principal?.Identity?.Name ?? "";
-        StoredPerson? person = await people.GetAsync(login, context.HttpContext.RequestAborted);
-        if (person is not { Active: true } || person.Stamp.ToString() != context.Principal?.FindFirstValue(StampClaim))
-        {
-            context.RejectPrincipal();
-            await context.HttpContext.SignOutAsync();
-            return;
-        }
-
-        SignedIn.Reads(context.HttpContext, person.Notation);
-    }
-
-    private static async Task<ClaimsPrincipal> BeginAsync(HttpContext context, StoredPerson person)
-    {
-        var identity = new ClaimsIdentity(
-            [
-                new Claim(ClaimTypes.Name, person.Login),
-                new Claim(ClaimTypes.GivenName, person.Name),
-                new Claim(ClaimTypes.Role, person.Role.Word()),
-                new Claim(StampClaim, person.Stamp.ToString()),
-            ],
-            CookieAuthenticationDefaults.AuthenticationScheme
-        );
-        var principal = new ClaimsPrincipal(identity);
-        SignedIn.Reads(context, person.Notation);
-        await context.SignInAsync(principal, new AuthenticationProperties { IsPersistent = true });
-        return principal;
-    }
-
-    private static async Task<NoContent> SignOutAsync(HttpContext context, CancellationToken _)
-    {
-        await context.SignOutAsync();
+        // Nothing of the last person stays to be read from a cache, or by going back.
+        context.Response.Headers["Clear-Site-Data"] = "\"cache\"";
         return TypedResults.NoContent();
     }
 
@@ -218,9 +179,16 @@ internal static class SessionEndpoints
     private static ProblemHttpResult Refused(ProblemCode code, string sentence) =>
         TypedResults.Problem(ProblemHandler.Problem(400, code, "/password", sentence));
 
+    private static string Wait(TimeSpan wait) =>
+        wait < TimeSpan.FromMinutes(2)
+            ? $"in {Math.Max(1, (int)Math.Ceiling(wait.TotalSeconds))} s"
+            : $"in {(int)Math.Ceiling(wait.TotalMinutes)} min";
+
     // A well-formed hash of nothing anybody knows.
-    private static readonly string DummyHash = new PasswordHasher<StoredPerson>().HashPassword(
-        new StoredPerson("", "", Role.Operator, "", 0, null),
-        Guid.NewGuid().ToString()
+    private static readonly StoredPerson Nobody = new(
+        "",
+        "",
+        Role.Operator,
+        new PasswordHasher<StoredPerson>().HashPassword(new StoredPerson("", "", Role.Operator, ""), Guid.NewGuid().ToString())
     );
 }

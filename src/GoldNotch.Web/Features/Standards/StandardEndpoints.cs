@@ -106,7 +106,7 @@ internal static class StandardEndpoints
                 new LightDocument("the light of the place", 5600, (await department.GetAsync(cancel)).MainsHz, "daylight"),
                 []
             );
-        StoredStandard draft = await standards.BeginAsync(document with { Key = begin.Key, Name = begin.Name }, author.Name, cancel);
+        StoredStandard draft = await standards.BeginAsync(document with { Key = begin.Key, Name = begin.Name }, author.Actor, cancel);
         context.Response.Headers.ETag = ETags.Of(draft.Head.Revision);
         return TypedResults.Created(
             $"/api/standards/{begin.Key}/versions/1",
@@ -138,7 +138,7 @@ internal static class StandardEndpoints
                 : await standards.InStateAsync(key, StandardState.Approved, cancel)
                     ?? await standards.InStateAsync(key, StandardState.Retired, cancel)
         ) ?? throw new RefusedException(ProblemCode.NotFound, "/key", $"There is no version of “{key}” to begin from.");
-        StoredStandard draft = await standards.BeginAsync(source.Document, author.Name, cancel);
+        StoredStandard draft = await standards.BeginAsync(source.Document, author.Actor, cancel);
         context.Response.Headers.ETag = ETags.Of(draft.Head.Revision);
         return TypedResults.Created(
             $"/api/standards/{key}/versions/{draft.Head.Version}",
@@ -163,7 +163,7 @@ internal static class StandardEndpoints
             throw new RefusedException(ProblemCode.BadValue, "/key", "The key in the document is not the one in the address.");
         }
 
-        StoredStandard? kept = await standards.ChangeDraftAsync(document, seen.Number, author.Name, cancel);
+        StoredStandard? kept = await standards.ChangeDraftAsync(document, seen.Number, author.Actor, cancel);
         if (kept is null)
         {
             return await MovedOnAsync(key, standards, cancel);
@@ -180,7 +180,7 @@ internal static class StandardEndpoints
         StandardStore standards,
         CancellationToken cancel
     ) =>
-        await standards.DropDraftAsync(key, seen.Number, author.Name, cancel)
+        await standards.DropDraftAsync(key, seen.Number, author.Actor, cancel)
             ? TypedResults.NoContent()
             : await MovedOnAsync(key, standards, cancel);
 
@@ -194,14 +194,14 @@ internal static class StandardEndpoints
         CancellationToken cancel
     )
     {
-        StoredStandard? approved = await standards.ApproveAsync(key, seen.Number, author.Name, cancel);
+        StoredStandard? approved = await standards.ApproveAsync(key, seen.Number, author.Actor, cancel);
         return approved is null
             ? await MovedOnAsync(key, standards, cancel)
             : TypedResults.Ok(await WholeAsync(approved, standards, decisions, phrasing, cancel));
     }
 
     private static async Task<NoContent> RetireAsync(string key, Author author, StandardStore standards, CancellationToken cancel) =>
-        await standards.RetireAsync(key, author.Name, cancel)
+        await standards.RetireAsync(key, author.Actor, cancel)
             ? TypedResults.NoContent()
             : throw new RefusedException(ProblemCode.NotFound, "/key", $"No version of “{key}” is in force.");
 

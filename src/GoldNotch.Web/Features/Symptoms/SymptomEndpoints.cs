@@ -142,7 +142,7 @@ internal static class SymptomEndpoints
         UnitNote note = request.Cause is { } cause
             ? Note("note", diagnosis.HarmlessInWords(cause, request.Text))
             : Note("repair", Fault(diagnosis, request));
-        await notes.AddAsync(unit.Tag, note, cancel);
+        await notes.AddAsync(unit.Tag, note, author.Actor, cancel);
         return TypedResults.Ok(new OutcomeView(note.Kind, note.Text));
 
         UnitNote Note(string kind, string says) => new(id, kind, says, author.Name, clock.GetUtcNow());

@@ -94,6 +94,11 @@ internal sealed class HistoryPdf : IDisposable
                 : $"found {c.FoundOffTarget} off, {c.FoundAutomatic} automatic ({c.FoundHeadline})";
         string left = c.Summary.OffTarget + c.Summary.Automatic == 0 ? "left right" : $"left {c.Summary.Headline}";
         string signed = c.SignedAt is { } at ? $"signed by {c.SignedBy} on {Day(at)}" : "still open";
+        if (c.ImportedBy is { } importer)
+        {
+            signed += $", as a file says that {importer} imported";
+        }
+
         return $"{Day(c.StartedAt)}, {c.StandardName} version {c.StandardVersion}: {found}; {left}; {signed}.";
     }
 

@@ -99,7 +99,7 @@ internal static class UnitEndpoints
             Version = seen.Number,
         };
         Dictionary<string, string> names = await models.NamesAsync(cancel);
-        if (await units.UpdateAsync(wanted, author.Name, cancel) is not { } changed)
+        if (await units.UpdateAsync(wanted, author.Actor, cancel) is not { } changed)
         {
             StoredUnit theirs = await FindAsync(units, tag, cancel);
             return TypedResults.Problem(

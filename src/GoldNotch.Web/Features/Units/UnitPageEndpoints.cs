@@ -106,7 +106,12 @@ internal static class UnitPageEndpoints
             throw new RefusedException(ProblemCode.BadValue, "/kind", "A note is a note or a repair.");
         }
 
-        await notes.AddAsync(tag, new UnitNote(id, request.Kind, Said(request.Text, "/text"), author.Name, clock.GetUtcNow()), cancel);
+        await notes.AddAsync(
+            tag,
+            new UnitNote(id, request.Kind, Said(request.Text, "/text"), author.Name, clock.GetUtcNow()),
+            author.Actor,
+            cancel
+        );
         return TypedResults.NoContent();
     }
 
@@ -166,7 +171,8 @@ internal static class UnitPageEndpoints
             author.Name,
             clock.GetUtcNow()
         );
-        return await units.MeasureAsync(unit.Tag, request.Filters, request.ColourOffsetMired, seen.Number, note, cancel) is null
+        return
+            await units.MeasureAsync(unit.Tag, request.Filters, request.ColourOffsetMired, seen.Number, note, author.Actor, cancel) is null
             ? Meanwhile(tag)
             : TypedResults.NoContent();
     }
@@ -184,7 +190,7 @@ internal static class UnitPageEndpoints
         StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
         string newTag = request.NewTag.Trim().ToUpperInvariant();
         UnitRules.Check(newTag, unit.Tape, unit.Place, unit.Status.Word(), "");
-        return await units.RenameAsync(unit.Tag, newTag, seen.Number, author.Name, cancel) is { } renamed
+        return await units.RenameAsync(unit.Tag, newTag, seen.Number, author.Actor, cancel) is { } renamed
             ? TypedResults.Ok(UnitEndpoints.View(renamed, await models.NamesAsync(cancel)))
             : Meanwhile(tag);
     }

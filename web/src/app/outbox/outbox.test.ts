@@ -156,7 +156,7 @@ describe('outbox', () => {
     await vi.advanceTimersByTimeAsync(60_000);
     expect(sent).toEqual([]);
     expect(one.mine.value).toEqual([]);
-    await one.discardMine();
+    await one.discardMine()();
     expect(shelf.kept.size).toBe(1);
     person('mara');
     await vi.advanceTimersByTimeAsync(10);

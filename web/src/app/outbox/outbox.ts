@@ -105,10 +105,13 @@ export function createOutbox(shelf: Shelf, tabs: Tabs) {
     void flush();
   }
 
-  /** A person who signs out decided that nothing of theirs stays on this device. */
-  async function discardMine(): Promise<void> {
-    for (const entry of mine.value) await drop(entry.id);
-    tabs.tell({});
+  /** A person who signs out decided that nothing of theirs stays on this device: which those are is known only while they are signed in. */
+  function discardMine(): () => Promise<void> {
+    const ids = mine.value.map((entry) => entry.id);
+    return async () => {
+      for (const id of ids) await drop(id);
+      tabs.tell({});
+    };
   }
 
   function flush(): Promise<void> {

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { useInfiniteQuery } from '@tanstack/vue-query';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { api, ask } from '../../app/client';
 import { moment } from '../../app/dates';
+import ChainVerdict from './ChainVerdict.vue';
+import WholeEntry from './WholeEntry.vue';
 
 const { data, isPending, error, hasNextPage, fetchNextPage, isFetchingNextPage, refetch } = useInfiniteQuery({
   queryKey: ['audit', 'all'],
@@ -10,6 +12,7 @@ const { data, isPending, error, hasNextPage, fetchNextPage, isFetchingNextPage, 
   initialPageParam: undefined as number | undefined,
   getNextPageParam: (last) => last.next ?? undefined,
 });
+const whole = ref<number>();
 const rows = computed(() => data.value?.pages.flatMap((p) => p.entries) ?? []);
 /** What is kept as a document is told as a list; one that was cut short is shown as it is. */
 function told(json: string | null | undefined): string {
@@ -30,6 +33,8 @@ function told(json: string | null | undefined): string {
     <p class="soft small"><RouterLink to="/standards">Standards</RouterLink></p>
     <h1>Audit log</h1>
     <p class="soft">Who changed what, newest first. Nothing here is ever taken out.</p>
+    <ChainVerdict />
+    <WholeEntry v-if="whole !== undefined" :id="whole" :key="whole" @close="whole = undefined" />
     <p v-if="isPending" class="soft" role="status">Opening the audit log…</p>
     <div v-else-if="error" class="problem" role="alert">
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
@@ -55,6 +60,15 @@ function told(json: string | null | undefined): string {
             <td class="small change">
               {{ told(row.before) }}<template v-if="row.before && row.after"> → </template
               >{{ told(row.after) }}
+              <button
+                v-if="row.before || row.after"
+                class="link"
+                type="button"
+                :aria-label="`Show entry ${row.id} whole`"
+                @click="whole = row.id"
+              >
+                Show
+              </button>
             </td>
           </tr>
         </tbody>

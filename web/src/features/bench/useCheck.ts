@@ -113,7 +113,21 @@ export function useCheck(id: string) {
   }
 
   async function sign(note: string): Promise<void> {
-    take(await ask(api.PUT('/api/checks/{id}/signature', { params: { path: { id } }, body: { note } })));
+    // What is signed is what is on the page: where somebody changed the check since, the site says so and this shows it.
+    try {
+      take(
+        await ask(
+          api.PUT('/api/checks/{id}/signature', {
+            params: { path: { id } },
+            headers: { 'If-Match': `"${check.value?.version ?? 0}"` },
+            body: { note },
+          }),
+        ),
+      );
+    } catch (error) {
+      if (error instanceof Problem && error.status === 412) await load();
+      throw error;
+    }
   }
 
   // Others carry the same check: what they record is seen here. What waits here is not touched by it.

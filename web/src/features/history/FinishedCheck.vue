@@ -41,11 +41,16 @@ const print = () => window.print();
         }}<template v-if="check.shootName">, as planned for {{ check.shootName }}</template
         >. Started by {{ check.startedBy }}, {{ moment(check.startedAt) }}.
         <template v-if="check.signedAt"
-          >Signed by {{ check.signedBy }}, {{ moment(check.signedAt) }}.</template
+          >Signed by {{ check.signedBy }}, {{ moment(check.signedAt)
+          }}{{ check.importedBy ? ', as the file says' : '' }}.</template
         >
         <strong v-else class="automatic">
           Still open. <RouterLink :to="`/bench/${check.id}`">Go on with it.</RouterLink></strong
         >
+      </p>
+      <p v-if="check.importedBy && check.importedAt">
+        From a file: imported by {{ check.importedBy }}, {{ moment(check.importedAt) }}. Who read and who
+        signed is what the file claims; nobody signed it here.
       </p>
       <p v-if="check.note" class="note">“{{ check.note }}”</p>
       <p class="no-print acts">

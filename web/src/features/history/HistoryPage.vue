@@ -62,7 +62,8 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/history/${row.id}` 
             <span v-if="row.summary.unread" class="small soft"> {{ row.summary.unread }} not read</span>
           </td>
           <td>
-            {{ row.signedBy ?? row.startedBy }}<span v-if="!row.signedAt" class="automatic small"> open</span>
+            {{ row.signedBy ?? row.startedBy }}<span v-if="!row.signedAt" class="automatic small"> open</span
+            ><span v-if="row.importedBy" class="soft small"> from a file</span>
           </td>
         </tr>
       </tbody>

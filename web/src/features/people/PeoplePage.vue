@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
 import { ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
+import { moment } from '../../app/dates';
 import { can } from '../../app/session';
 import DepartmentForm from './DepartmentForm.vue';
 
@@ -19,6 +20,8 @@ const fresh = (): Views['PersonBegin'] => ({ login: '', name: '', role: 'operato
 const person = ref(fresh());
 const passwordFor = ref('');
 const password = ref('');
+const renaming = ref('');
+const name = ref('');
 
 async function act(what: Promise<unknown>, done: string): Promise<boolean> {
   said.value = wrong.value = '';
@@ -52,7 +55,12 @@ const change = (p: Views['PersonView'], edit: Partial<Views['PersonEdit']>) =>
     `${p.name} is changed.`,
   ).then((good) => {
     if (!good) void refetch();
+    return good;
   });
+/** What was signed under the old name stays under it; the audit log says who that is. */
+async function rename(p: Views['PersonView']): Promise<void> {
+  if (await change(p, { name: name.value })) renaming.value = '';
+}
 async function give(p: Views['PersonView']): Promise<void> {
   const body = { password: password.value };
   if (
@@ -89,7 +97,30 @@ async function give(p: Views['PersonView']): Promise<void> {
         </thead>
         <tbody>
           <tr v-for="p in data" :key="p.login" :data-person="p.login">
-            <th scope="row">{{ p.name }}</th>
+            <th scope="row">
+              <form v-if="renaming === p.login" class="give fields" @submit.prevent="rename(p)">
+                <InputText
+                  v-model="name"
+                  required
+                  maxlength="80"
+                  autofocus
+                  :aria-label="`Name of ${p.name}`"
+                />
+                <button class="act" type="submit">Rename</button>
+                <button class="link" type="button" @click="renaming = ''">Cancel</button>
+              </form>
+              <template v-else
+                ><span class="name">{{ p.name }}</span>
+                <button
+                  class="link small"
+                  type="button"
+                  :aria-label="`Rename ${p.name}`"
+                  @click="((renaming = p.login), (name = p.name))"
+                >
+                  Rename
+                </button></template
+              >
+            </th>
             <td class="mono">{{ p.login }}</td>
             <td>
               <select
@@ -110,7 +141,13 @@ async function give(p: Views['PersonView']): Promise<void> {
                 />
                 {{ p.active ? 'yes' : 'no' }}
               </label>
-              <span v-if="p.locked" class="off small"> locked after wrong passwords</span>
+              <p v-if="p.closedUntil" class="off small">
+                wrong password {{ p.failedTries }} times; waits until {{ moment(p.closedUntil) }}, but not on
+                a device used before
+              </p>
+              <p v-else-if="p.failedTries" class="small soft">
+                wrong password {{ p.failedTries === 1 ? 'once' : `${p.failedTries} times` }} since yesterday
+              </p>
             </td>
             <td>
               <form v-if="passwordFor === p.login" class="give fields" @submit.prevent="give(p)">
@@ -162,6 +199,11 @@ async function give(p: Views['PersonView']): Promise<void> {
 </template>
 
 <style scoped>
+.name {
+  color: var(--ink);
+  font-size: 1rem;
+  margin-right: 8px;
+}
 .scroll {
   overflow-x: auto;
 }

@@ -127,7 +127,8 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
                   }}</RouterLink>
                   <span class="soft small">
                     {{ c.shootName || c.standardName }}, {{ c.signedBy ?? c.startedBy
-                    }}<template v-if="!c.signedAt">, open</template></span
+                    }}<template v-if="!c.signedAt">, open</template
+                    ><template v-if="c.importedBy">, from a file</template></span
                   >
                 </td>
                 <td>
