@@ -48,5 +48,20 @@ internal sealed class SiteClient : IDisposable
         );
     }
 
+    internal async Task<HttpStatusCode> SendRawAsync(MalformedWrite write)
+    {
+        using var request = new HttpRequestMessage(write.Method, write.Path)
+        {
+            Content = new StringContent(write.Body, System.Text.Encoding.UTF8, "application/json"),
+        };
+        if (write.IfMatch is not null)
+        {
+            request.Headers.TryAddWithoutValidation("If-Match", write.IfMatch);
+        }
+
+        using HttpResponseMessage answer = await _http.SendAsync(request);
+        return answer.StatusCode;
+    }
+
     public void Dispose() => _http.Dispose();
 }

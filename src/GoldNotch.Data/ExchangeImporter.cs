@@ -34,10 +34,13 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source, TimeProvid
     /// <exception cref="RefusedException">It is no exchange file, or something in it cannot be kept and <paramref name="keepGood"/> is false; nothing is kept.</exception>
     public async Task<ImportReport> ImportAsync(Stream json, Actor who, bool keepGood, CancellationToken cancel, string? placesFrom = null)
     {
+        // Whoever sends slowly keeps nobody else waiting.
+        using var buffer = new MemoryStream();
+        await json.CopyToAsync(buffer, cancel);
         await One.WaitAsync(cancel);
         try
         {
-            return await ImportAloneAsync(json, who, keepGood, placesFrom, cancel);
+            return await ImportAloneAsync(buffer.ToArray(), who, keepGood, placesFrom, cancel);
         }
         finally
         {
@@ -45,11 +48,9 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source, TimeProvid
         }
     }
 
-    private async Task<ImportReport> ImportAloneAsync(Stream json, Actor who, bool keepGood, string? placesFrom, CancellationToken cancel)
+    private async Task<ImportReport> ImportAloneAsync(byte[] json, Actor who, bool keepGood, string? placesFrom, CancellationToken cancel)
     {
-        using var buffer = new MemoryStream();
-        await json.CopyToAsync(buffer, cancel);
-        ExchangeFile file = ExchangeFile.Open(buffer.ToArray());
+        ExchangeFile file = ExchangeFile.Open(json);
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         var import = new Import(file, transaction, placesFrom is null, cancel);

@@ -125,12 +125,19 @@ public sealed class SessionStore(NpgsqlDataSource source)
 
         if (now - seen > Between)
         {
-            await source
-                .CreateCommand("UPDATE session SET seen_at = @now, ends_at = @ends WHERE id = @id")
-                .With("id", id)
-                .With("now", now.ToUniversalTime())
-                .With("ends", (now + times.Of(session.Kept)).ToUniversalTime())
-                .RunAsync(cancel);
+            try
+            {
+                await source
+                    .CreateCommand("UPDATE session SET seen_at = @now, ends_at = @ends WHERE id = @id")
+                    .With("id", id)
+                    .With("now", now.ToUniversalTime())
+                    .With("ends", (now + times.Of(session.Kept)).ToUniversalTime())
+                    .RunAsync(cancel);
+            }
+            catch (PostgresException full) when (DatabaseTroubles.TakesNoWrites(full))
+            {
+                // On a full disk everything can still be read: the session does not last on, and that is all.
+            }
         }
 
         return session;

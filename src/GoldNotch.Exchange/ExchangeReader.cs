@@ -51,6 +51,15 @@ public sealed class ExchangeFile
             );
         }
 
+        if (SoundText.UnsoundAt(file._bytes) is { } unsound)
+        {
+            throw new RefusedException(
+                ProblemCode.BadDocument,
+                unsound,
+                "A text of this file holds half of a character, or a sign that no text has (U+0000). Write it again. Nothing was imported."
+            );
+        }
+
         try
         {
             file.Scan();

@@ -133,6 +133,15 @@ public enum ProblemCode
     /// <summary>The database cannot be reached.</summary>
     DatabaseAway,
 
+    /// <summary>The disk or the memory of the database is full.</summary>
+    DatabaseFull,
+
+    /// <summary>Two changes met, or it took too long.</summary>
+    DatabaseBusy,
+
+    /// <summary>The database takes no changes.</summary>
+    DatabaseReadOnly,
+
     /// <summary>The site had a fault.</summary>
     Fault,
 }

@@ -21,11 +21,11 @@ public sealed record IdentityAnswer(
 /// <summary>One setting as the display shows it.</summary>
 public sealed record ShownAnswer(string Setting, string Shows, bool Automatic);
 
-/// <summary>Several settings.</summary>
-public sealed record SettingsAnswer(IReadOnlyList<ShownAnswer> Settings);
+/// <summary>Several settings, and whose they are.</summary>
+public sealed record SettingsAnswer(string Tag, string Model, IReadOnlyList<ShownAnswer> Settings);
 
 /// <summary>Why the camera does not take an order, as its display says it.</summary>
-public sealed record RefusalAnswer(string Refused);
+public sealed record RefusalAnswer(string Tag, string Model, string Refused);
 
 /// <summary>An order to set something.</summary>
 public sealed record SetOrder(string Set);
@@ -45,7 +45,7 @@ public sealed record TroubleOrder(Trouble Trouble);
 /// <summary>The devices, and the open protocol they speak; see <c>docs/camera-link.md</c>.</summary>
 internal sealed class Devices
 {
-    internal const string Protocol = "gold-notch-camera/1";
+    internal const string Protocol = "gold-notch-camera/2";
     private readonly ConcurrentDictionary<string, StandIn> _cameras = new(StringComparer.OrdinalIgnoreCase);
     private readonly Standard[] _standards;
     private readonly ConcurrentDictionary<string, Trouble> _troubles = new(StringComparer.OrdinalIgnoreCase);
@@ -94,8 +94,8 @@ internal sealed class Devices
             async (call, next) =>
             {
                 string tag = (string)call.HttpContext.GetRouteValue("tag")!;
-                return !_cameras.ContainsKey(tag) ? Results.NotFound()
-                    : await Troubles.PlayAsync(_troubles.GetValueOrDefault(tag), call.HttpContext) ? Results.Empty
+                return !_cameras.TryGetValue(tag, out StandIn? asked) ? Results.NotFound()
+                    : await Troubles.PlayAsync(_troubles.GetValueOrDefault(tag), asked, call.HttpContext) ? Results.Empty
                     : await next(call);
             }
         );
@@ -161,12 +161,16 @@ internal sealed class Devices
     }
 
     private static SettingsAnswer Answer(StandIn camera, IEnumerable<Setting> settings) =>
-        new([
-            .. settings
-                .Select(s => (Setting: s, Shown: camera.Shown(s)))
-                .Where(s => s.Shown is not null)
-                .Select(s => new ShownAnswer(SettingDefinition.Of(s.Setting).Key, s.Shown!.Value.Shows, s.Shown.Value.Automatic)),
-        ]);
+        new(
+            camera.Tag,
+            camera.Model.Key,
+            [
+                .. settings
+                    .Select(s => (Setting: s, Shown: camera.Shown(s)))
+                    .Where(s => s.Shown is not null)
+                    .Select(s => new ShownAnswer(SettingDefinition.Of(s.Setting).Key, s.Shown!.Value.Shows, s.Shown.Value.Automatic)),
+            ]
+        );
 
     private static IResult Ordered(StandIn camera, Func<StandIn, IReadOnlyCollection<Setting>> order)
     {
@@ -176,7 +180,10 @@ internal sealed class Devices
         }
         catch (Exception refused) when (refused is RefusedByCameraException or QuantityException)
         {
-            return Results.Json(new RefusalAnswer(refused.Message), statusCode: StatusCodes.Status409Conflict);
+            return Results.Json(
+                new RefusalAnswer(camera.Tag, camera.Model.Key, refused.Message),
+                statusCode: StatusCodes.Status409Conflict
+            );
         }
     }
 

@@ -23,6 +23,9 @@ public enum Trouble
     /// <summary>JSON of the right shape with settings, values and sizes that no camera has.</summary>
     Hostile,
 
+    /// <summary>Another camera answers at this address than the one that belongs there.</summary>
+    Swapped,
+
     /// <summary>The battery is flat: nobody answers.</summary>
     Flat,
 }
@@ -34,7 +37,7 @@ internal static class Troubles
 
     /// <summary>Plays it.</summary>
     /// <returns>Whether the answer was given already.</returns>
-    internal static async Task<bool> PlayAsync(Trouble trouble, HttpContext context)
+    internal static async Task<bool> PlayAsync(Trouble trouble, StandIn camera, HttpContext context)
     {
         switch (trouble)
         {
@@ -55,13 +58,16 @@ internal static class Troubles
                 context.Response.ContentType = "text/html";
                 await context.Response.WriteAsync("<h1>Welcome to your new router</h1>", context.RequestAborted);
                 return true;
+            case Trouble.Swapped:
+                await context.Response.WriteAsJsonAsync(new SettingsAnswer("OTHER-1", camera.Model.Key, []), context.RequestAborted);
+                return true;
             case Trouble.Hostile:
                 context.Response.ContentType = "application/json";
                 await context.Response.WriteAsync(
                     string.Create(
                         CultureInfo.InvariantCulture,
                         $$"""
-                        {"settings":[{"setting":"gain","shows":"{{new string(
+                        {"tag":"{{camera.Tag}}","model":"{{camera.Model.Key}}","settings":[{"setting":"gain","shows":"{{new string(
                             '9',
                             5000
                         )}}","automatic":false},{"setting":"launch","shows":"now","automatic":false},

@@ -152,6 +152,7 @@ internal static class Site
         app.UseRateLimiter();
         app.UseAuthorization();
         app.UseMiddleware<AntiforgeryOnWrites>();
+        app.UseMiddleware<SoundBodies>();
 
         app.MapOpenApi("/api/openapi.json");
         app.MapHealth();
@@ -179,7 +180,7 @@ internal static class Site
         signedIn.MapDepartment();
         signedIn.MapAudit();
         app.MapHub<LiveHub>(LiveHub.Path);
-        api.MapFallback(() => Results.Problem(statusCode: 404, title: "There is nothing at this address.")).ExcludeFromDescription();
+        api.MapFallback(OtherMethods.AnswerAsync).ExcludeFromDescription();
         app.MapFallbackToFile("index.html", pages);
         return app;
     }
@@ -187,7 +188,7 @@ internal static class Site
     internal static void Configure(JsonSerializerOptions json)
     {
         json.Converters.Add(new ProblemCodeConverter());
-        json.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase));
+        json.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         json.NumberHandling = JsonNumberHandling.Strict;
         json.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
         json.RespectNullableAnnotations = true;
@@ -251,18 +252,29 @@ internal static class Site
                 _ => new FixedWindowRateLimiterOptions { PermitLimit = settings.SignInsPerMinute, Window = TimeSpan.FromMinutes(1) }
             )
         );
-        limits.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context =>
-            RateLimitPartition.GetTokenBucketLimiter(
-                context.User.Identity?.Name ?? context.Connection.RemoteIpAddress?.ToString() ?? "",
-                _ => new TokenBucketRateLimiterOptions
+        limits.GlobalLimiter = PartitionedRateLimiter.CreateChained(
+            PartitionedRateLimiter.Create<HttpContext, string>(context =>
+                RateLimitPartition.GetTokenBucketLimiter(Whose(context), _ => new TokenBucketRateLimiterOptions
                 {
                     TokenLimit = 600,
                     TokensPerPeriod = 200,
                     ReplenishmentPeriod = TimeSpan.FromSeconds(1),
-                }
+                })
+            ),
+            // Work that one person has under way at once; the live line is no work.
+            PartitionedRateLimiter.Create<HttpContext, string>(context =>
+                context.Request.Path.StartsWithSegments(LiveHub.Path)
+                    ? RateLimitPartition.GetNoLimiter("live")
+                    : RateLimitPartition.GetConcurrencyLimiter(Whose(context), _ => new ConcurrencyLimiterOptions
+                    {
+                        PermitLimit = 24,
+                        QueueLimit = 200,
+                    })
             )
         );
     }
+
+    private static string Whose(HttpContext context) => context.User.Identity?.Name ?? context.Connection.RemoteIpAddress?.ToString() ?? "";
 
     // The component library writes its theme into style elements; scripts come from our own files alone.
     private static Task SecurityHeaders(HttpContext context, RequestDelegate next)

@@ -8,17 +8,19 @@ namespace GoldNotch.Browser.Tests;
 public class OutboxTests(BrowserSite site)
 {
     private const string FailOnReading = """
-        CREATE FUNCTION fail_on_reading() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'made to fail by a test'; END $$;
+        CREATE FUNCTION fail_on_reading() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'made to fail by a test' USING ERRCODE = 'P0001'; END $$;
         CREATE TRIGGER fail_on_reading BEFORE INSERT OR UPDATE ON check_reading FOR EACH ROW EXECUTE FUNCTION fail_on_reading()
         """;
 
     private const string FailNoMore = "DROP FUNCTION IF EXISTS fail_on_reading() CASCADE";
 
-    [Fact]
-    public async Task Three_readings_that_the_site_fails_to_take_wait_over_a_reload_and_all_arrive_once()
+    [Theory]
+    [InlineData("P0001", "")]
+    [InlineData("53100", "The disk or the memory of the database is full.")]
+    public async Task Three_readings_that_the_site_fails_to_take_wait_over_a_reload_and_all_arrive_once(string state, string told)
     {
         using Browser browser = BenchTests.Begin(site, "OBG-106", "Lecture room", login: "mara");
-        await site.Site.SqlAsync(FailOnReading);
+        await site.Site.SqlAsync(FailOnReading.Replace("P0001", state, StringComparison.Ordinal));
         try
         {
             foreach ((string setting, string read) in new[] { ("gain", "H"), ("full-auto", "off"), ("gain", "M") })
@@ -27,7 +29,7 @@ public class OutboxTests(BrowserSite site)
             }
 
             browser.Read("[data-role=waiting]", "3 readings saved on this device, not uploaded yet");
-            browser.Read("[data-role=waiting]", "The site had a fault");
+            browser.Read(told.Length > 0 ? ".away" : "[data-role=waiting]", told.Length > 0 ? told : "The site had a fault");
             browser.Reload();
             browser.Read("[data-role=waiting]", "3 readings saved on this device, not uploaded yet");
             (await KindAsync(browser, "gain")).ShouldBe("unread");

@@ -33,12 +33,11 @@ public class CameraProtocolTests(TestSite site)
     public async Task A_camera_says_who_it_is_what_it_reports_and_what_it_takes()
     {
         using HttpCameraLink link = Link(null);
-        LinkAnswer<CameraIdentity> alder = await link.IdentifyAsync("OBG-101", CancellationToken.None);
+        LinkAnswer<CameraIdentity> alder = await link.IdentifyAsync(Alder("OBG-101"), CancellationToken.None);
         alder.State.ShouldBe(LinkState.Answers);
-        alder.Value!.Model.ShouldBe("alder-20");
-        alder.Value.Accepts.ShouldContain(Setting.RecordFormat);
+        alder.Value!.Accepts.ShouldContain(Setting.RecordFormat);
         alder.Value.Accepts.ShouldNotContain(Setting.NeutralDensity);
-        (await link.IdentifyAsync("NOBODY-1", CancellationToken.None)).State.ShouldBe(LinkState.None);
+        (await link.IdentifyAsync(Alder("NOBODY-1"), CancellationToken.None)).State.ShouldBe(LinkState.None);
     }
 
     [Fact]
@@ -48,15 +47,15 @@ public class CameraProtocolTests(TestSite site)
         await StandInAsync("OBG-102/hand/full-auto", new { set = "off" });
         await StandInAsync("OBG-102/hand/record-format", new { set = "1080 59.94i" });
         LinkAnswer<IReadOnlyList<ShownSetting>> size = await link.SetAsync(
-            "OBG-102",
+            Alder("OBG-102"),
             Setting.RecordFormat,
             "2160 29.97p",
             CancellationToken.None
         );
         size.Value!.Select(s => s.Setting).ShouldContain(Setting.BitRate);
-        (await link.SetAsync("OBG-102", Setting.RecordFormat, "8640 1p", CancellationToken.None)).State.ShouldBe(LinkState.Refused);
+        (await link.SetAsync(Alder("OBG-102"), Setting.RecordFormat, "8640 1p", CancellationToken.None)).State.ShouldBe(LinkState.Refused);
         LinkAnswer<IReadOnlyList<ShownSetting>> wheel = await link.SetAsync(
-            "OBG-102",
+            Alder("OBG-102"),
             Setting.NeutralDensity,
             "1/4",
             CancellationToken.None
@@ -101,14 +100,19 @@ public class CameraProtocolTests(TestSite site)
         (await Borrowed("OBG-101")).ShouldBe(await Borrowed("OBG-102"));
     }
 
+    private static LinkedUnit Alder(string tag) => new(tag, "alder-20", "Alder 20");
+
+    private static readonly LinkedUnit Unit = new("T-1", "m", "Model M");
+
     public static TheoryData<string, LinkState> Answers =>
         new()
         {
-            { """{"protocol":"gold-notch-camera/1","tag":"T-1","model":"m","reports":[],"accepts":[]}""", LinkState.Answers },
+            { """{"protocol":"gold-notch-camera/2","tag":"T-1","model":"m","reports":[],"accepts":[]}""", LinkState.Answers },
             { """{"protocol":"something-else/9","tag":"T-1","model":"m","reports":[],"accepts":[]}""", LinkState.InvalidResponse },
-            { """{"protocol":"gold-notch-camera/1","tag":"T-2","model":"m","reports":[],"accepts":[]}""", LinkState.InvalidResponse },
-            { """{"protocol":"gold-notch-camera/1","tag":"T-1","model":null,"reports":[],"accepts":[]}""", LinkState.InvalidResponse },
-            { """{"protocol":"gold-notch-camera/1"}""", LinkState.InvalidResponse },
+            { """{"protocol":"gold-notch-camera/2","tag":"T-2","model":"m","reports":[],"accepts":[]}""", LinkState.InvalidResponse },
+            { """{"protocol":"gold-notch-camera/2","tag":"T-1","model":"n","reports":[],"accepts":[]}""", LinkState.InvalidResponse },
+            { """{"protocol":"gold-notch-camera/2","tag":"T-1","model":null,"reports":[],"accepts":[]}""", LinkState.InvalidResponse },
+            { """{"protocol":"gold-notch-camera/2"}""", LinkState.InvalidResponse },
             { "[1,2,3]", LinkState.InvalidResponse },
             { "", LinkState.InvalidResponse },
         };
@@ -119,7 +123,7 @@ public class CameraProtocolTests(TestSite site)
     {
         await using WebApplication device = await DeviceAsync(context => context.Response.WriteAsync(body));
         using HttpCameraLink link = Link(new Uri(device.Urls.First()));
-        (await link.IdentifyAsync("T-1", CancellationToken.None)).State.ShouldBe(state);
+        (await link.IdentifyAsync(Unit, CancellationToken.None)).State.ShouldBe(state);
     }
 
     [Fact]
@@ -127,7 +131,7 @@ public class CameraProtocolTests(TestSite site)
     {
         string deep = string.Concat(Enumerable.Repeat("""{"settings":""", 200));
         string many =
-            $$"""{"settings":[{{string.Join(',', Enumerable.Repeat("""{"setting":"gain","shows":"0","automatic":false}""", 500))}}]}""";
+            $$"""{"tag":"T-1","model":"m","settings":[{{string.Join(',', Enumerable.Repeat("""{"setting":"gain","shows":"0","automatic":false}""", 500))}}]}""";
         foreach (
             RequestDelegate answer in new RequestDelegate[]
             {
@@ -150,8 +154,23 @@ public class CameraProtocolTests(TestSite site)
         {
             await using WebApplication device = await DeviceAsync(answer);
             using HttpCameraLink link = Link(new Uri(device.Urls.First()));
-            (await link.ReadAsync("T-1", [Setting.Gain], CancellationToken.None)).State.ShouldBe(LinkState.InvalidResponse);
+            (await link.ReadAsync(Unit, [Setting.Gain], CancellationToken.None)).State.ShouldBe(LinkState.InvalidResponse);
         }
+    }
+
+    [Theory]
+    [InlineData("T-2", "m")]
+    [InlineData("T-1", "n")]
+    public async Task Another_camera_that_answers_later_on_is_not_taken_for_the_first(string tag, string model)
+    {
+        await using WebApplication device = await DeviceAsync(context =>
+            context.Response.WriteAsync(
+                $$"""{"tag":"{{tag}}","model":"{{model}}","settings":[{"setting":"gain","shows":"0","automatic":false}]}"""
+            )
+        );
+        using HttpCameraLink link = Link(new Uri(device.Urls.First()));
+        (await link.ReadAsync(Unit, [Setting.Gain], CancellationToken.None)).State.ShouldBe(LinkState.InvalidResponse);
+        (await link.SetAsync(Unit, Setting.Gain, "0", CancellationToken.None)).State.ShouldBe(LinkState.InvalidResponse);
     }
 
     [Fact]
@@ -159,11 +178,11 @@ public class CameraProtocolTests(TestSite site)
     {
         await using WebApplication device = await DeviceAsync(context =>
             context.Response.WriteAsync(
-                """{"settings":[{"setting":"gain","shows":"0","automatic":false},{"setting":"gain","shows":"9","automatic":false},{"setting":"zebra","shows":"70","automatic":false}]}"""
+                """{"tag":"T-1","model":"m","settings":[{"setting":"gain","shows":"0","automatic":false},{"setting":"gain","shows":"9","automatic":false},{"setting":"zebra","shows":"70","automatic":false}]}"""
             )
         );
         using HttpCameraLink link = Link(new Uri(device.Urls.First()));
-        IReadOnlyList<ShownSetting> shown = (await link.ReadAsync("T-1", [Setting.Gain], CancellationToken.None)).Value!;
+        IReadOnlyList<ShownSetting> shown = (await link.ReadAsync(Unit, [Setting.Gain], CancellationToken.None)).Value!;
         shown.Single().ShouldBe(new ShownSetting(Setting.Gain, "0", false));
     }
 
@@ -173,14 +192,14 @@ public class CameraProtocolTests(TestSite site)
         await using WebApplication device = await DeviceAsync(context => Task.Delay(5000, context.RequestAborted));
         using HttpCameraLink link = Link(new Uri(device.Urls.First()));
         using var stop = new CancellationTokenSource(50);
-        await Should.ThrowAsync<OperationCanceledException>(() => link.ReadAsync("T-1", [Setting.Gain], stop.Token));
+        await Should.ThrowAsync<OperationCanceledException>(() => link.ReadAsync(Unit, [Setting.Gain], stop.Token));
     }
 
     [Fact]
     public async Task Without_an_address_no_unit_has_a_link()
     {
         using var link = new HttpCameraLink(new ConfigurationBuilder().Build());
-        (await link.IdentifyAsync("OBG-101", CancellationToken.None)).State.ShouldBe(LinkState.None);
+        (await link.IdentifyAsync(Alder("OBG-101"), CancellationToken.None)).State.ShouldBe(LinkState.None);
     }
 
     [Fact]

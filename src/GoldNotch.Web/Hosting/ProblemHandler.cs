@@ -1,4 +1,3 @@
-using System.Net.Sockets;
 using System.Text.Json;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
@@ -136,7 +135,7 @@ internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExc
                 "",
                 "This is signed or approved and stays as it is. Start a new one instead."
             ),
-            _ when IsDatabaseAway(exception) => Away(context),
+            _ when DatabaseTroubles.Of(exception) is not DatabaseTrouble.None and var trouble => NotNow(context, trouble),
             _ => Problem(
                 500,
                 ProblemCode.Fault,
@@ -148,16 +147,30 @@ internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExc
         return (problem.Status!.Value, problem);
     }
 
-    private static ProblemDetails Away(HttpContext context)
+    // Nothing was wrong with what was sent, and nothing of it was written: whoever sent it keeps it and sends it again.
+    private static ProblemDetails NotNow(HttpContext context, DatabaseTrouble trouble)
     {
         context.Response.Headers.RetryAfter = "2";
-        return Problem(
-            503,
-            ProblemCode.DatabaseAway,
-            "",
-            "The database cannot be reached. Nothing was lost: keep the page open and it goes on when the database is back.",
-            new Dictionary<string, object?> { ["requestId"] = context.TraceIdentifier }
-        );
+        (ProblemCode code, string sentence) = trouble switch
+        {
+            DatabaseTrouble.Full => (
+                ProblemCode.DatabaseFull,
+                "The disk or the memory of the database is full. What was saved before is unchanged; this was not saved and waits in the browser: keep the page open and tell whoever runs this site."
+            ),
+            DatabaseTrouble.ReadOnly => (
+                ProblemCode.DatabaseReadOnly,
+                "The database takes no changes just now. What was saved before is unchanged; this was not saved and waits in the browser: keep the page open."
+            ),
+            DatabaseTrouble.Busy => (
+                ProblemCode.DatabaseBusy,
+                "Too much happened at once, and this was not saved. Nothing else was changed; it is sent again, or try again in a moment."
+            ),
+            _ => (
+                ProblemCode.DatabaseAway,
+                "The database cannot be reached. Nothing was lost: keep the page open and it goes on when the database is back."
+            ),
+        };
+        return Problem(503, code, "", sentence, new Dictionary<string, object?> { ["requestId"] = context.TraceIdentifier });
     }
 
     private static int StatusOf(ProblemCode code) =>
@@ -178,20 +191,10 @@ internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExc
             or ProblemCode.NotLookedAt
             or ProblemCode.LinesUnread => 409,
             ProblemCode.NotFound => 404,
+            ProblemCode.TooManyRequests => 429,
             ProblemCode.ChangedMeanwhile => 412,
             ProblemCode.VersionNeeded => 428,
             _ => 400,
-        };
-
-    // 55000: the database takes no connections; 57P0x and 08xxx: it is shutting down, starting, or the line broke.
-    private static bool IsDatabaseAway(Exception exception) =>
-        exception switch
-        {
-            PostgresException p => p.SqlState is "55000" or "53300"
-                || p.SqlState.StartsWith("57P", StringComparison.Ordinal)
-                || p.SqlState.StartsWith("08", StringComparison.Ordinal),
-            NpgsqlException or SocketException or TimeoutException => true,
-            _ => exception.InnerException is { } inner && IsDatabaseAway(inner),
         };
 
     [LoggerMessage(Level = LogLevel.Information, Message = "Refused {Code}: {Method} {Path}")]

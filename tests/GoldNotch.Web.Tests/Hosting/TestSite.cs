@@ -256,6 +256,20 @@ public sealed class TestClient : IDisposable
         return id;
     }
 
+    /// <summary>Sends a write as it is, and gives the status.</summary>
+    public async Task<int> SendRawAsync(HttpMethod method, string path, string body, string? ifMatch)
+    {
+        using var request = new HttpRequestMessage(method, path) { Content = new StringContent(body, Encoding.UTF8, "application/json") };
+        if (ifMatch is not null)
+        {
+            request.Headers.TryAddWithoutValidation("If-Match", ifMatch);
+        }
+
+        request.Headers.Add("X-Gold-Notch-Token", WriteToken);
+        using HttpResponseMessage response = await _http.SendAsync(request);
+        return (int)response.StatusCode;
+    }
+
     /// <summary>The headers of an answer.</summary>
     public async Task<System.Net.Http.Headers.HttpResponseHeaders> HeadersAsync(string path)
     {

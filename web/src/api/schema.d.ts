@@ -2648,7 +2648,7 @@ export interface components {
             now: null | components["schemas"]["NowView"];
         };
         /** @enum {unknown} */
-        ProblemCode: "bad-value" | "bad-document" | "bad-json" | "bad-request" | "bad-photo" | "too-large" | "too-many" | "too-many-requests" | "duplicate" | "circle" | "not-found" | "unit-missing" | "model-missing" | "standard-missing" | "id-taken" | "key-taken" | "tag-taken" | "login-taken" | "name-taken" | "draft-exists" | "version-exists" | "immutable" | "changed-meanwhile" | "version-needed" | "open-faults" | "undecided" | "lines-unread" | "not-looked-at" | "not-signed" | "not-planned" | "sheet-differs" | "last-technician" | "sign-in" | "wrong-password" | "locked" | "not-allowed" | "forgery-token" | "camera-none" | "camera-silent" | "camera-refused" | "camera-invalid-response" | "database-away" | "fault";
+        ProblemCode: "bad-value" | "bad-document" | "bad-json" | "bad-request" | "bad-photo" | "too-large" | "too-many" | "too-many-requests" | "duplicate" | "circle" | "not-found" | "unit-missing" | "model-missing" | "standard-missing" | "id-taken" | "key-taken" | "tag-taken" | "login-taken" | "name-taken" | "draft-exists" | "version-exists" | "immutable" | "changed-meanwhile" | "version-needed" | "open-faults" | "undecided" | "lines-unread" | "not-looked-at" | "not-signed" | "not-planned" | "sheet-differs" | "last-technician" | "sign-in" | "wrong-password" | "locked" | "not-allowed" | "forgery-token" | "camera-none" | "camera-silent" | "camera-refused" | "camera-invalid-response" | "database-away" | "database-full" | "database-busy" | "database-read-only" | "fault";
         ProblemDetails: {
             type?: null | string;
             title?: null | string;

@@ -66,24 +66,15 @@ internal static class CameraLinkEndpoints
     {
         WholeCheck whole = await work.FindAsync(id, cancel);
         Sheet sheet = await work.Judge.SheetOfAsync(whole, cancel);
-        LinkAnswer<CameraIdentity> answer = await link.IdentifyAsync(whole.Check.UnitTag, cancel);
-        if (answer.Value is not { } camera)
-        {
-            return TypedResults.Ok(new CameraView(answer.State, answer.Sentence, [], []));
-        }
-
-        // A camera behind the wrong tag must not fill in somebody else's check.
+        LinkAnswer<CameraIdentity> answer = await link.IdentifyAsync(UnitOf(whole, sheet), cancel);
         return TypedResults.Ok(
-            camera.Model != sheet.Model.Key
-                ? new CameraView(
-                    LinkState.InvalidResponse,
-                    $"The camera that answers for {whole.Check.UnitTag} is a {camera.Model}, not a {sheet.Model.Name}. Look at the tag on the body.",
-                    [],
-                    []
-                )
-                : new CameraView(LinkState.Answers, "", Of(sheet, camera.Reports), Of(sheet, camera.Accepts))
+            answer.Value is { } camera
+                ? new CameraView(LinkState.Answers, "", Of(sheet, camera.Reports), Of(sheet, camera.Accepts))
+                : new CameraView(answer.State, answer.Sentence, [], [])
         );
     }
+
+    private static LinkedUnit UnitOf(WholeCheck whole, Sheet sheet) => new(whole.Check.UnitTag, sheet.Model.Key, sheet.Model.Name);
 
     private static async Task<Results<Ok<CameraReadings>, ProblemHttpResult>> ReadAsync(
         Guid id,
@@ -109,7 +100,7 @@ internal static class CameraLinkEndpoints
         WholeCheck whole = await work.FindAsync(id, cancel);
         Sheet sheet = await work.Judge.SheetOfAsync(whole, cancel);
         LinkAnswer<IReadOnlyList<ShownSetting>> answer = await link.ReadAsync(
-            whole.Check.UnitTag,
+            UnitOf(whole, sheet),
             [.. asked.Where(s => sheet.LineOf(s) is not null)],
             cancel
         );
@@ -158,18 +149,18 @@ internal static class CameraLinkEndpoints
             );
         }
 
-        string tag = whole.Check.UnitTag;
-        LinkAnswer<IReadOnlyList<ShownSetting>> answer = await link.SetAsync(tag, what, ForCamera(target), cancel);
+        LinkedUnit unit = UnitOf(whole, sheet);
+        LinkAnswer<IReadOnlyList<ShownSetting>> answer = await link.SetAsync(unit, what, ForCamera(target), cancel);
 
         // Cameras change the size first and come up at a rate of their own: once more, now that the size is right.
         if (what == Setting.RecordFormat && answer.Value is { } first && !Means(sheet, what, first, target))
         {
-            answer = await link.SetAsync(tag, what, ForCamera(target), cancel);
+            answer = await link.SetAsync(unit, what, ForCamera(target), cancel);
         }
 
         // What it says it did is not taken for done: it is read again, with what may have moved along.
         LinkAnswer<IReadOnlyList<ShownSetting>> again = answer.Value is { } moved
-            ? await link.ReadAsync(tag, [what, .. moved.Select(m => m.Setting)], cancel)
+            ? await link.ReadAsync(unit, [what, .. moved.Select(m => m.Setting)], cancel)
             : answer;
         if (again.Value is not { } shown)
         {

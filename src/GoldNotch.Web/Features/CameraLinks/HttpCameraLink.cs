@@ -11,7 +11,7 @@ namespace GoldNotch.Web.Features.CameraLinks;
 /// What comes back is believed only as far as it is short, well formed and about settings there are.</summary>
 internal sealed class HttpCameraLink : ICameraLink, IDisposable
 {
-    internal const string Protocol = "gold-notch-camera/1";
+    internal const string Protocol = "gold-notch-camera/2";
     private const int MostBytes = 64 * 1024;
     private const int MostSettings = 200;
     private static readonly JsonSerializerOptions Strict = new(JsonSerializerDefaults.Web)
@@ -44,51 +44,54 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         }
     }
 
-    public async Task<LinkAnswer<CameraIdentity>> IdentifyAsync(string tag, CancellationToken cancel)
+    public async Task<LinkAnswer<CameraIdentity>> IdentifyAsync(LinkedUnit unit, CancellationToken cancel)
     {
-        LinkAnswer<IdentityBody> answer = await AskAsync<IdentityBody>(tag, HttpMethod.Get, "", null, cancel);
+        LinkAnswer<IdentityBody> answer = await AskAsync<IdentityBody>(unit, HttpMethod.Get, "", null, cancel);
         return answer.Value switch
         {
             null => answer.As<CameraIdentity>(),
-            { Protocol: not Protocol } other => InvalidResponse<CameraIdentity>(tag, $"it speaks {Excerpt(other.Protocol)}"),
-            { } body when !string.Equals(body.Tag, tag, StringComparison.OrdinalIgnoreCase) => InvalidResponse<CameraIdentity>(
-                tag,
-                $"it says that it is {Excerpt(body.Tag)}"
-            ),
-            { } body => LinkAnswer.Of<CameraIdentity>(new CameraIdentity(body.Model, Known(body.Reports), Known(body.Accepts))),
+            { Protocol: not Protocol } other => InvalidResponse<CameraIdentity>(unit, $"it speaks {Excerpt(other.Protocol)}"),
+            { } body => LinkAnswer.Of<CameraIdentity>(new CameraIdentity(Known(body.Reports), Known(body.Accepts))),
         };
     }
 
     public async Task<LinkAnswer<IReadOnlyList<ShownSetting>>> ReadAsync(
-        string tag,
+        LinkedUnit unit,
         IReadOnlyCollection<Setting> settings,
         CancellationToken cancel
     )
     {
         string only = string.Join(',', settings.Select(s => SettingDefinition.Of(s).Key));
-        return Shown(tag, await AskAsync<SettingsBody>(tag, HttpMethod.Get, $"/settings?only={only}", null, cancel), settings.Contains);
+        return Shown(unit, await AskAsync<SettingsBody>(unit, HttpMethod.Get, $"/settings?only={only}", null, cancel), settings.Contains);
     }
 
     public async Task<LinkAnswer<IReadOnlyList<ShownSetting>>> SetAsync(
-        string tag,
+        LinkedUnit unit,
         Setting setting,
         string text,
         CancellationToken cancel
     ) =>
         Shown(
-            tag,
-            await AskAsync<SettingsBody>(tag, HttpMethod.Put, $"/settings/{SettingDefinition.Of(setting).Key}", new { set = text }, cancel),
+            unit,
+            await AskAsync<SettingsBody>(
+                unit,
+                HttpMethod.Put,
+                $"/settings/{SettingDefinition.Of(setting).Key}",
+                new { set = text },
+                cancel
+            ),
             _ => true
         );
 
     public void Dispose() => _http?.Dispose();
 
-    private async Task<LinkAnswer<T>> AskAsync<T>(string tag, HttpMethod method, string path, object? body, CancellationToken cancel)
-        where T : class
+    private async Task<LinkAnswer<T>> AskAsync<T>(LinkedUnit unit, HttpMethod method, string path, object? body, CancellationToken cancel)
+        where T : class, IFromUnit
     {
+        string tag = unit.Tag;
         if (_http is null)
         {
-            return NoLink<T>(tag);
+            return NoLink<T>(unit);
         }
 
         using var patience = CancellationTokenSource.CreateLinkedTokenSource(cancel);
@@ -102,15 +105,14 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
             using HttpResponseMessage response = await _http.SendAsync(request, patience.Token);
             return response.StatusCode switch
             {
-                HttpStatusCode.NotFound => NoLink<T>(tag),
-                HttpStatusCode.Conflict => LinkAnswer.Not<T>(
-                    LinkState.Refused,
-                    $"{tag} does not take it: {Excerpt((await response.Content.ReadFromJsonAsync<RefusalBody>(Strict, patience.Token))?.Refused ?? "")}"
-                ),
-                HttpStatusCode.OK when await response.Content.ReadFromJsonAsync<T>(Strict, patience.Token) is { } value => LinkAnswer.Of<T>(
-                    value
-                ),
-                _ => InvalidResponse<T>(tag, $"it answered {(int)response.StatusCode}"),
+                HttpStatusCode.NotFound => NoLink<T>(unit),
+                HttpStatusCode.Conflict => await FromAsync<RefusalBody>(response, unit, patience.Token) switch
+                {
+                    { Value: { } refusal } => LinkAnswer.Not<T>(LinkState.Refused, $"{tag} does not take it: {Excerpt(refusal.Refused)}"),
+                    var other => other.As<T>(),
+                },
+                HttpStatusCode.OK => await FromAsync<T>(response, unit, patience.Token),
+                _ => InvalidResponse<T>(unit, $"it answered {(int)response.StatusCode}"),
             };
         }
         catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
@@ -122,13 +124,13 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         }
         catch (JsonException)
         {
-            return InvalidResponse<T>(tag, "it cannot be read");
+            return InvalidResponse<T>(unit, "it cannot be read");
         }
         catch (Exception broken) when (broken is HttpRequestException or IOException)
         {
             // A longer answer than any camera gives is cut off by the client, too.
             return broken is HttpRequestException { HttpRequestError: HttpRequestError.ConfigurationLimitExceeded }
-                ? InvalidResponse<T>(tag, "it is longer than any camera's")
+                ? InvalidResponse<T>(unit, "it is longer than any camera's")
                 : LinkAnswer.Not<T>(
                     LinkState.Silent,
                     $"The connection to {tag} broke. Is it on, charged and in reach? What it said before is kept; read the rest off by hand."
@@ -136,7 +138,28 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         }
     }
 
-    private static LinkAnswer<IReadOnlyList<ShownSetting>> Shown(string tag, LinkAnswer<SettingsBody> answer, Func<Setting, bool> asked)
+    // A camera behind the wrong tag must not fill in somebody else's check: not at the first answer, and not at any later one.
+    private static async Task<LinkAnswer<T>> FromAsync<T>(HttpResponseMessage response, LinkedUnit unit, CancellationToken cancel)
+        where T : class, IFromUnit =>
+        await response.Content.ReadFromJsonAsync<T>(Strict, cancel) switch
+        {
+            null => InvalidResponse<T>(unit, "it is empty"),
+            { } other when !string.Equals(other.Tag, unit.Tag, StringComparison.OrdinalIgnoreCase) => InvalidResponse<T>(
+                unit,
+                $"it says that it is {Excerpt(other.Tag)}. Look at the tag on the body"
+            ),
+            { } other when other.Model != unit.Model => InvalidResponse<T>(
+                unit,
+                $"it says that it is a {Excerpt(other.Model)}, not a {unit.ModelName}. Look at the tag on the body"
+            ),
+            { } value => LinkAnswer.Of<T>(value),
+        };
+
+    private static LinkAnswer<IReadOnlyList<ShownSetting>> Shown(
+        LinkedUnit unit,
+        LinkAnswer<SettingsBody> answer,
+        Func<Setting, bool> asked
+    )
     {
         if (answer.Value is not { } body)
         {
@@ -145,7 +168,7 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
 
         if (body.Settings.Count > MostSettings)
         {
-            return InvalidResponse<IReadOnlyList<ShownSetting>>(tag, "it names more settings than there are");
+            return InvalidResponse<IReadOnlyList<ShownSetting>>(unit, "it names more settings than there are");
         }
 
         List<ShownSetting> shown = [];
@@ -153,12 +176,12 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         {
             if (Key(one.Setting) is not { } setting)
             {
-                return InvalidResponse<IReadOnlyList<ShownSetting>>(tag, $"it names a setting “{Excerpt(one.Setting)}”");
+                return InvalidResponse<IReadOnlyList<ShownSetting>>(unit, $"it names a setting “{Excerpt(one.Setting)}”");
             }
 
             if (one.Shows.Length > Notation.LongestLabel || one.Shows.Any(char.IsControl))
             {
-                return InvalidResponse<IReadOnlyList<ShownSetting>>(tag, $"what it shows for {one.Setting} is no value");
+                return InvalidResponse<IReadOnlyList<ShownSetting>>(unit, $"what it shows for {one.Setting} is no value");
             }
 
             if (asked(setting) && shown.All(s => s.Setting != setting))
@@ -170,14 +193,14 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         return LinkAnswer.Of<IReadOnlyList<ShownSetting>>(shown);
     }
 
-    private static LinkAnswer<T> NoLink<T>(string tag)
-        where T : class => LinkAnswer.Not<T>(LinkState.None, $"{tag} has no link: read it off by hand.");
+    private static LinkAnswer<T> NoLink<T>(LinkedUnit unit)
+        where T : class => LinkAnswer.Not<T>(LinkState.None, $"{unit.Tag} has no link: read it off by hand.");
 
-    private static LinkAnswer<T> InvalidResponse<T>(string tag, string what)
+    private static LinkAnswer<T> InvalidResponse<T>(LinkedUnit unit, string what)
         where T : class =>
         LinkAnswer.Not<T>(
             LinkState.InvalidResponse,
-            $"What came from {tag} is not what a camera says: {what}. Nothing of it was taken; read it off by hand."
+            $"What came from {unit.Tag} is not what a camera says: {what}. Nothing of it was taken; read it off by hand."
         );
 
     private static HashSet<Setting> Known(IReadOnlyList<string> keys) => [.. keys.Take(MostSettings).Select(Key).OfType<Setting>()];
@@ -186,17 +209,24 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
 
     private static string Excerpt(string text) => new([.. text.Where(c => !char.IsControl(c)).Take(40)]);
 
+    private interface IFromUnit
+    {
+        string Tag { get; }
+
+        string Model { get; }
+    }
+
     private sealed record IdentityBody(
         string Protocol,
         string Tag,
         string Model,
         IReadOnlyList<string> Reports,
         IReadOnlyList<string> Accepts
-    );
+    ) : IFromUnit;
 
-    private sealed record SettingsBody(IReadOnlyList<SettingBody> Settings);
+    private sealed record SettingsBody(string Tag, string Model, IReadOnlyList<SettingBody> Settings) : IFromUnit;
 
     private sealed record SettingBody(string Setting, string Shows, bool Automatic);
 
-    private sealed record RefusalBody(string Refused);
+    private sealed record RefusalBody(string Tag, string Model, string Refused) : IFromUnit;
 }

@@ -22,10 +22,15 @@ public enum LinkState
 }
 
 /// <summary>What a camera says of itself.</summary>
-/// <param name="Model">Key of its model.</param>
 /// <param name="Reports">Settings it reports.</param>
 /// <param name="Accepts">Settings that can be sent to it.</param>
-public sealed record CameraIdentity(string Model, IReadOnlySet<Setting> Reports, IReadOnlySet<Setting> Accepts);
+public sealed record CameraIdentity(IReadOnlySet<Setting> Reports, IReadOnlySet<Setting> Accepts);
+
+/// <summary>The unit that is asked: what answers has to be that one, in every answer.</summary>
+/// <param name="Tag">Its tag.</param>
+/// <param name="Model">Key of its model.</param>
+/// <param name="ModelName">The model's name, for people.</param>
+public sealed record LinkedUnit(string Tag, string Model, string ModelName);
 
 /// <summary>A setting as the camera shows it.</summary>
 /// <param name="Setting">The setting.</param>
@@ -61,11 +66,15 @@ public static class LinkAnswer
 public interface ICameraLink
 {
     /// <summary>Asks a unit who it is.</summary>
-    Task<LinkAnswer<CameraIdentity>> IdentifyAsync(string tag, CancellationToken cancel);
+    Task<LinkAnswer<CameraIdentity>> IdentifyAsync(LinkedUnit unit, CancellationToken cancel);
 
     /// <summary>Reads settings; what the camera does not report is left out.</summary>
-    Task<LinkAnswer<IReadOnlyList<ShownSetting>>> ReadAsync(string tag, IReadOnlyCollection<Setting> settings, CancellationToken cancel);
+    Task<LinkAnswer<IReadOnlyList<ShownSetting>>> ReadAsync(
+        LinkedUnit unit,
+        IReadOnlyCollection<Setting> settings,
+        CancellationToken cancel
+    );
 
     /// <summary>Sets one; the answer is everything that moved with it.</summary>
-    Task<LinkAnswer<IReadOnlyList<ShownSetting>>> SetAsync(string tag, Setting setting, string text, CancellationToken cancel);
+    Task<LinkAnswer<IReadOnlyList<ShownSetting>>> SetAsync(LinkedUnit unit, Setting setting, string text, CancellationToken cancel);
 }

@@ -96,7 +96,14 @@ internal sealed class CoverageGrid(StandardStore standards, ModelStore models, C
 
         if (added.Count > 0)
         {
-            await coverage.AddAsync(added, cancel);
+            try
+            {
+                await coverage.AddAsync(added, cancel);
+            }
+            catch (Npgsql.PostgresException full) when (DatabaseTroubles.TakesNoWrites(full))
+            {
+                // They are counted again the next time; the grid is read all the same.
+            }
         }
     }
 

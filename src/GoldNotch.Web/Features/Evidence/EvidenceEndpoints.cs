@@ -60,7 +60,7 @@ internal static class EvidenceEndpoints
     {
         using var body = new MemoryStream();
         await context.Request.Body.CopyToAsync(body, cancel);
-        Photograph drawn = Photographs.Read(body.ToArray());
+        Photograph drawn = await DrawingDesk.DrawAsync(body.ToArray(), cancel);
         await evidence.AddPhotoAsync(
             id,
             new StoredPhoto(photo, SettingOf(setting), author.Name, work.Now, drawn.Width, drawn.Height),
