@@ -124,3 +124,48 @@ site_connection() {
     || die "The site's login could not be made"
   echo "Host=127.0.0.1;Port=$pg_port;Username=gold_notch_web;Password=$(cat "$secret");Database=$1"
 }
+
+# owner_of_start: the owner's connection to the database of ./start in GOLDNOTCH_DB_OWNER; its cluster is used as it runs, or started and stopped again.
+owner_of_start() {
+  [ -n "${GOLDNOTCH_DB_OWNER:-}" ] && return
+  pg_home=$(cluster_home cluster)
+  [ -e "$pg_home/data/PG_VERSION" ] || die "Nothing has been started here yet: run ./start once, or name a database in GOLDNOTCH_DB_OWNER"
+  if [ -s "$pg_home/data/postmaster.pid" ] && as_database_user "$(pg_bin)/pg_ctl" -D "$pg_home/data" status >/dev/null 2>&1; then
+    pg_password=$(cat "$pg_home/password") pg_port=$(sed -n 4p "$pg_home/data/postmaster.pid")
+  else
+    cluster_start "$pg_home"
+    trap cluster_stop EXIT
+  fi
+  export GOLDNOTCH_DB_OWNER; GOLDNOTCH_DB_OWNER=$(connection "${GOLDNOTCH_DATABASE:-gold_notch}")
+}
+
+site_program() {
+  for program in .run/site/GoldNotch.Web.dll src/GoldNotch.Web/bin/Release/net10.0/GoldNotch.Web.dll; do
+    if [ -e "$program" ]; then echo "$program"; return; fi
+  done
+  die "The site is not built: run ./start once"
+}
+
+# --- phones in the same network -------------------------------------------------------------------
+
+lan_address() { hostname -I 2>/dev/null | tr ' ' '\n' | grep -E '^[0-9.]+$' | grep -v '^127\.' | head -1; }
+
+# lan_certificates FOLDER ADDRESS: an authority of this machine's own, made once, that can speak for private addresses and nothing else;
+# and the certificate of this start, for the address as it is today.
+lan_certificates() {
+  local home=$1 address=$2
+  mkdir -p "$home" && chmod 700 "$home"
+  if [ ! -s "$home/authority.crt" ] || ! openssl x509 -in "$home/authority.crt" -noout -checkend 2592000 >/dev/null 2>&1; then
+    say "Making a certificate authority for phones"
+    openssl req -x509 -newkey ec -pkeyopt ec_paramgen_curve:prime256v1 -nodes -days 1825 -keyout "$home/authority.key" -out "$home/authority.crt" \
+      -subj "/O=Gold Notch/CN=Gold Notch on $(hostname)" -addext "basicConstraints=critical,CA:TRUE,pathlen:0" -addext "keyUsage=critical,keyCertSign" \
+      -addext "nameConstraints=critical,permitted;IP:10.0.0.0/255.0.0.0,permitted;IP:172.16.0.0/255.240.0.0,permitted;IP:192.168.0.0/255.255.0.0,permitted;IP:127.0.0.0/255.0.0.0,permitted;IP:$address/255.255.255.255,permitted;DNS:localhost,permitted;DNS:local" \
+      >/dev/null 2>&1 || die "The certificate authority could not be made"
+    chmod 600 "$home/authority.key"
+  fi
+  openssl req -newkey ec -pkeyopt ec_paramgen_curve:prime256v1 -nodes -keyout "$home/site.key" -out "$home/site.csr" -subj "/CN=$address" >/dev/null 2>&1 \
+    && openssl x509 -req -in "$home/site.csr" -CA "$home/authority.crt" -CAkey "$home/authority.key" -CAcreateserial -days 90 -out "$home/site.crt" \
+      -extfile <(printf 'subjectAltName=IP:%s,IP:127.0.0.1,DNS:localhost\nextendedKeyUsage=serverAuth\nbasicConstraints=CA:FALSE\n' "$address") >/dev/null 2>&1 \
+    || die "The site's certificate could not be made"
+  cat "$home/authority.crt" >> "$home/site.crt"
+}

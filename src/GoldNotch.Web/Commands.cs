@@ -7,7 +7,7 @@ using Npgsql;
 
 namespace GoldNotch.Web;
 
-/// <summary>What is done beside the site: <c>migrate</c>, <c>people</c>, <c>import [--if-empty] FILE…</c>, <c>verify [POSITION:HASH]</c>.</summary>
+/// <summary>What is done beside the site: <c>migrate</c>, <c>backup FOLDER</c>, <c>restore FILE</c>, <c>people</c>, <c>import [--if-empty] FILE…</c>, <c>verify [POSITION:HASH]</c>.</summary>
 internal static class Commands
 {
     private static readonly Actor AtStart = Actor.Site("the import at start");
@@ -15,9 +15,16 @@ internal static class Commands
     internal static async Task<int> RunAsync(string[] args)
     {
         SiteSettings settings = SiteSettings.Read(new ConfigurationBuilder().AddEnvironmentVariables().Build());
-        if (args is ["migrate"])
+        switch (args)
         {
-            return Migrate(settings);
+            case ["migrate"]:
+                return Migrate(settings);
+            case ["backup", var folder]:
+                return await BackupAsync(settings, folder);
+            case ["restore", var file]:
+                await new Backups(Owner(settings)).RestoreAsync(file, CancellationToken.None);
+                Console.WriteLine($"{Path.GetFileName(file)} is restored and equal to what it was made from.");
+                return 0;
         }
 
         await using NpgsqlDataSource source = NpgsqlDataSource.Create(settings.Database);
@@ -35,7 +42,7 @@ internal static class Commands
                 return await VerifyAsync(source, noted);
             default:
                 await Console.Error.WriteLineAsync(
-                    "migrate | import [--if-empty] FILE… | people (lines of login, password, role and name on standard input, parted by tabs) | verify [POSITION:HASH]"
+                    "migrate | backup FOLDER | restore FILE | import [--if-empty] FILE… | people (lines of login, password, role and name on standard input, parted by tabs) | verify [POSITION:HASH]"
                 );
                 return 2;
         }
@@ -43,22 +50,50 @@ internal static class Commands
 
     private static int Migrate(SiteSettings settings)
     {
-        if (settings.Owner is not { } owner)
-        {
-            throw new SettingException(
-                $"{SiteSettings.OwnerName} is not set: migrations run as the owner of the tables, and the site never does. Name the owner's connection in it."
-            );
-        }
-
+        string owner = Owner(settings);
         try
         {
-            Database.Migrate(owner);
+            Database.Migrate(owner, missing =>
+            {
+                if (settings.DataFolder is not { } data)
+                {
+                    Console.WriteLine("No backup was made before the migration: GOLDNOTCH_DATA names no folder for it.");
+                    return;
+                }
+
+                BackupRun run = new Backups(owner)
+                    .MakeBeforeAsync(Path.Combine(data, "backups"), TimeProvider.System, CancellationToken.None)
+                    .GetAwaiter()
+                    .GetResult();
+                Console.WriteLine($"Backup before {missing.Count} migrations: {run.File}");
+            });
             return 0;
         }
         catch (Exception failed) when (failed is MigrationException or NpgsqlException)
         {
             throw new SettingException(failed.Message);
         }
+    }
+
+    private static string Owner(SiteSettings settings) =>
+        settings.Owner
+        ?? throw new SettingException(
+            $"{SiteSettings.OwnerName} is not set: this runs as the owner of the tables, and the site never does. Name the owner's connection in it."
+        );
+
+    private static async Task<int> BackupAsync(SiteSettings settings, string folder)
+    {
+        BackupRun run = await new Backups(Owner(settings)).MakeAsync(folder, TimeProvider.System, CancellationToken.None);
+        Console.WriteLine(
+            $"{run.File}: {run.Bytes / 1024.0 / 1024:F1} MB, restored into a scratch database and equal. Audit log at {run.AuditMark}."
+        );
+        foreach (string old in Backups.TooOld(folder, DateTimeOffset.UtcNow - settings.KeepBackups))
+        {
+            File.Delete(old);
+            File.Delete(old + ".sums");
+        }
+
+        return 0;
     }
 
     private static async Task<int> ImportAsync(NpgsqlDataSource source, string[] files)

@@ -19,6 +19,7 @@ using GoldNotch.Web.Features.LineUps;
 using GoldNotch.Web.Features.Live;
 using GoldNotch.Web.Features.Models;
 using GoldNotch.Web.Features.People;
+using GoldNotch.Web.Features.Phones;
 using GoldNotch.Web.Features.Printing;
 using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Features.Sheets;
@@ -37,7 +38,6 @@ using Microsoft.AspNetCore.ResponseCompression;
 using Serilog;
 using Serilog.Core;
 using Serilog.Events;
-using Serilog.Formatting.Compact;
 
 namespace GoldNotch.Web;
 
@@ -48,7 +48,7 @@ internal static class Site
     {
         try
         {
-            if (args is ["migrate" or "import" or "people" or "verify", ..])
+            if (args is ["migrate" or "backup" or "restore" or "import" or "people" or "verify", ..])
             {
                 return await Commands.RunAsync(args);
             }
@@ -58,7 +58,7 @@ internal static class Site
             await app.RunAsync();
             return 0;
         }
-        catch (Exception told) when (told is SettingException or RefusedException)
+        catch (Exception told) when (told is SettingException or RefusedException or BackupException)
         {
             await Console.Error.WriteLineAsync(told.Message);
             return 1;
@@ -83,7 +83,20 @@ internal static class Site
                 .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
                 // The handler logs a fault once, with its request; the driver would log it again without.
                 .MinimumLevel.Override("Npgsql", LogEventLevel.Fatal)
-                .WriteTo.Console(new CompactJsonFormatter(), level);
+                .WriteTo.Console(new LogLine(), level);
+            if (settings.DataFolder is { } data)
+            {
+                log.WriteTo.File(
+                    new LogLine(),
+                    Path.Combine(data, "logs", "site-.log"),
+                    level,
+                    fileSizeLimitBytes: 20_000_000,
+                    rollingInterval: RollingInterval.Day,
+                    rollOnFileSizeLimit: true,
+                    retainedFileCountLimit: 30
+                );
+            }
+
             if (alsoLog is not null)
             {
                 log.WriteTo.Sink(alsoLog);
@@ -140,6 +153,11 @@ internal static class Site
         var pages = new StaticFileOptions { OnPrepareResponse = CacheHashedFiles };
         WebApplication app = builder.Build();
         app.UseForwardedHeaders();
+        if (settings.Authority is not null)
+        {
+            app.Use(PhonesEndpoints.SealedOnly);
+        }
+
         // Outermost, so that it sees what was answered and not the exception, which the handler has logged already.
         app.UseSerilogRequestLogging(log => log.GetLevel = (_, _, _) => LogEventLevel.Information);
         app.UseExceptionHandler();
@@ -156,6 +174,7 @@ internal static class Site
 
         app.MapOpenApi("/api/openapi.json");
         app.MapHealth();
+        app.MapPhones(settings);
         RouteGroupBuilder api = app.MapGroup("/api").ProducesProblem(400).ProducesProblem(401).ProducesProblem(503);
         api.MapSessions();
         RouteGroupBuilder signedIn = api.MapGroup("").RequireAuthorization();

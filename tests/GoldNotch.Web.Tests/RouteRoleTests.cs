@@ -37,6 +37,7 @@ public class RouteRoleTests(DemoSite site)
     private static readonly string[] ReadByTechnicians =
     [
         "get /api/people",
+        "get /api/department/backups",
         "get /api/audit",
         "get /api/audit/{id}",
         "get /api/audit/verification",

@@ -73,6 +73,9 @@ public static class Database
         return [.. Names.Where(n => !had.Contains(n)).Select(Short)];
     }
 
+    /// <summary>The newest migration of this build.</summary>
+    public static string Newest => Short(Names.Last());
+
     /// <summary>Whether the role that is connected is a superuser, owns a table or function, or may make any.</summary>
     public static async Task<bool> OwnsAnythingAsync(NpgsqlConnection connection)
     {

@@ -22,10 +22,13 @@ internal static class OtherMethods
             return ProblemHandler.WriteAsync(context, 404, ProblemCode.NotFound, "", "There is nothing at this address.");
         }
 
-        // The address and the method are right; what kept it from its endpoint is the kind of body.
+        // The method is right: what kept it from its endpoint is the kind of body, or an id in the address that is none.
         if (methods.Contains(context.Request.Method, StringComparer.OrdinalIgnoreCase))
         {
-            context.Response.StatusCode = StatusCodes.Status415UnsupportedMediaType;
+            context.Response.StatusCode =
+                context.Request.ContentType is null || context.Request.HasJsonContentType()
+                    ? StatusCodes.Status404NotFound
+                    : StatusCodes.Status415UnsupportedMediaType;
             return Task.CompletedTask;
         }
 

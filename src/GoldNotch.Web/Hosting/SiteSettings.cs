@@ -26,11 +26,17 @@ internal sealed record SiteSettings
     /// <summary>Proxies whose forwarded headers are believed.</summary>
     public IReadOnlyList<IPNetwork> TrustedProxies { get; init; } = [];
 
+    /// <summary>Certificate of the authority that phones are to take; null where the site's certificate is known to everybody.</summary>
+    public string? Authority { get; init; }
+
     /// <summary>Folder for what the site writes outside the database; null where it writes nothing.</summary>
     public string? DataFolder { get; init; }
 
     /// <summary>How long a session lasts unused.</summary>
     public SessionTimes Sessions { get; init; } = new(TimeSpan.FromHours(12), TimeSpan.FromDays(30));
+
+    /// <summary>How long backups are kept; the last good one always is.</summary>
+    public TimeSpan KeepBackups { get; init; } = TimeSpan.FromDays(30);
 
     /// <summary>Tries to sign in from one address a minute.</summary>
     public int SignInsPerMinute { get; init; } = 30;
@@ -44,11 +50,13 @@ internal sealed record SiteSettings
             Owner = Connection(from, OwnerName),
             PublicAddress = Address(from, "GOLDNOTCH_PUBLIC_ADDRESS"),
             TrustedProxies = Networks(from, "GOLDNOTCH_TRUSTED_PROXIES"),
+            Authority = File(from, "GOLDNOTCH_AUTHORITY"),
             DataFolder = Folder(from, "GOLDNOTCH_DATA"),
             Sessions = new SessionTimes(
                 TimeSpan.FromHours(Number(from, "GOLDNOTCH_SESSION_HOURS", 12, 1, 24 * 7, "hours")),
                 TimeSpan.FromDays(Number(from, "GOLDNOTCH_KEEP_DAYS", 30, 1, 365, "days"))
             ),
+            KeepBackups = TimeSpan.FromDays(Number(from, "GOLDNOTCH_KEEP_BACKUPS_DAYS", 30, 1, 3650, "days")),
             SignInsPerMinute = Number(from, "GOLDNOTCH_SIGNINS_PER_MINUTE", 30, 1, 100_000, "tries"),
         };
 
@@ -103,6 +111,13 @@ internal sealed record SiteSettings
                 ),
         ];
 
+    private static string? File(IConfiguration from, string name) =>
+        from[name] is not { Length: > 0 } path ? null
+        : System.IO.File.Exists(path) ? Path.GetFullPath(path)
+        : throw new SettingException(
+            $"{name} is “{path}”, and there is no such file. Name the certificate of the authority, or leave it out."
+        );
+
     private static string? Folder(IConfiguration from, string name)
     {
         if (from[name] is not { Length: > 0 } path)
@@ -114,8 +129,8 @@ internal sealed record SiteSettings
         {
             Directory.CreateDirectory(path);
             string probe = Path.Combine(path, $".written-{Guid.NewGuid():N}");
-            File.WriteAllText(probe, "");
-            File.Delete(probe);
+            System.IO.File.WriteAllText(probe, "");
+            System.IO.File.Delete(probe);
             return Path.GetFullPath(path);
         }
         catch (Exception wrong) when (wrong is IOException or UnauthorizedAccessException or ArgumentException)

@@ -11,6 +11,12 @@ public sealed record DepartmentView(double MainsHz, int Version);
 /// <summary>What of it can be changed.</summary>
 public sealed record DepartmentEdit(double MainsHz);
 
+/// <summary>The last backup that was restored elsewhere and found equal; where none was, the last that was made, and why it is not good.</summary>
+public sealed record BackupView(DateTimeOffset TakenAt, double Megabytes, bool Good, string Why, string AuditMark);
+
+/// <summary>What is known of backups; null where none was made.</summary>
+public sealed record BackupsView(BackupView? Last);
+
 /// <summary>The settings of the department.</summary>
 internal static class DepartmentEndpoints
 {
@@ -23,6 +29,7 @@ internal static class DepartmentEndpoints
             .ProducesProblem(412)
             .ProducesProblem(428)
             .WithName("putDepartment");
+        api.MapGet("/department/backups", BackupsAsync).Needs(Right.ManagePeople).WithName("getBackups");
     }
 
     private static async Task<Ok<DepartmentView>> GetAsync(HttpContext context, DepartmentStore store, CancellationToken cancel)
@@ -31,6 +38,15 @@ internal static class DepartmentEndpoints
         context.Response.Headers.ETag = ETags.Of(now.Version);
         return TypedResults.Ok(new DepartmentView(now.MainsHz, now.Version));
     }
+
+    private static async Task<Ok<BackupsView>> BackupsAsync(Npgsql.NpgsqlDataSource source, CancellationToken cancel) =>
+        TypedResults.Ok(
+            new BackupsView(
+                await Backups.LastAsync(source, cancel) is { } run
+                    ? new BackupView(run.TakenAt, Math.Round(run.Bytes / 1048576.0, 1), run.Good, run.Why, run.AuditMark)
+                    : null
+            )
+        );
 
     private static async Task<Results<Ok<DepartmentView>, ProblemHttpResult>> PutAsync(
         DepartmentEdit edit,

@@ -208,8 +208,7 @@ internal static class LineUpEndpoints
     {
         (Sheet sheet, CameraRow row, LineUpReport report) = await ShootAsync(id, letter, source, cancel);
         StoredUnit? unit = await units.GetAsync(row.Prepared.Of.Tag, cancel);
-        string address =
-            $"{context.Request.Scheme}://{context.Request.Host}/bench?unit={Uri.EscapeDataString(row.Prepared.Of.Tag)}&lineUp={id}";
+        string address = $"{PublicAddress.Of(context)}/bench?unit={Uri.EscapeDataString(row.Prepared.Of.Tag)}&lineUp={id}";
         return TypedResults.File(OperatorSheetPdf.Of(report, row, sheet, unit, address, phrasing), "application/pdf", $"card-{letter}.pdf");
     }
 

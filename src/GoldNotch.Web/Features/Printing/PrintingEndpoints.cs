@@ -6,6 +6,7 @@ using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Coverage;
 using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Wording;
+using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using SkiaSharp;
 
@@ -131,8 +132,7 @@ internal static class PrintingEndpoints
     private static ContentHttpResult Svg(byte[] drawing) =>
         TypedResults.Text(System.Text.Encoding.UTF8.GetString(drawing), "image/svg+xml");
 
-    private static string Address(HttpContext context, string tag) =>
-        $"{context.Request.Scheme}://{context.Request.Host}/bench?unit={Uri.EscapeDataString(tag)}";
+    private static string Address(HttpContext context, string tag) => $"{PublicAddress.Of(context)}/bench?unit={Uri.EscapeDataString(tag)}";
 
     private static async Task<StoredUnit?> UnitAsync(string? tag, UnitStore units, CancellationToken cancel) =>
         tag is not { Length: > 0 }

@@ -5,6 +5,7 @@ import { ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
 import { moment } from '../../app/dates';
 import { can } from '../../app/session';
+import BackupNote from './BackupNote.vue';
 import DepartmentForm from './DepartmentForm.vue';
 
 const queries = useQueryClient();
@@ -195,6 +196,7 @@ async function give(p: Views['PersonView']): Promise<void> {
       </form>
     </div>
     <DepartmentForm />
+    <BackupNote />
   </div>
 </template>
 
