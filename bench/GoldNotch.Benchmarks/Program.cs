@@ -21,8 +21,8 @@ switch (args)
         );
     case ["malformed", var address5, var login5, var password5, var count]:
         return await MalformedWrites.RunAsync(new Uri(address5), login5, password5, int.Parse(count, CultureInfo.InvariantCulture));
-    case ["stream", var address4, var login4, var password4, var stopFile]:
-        return await ReadingStream.RunAsync(new Uri(address4), login4, password4, stopFile);
+    case ["stream", var address4, var login4, var password4, var stopFile, .. var mode]:
+        return await ReadingStream.RunAsync(new Uri(address4), login4, password4, stopFile, mode is not ["without-receipts"]);
 }
 
 BenchmarkSwitcher.FromAssembly(typeof(SheetBenchmarks).Assembly).Run(args);

@@ -4,77 +4,215 @@ using System.Text.Json;
 namespace GoldNotch.Benchmarks;
 
 /// <summary>
-/// Records without pause while somebody kills the site or its database, as the page's queue would: what is not acknowledged is sent again with the
-/// same receipt. When the stop file appears it looks whether every acknowledged reading is there, and none twice: <c>stream ADDRESS LOGIN PASSWORD FILE</c>.
+/// Writes without pause while somebody kills the site or its database, as the page's queue would: readings, photographs, notes and signatures; what is
+/// not acknowledged is sent again with the same id. When the stop file appears it looks whether everything acknowledged is there, and nothing twice:
+/// <c>stream ADDRESS LOGIN PASSWORD FILE [without-receipts]</c>.
 /// </summary>
-internal static class ReadingStream
+/// <remarks>
+/// Before a reading is sent again, another person reads the same notch otherwise: only the receipt tells the site then that the first one came before.
+/// Without receipts it is kept beside the other as if it were new, and this program says so: that is how it is known to look.
+/// </remarks>
+internal sealed class ReadingStream
 {
     private const int Writers = 4;
+    private const int ReadingsOfACheck = 40;
     private static readonly string[] Typed = ["L", "M", "H"];
 
-    internal static async Task<int> RunAsync(Uri address, string login, string password, string stopFile)
+    // A picture of sixteen dots.
+    private static readonly byte[] Dot = Convert.FromBase64String(
+        "iVBORw0KGgoAAAANSUhEUgAAAAQAAAAECAIAAAAmkwkpAAAADklEQVR4nGNoQAIMxHEAcFIYAYPG8BkAAAAASUVORK5CYII="
+    );
+
+    private readonly SiteClient _client;
+    private readonly string _stopFile;
+    private readonly bool _receipts;
+    private int _acknowledged;
+    private int _sentAgain;
+    private int _wrong;
+
+    private ReadingStream(SiteClient client, string stopFile, bool receipts)
     {
-        (int Acknowledged, int Wrong)[] all = await Task.WhenAll(
-            Enumerable.Range(0, Writers).Select(_ => OneAsync(address, login, password, stopFile))
+        (_client, _stopFile, _receipts) = (client, stopFile, receipts);
+    }
+
+    internal static async Task<int> RunAsync(Uri address, string login, string password, string stopFile, bool receipts)
+    {
+        ReadingStream[] all = await Task.WhenAll(
+            Enumerable
+                .Range(0, Writers)
+                .Select(async _ =>
+                {
+                    SiteClient client = await AgainAsync(() => SiteClient.SignInAsync(address, login, password), null);
+                    var stream = new ReadingStream(client, stopFile, receipts);
+                    await stream.WriteAsync();
+                    return stream;
+                })
         );
-        int wrong = all.Sum(a => a.Wrong);
+        int wrong = all.Sum(s => s._wrong);
         Console.WriteLine(
-            $"{all.Sum(a => a.Acknowledged)} readings acknowledged; {(wrong == 0 ? "every one is there, none twice" : $"{wrong} are not as they were acknowledged")}"
+            $"{all.Sum(s => s._acknowledged)} writes acknowledged, {all.Sum(s => s._sentAgain)} of them sent again; {(wrong == 0 ? "every one is there, none twice" : $"{wrong} checks are not as they were acknowledged")}"
         );
         return wrong;
     }
 
-    private static async Task<(int Acknowledged, int Wrong)> OneAsync(Uri address, string login, string password, string stopFile)
+    private async Task WriteAsync()
     {
-        using SiteClient client = await AgainAsync(() => SiteClient.SignInAsync(address, login, password));
-        var id = Guid.NewGuid();
-        await AgainAsync(async () =>
-            (await client.SendAsync(HttpMethod.Put, $"/api/checks/{id}", new { unit = "OBG-106", standard = "lecture-room" })).Status
-                is HttpStatusCode.Created
-                    or HttpStatusCode.OK
-                ? client
-                : throw new HttpRequestException("not begun")
-        );
-        int acknowledged = 0;
-        while (!File.Exists(stopFile))
+        while (!File.Exists(_stopFile))
         {
-            // Each reading differs from the one before, so that its version counts the readings that were kept.
-            string read = Typed[acknowledged % Typed.Length];
-            var receipt = Guid.NewGuid();
-            await AgainAsync(async () =>
-            {
-                (HttpStatusCode status, JsonElement json) = await client.SendAsync(
-                    HttpMethod.Put,
-                    $"/api/checks/{id}/readings/gain",
-                    new { read, receipt },
-                    acknowledged
-                );
-                return status == HttpStatusCode.OK ? client
-                    : (int)status >= 500 || status == HttpStatusCode.TooManyRequests ? throw new HttpRequestException($"{status}")
-                    : throw new InvalidOperationException($"{status} {json}");
-            });
-            acknowledged++;
+            await OneCheckAsync();
         }
 
-        JsonElement check = default;
-        await AgainAsync(async () =>
-        {
-            (HttpStatusCode status, check) = await client.SendAsync(HttpMethod.Get, $"/api/checks/{id}");
-            return status == HttpStatusCode.OK ? client : throw new HttpRequestException("not there yet");
-        });
-        JsonElement gain = check
-            .GetProperty("lines")
-            .EnumerateArray()
-            .First(l => l.GetProperty("line").GetProperty("setting").GetString() == "gain");
-        bool right =
-            gain.GetProperty("foundVersion").GetInt32() == acknowledged
-            && gain.GetProperty("reading").GetProperty("typed").GetString() == Typed[(acknowledged - 1) % Typed.Length]
-            && gain.GetProperty("rivals").GetArrayLength() == 0;
-        return (acknowledged, right ? 0 : 1);
+        _client.Dispose();
     }
 
-    private static async Task<T> AgainAsync<T>(Func<Task<T>> send)
+    private async Task OneCheckAsync()
     {
+        var id = Guid.NewGuid();
+        await SendAsync(HttpMethod.Put, $"/api/checks/{id}", new { unit = "OBG-106", standard = "lecture-room" });
+        int version = 0;
+        List<Guid> photos = [];
+        List<string> notes = [];
+        string last = "";
+        for (int i = 0; i < ReadingsOfACheck && !File.Exists(_stopFile); i++)
+        {
+            last = Typed[i % Typed.Length];
+            version = await ReadAsync(id, last, version);
+            if (i % 10 == 5)
+            {
+                var photo = Guid.NewGuid();
+                await SendAsync(HttpMethod.Put, $"/api/checks/{id}/photos/{photo}", Dot);
+                photos.Add(photo);
+                string note = $"note {Guid.NewGuid()}";
+                await SendAsync(HttpMethod.Put, $"/api/units/OBG-106/notes/{Guid.NewGuid()}", new { kind = "note", text = note });
+                notes.Add(note);
+            }
+        }
+
+        // The version is asked for each time: a signature that was lost on its way is known by the check being signed.
+        JsonElement signed = await AgainAsync(
+            async () =>
+            {
+                JsonElement now = await GetAsync($"/api/checks/{id}");
+                if (now.GetProperty("signedAt").ValueKind != JsonValueKind.Null || HasRivals(now))
+                {
+                    return now;
+                }
+
+                (HttpStatusCode status, JsonElement json) = await _client.SendAsync(
+                    HttpMethod.Put,
+                    $"/api/checks/{id}/signature",
+                    new { note = "as streamed" },
+                    now.GetProperty("version").GetInt32()
+                );
+                return status == HttpStatusCode.OK ? json : throw new HttpRequestException($"{status}");
+            },
+            null
+        );
+        _acknowledged++;
+        JsonElement gain = Gain(signed);
+        Guid[] kept = [.. signed.GetProperty("photos").EnumerateArray().Select(p => p.GetProperty("id").GetGuid())];
+        JsonElement unit = await AgainAsync(() => GetAsync("/api/units/OBG-106/notes"), null);
+        bool right =
+            !HasRivals(signed)
+            && gain.GetProperty("foundVersion").GetInt32() == version
+            && (last.Length == 0 || gain.GetProperty("reading").GetProperty("typed").GetString() == last)
+            && kept.Order().SequenceEqual(photos.Order())
+            && notes.TrueForAll(n => unit.GetRawText().Split(n).Length == 2);
+        _wrong += right ? 0 : 1;
+    }
+
+    private async Task<int> ReadAsync(Guid id, string read, int version)
+    {
+        Guid? receipt = _receipts ? Guid.NewGuid() : null;
+        int tries = 0;
+        bool lost = false;
+        await AgainAsync(
+            async () =>
+            {
+                if (tries++ > 0)
+                {
+                    JsonElement gain = Gain(await GetAsync($"/api/checks/{id}"));
+                    int now = gain.GetProperty("foundVersion").GetInt32();
+                    lost |= now < version;
+                    if (now == version + 1)
+                    {
+                        // It was taken although nobody heard of it: somebody else reads it otherwise before it comes again.
+                        await PutAsync(id, Typed.First(t => t != read), now, Guid.NewGuid());
+                    }
+                }
+
+                await PutAsync(id, read, version, receipt);
+                return id;
+            },
+            () => _sentAgain++
+        );
+        _acknowledged++;
+        _wrong += lost ? 1 : 0;
+        return tries == 1
+            ? version + 1
+            : await AgainAsync(
+                async () =>
+                {
+                    JsonElement gain = Gain(await GetAsync($"/api/checks/{id}"));
+                    int now = gain.GetProperty("foundVersion").GetInt32();
+                    if (gain.GetProperty("reading").GetProperty("typed").GetString() == read)
+                    {
+                        return now;
+                    }
+
+                    await PutAsync(id, read, now, Guid.NewGuid());
+                    return now + 1;
+                },
+                null
+            );
+    }
+
+    private async Task PutAsync(Guid id, string read, int seen, Guid? receipt)
+    {
+        (HttpStatusCode status, JsonElement json) = await _client.SendAsync(
+            HttpMethod.Put,
+            $"/api/checks/{id}/readings/gain",
+            new { read, receipt },
+            seen
+        );
+        // 412: kept beside another, which is looked at in the end.
+        if (status is not (HttpStatusCode.OK or HttpStatusCode.PreconditionFailed))
+        {
+            throw (int)status >= 500 || status == HttpStatusCode.TooManyRequests
+                ? new HttpRequestException($"{status}")
+                : new InvalidOperationException($"{status} {json}");
+        }
+    }
+
+    private async Task SendAsync(HttpMethod method, string path, object body)
+    {
+        await AgainAsync(
+            async () =>
+            {
+                (HttpStatusCode status, JsonElement json) = await _client.SendAsync(method, path, body);
+                return (int)status < 300 ? path
+                    : (int)status >= 500 || status == HttpStatusCode.TooManyRequests ? throw new HttpRequestException($"{status}")
+                    : throw new InvalidOperationException($"{status} {json}");
+            },
+            () => _sentAgain++
+        );
+        _acknowledged++;
+    }
+
+    private async Task<JsonElement> GetAsync(string path)
+    {
+        (HttpStatusCode status, JsonElement json) = await _client.SendAsync(HttpMethod.Get, path);
+        return status == HttpStatusCode.OK ? json : throw new HttpRequestException($"{status}");
+    }
+
+    private static JsonElement Gain(JsonElement check) =>
+        check.GetProperty("lines").EnumerateArray().First(l => l.GetProperty("line").GetProperty("setting").GetString() == "gain");
+
+    private static bool HasRivals(JsonElement check) => Gain(check).GetProperty("rivals").GetArrayLength() > 0;
+
+    private static async Task<T> AgainAsync<T>(Func<Task<T>> send, Action? counted)
+    {
+        bool first = true;
         while (true)
         {
             try
@@ -84,6 +222,12 @@ internal static class ReadingStream
             catch (Exception away)
                 when (away is HttpRequestException or TaskCanceledException or IOException or System.Net.Sockets.SocketException)
             {
+                if (first)
+                {
+                    counted?.Invoke();
+                    first = false;
+                }
+
                 await Task.Delay(50);
             }
         }

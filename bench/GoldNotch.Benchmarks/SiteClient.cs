@@ -32,7 +32,15 @@ internal sealed class SiteClient : IDisposable
         int? seen = null
     )
     {
-        using var request = new HttpRequestMessage(method, path) { Content = body is null ? null : JsonContent.Create(body) };
+        using var request = new HttpRequestMessage(method, path)
+        {
+            Content = body switch
+            {
+                null => null,
+                byte[] picture => new ByteArrayContent(picture) { Headers = { ContentType = new("image/png") } },
+                _ => JsonContent.Create(body),
+            },
+        };
         if (seen is { } version)
         {
             request.Headers.TryAddWithoutValidation("If-Match", $"\"{version}\"");

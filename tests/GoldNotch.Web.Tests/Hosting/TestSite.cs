@@ -40,6 +40,9 @@ public class TestSite : IAsyncLifetime
     /// <summary>The folder whose exchange files it begins with: the small one of the tests.</summary>
     protected virtual string Folder => Path.Combine("tests", "fixtures");
 
+    /// <summary>The folder of the built pages.</summary>
+    protected virtual string Pages => Path.Combine(Root, "src", "GoldNotch.Web", "wwwroot");
+
     private static readonly (string, string, Role)[] People =
     [
         ("ines", "Ines Calloway", Role.Technician),
@@ -123,7 +126,7 @@ public class TestSite : IAsyncLifetime
                 "--GOLDNOTCH_SIGNINS_PER_MINUTE",
                 "10000",
                 "--webroot",
-                Path.Combine(Root, "src", "GoldNotch.Web", "wwwroot"),
+                Pages,
                 "--environment",
                 "Production",
             ],

@@ -26,3 +26,13 @@ createApp(App)
   .use(PrimeVue, { theme: { preset, options: { darkModeSelector: '[data-theme="dark"]' } } })
   .mount('#app');
 installOffline();
+
+// A page that was open over an upgrade asks for a part that is no longer there: the new build has it. What was typed waits in the browser.
+window.addEventListener('vite:preloadError', (event) => {
+  const before = Number(sessionStorage.getItem('gold-notch.loaded-again') ?? 0);
+  // Once: where it is the network that is missing, loading again and again helps nobody.
+  if (Date.now() - before < 60_000) return;
+  sessionStorage.setItem('gold-notch.loaded-again', String(Date.now()));
+  event.preventDefault();
+  location.reload();
+});
