@@ -28,16 +28,26 @@ public sealed class Backups(string owner)
     // What only says how often something was done here: it moves while a backup is made and is no record.
     private static readonly string[] NotCompared = ["backup_run"];
 
-    /// <summary>Makes one and verifies it; what came of it stands in the database, and in a file beside it.</summary>
+    /// <summary>Backups come each night: one older than this says that a night was missed.</summary>
+    public static readonly TimeSpan OldAfter = TimeSpan.FromDays(2);
+
+    /// <summary>How the names of ordinary backups begin.</summary>
+    public const string Nightly = "gold-notch";
+
+    /// <summary>How the names of backups before an upgrade begin.</summary>
+    public const string BeforeUpgrade = "before-upgrade";
+
+    /// <summary>Makes one and verifies it; what came of it stands in a file beside it, and in the database where its tables know of backups.</summary>
     /// <param name="folder">Where to.</param>
+    /// <param name="name">How the file's name begins: <see cref="Nightly"/>, or <see cref="BeforeUpgrade"/>, which is not cleared away.</param>
     /// <param name="clock">For its name.</param>
     /// <param name="cancel">Cancels.</param>
     /// <exception cref="BackupException">It could not be made, or is not equal.</exception>
-    public async Task<BackupRun> MakeAsync(string folder, TimeProvider clock, CancellationToken cancel)
+    public async Task<BackupRun> MakeAsync(string folder, string name, TimeProvider clock, CancellationToken cancel)
     {
         Directory.CreateDirectory(folder);
         DateTimeOffset now = clock.GetUtcNow();
-        string file = Path.Combine(folder, string.Create(CultureInfo.InvariantCulture, $"gold-notch-{now:yyyyMMdd-HHmmss}.dump"));
+        string file = Path.Combine(folder, string.Create(CultureInfo.InvariantCulture, $"{name}-{now:yyyyMMdd-HHmmss}.dump"));
         string part = file + ".part";
         await using var connection = new NpgsqlConnection(Unpooled(owner));
         await connection.OpenAsync(cancel);
@@ -56,37 +66,33 @@ public sealed class Backups(string owner)
                 cancel
             );
             hash = await HashAsync(connection, cancel);
-            mark = await TextAsync(connection, "SELECT position || ':' || upper(left(encode(hash, 'hex'), 16)) FROM audit_head", cancel);
+            mark = await HasAsync(connection, "audit_head", cancel)
+                ? await TextAsync(connection, "SELECT position || ':' || upper(left(encode(hash, 'hex'), 16)) FROM audit_head", cancel)
+                : "";
         }
 
         string why = await DifferenceAsync(part, hash, cancel);
         File.Move(part, file, overwrite: true);
         await File.WriteAllTextAsync(
             file + ".sums",
-            $"{Convert.ToHexString(await SHA256.HashDataAsync(File.OpenRead(file), cancel))}  {Path.GetFileName(file)}\nrows {hash}\naudit {mark}\n",
+            $"{await SumAsync(file, cancel)}  {Path.GetFileName(file)}\nrows {hash}\naudit {mark}\n",
             cancel
         );
         var run = new BackupRun(file, new FileInfo(file).Length, now, mark, why.Length == 0, why);
-        await WriteAsync(connection, run, cancel);
+        if (await HasAsync(connection, "backup_run", cancel))
+        {
+            await WriteAsync(connection, run, cancel);
+        }
+
         return run.Good
             ? run
             : throw new BackupException($"{Path.GetFileName(file)} is not equal to what it was made from: {why} Keep the one before it.");
     }
 
-    /// <summary>Makes one of a database whose tables are older than this build: its run cannot be written down there.</summary>
-    public async Task<BackupRun> MakeBeforeAsync(string folder, TimeProvider clock, CancellationToken cancel)
-    {
-        Directory.CreateDirectory(folder);
-        DateTimeOffset now = clock.GetUtcNow();
-        string file = Path.Combine(folder, string.Create(CultureInfo.InvariantCulture, $"before-upgrade-{now:yyyyMMdd-HHmmss}.dump"));
-        await ToolAsync("pg_dump", ["--format=custom", "--compress=6", "--no-owner", $"--file={file}"], owner, cancel);
-        return new BackupRun(file, new FileInfo(file).Length, now, "", false, "made before an upgrade");
-    }
-
     /// <summary>Backups of a folder that are older than they are kept; never the newest.</summary>
     public static IEnumerable<string> TooOld(string folder, DateTimeOffset before) =>
         Directory
-            .GetFiles(folder, "gold-notch-*.dump")
+            .GetFiles(folder, $"{Nightly}-*.dump")
             .OrderDescending(StringComparer.Ordinal)
             .Skip(1)
             .Where(f => File.GetLastWriteTimeUtc(f) < before.UtcDateTime);
@@ -100,12 +106,9 @@ public sealed class Backups(string owner)
         string[] sums = File.Exists(file + ".sums")
             ? await File.ReadAllLinesAsync(file + ".sums", cancel)
             : throw new BackupException($"{file}.sums is missing: it says what must come out. Copy it beside the backup.");
-        await using (FileStream bytes = File.OpenRead(file))
+        if (!sums[0].StartsWith(await SumAsync(file, cancel), StringComparison.Ordinal))
         {
-            if (!sums[0].StartsWith(Convert.ToHexString(await SHA256.HashDataAsync(bytes, cancel)), StringComparison.Ordinal))
-            {
-                throw new BackupException($"{file} is damaged: it is not the file that was made. Take another one.");
-            }
+            throw new BackupException($"{file} is damaged: it is not the file that was made. Take another one.");
         }
 
         await using var connection = new NpgsqlConnection(Unpooled(owner));
@@ -208,6 +211,16 @@ public sealed class Backups(string owner)
             await RunAsync(server, $"DROP DATABASE IF EXISTS {scratch} WITH (FORCE)", CancellationToken.None);
         }
     }
+
+    private static async Task<string> SumAsync(string file, CancellationToken cancel)
+    {
+        await using FileStream bytes = File.OpenRead(file);
+        return Convert.ToHexString(await SHA256.HashDataAsync(bytes, cancel));
+    }
+
+    // A database before an upgrade may be older than a table.
+    private static async Task<bool> HasAsync(NpgsqlConnection connection, string table, CancellationToken cancel) =>
+        await TextAsync(connection, $"SELECT to_regclass('public.{table}')::text", cancel) == table;
 
     private static async Task WriteAsync(NpgsqlConnection connection, BackupRun run, CancellationToken cancel)
     {

@@ -62,7 +62,7 @@ internal static class Commands
                 }
 
                 BackupRun run = new Backups(owner)
-                    .MakeBeforeAsync(Path.Combine(data, "backups"), TimeProvider.System, CancellationToken.None)
+                    .MakeAsync(Path.Combine(data, "backups"), Backups.BeforeUpgrade, TimeProvider.System, CancellationToken.None)
                     .GetAwaiter()
                     .GetResult();
                 Console.WriteLine($"Backup before {missing.Count} migrations: {run.File}");
@@ -83,7 +83,7 @@ internal static class Commands
 
     private static async Task<int> BackupAsync(SiteSettings settings, string folder)
     {
-        BackupRun run = await new Backups(Owner(settings)).MakeAsync(folder, TimeProvider.System, CancellationToken.None);
+        BackupRun run = await new Backups(Owner(settings)).MakeAsync(folder, Backups.Nightly, TimeProvider.System, CancellationToken.None);
         Console.WriteLine(
             $"{run.File}: {run.Bytes / 1024.0 / 1024:F1} MB, restored into a scratch database and equal. Audit log at {run.AuditMark}."
         );

@@ -26,7 +26,12 @@ public sealed class BackupTests : IAsyncLifetime, IDisposable
         (await ines.SendAsync(HttpMethod.Put, $"/api/checks/{id}/photos/{Guid.NewGuid()}", picture)).Expect(200);
         (await ines.SignAsync(id, "nothing read")).Expect(200);
 
-        BackupRun run = await new Backups(_site.ConnectionString).MakeAsync(_folder, TimeProvider.System, CancellationToken.None);
+        BackupRun run = await new Backups(_site.ConnectionString).MakeAsync(
+            _folder,
+            Backups.Nightly,
+            TimeProvider.System,
+            CancellationToken.None
+        );
         run.Good.ShouldBeTrue(run.Why);
         Answer told = await ines.GetAsync("/api/department/backups");
         told.At("last/good").GetBoolean().ShouldBeTrue();
@@ -55,9 +60,39 @@ public sealed class BackupTests : IAsyncLifetime, IDisposable
     }
 
     [Fact]
+    public async Task A_backup_before_an_upgrade_is_made_of_a_database_that_knows_of_none_and_comes_out_again()
+    {
+        await _site.SqlAsync("DROP TABLE backup_run; DROP TABLE audit_head CASCADE");
+        BackupRun run = await new Backups(_site.ConnectionString).MakeAsync(
+            _folder,
+            Backups.BeforeUpgrade,
+            TimeProvider.System,
+            CancellationToken.None
+        );
+        (run.Good, run.AuditMark).ShouldBe((true, ""));
+        Backups.TooOld(_folder, DateTimeOffset.MaxValue).ShouldBeEmpty("it is kept until a person takes it away");
+        string name = "test_restored_" + Guid.NewGuid().ToString("N")[..12];
+        await _site.SqlAsync($"CREATE DATABASE {name}");
+        try
+        {
+            string there = new NpgsqlConnectionStringBuilder(_site.ConnectionString) { Database = name, Pooling = false }.ConnectionString;
+            await new Backups(there).RestoreAsync(run.File, CancellationToken.None);
+        }
+        finally
+        {
+            await _site.SqlAsync($"DROP DATABASE {name} WITH (FORCE)");
+        }
+    }
+
+    [Fact]
     public async Task A_damaged_backup_is_found_out_before_anything_is_done_with_it()
     {
-        BackupRun run = await new Backups(_site.ConnectionString).MakeAsync(_folder, TimeProvider.System, CancellationToken.None);
+        BackupRun run = await new Backups(_site.ConnectionString).MakeAsync(
+            _folder,
+            Backups.Nightly,
+            TimeProvider.System,
+            CancellationToken.None
+        );
         byte[] bytes = await File.ReadAllBytesAsync(run.File);
         bytes[bytes.Length / 2] ^= 1;
         await File.WriteAllBytesAsync(run.File, bytes);

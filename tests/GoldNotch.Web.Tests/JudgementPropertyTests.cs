@@ -4,6 +4,7 @@ using GoldNotch.Core.Checks;
 using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Web.Tests;
@@ -36,6 +37,26 @@ public class JudgementPropertyTests
             },
             runs: 80
         );
+
+    [Fact]
+    public void What_a_line_shows_for_a_control_that_is_not_there_can_be_typed_and_is_on_target()
+    {
+        (Sheet Sheet, SheetLine Line)[] met =
+        [
+            .. DemoTests
+                .Models.SelectMany(m => DemoTests.Approved.Select(s => SheetCompiler.Compile(s, m)))
+                .SelectMany(s => s.Lines.Select(l => (s, l)))
+                .Where(x => x.l is { NothingToDo: true, Target: not null } && x.l.Dial.Detents.IsEmpty),
+        ];
+        met.ShouldNotBeEmpty();
+        foreach ((Sheet sheet, SheetLine line) in met)
+        {
+            Reading read = ReadingParser.Parse(line.Setting, sheet, line.Target!.Label, new Dictionary<Setting, Reading>());
+            bool same = read is Reading.NotFitted || read is Reading.Of { Value: var value } && value.Label == line.Target.Label;
+            same.ShouldBeTrue($"{line.Setting} on {sheet.Model.Name} is read as {read}");
+            JudgedCheck.Of(sheet, [new StampedReading(line.Setting, CheckStage.Found, read, 1)]).Wrong.ShouldNotContain(line.Setting);
+        }
+    }
 
     [Fact]
     public void What_the_picture_comes_to_is_the_sum_of_its_terms_and_a_metered_sheet_leaves_what_the_meter_says() =>

@@ -145,7 +145,7 @@ internal static class AudioConsequence
             ("setting", setting),
             ("input", InputOf(setting)),
             ("seen", seen ?? ""),
-            ("target", target ?? ""),
+            ("target", target ?? verdict.Line.Required),
             ("off", verdict.Off),
         ];
         return new Wrong(severity, inShort.Of(setting, figures), because.Of(setting, figures));

@@ -232,7 +232,7 @@ internal static class CardConsequence
         (string, FigureValue)[] figures =
         [
             ("seen", verdict.Reading is Reading.Of of ? of.Value : ""),
-            ("target", verdict.Line.Target is { } target ? target : ""),
+            ("target", verdict.Line.Required),
             ("model", sheet.Model.Name),
         ];
         return new Wrong(Severity.Fault, inShort.Of(setting, figures), because.Of(setting, figures));

@@ -58,6 +58,9 @@ public sealed record SheetLine(
     /// <summary>What is set.</summary>
     public Setting Setting => Notch.Setting;
 
+    /// <summary>What is required, to be told: what this model is set to, or, where it cannot be, what the standard asks for.</summary>
+    public FigureValue Required => Target is { } target ? target : Notch.Requirement.Text;
+
     /// <summary>Whether its size is what the picture remains off by, since the light needs an iris that the lens does not have; else it is what is moved.</summary>
     public bool MissesTheMeter => Notch.Requirement is Requirement.AsMetered;
 

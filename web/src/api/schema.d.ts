@@ -1370,6 +1370,7 @@ export interface components {
             good: boolean;
             why: string;
             auditMark: string;
+            old: boolean;
         };
         BackupsView: {
             last: null | components["schemas"]["BackupView"];

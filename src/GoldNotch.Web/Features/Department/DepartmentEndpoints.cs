@@ -12,7 +12,13 @@ public sealed record DepartmentView(double MainsHz, int Version);
 public sealed record DepartmentEdit(double MainsHz);
 
 /// <summary>The last backup that was restored elsewhere and found equal; where none was, the last that was made, and why it is not good.</summary>
-public sealed record BackupView(DateTimeOffset TakenAt, double Megabytes, bool Good, string Why, string AuditMark);
+/// <param name="TakenAt">When.</param>
+/// <param name="Megabytes">Size of the file, MiB.</param>
+/// <param name="Good">Whether it was restored elsewhere and found equal.</param>
+/// <param name="Why">What was wrong; empty where it is good.</param>
+/// <param name="AuditMark">Where the chain of the audit log stood.</param>
+/// <param name="Old">Whether a night's backup is missing since.</param>
+public sealed record BackupView(DateTimeOffset TakenAt, double Megabytes, bool Good, string Why, string AuditMark, bool Old);
 
 /// <summary>What is known of backups; null where none was made.</summary>
 public sealed record BackupsView(BackupView? Last);
@@ -39,11 +45,18 @@ internal static class DepartmentEndpoints
         return TypedResults.Ok(new DepartmentView(now.MainsHz, now.Version));
     }
 
-    private static async Task<Ok<BackupsView>> BackupsAsync(Npgsql.NpgsqlDataSource source, CancellationToken cancel) =>
+    private static async Task<Ok<BackupsView>> BackupsAsync(Npgsql.NpgsqlDataSource source, TimeProvider clock, CancellationToken cancel) =>
         TypedResults.Ok(
             new BackupsView(
                 await Backups.LastAsync(source, cancel) is { } run
-                    ? new BackupView(run.TakenAt, Math.Round(run.Bytes / 1048576.0, 1), run.Good, run.Why, run.AuditMark)
+                    ? new BackupView(
+                        run.TakenAt,
+                        Math.Round(run.Bytes / 1048576.0, 1),
+                        run.Good,
+                        run.Why,
+                        run.AuditMark,
+                        clock.GetUtcNow() - run.TakenAt > Backups.OldAfter
+                    )
                     : null
             )
         );
