@@ -23,16 +23,17 @@ internal sealed class ReadingStream
         "iVBORw0KGgoAAAANSUhEUgAAAAQAAAAECAIAAAAmkwkpAAAADklEQVR4nGNoQAIMxHEAcFIYAYPG8BkAAAAASUVORK5CYII="
     );
 
-    private readonly SiteClient _client;
+    private readonly Func<Task<SiteClient>> _signIn;
+    private SiteClient _client;
     private readonly string _stopFile;
     private readonly bool _receipts;
     private int _acknowledged;
     private int _sentAgain;
     private int _wrong;
 
-    private ReadingStream(SiteClient client, string stopFile, bool receipts)
+    private ReadingStream(SiteClient client, Func<Task<SiteClient>> signIn, string stopFile, bool receipts)
     {
-        (_client, _stopFile, _receipts) = (client, stopFile, receipts);
+        (_client, _signIn, _stopFile, _receipts) = (client, signIn, stopFile, receipts);
     }
 
     internal static async Task<int> RunAsync(Uri address, string login, string password, string stopFile, bool receipts)
@@ -42,8 +43,8 @@ internal sealed class ReadingStream
                 .Range(0, Writers)
                 .Select(async _ =>
                 {
-                    SiteClient client = await AgainAsync(() => SiteClient.SignInAsync(address, login, password), null);
-                    var stream = new ReadingStream(client, stopFile, receipts);
+                    Task<SiteClient> SignInAsync() => SiteClient.SignInAsync(address, login, password);
+                    var stream = new ReadingStream(await AgainAsync(SignInAsync, null), SignInAsync, stopFile, receipts);
                     await stream.WriteAsync();
                     return stream;
                 })
@@ -59,7 +60,18 @@ internal sealed class ReadingStream
     {
         while (!File.Exists(_stopFile))
         {
-            await OneCheckAsync();
+            try
+            {
+                await OneCheckAsync();
+            }
+            catch (LostException lost)
+            {
+                // What was acknowledged is not known any more: a check, or the session itself.
+                Console.WriteLine($"lost: {lost.Message}");
+                _wrong++;
+                _client.Dispose();
+                _client = await AgainAsync(_signIn, null);
+            }
         }
 
         _client.Dispose();
@@ -104,7 +116,9 @@ internal sealed class ReadingStream
                     new { note = "as streamed" },
                     now.GetProperty("version").GetInt32()
                 );
-                return status == HttpStatusCode.OK ? json : throw new HttpRequestException($"{status}");
+                return status == HttpStatusCode.OK ? json
+                    : status == HttpStatusCode.PreconditionFailed ? throw new HttpRequestException($"{status}")
+                    : throw Refused(status, $"/api/checks/{id}/signature", json);
             },
             null
         );
@@ -178,9 +192,7 @@ internal sealed class ReadingStream
         // 412: kept beside another, which is looked at in the end.
         if (status is not (HttpStatusCode.OK or HttpStatusCode.PreconditionFailed))
         {
-            throw (int)status >= 500 || status == HttpStatusCode.TooManyRequests
-                ? new HttpRequestException($"{status}")
-                : new InvalidOperationException($"{status} {json}");
+            throw Refused(status, $"/api/checks/{id}", json);
         }
     }
 
@@ -190,9 +202,7 @@ internal sealed class ReadingStream
             async () =>
             {
                 (HttpStatusCode status, JsonElement json) = await _client.SendAsync(method, path, body);
-                return (int)status < 300 ? path
-                    : (int)status >= 500 || status == HttpStatusCode.TooManyRequests ? throw new HttpRequestException($"{status}")
-                    : throw new InvalidOperationException($"{status} {json}");
+                return (int)status < 300 ? path : throw Refused(status, path, json);
             },
             () => _sentAgain++
         );
@@ -202,8 +212,16 @@ internal sealed class ReadingStream
     private async Task<JsonElement> GetAsync(string path)
     {
         (HttpStatusCode status, JsonElement json) = await _client.SendAsync(HttpMethod.Get, path);
-        return status == HttpStatusCode.OK ? json : throw new HttpRequestException($"{status}");
+        return status == HttpStatusCode.OK ? json : throw Refused(status, path, json);
     }
+
+    // Passing, and sent again; or the site says that it does not know what it has acknowledged.
+    private static Exception Refused(HttpStatusCode status, string path, JsonElement json) =>
+        (int)status >= 500 || status == HttpStatusCode.TooManyRequests ? new HttpRequestException($"{status}")
+        : status is HttpStatusCode.NotFound or HttpStatusCode.Unauthorized ? new LostException($"{path}: {status}")
+        : new InvalidOperationException($"{status} {json}");
+
+    private sealed class LostException(string message) : Exception(message);
 
     private static JsonElement Gain(JsonElement check) =>
         check.GetProperty("lines").EnumerateArray().First(l => l.GetProperty("line").GetProperty("setting").GetString() == "gain");

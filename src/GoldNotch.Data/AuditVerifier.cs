@@ -9,7 +9,7 @@ namespace GoldNotch.Data;
 /// <summary>A place in the chain that somebody wrote down: whoever rewrites what comes before it cannot make it come out again.</summary>
 /// <param name="Position">Which link, from 1; 0 before the first.</param>
 /// <param name="Hash">Its SHA-256, or the beginning of it, hexadecimal.</param>
-public sealed record AuditMark(long Position, string Hash)
+public sealed record AuditCheckpoint(long Position, string Hash)
 {
     /// <summary>Digits of a hash that are written down: nobody finds another chain with the same 64 bits by chance.</summary>
     public const int Digits = 16;
@@ -19,27 +19,27 @@ public sealed record AuditMark(long Position, string Hash)
 
     /// <summary>Reads one; null where nothing is given.</summary>
     /// <exception cref="RefusedException">It is none.</exception>
-    public static AuditMark? Parse(string? text) =>
+    public static AuditCheckpoint? Parse(string? text) =>
         text is null ? null
         : text.Trim().Split(':') is [var place, { Length: >= 8 and <= 64 } hash]
         && long.TryParse(place, NumberStyles.None, CultureInfo.InvariantCulture, out long position)
         && hash.All(char.IsAsciiHexDigit)
-            ? new AuditMark(position, hash.ToUpperInvariant())
+            ? new AuditCheckpoint(position, hash.ToUpperInvariant())
         : throw new RefusedException(
             ProblemCode.BadValue,
-            "/mark",
-            "A mark is written position:hash, as it stands on the page of the audit log: 1204:9F3C27AA10B4D8E1."
+            "/noted",
+            "A checkpoint is written position:hash, as it stands on the page of the audit log: 1204:9F3C27AA10B4D8E1."
         );
 }
 
 /// <summary>What came of verifying the audit log.</summary>
 /// <param name="Entries">Entries that were looked at.</param>
 /// <param name="Head">The end of the chain.</param>
-/// <param name="BrokenAt">Number of the first entry from which it does not hold; null where it holds, or where the mark fails.</param>
+/// <param name="BrokenAt">Number of the first entry from which it does not hold; null where it holds, or where the checkpoint fails.</param>
 /// <param name="Why">What does not hold; null where it holds.</param>
-public sealed record AuditVerdict(long Entries, AuditMark Head, long? BrokenAt, string? Why)
+public sealed record AuditVerdict(long Entries, AuditCheckpoint Head, long? BrokenAt, string? Why)
 {
-    /// <summary>Whether the whole chain holds, and the mark with it.</summary>
+    /// <summary>Whether the whole chain holds, and the checkpoint with it.</summary>
     public bool Holds => Why is null;
 
     /// <summary>In one sentence.</summary>
@@ -58,9 +58,9 @@ public sealed class AuditVerifier(NpgsqlDataSource source)
     private static readonly byte[] Beginning = SHA256.HashData("gold-notch audit log"u8);
 
     /// <summary>Verifies the whole chain.</summary>
-    /// <param name="noted">A mark that somebody wrote down, to be found again; null for none.</param>
+    /// <param name="noted">A checkpoint that somebody wrote down, to be found again; null for none.</param>
     /// <param name="cancel">Cancels.</param>
-    public async Task<AuditVerdict> VerifyAsync(AuditMark? noted, CancellationToken cancel)
+    public async Task<AuditVerdict> VerifyAsync(AuditCheckpoint? noted, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(
@@ -143,14 +143,14 @@ public sealed class AuditVerifier(NpgsqlDataSource source)
         {
             ["head"] => Broken(position, hash, null, "its end is not where it was left."),
             [var id] => Broken(position, hash, long.Parse(id, CultureInfo.InvariantCulture), $"entry {id} is in no link of the chain."),
-            _ => new AuditVerdict(position, Mark(position, hash), null, null),
+            _ => new AuditVerdict(position, Checkpoint(position, hash), null, null),
         };
     }
 
     private static AuditVerdict Broken(long position, byte[] hash, long? entry, string why) =>
-        new(position, Mark(position, hash), entry, why);
+        new(position, Checkpoint(position, hash), entry, why);
 
-    private static AuditMark Mark(long position, byte[] hash) => new(position, Convert.ToHexString(hash));
+    private static AuditCheckpoint Checkpoint(long position, byte[] hash) => new(position, Convert.ToHexString(hash));
 
     private static byte[] Content(Row row)
     {

@@ -13,10 +13,10 @@ public sealed class BackupException(string message, Exception? inner = null) : E
 /// <param name="File">The file.</param>
 /// <param name="Bytes">Its size.</param>
 /// <param name="TakenAt">When.</param>
-/// <param name="AuditMark">Where the chain of the audit log stood.</param>
+/// <param name="AuditCheckpoint">Where the chain of the audit log stood.</param>
 /// <param name="Good">Whether it was restored elsewhere and found equal.</param>
 /// <param name="Why">What was wrong; empty where it is good.</param>
-public sealed record BackupRun(string File, long Bytes, DateTimeOffset TakenAt, string AuditMark, bool Good, string Why);
+public sealed record BackupRun(string File, long Bytes, DateTimeOffset TakenAt, string AuditCheckpoint, bool Good, string Why);
 
 /// <summary>
 /// Makes backups as the owner of the tables, with PostgreSQL's own tools: one consistent, compressed file, photographs and all, that is
@@ -52,7 +52,7 @@ public sealed class Backups(string owner)
         await using var connection = new NpgsqlConnection(Unpooled(owner));
         await connection.OpenAsync(cancel);
         string hash;
-        string mark;
+        string checkpoint;
         await using (
             NpgsqlTransaction transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel)
         )
@@ -66,7 +66,7 @@ public sealed class Backups(string owner)
                 cancel
             );
             hash = await HashAsync(connection, cancel);
-            mark = await HasAsync(connection, "audit_head", cancel)
+            checkpoint = await HasAsync(connection, "audit_head", cancel)
                 ? await TextAsync(connection, "SELECT position || ':' || upper(left(encode(hash, 'hex'), 16)) FROM audit_head", cancel)
                 : "";
         }
@@ -75,10 +75,10 @@ public sealed class Backups(string owner)
         File.Move(part, file, overwrite: true);
         await File.WriteAllTextAsync(
             file + ".sums",
-            $"{await SumAsync(file, cancel)}  {Path.GetFileName(file)}\nrows {hash}\naudit {mark}\n",
+            $"{await SumAsync(file, cancel)}  {Path.GetFileName(file)}\nrows {hash}\naudit {checkpoint}\n",
             cancel
         );
-        var run = new BackupRun(file, new FileInfo(file).Length, now, mark, why.Length == 0, why);
+        var run = new BackupRun(file, new FileInfo(file).Length, now, checkpoint, why.Length == 0, why);
         if (await HasAsync(connection, "backup_run", cancel))
         {
             await WriteAsync(connection, run, cancel);
@@ -132,13 +132,15 @@ public sealed class Backups(string owner)
     /// <summary>The last backup that was good, or the last that was not where none was; null where none was made.</summary>
     public static Task<BackupRun?> LastAsync(NpgsqlDataSource source, CancellationToken cancel) =>
         source
-            .CreateCommand("SELECT file, bytes, taken_at, audit_mark, good, why FROM backup_run ORDER BY good DESC, taken_at DESC LIMIT 1")
+            .CreateCommand(
+                "SELECT file, bytes, taken_at, audit_checkpoint, good, why FROM backup_run ORDER BY good DESC, taken_at DESC LIMIT 1"
+            )
             .FirstAsync(
                 r => new BackupRun(
                     r.Text("file"),
                     r.Long("bytes"),
                     r.Moment("taken_at"),
-                    r.Text("audit_mark"),
+                    r.Text("audit_checkpoint"),
                     r.Flag("good"),
                     r.Text("why")
                 ),
@@ -225,16 +227,10 @@ public sealed class Backups(string owner)
     private static async Task WriteAsync(NpgsqlConnection connection, BackupRun run, CancellationToken cancel)
     {
         await using NpgsqlCommand insert = new NpgsqlCommand(
-            "INSERT INTO backup_run (id, taken_at, file, bytes, audit_mark, good, why) VALUES (@id, @at, @file, @bytes, @mark, @good, @why)",
+            // By place: a backup before an upgrade writes into the table as the older version named its columns.
+            "INSERT INTO backup_run VALUES (@id, @at, @file, @bytes, @checkpoint, @good, @why)",
             connection
-        )
-            .With("id", Guid.NewGuid())
-            .With("at", run.TakenAt.ToUniversalTime())
-            .With("file", run.File)
-            .With("bytes", run.Bytes)
-            .With("mark", run.AuditMark)
-            .With("good", run.Good)
-            .With("why", run.Why);
+        ).With("id", Guid.NewGuid()).With("at", run.TakenAt.ToUniversalTime()).With("file", run.File).With("bytes", run.Bytes).With("checkpoint", run.AuditCheckpoint).With("good", run.Good).With("why", run.Why);
         await insert.ExecuteNonQueryAsync(cancel);
     }
 

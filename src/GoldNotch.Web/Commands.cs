@@ -85,7 +85,7 @@ internal static class Commands
     {
         BackupRun run = await new Backups(Owner(settings)).MakeAsync(folder, Backups.Nightly, TimeProvider.System, CancellationToken.None);
         Console.WriteLine(
-            $"{run.File}: {run.Bytes / 1024.0 / 1024:F1} MB, restored into a scratch database and equal. Audit log at {run.AuditMark}."
+            $"{run.File}: {run.Bytes / 1024.0 / 1024:F1} MB, restored into a scratch database and equal. Audit log at {run.AuditCheckpoint}."
         );
         foreach (string old in Backups.TooOld(folder, DateTimeOffset.UtcNow - settings.KeepBackups))
         {
@@ -140,7 +140,7 @@ internal static class Commands
 
     private static async Task<int> VerifyAsync(NpgsqlDataSource source, string? noted)
     {
-        AuditVerdict verdict = await new AuditVerifier(source).VerifyAsync(AuditMark.Parse(noted), CancellationToken.None);
+        AuditVerdict verdict = await new AuditVerifier(source).VerifyAsync(AuditCheckpoint.Parse(noted), CancellationToken.None);
         Console.WriteLine(verdict.Sentence);
         return verdict.Holds ? 0 : 1;
     }

@@ -35,7 +35,7 @@ public sealed class BackupTests : IAsyncLifetime, IDisposable
         run.Good.ShouldBeTrue(run.Why);
         Answer told = await ines.GetAsync("/api/department/backups");
         told.At("last/good").GetBoolean().ShouldBeTrue();
-        told.Text("last/auditMark").ShouldBe(run.AuditMark);
+        told.Text("last/auditCheckpoint").ShouldBe(run.AuditCheckpoint);
 
         string name = "test_restored_" + Guid.NewGuid().ToString("N")[..12];
         await _site.SqlAsync($"CREATE DATABASE {name}");
@@ -46,7 +46,9 @@ public sealed class BackupTests : IAsyncLifetime, IDisposable
             await using NpgsqlDataSource restored = NpgsqlDataSource.Create(await SiteLogin.GiveAsync(there));
             WholeCheck check = (await new CheckStore(restored).GetAsync(id, CancellationToken.None))!;
             (check.Check.SignedBy, check.Photos.Count).ShouldBe(("Ines Calloway", 1));
-            (await new AuditVerifier(restored).VerifyAsync(AuditMark.Parse(run.AuditMark), CancellationToken.None)).Holds.ShouldBeTrue();
+            (
+                await new AuditVerifier(restored).VerifyAsync(AuditCheckpoint.Parse(run.AuditCheckpoint), CancellationToken.None)
+            ).Holds.ShouldBeTrue();
 
             (
                 await Should.ThrowAsync<BackupException>(() => new Backups(there).RestoreAsync(run.File, CancellationToken.None))
@@ -69,7 +71,7 @@ public sealed class BackupTests : IAsyncLifetime, IDisposable
             TimeProvider.System,
             CancellationToken.None
         );
-        (run.Good, run.AuditMark).ShouldBe((true, ""));
+        (run.Good, run.AuditCheckpoint).ShouldBe((true, ""));
         Backups.TooOld(_folder, DateTimeOffset.MaxValue).ShouldBeEmpty("it is kept until a person takes it away");
         string name = "test_restored_" + Guid.NewGuid().ToString("N")[..12];
         await _site.SqlAsync($"CREATE DATABASE {name}");

@@ -261,13 +261,13 @@ public class AuditChainTests(TestSite site)
     public async Task A_chain_that_was_made_anew_from_the_beginning_does_not_come_to_a_mark_that_was_noted()
     {
         using TestClient ines = await site.ClientAsync();
-        string mark = (await ines.GetAsync("/api/audit/verification")).Expect(200).Text("mark");
+        string checkpoint = (await ines.GetAsync("/api/audit/verification")).Expect(200).Text("checkpoint");
         await ines.BeginAsync();
-        (await ines.GetAsync($"/api/audit/verification?noted={mark}")).Expect(200).At("holds").GetBoolean().ShouldBeTrue();
-        string other = mark[..^1] + (mark[^1] == '0' ? '1' : '0');
+        (await ines.GetAsync($"/api/audit/verification?noted={checkpoint}")).Expect(200).At("holds").GetBoolean().ShouldBeTrue();
+        string other = checkpoint[..^1] + (checkpoint[^1] == '0' ? '1' : '0');
         (await ines.GetAsync($"/api/audit/verification?noted={other}")).Text("why").ShouldContain("is another now");
-        (await ines.GetAsync($"/api/audit/verification?noted=999999:{mark.Split(':')[1]}")).Text("why").ShouldContain("ends at");
-        (await ines.GetAsync("/api/audit/verification?noted=yesterday")).ExpectProblem(400, "bad-value", "/mark");
+        (await ines.GetAsync($"/api/audit/verification?noted=999999:{checkpoint.Split(':')[1]}")).Text("why").ShouldContain("ends at");
+        (await ines.GetAsync("/api/audit/verification?noted=yesterday")).ExpectProblem(400, "bad-value", "/noted");
     }
 
     [Fact]

@@ -74,7 +74,7 @@ public class SettingsTests(TestSite site)
         int asked = 0;
         await site.SqlAsync("CREATE TABLE IF NOT EXISTS schemaversions_kept AS TABLE schemaversions");
         await site.SqlAsync(
-            "DELETE FROM schemaversions WHERE scriptname LIKE '%0013%'; ALTER TABLE backup_run RENAME TO backup_run_kept; ALTER INDEX backup_run_newest RENAME TO kept_newest; ALTER INDEX backup_run_pkey RENAME TO kept_pkey"
+            "DELETE FROM schemaversions WHERE scriptname LIKE '%0013%' OR scriptname LIKE '%0014%'; ALTER TABLE backup_run RENAME TO backup_run_kept; ALTER INDEX backup_run_newest RENAME TO kept_newest; ALTER INDEX backup_run_pkey RENAME TO kept_pkey"
         );
         try
         {
@@ -85,7 +85,7 @@ public class SettingsTests(TestSite site)
                         Task.Run(() => Database.Migrate(site.ConnectionString, missing => Interlocked.Add(ref asked, missing.Count)))
                     )
             );
-            asked.ShouldBe(1);
+            asked.ShouldBe(2, "both migrations that are missing, and one of the three who migrate");
             (await site.SqlAsync("SELECT count(*) FROM schemaversions WHERE scriptname LIKE '%0013%'")).ShouldBe(1L);
         }
         finally

@@ -109,32 +109,40 @@ public class TestSite : IAsyncLifetime
     /// <summary>Starts it again where it was.</summary>
     public Task StartSiteAsync() => StartAsync(Address.Port);
 
+    /// <summary>Another copy of the site over the same database, on a port of its own, with settings beside those of the tests.</summary>
+    internal async Task<WebApplication> AnotherCopyAsync(params string[] settings)
+    {
+        WebApplication copy = Site.Build([.. Settings(0), .. settings], Log);
+        await copy.StartAsync();
+        return copy;
+    }
+
     private async Task StartAsync(int port)
     {
-        _app = Site.Build(
-            [
-                "--urls",
-                $"http://127.0.0.1:{port}",
-                "--GOLDNOTCH_CAMERAS",
-                Cameras.ToString(),
-                "--GOLDNOTCH_CAMERA_PATIENCE_MS",
-                "700",
-                "--GOLDNOTCH_DB",
-                SiteConnectionString,
-                "--GOLDNOTCH_LOG",
-                Environment.GetEnvironmentVariable("GOLDNOTCH_LOG") ?? "Fatal",
-                "--GOLDNOTCH_SIGNINS_PER_MINUTE",
-                "10000",
-                "--webroot",
-                Pages,
-                "--environment",
-                "Production",
-            ],
-            Log
-        );
+        _app = Site.Build(Settings(port), Log);
         await _app.StartAsync();
         Address = new Uri(_app.Urls.First());
     }
+
+    private string[] Settings(int port) =>
+        [
+            "--urls",
+            $"http://127.0.0.1:{port}",
+            "--GOLDNOTCH_CAMERAS",
+            Cameras.ToString(),
+            "--GOLDNOTCH_CAMERA_PATIENCE_MS",
+            "700",
+            "--GOLDNOTCH_DB",
+            SiteConnectionString,
+            "--GOLDNOTCH_LOG",
+            Environment.GetEnvironmentVariable("GOLDNOTCH_LOG") ?? "Fatal",
+            "--GOLDNOTCH_SIGNINS_PER_MINUTE",
+            "10000",
+            "--webroot",
+            Pages,
+            "--environment",
+            "Production",
+        ];
 
     public async Task DisposeAsync()
     {

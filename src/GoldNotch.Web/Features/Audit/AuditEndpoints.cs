@@ -21,8 +21,8 @@ public sealed record AuditView(
     string? After
 );
 
-/// <summary>Whether the chain holds: how many entries were looked at, the mark of its end, and where and why it does not hold.</summary>
-public sealed record AuditVerification(bool Holds, long Entries, string Mark, long? BrokenAt, string? Why);
+/// <summary>Whether the chain holds: how many entries were looked at, the checkpoint at its end, and where and why it does not hold.</summary>
+public sealed record AuditVerification(bool Holds, long Entries, string Checkpoint, long? BrokenAt, string? Why);
 
 /// <summary>The trail of who changed what.</summary>
 internal static class AuditEndpoints
@@ -55,11 +55,11 @@ internal static class AuditEndpoints
 
     private static async Task<Ok<AuditVerification>> VerifyAsync(string? noted, AuditVerifier verifier, CancellationToken cancel)
     {
-        AuditMark? mark = AuditMark.Parse(noted);
+        AuditCheckpoint? checkpoint = AuditCheckpoint.Parse(noted);
         await One.WaitAsync(cancel);
         try
         {
-            AuditVerdict verdict = await verifier.VerifyAsync(mark, cancel);
+            AuditVerdict verdict = await verifier.VerifyAsync(checkpoint, cancel);
             return TypedResults.Ok(
                 new AuditVerification(verdict.Holds, verdict.Entries, verdict.Head.ToString(), verdict.BrokenAt, verdict.Why)
             );

@@ -16,9 +16,9 @@ public sealed record DepartmentEdit(double MainsHz);
 /// <param name="Megabytes">Size of the file, MiB.</param>
 /// <param name="Good">Whether it was restored elsewhere and found equal.</param>
 /// <param name="Why">What was wrong; empty where it is good.</param>
-/// <param name="AuditMark">Where the chain of the audit log stood.</param>
+/// <param name="AuditCheckpoint">Where the chain of the audit log stood.</param>
 /// <param name="Old">Whether a night's backup is missing since.</param>
-public sealed record BackupView(DateTimeOffset TakenAt, double Megabytes, bool Good, string Why, string AuditMark, bool Old);
+public sealed record BackupView(DateTimeOffset TakenAt, double Megabytes, bool Good, string Why, string AuditCheckpoint, bool Old);
 
 /// <summary>What is known of backups; null where none was made.</summary>
 public sealed record BackupsView(BackupView? Last);
@@ -54,7 +54,7 @@ internal static class DepartmentEndpoints
                         Math.Round(run.Bytes / 1048576.0, 1),
                         run.Good,
                         run.Why,
-                        run.AuditMark,
+                        run.AuditCheckpoint,
                         clock.GetUtcNow() - run.TakenAt > Backups.OldAfter
                     )
                     : null

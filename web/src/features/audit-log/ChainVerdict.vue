@@ -4,7 +4,7 @@ import InputText from 'primevue/inputtext';
 import { ref } from 'vue';
 import { api, ask } from '../../app/client';
 
-/** Whether the chain of the audit log holds, worked out anew by the site; and the mark to write down, which nobody can make true again. */
+/** Whether the chain of the audit log holds, worked out anew by the site; and the checkpoint to write down, which nobody can make true again. */
 const noted = ref('');
 const asked = ref('');
 const { data, error, isFetching, refetch } = useQuery({
@@ -25,8 +25,8 @@ function verify(): void {
     <p v-if="isFetching" class="soft" role="status">Verifying every entry…</p>
     <p v-else-if="error" class="problem" role="alert">{{ error.message }}</p>
     <p v-else-if="data?.holds" role="status" data-chain="holds">
-      <strong class="has">Verified.</strong> {{ data.entries }} entries, unbroken. Mark of today:
-      <code class="mono">{{ data.mark }}</code>
+      <strong class="has">Verified.</strong> {{ data.entries }} entries, unbroken. Checkpoint:
+      <code class="mono">{{ data.checkpoint }}</code>
     </p>
     <p v-else-if="data" class="problem" role="alert" data-chain="broken">
       <strong>The audit log does not hold.</strong> {{ data.why }} Do not change anything; restore the last
@@ -34,14 +34,14 @@ function verify(): void {
     </p>
     <form class="fields" @submit.prevent="verify">
       <label
-        >A mark you wrote down earlier
-        <InputText v-model="noted" class="mono mark" placeholder="1204:9F3C27AA10B4D8E1"
+        >An earlier checkpoint
+        <InputText v-model="noted" class="mono checkpoint" placeholder="1204:9F3C27AA10B4D8E1"
       /></label>
       <button class="act quiet" type="submit" :disabled="isFetching">Verify again</button>
     </form>
     <p class="soft small">
-      Write the mark down outside this site now and then. Whoever rewrites what is older than a mark cannot
-      make that mark come out again.
+      Write the checkpoint down outside this site now and then. Whoever rewrites older entries cannot
+      produce that checkpoint again.
     </p>
   </section>
 </template>
@@ -52,7 +52,7 @@ function verify(): void {
   gap: 8px;
   margin-top: 14px;
 }
-.mark {
+.checkpoint {
   width: 27ch;
 }
 </style>

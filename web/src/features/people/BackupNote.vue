@@ -33,7 +33,7 @@ const { data, error } = useQuery({
         No backup was good yet. The last one, {{ moment(data.last.takenAt) }}: {{ data.last.why }}
       </p>
       <p class="soft small">
-        The audit log stood at <code class="mono">{{ data.last.auditMark }}</code> then.
+        Audit log checkpoint: <code class="mono">{{ data.last.auditCheckpoint }}</code>
       </p>
     </template>
   </section>
