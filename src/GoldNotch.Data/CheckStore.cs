@@ -73,6 +73,21 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         ];
     }
 
+    /// <summary>The check of the same unit that was signed last, with its readings; null where there is none.</summary>
+    public async Task<WholeCheck?> LastSignedAsync(StoredCheck check, CancellationToken cancel)
+    {
+        List<Guid> last = await source
+            .CreateCommand(
+                """
+                SELECT id FROM check_run WHERE unit_tag = @unit AND id <> @id AND signed_at IS NOT NULL ORDER BY signed_at DESC, id DESC LIMIT 1
+                """
+            )
+            .With("unit", check.UnitTag)
+            .With("id", check.Id)
+            .ListAsync(r => r.Id("id"), cancel);
+        return last is [var id] ? await GetAsync(id, cancel) : null;
+    }
+
     /// <summary>One check whole, or null.</summary>
     public async Task<WholeCheck?> GetAsync(Guid id, CancellationToken cancel)
     {

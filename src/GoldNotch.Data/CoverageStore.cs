@@ -31,7 +31,7 @@ public sealed class CoverageStore(NpgsqlDataSource source)
             .CreateCommand(
                 """
                 SELECT c.standard_key, c.standard_version, c.standard_revision, c.model_key, c.model_version,
-                       exact, compromise, not_possible, check_by_eye, findings, matters_setting, light_left, notable
+                       exact, compromise, not_possible, broken_musts, check_by_eye, findings, matters_setting, light_left, notable
                 FROM coverage_cell c
                 JOIN standard_version s ON (s.key, s.version, s.revision) = (c.standard_key, c.standard_version, c.standard_revision) AND s.state <> 'retired'
                 WHERE c.made_by = @build
@@ -52,6 +52,7 @@ public sealed class CoverageStore(NpgsqlDataSource source)
                             r.Number("exact"),
                             r.Number("compromise"),
                             r.Number("not_possible"),
+                            r.Number("broken_musts"),
                             r.Number("check_by_eye"),
                             r.Number("findings"),
                             r.Text("matters_setting") is { Length: > 0 } key ? SettingDefinition.Parse(key) : null,
@@ -70,11 +71,11 @@ public sealed class CoverageStore(NpgsqlDataSource source)
         NpgsqlCommand command = source.CreateCommand(
             """
             INSERT INTO coverage_cell (standard_key, standard_version, standard_revision, model_key, model_version,
-                                       exact, compromise, not_possible, check_by_eye, findings, matters_setting, light_left, notable, made_by)
-            SELECT *, @build FROM unnest(@standard, @version, @revision, @model, @card, @exact, @compromise, @cannot, @by_eye, @findings, @setting, @light, @notable::jsonb[])
+                                       exact, compromise, not_possible, broken_musts, check_by_eye, findings, matters_setting, light_left, notable, made_by)
+            SELECT *, @build FROM unnest(@standard, @version, @revision, @model, @card, @exact, @compromise, @cannot, @broken, @by_eye, @findings, @setting, @light, @notable::jsonb[])
             ON CONFLICT (standard_key, standard_version, model_key, model_version) DO UPDATE
-            SET (standard_revision, exact, compromise, not_possible, check_by_eye, findings, matters_setting, light_left, notable, made_by) =
-                (EXCLUDED.standard_revision, EXCLUDED.exact, EXCLUDED.compromise, EXCLUDED.not_possible, EXCLUDED.check_by_eye, EXCLUDED.findings,
+            SET (standard_revision, exact, compromise, not_possible, broken_musts, check_by_eye, findings, matters_setting, light_left, notable, made_by) =
+                (EXCLUDED.standard_revision, EXCLUDED.exact, EXCLUDED.compromise, EXCLUDED.not_possible, EXCLUDED.broken_musts, EXCLUDED.check_by_eye, EXCLUDED.findings,
                  EXCLUDED.matters_setting, EXCLUDED.light_left, EXCLUDED.notable, EXCLUDED.made_by)
             """
         );
@@ -87,6 +88,7 @@ public sealed class CoverageStore(NpgsqlDataSource source)
         Numbers("exact", c => c.Cell.Exact);
         Numbers("compromise", c => c.Cell.Compromise);
         Numbers("cannot", c => c.Cell.NotPossible);
+        Numbers("broken", c => c.Cell.BrokenMusts);
         Numbers("by_eye", c => c.Cell.CheckByEye);
         Numbers("findings", c => c.Cell.Findings);
         Texts("setting", c => c.Cell.Matters is { } m ? SettingDefinition.Of(m).Key : "");

@@ -67,6 +67,20 @@ public sealed class UnitStore(NpgsqlDataSource source)
             .With("limit", limit)
             .ListAsync(Read, cancel);
 
+    /// <summary>Units that are lent, by tag: of one model, of some tags, or all; two thousand at most.</summary>
+    public Task<List<StoredUnit>> LentAsync(string? modelKey, IReadOnlyList<string>? tags, CancellationToken cancel) =>
+        source
+            .CreateCommand(
+                $"""
+                SELECT {Columns} FROM camera_unit
+                WHERE status <> 'retired' AND (@model::text IS NULL OR model_key = @model) AND (@tags::text[] IS NULL OR tag = ANY(@tags))
+                ORDER BY tag LIMIT 2000
+                """
+            )
+            .With("model", modelKey)
+            .With("tags", tags?.ToArray())
+            .ListAsync(Read, cancel);
+
     /// <summary>The units of some tags; one that is not there is left out.</summary>
     public Task<List<StoredUnit>> ByTagsAsync(IReadOnlyList<string> tags, CancellationToken cancel) =>
         source
@@ -127,6 +141,96 @@ public sealed class UnitStore(NpgsqlDataSource source)
         await Live.TellAsync(transaction, after.Tag, null, cancel);
         await transaction.CommitAsync(cancel);
         return after;
+    }
+
+    /// <summary>Adds units, all of them or none. One that is there already and says the same is no fault, so that a list can be sent again.</summary>
+    /// <param name="units">New units, all <c>in</c>.</param>
+    /// <param name="who">Who adds them.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <returns>How many are new.</returns>
+    /// <exception cref="RefusedException">Some cannot be added: every fault is named with its row; nothing was added.</exception>
+    public async Task<int> AddAsync(IReadOnlyList<UnitDocument> units, Actor who, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        Dictionary<string, StoredUnit> there = (
+            await transaction
+                .Command($"SELECT {Columns} FROM camera_unit WHERE tag = ANY(@tags) FOR UPDATE")
+                .With("tags", units.Select(u => u.Tag).ToArray())
+                .ListAsync(Read, cancel)
+        ).ToDictionary(u => u.Tag);
+        HashSet<string> models =
+        [
+            .. await transaction
+                .Command("SELECT key FROM camera_model WHERE key = ANY(@keys)")
+                .With("keys", units.Select(u => u.Model).Distinct().ToArray())
+                .ListAsync(r => r.Text("key"), cancel),
+        ];
+        List<ImportFault> faults = [];
+        HashSet<string> tags = [];
+        for (int i = 0; i < units.Count; i++)
+        {
+            if (FaultOf(units[i], $"/units/{i}", there, models, tags) is { } fault)
+            {
+                faults.Add(new ImportFault(fault.Pointer, i + 1, 1, fault.Code, fault.Message));
+            }
+        }
+
+        if (faults.Count > 0)
+        {
+            throw new RefusedException(
+                faults[0].Code,
+                faults[0].Pointer,
+                $"Row {faults[0].Line}: {faults[0].Message} No unit was added; every row is still on the page."
+            )
+            {
+                Faults = faults,
+            };
+        }
+
+        int added = 0;
+        foreach (UnitDocument unit in units.Where(u => !there.ContainsKey(u.Tag)))
+        {
+            added += await PutAsync(transaction, unit, "", who, cancel) ? 1 : 0;
+        }
+
+        await transaction.CommitAsync(cancel);
+        return added;
+    }
+
+    private static RefusedException? FaultOf(
+        UnitDocument unit,
+        string at,
+        Dictionary<string, StoredUnit> there,
+        HashSet<string> models,
+        HashSet<string> tags
+    )
+    {
+        try
+        {
+            UnitRules.Check(unit, at);
+        }
+        catch (RefusedException refused)
+        {
+            return refused;
+        }
+
+        return !tags.Add(unit.Tag)
+                ? new RefusedException(ProblemCode.Duplicate, $"{at}/tag", $"{unit.Tag} stands in two rows. Give one another tag.")
+            : !models.Contains(unit.Model)
+                ? new RefusedException(
+                    ProblemCode.ModelMissing,
+                    $"{at}/model",
+                    $"There is no camera specification “{unit.Model}”. Choose one of the list."
+                )
+            : there.TryGetValue(unit.Tag, out StoredUnit? other)
+            && (other.ModelKey, other.Tape, other.Place) != (unit.Model, unit.Tape, unit.Place)
+                ? new RefusedException(
+                    ProblemCode.TagTaken,
+                    $"{at}/tag",
+                    $"{unit.Tag} is the tag of another unit. Give this one its own, or change that one on its page."
+                )
+            : null;
     }
 
     /// <summary>Keeps a unit that comes in with a file: new, or changed with a version more and an entry of what changed.</summary>

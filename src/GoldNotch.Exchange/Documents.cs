@@ -178,4 +178,5 @@ public sealed record ReadingDocument(
 [JsonSerializable(typeof(IReadOnlyList<JudgementDocument>))]
 [JsonSerializable(typeof(ValueDocument))]
 [JsonSerializable(typeof(SignedDocument))]
+[JsonSerializable(typeof(GenericSpecification))]
 public sealed partial class ExchangeJson : JsonSerializerContext;

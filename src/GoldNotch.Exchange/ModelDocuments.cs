@@ -29,6 +29,8 @@ namespace GoldNotch.Exchange;
 /// <param name="BlackReferenceMinutes">Minutes after which the black reference is taken again.</param>
 /// <param name="Reset">What a factory reset does.</param>
 /// <param name="Dependencies">Values that bring others with them.</param>
+/// <param name="Handling">What has to be known to handle it.</param>
+/// <param name="Presumed">Settings of which only the class of camera is told: what is given for them is not confirmed.</param>
 public sealed record ModelDocument(
     string Key,
     string Name,
@@ -58,7 +60,8 @@ public sealed record ModelDocument(
     double? BlackReferenceMinutes = null,
     ResetDocument? Reset = null,
     IReadOnlyList<DependencyDocument>? Dependencies = null,
-    IReadOnlyList<HandlingDocument>? Handling = null
+    IReadOnlyList<HandlingDocument>? Handling = null,
+    IReadOnlyList<string>? Presumed = null
 );
 
 /// <summary>What has to be known to handle a model: <c>kind</c> is supply, assembly, trigger, saving or gesture.</summary>

@@ -69,6 +69,10 @@ public static class ModelReader
                     RefusedException.At(p, () => SettingDefinition.Parse(k))
                 ),
             ],
+            Presumed =
+            [
+                .. Each(specification.Presumed ?? [], $"{at}/presumed", (k, p) => RefusedException.At(p, () => SettingDefinition.Parse(k))),
+            ],
             Slots = Each(specification.Slots ?? [], $"{at}/slots", ToSlot),
             Card = specification.Card is { } issued ? ToIssued(issued, $"{at}/card") : null,
             Power = specification.Power is { } power ? ToPower(power, $"{at}/power") : null,

@@ -20,7 +20,7 @@ public class BenchStageTests(DemoBrowserSite site)
             ("iris-control", "manual"),
             ("focus-mode", "manual")
         );
-        using Browser browser = BenchTests.Begin(site, "OBG-102", "Lecture room", first: "kit-counted");
+        using Browser browser = BenchTests.Begin(site, "OBG-102", "Lecture room", first: "group-kit");
         browser.See(".camera button").Click();
         browser.Read(".camera", "taken; the rest is read off");
         browser.Verdict("gain").ShouldBe("offTarget");
@@ -59,7 +59,7 @@ public class BenchStageTests(DemoBrowserSite site)
         await StandInAsync("OBG-103/trouble", new { trouble = "flat" });
         try
         {
-            using Browser browser = BenchTests.Begin(site, "OBG-103", "Lecture room", first: "kit-counted");
+            using Browser browser = BenchTests.Begin(site, "OBG-103", "Lecture room", first: "group-kit");
             browser.Read(".camera", "Is it on, charged and in reach?");
             browser.Press(" ");
             browser.Until(() => browser.Verdict("kit-counted") == "onTarget", "the first notch to be read by hand");
@@ -77,7 +77,7 @@ public class BenchStageTests(DemoBrowserSite site)
     public async Task What_stands_wrong_goes_to_the_camera_in_one_go_and_what_a_hand_must_move_is_left()
     {
         await HandAsync("OBG-101", ("full-auto", "off"), ("record-format", "1080 59.94i"), ("digital-zoom", "on"), ("gain", "+12"));
-        using Browser browser = BenchTests.Begin(site, "OBG-101", "Lecture room", first: "kit-counted");
+        using Browser browser = BenchTests.Begin(site, "OBG-101", "Lecture room", first: "group-kit");
         browser.See(".camera button").Click();
         browser.Read(".camera", "taken; the rest is read off");
         browser.Click(".stages button", "Corrections");
@@ -93,7 +93,7 @@ public class BenchStageTests(DemoBrowserSite site)
     [Fact]
     public void What_seems_broken_is_looked_at_from_the_check_cause_by_cause_and_led_back_to_its_notch()
     {
-        using Browser browser = BenchTests.Begin(site, "OBG-106", "Lecture room", first: "kit-counted");
+        using Browser browser = BenchTests.Begin(site, "OBG-106", "Lecture room", first: "group-kit");
         BenchTests.GoTo(browser, "nd");
         browser.Press("1", Keys.Enter);
         browser.Until(() => browser.Verdict("nd") == "offTarget", "the filter to be recorded");
@@ -108,7 +108,7 @@ public class BenchStageTests(DemoBrowserSite site)
         browser.Click(".kept a", "Record it in the check");
         browser.AtNotch("nd");
 
-        browser.Go("/units/OBG-106");
+        browser.Go("/cameras/units/OBG-106");
         browser.Read(".notes", "The picture is dark: no fault.");
     }
 
@@ -117,7 +117,7 @@ public class BenchStageTests(DemoBrowserSite site)
     {
         const int width = 390;
         using Browser browser = site.Open("joss", width, theme: "dark");
-        browser.Go("/units/OBG-108/troubleshoot");
+        browser.Go("/cameras/units/OBG-108/troubleshoot");
         browser.See(".groups");
         LookTests.Inspect(browser, "what it does", width);
         browser.Click(".groups .symptom", "The zoom does nothing");
@@ -134,7 +134,7 @@ public class BenchStageTests(DemoBrowserSite site)
         browser.See("#fault-says").SendKeys("It turns, but nothing moves.");
         browser.Click(".now button", "Report the fault");
         browser.Read(".kept", "Saved as a repair");
-        browser.Go("/units/OBG-108");
+        browser.Go("/cameras/units/OBG-108");
         browser.Read(".notes", "The zoom does nothing. Checked and not the cause:");
         browser.Read(".notes", "It turns, but nothing moves.");
     }
@@ -142,7 +142,7 @@ public class BenchStageTests(DemoBrowserSite site)
     [Fact]
     public void A_whole_list_is_filled_in_by_keys()
     {
-        using Browser browser = BenchTests.Begin(site, "OBG-105", "Lecture room", first: "kit-counted");
+        using Browser browser = BenchTests.Begin(site, "OBG-105", "Lecture room", first: "group-kit");
         browser.See(".as-list").Click();
         browser.See("input[data-setting=gain]").SendKeys("H" + Keys.Enter);
         browser.Until(() => browser.Verdict("gain") == "offTarget", "the gain to be recorded from the list");
@@ -158,7 +158,7 @@ public class BenchStageTests(DemoBrowserSite site)
     {
         using TestClient mara = await site.Site.ClientAsync("mara");
         using Browser browser = site.Open("joss");
-        browser.Go("/board?tape=white");
+        browser.Go("/cameras?tape=white");
         browser.See("tr[data-tag=OBG-104]");
         browser.All("tbody tr").Count.ShouldBe(1);
         await Task.Delay(500); // the socket opens behind the page; what is missed before is asked again with it
@@ -184,7 +184,7 @@ public class BenchStageTests(DemoBrowserSite site)
     public void A_technician_measures_and_renames_a_unit()
     {
         using Browser browser = site.Open("ines");
-        browser.Go("/units/OBG-114");
+        browser.Go("/cameras/units/OBG-114");
         browser.See("details summary").Click();
         IWebElement tag = browser.See("details form input");
         tag.Clear();
@@ -194,11 +194,11 @@ public class BenchStageTests(DemoBrowserSite site)
         tag.Clear();
         tag.SendKeys("OBG-214");
         browser.Click("details form button", "Save");
-        browser.Until(() => browser.Path == "/units/OBG-214", "the page to follow the unit to its new tag");
+        browser.Until(() => browser.Path == "/cameras/units/OBG-214", "the page to follow the unit to its new tag");
         browser.Read("h1", "OBG-214");
-        browser.Go("/units/OBG-114");
+        browser.Go("/cameras/units/OBG-114");
         browser.Read("[role=alert]", "There is no unit OBG-114");
-        browser.Go("/units/OBG-101");
+        browser.Go("/cameras/units/OBG-101");
         browser.See(".measured summary").Click();
         IWebElement offset = browser
             .All(".measured form input")
@@ -217,7 +217,7 @@ public class BenchStageTests(DemoBrowserSite site)
     public void The_pages_of_the_bench_keep_to_the_accessibility_rules_and_to_their_width(int width, string theme)
     {
         using Browser browser = site.Open("ines", width, 800, theme);
-        foreach (string view in new[] { "/board", "/drift", "/units/OBG-101", "/units/OBG-107", "/history" })
+        foreach (string view in new[] { "/cameras", "/cameras/drift", "/cameras/units/OBG-101", "/cameras/units/OBG-107", "/history" })
         {
             browser.Show(view);
             browser.See("h1");

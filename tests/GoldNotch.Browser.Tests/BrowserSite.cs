@@ -252,7 +252,41 @@ public sealed class Browser : IDisposable
     /// <summary>Waits until this notch is before the person.</summary>
     public void AtNotch(string setting) => See($".notch[data-setting={setting}]");
 
-    public string Verdict(string setting) => See($".queue [data-setting={setting}]").GetDomAttribute("data-verdict") ?? "";
+    /// <summary>Waits until this group of notches is before the person.</summary>
+    public void AtGroup(string group) => See($".group-work[data-group={group}]");
+
+    /// <summary>The check whose page this is.</summary>
+    public Guid CheckId => Guid.Parse(Path.Split('/', '?')[2]);
+
+    /// <summary>How a line stands, folded in its group or not.</summary>
+    public string Verdict(string setting) =>
+        Wait(
+            () => Script($"return document.querySelector('.queue [data-setting={setting}]')?.dataset.verdict ?? null") as string,
+            $"{setting} in the queue"
+        );
+
+    /// <summary>Opens the picker of a label, somewhere on the page, and chooses what begins so.</summary>
+    public void Choose(string within, string label, string begins)
+    {
+        Wait(
+                () =>
+                    Script(
+                        """
+                        const picker = [...document.querySelectorAll(arguments[0] + ' .one-of')]
+                            .find(e => e.offsetParent !== null && e.querySelector('span').textContent.trim().startsWith(arguments[1]));
+                        const box = picker?.querySelector('[role=combobox]');
+                        box?.scrollIntoView({ block: 'center' });
+                        return box ?? null;
+                        """,
+                        within,
+                        label
+                    ) as IWebElement,
+                $"the picker “{label}”"
+            )
+            .Click();
+        SeeText("[role=option]", begins).Click();
+        Until(() => !Has("[role=listbox]"), "the picker to close");
+    }
 
     public void Picture(string name)
     {

@@ -10,7 +10,7 @@ public class LookTests(BrowserSite site)
 {
     private static readonly string[] Views =
     [
-        "/sheets",
+        "/standards",
         "/sheets/lecture-room/bracken-3",
         "/sheets/glasshouse-talk/alder-20",
         "/bench",
@@ -49,7 +49,7 @@ public class LookTests(BrowserSite site)
         browser.Go("/bench/00000000-0000-4000-8000-000000000000");
         browser.Read("[role=alert]", "There is no check");
         browser.Go("/nowhere");
-        browser.Read("main", "Go to the sheets");
+        browser.Read("main", "Go to the bench");
         browser.Go("/bench");
         browser.See("#find-unit").SendKeys("zzzz");
         browser.Read("section[aria-labelledby=units]", "No unit has “zzzz”");
@@ -61,7 +61,7 @@ public class LookTests(BrowserSite site)
         using Browser browser = site.Open(null);
         browser.See("#login");
         browser.SignIn("mara");
-        browser.See("tbody");
+        browser.See(".two li");
         double bytes = Convert.ToDouble(
             browser.Script(
                 "return performance.getEntriesByType('resource').concat(performance.getEntriesByType('navigation')).reduce((s, e) => s + e.encodedBodySize, 0)"

@@ -7,7 +7,7 @@ public class PhoneTests(DemoBrowserSite site)
     [Fact]
     public void No_notch_of_a_check_is_wider_than_the_narrowest_phone()
     {
-        using Browser browser = BenchTests.Begin(site, "OBG-106", "Lecture room", width: 360, first: "kit-counted");
+        using Browser browser = BenchTests.Begin(site, "OBG-106", "Lecture room", width: 360, first: "group-kit");
         string[] settings =
         [
             .. (

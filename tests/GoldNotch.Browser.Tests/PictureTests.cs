@@ -26,13 +26,13 @@ public class PictureTests
     {
         using Browser browser = site.Open();
         Take("/standards", "td a", "standards");
-        Take("/sheets", "tbody", "sheets");
-        Take("/models", "tbody", "models");
+        Take("/cameras/units", "tbody", "units");
+        Take("/cameras/specifications", "tbody", "models");
         browser.Go("/standards/lecture-room/5");
         browser.See("[data-notch=gain]").Click();
         browser.See(".zone-effect .model");
         browser.Picture("standard");
-        browser.Go("/models/elm-p");
+        browser.Go("/cameras/specifications/elm-p");
         browser.See("nav.zone-queue button:nth-of-type(6)");
         browser.Click("nav.zone-queue button", "Exposure");
         browser.See("[data-setting=base-iso]");
@@ -43,9 +43,9 @@ public class PictureTests
         browser.Script("document.querySelector('article[data-setting=base-iso]').scrollIntoView()");
         browser.Picture("sheet");
         Take("/bench", ".two li", "bench-start");
-        Take("/board", "tbody tr", "board");
-        Take("/units/OBG-106", ".notes, .two", "unit");
-        Take("/drift", "tbody tr", "drift");
+        Take("/cameras", "tbody tr", "board");
+        Take("/cameras/units/OBG-106", ".notes, .two", "unit");
+        Take("/cameras/drift", "tbody tr", "drift");
         Take("/history", "tbody tr", "history");
         browser.Go("/history");
         browser.See("tbody tr:nth-child(4) td a").Click();
@@ -92,7 +92,7 @@ public class PictureTests
             );
         }
 
-        using Browser browser = BenchTests.Begin(site, "OBG-102", "Lecture room", first: "kit-counted");
+        using Browser browser = BenchTests.Begin(site, "OBG-102", "Lecture room", first: "group-kit");
         browser.See(".camera button").Click();
         browser.Read(".camera", "taken; the rest is read off");
         browser.All(".stages button")[1].Click();
@@ -112,7 +112,7 @@ public class PictureTests
             }
         )
         {
-            using Browser bench = BenchTests.Begin(site, "OBG-106", "Lecture room", width: width, theme: theme, first: "kit-counted");
+            using Browser bench = BenchTests.Begin(site, "OBG-106", "Lecture room", width: width, theme: theme, first: "group-kit");
             bench.Resize(width, height);
             foreach (string notch in new[] { "record-format", "bit-rate", "shutter" })
             {

@@ -10,13 +10,15 @@ public class StandardsTests(DemoBrowserSite site)
     [
         "/standards",
         "/standards/lecture-room/5",
-        "/sheets",
+        "/standards",
+        "/cameras/units",
+        "/glossary",
         "/sheets/seed-portraits/elm-p",
-        "/models",
-        "/models/calla-d",
+        "/cameras/specifications",
+        "/cameras/specifications/calla-d",
         "/people",
         "/account",
-        "/audit-log",
+        "/history/audit-log",
     ];
 
     [Theory]
@@ -119,10 +121,10 @@ public class StandardsTests(DemoBrowserSite site)
     public void A_card_is_filled_in_by_pasting_lists_and_kept_as_the_next_version()
     {
         using Browser browser = site.Open();
-        browser.Go("/models");
+        browser.Go("/cameras/specifications");
         Click(browser, "New model");
         browser.See(".new input").SendKeys("Gorse 1");
-        browser.See(".new select").SendKeys("Bracken 3");
+        browser.Choose(".new", "Start from", "Bracken 3");
         Click(browser, "Start the specification");
         browser.Read("h1", "Gorse 1");
         PressIn(browser, "nav.zone-queue button", "Exposure");
@@ -144,11 +146,11 @@ public class StandardsTests(DemoBrowserSite site)
     public void What_was_typed_on_a_card_is_back_after_a_reload()
     {
         using Browser browser = site.Open();
-        browser.Go("/models/fennel-hs");
+        browser.Go("/cameras/specifications/fennel-hs");
         IWebElement name = browser.See(".general input");
         name.SendKeys(" two");
         browser.Until(() => browser.See("h1").Text.Contains("Fennel HS two", StringComparison.Ordinal), "the name");
-        browser.Go("/models/fennel-hs");
+        browser.Go("/cameras/specifications/fennel-hs");
         browser.Read("h1", "Fennel HS two");
         browser.Read("p.automatic[role=status]", "is restored");
         Click(browser, "Back to version 1");
@@ -161,7 +163,7 @@ public class StandardsTests(DemoBrowserSite site)
         using Browser browser = site.Open("mara");
         browser.Go("/sheets/lecture-room/alder-20");
         browser.Read("article[data-setting=stabiliser] .value", "off");
-        browser.See("select[aria-label='on a tripod or by hand']").SendKeys("by hand");
+        browser.Choose(".questions", "on a tripod", "by hand");
         browser.Read("article[data-setting=stabiliser] .value", "Steady 2");
         browser.See(".files a").GetAttribute("href")!.ShouldContain("when=by+hand");
         browser.Has("article[data-setting=tint]").ShouldBeFalse("a line with nothing to do is out of the way");
@@ -176,7 +178,7 @@ public class StandardsTests(DemoBrowserSite site)
         browser.Has(".beside a[href='/people']").ShouldBeFalse();
         browser.Go("/people");
         browser.Read("[role=alert]", "Your role does not include this");
-        browser.Go("/models/alder-20");
+        browser.Go("/cameras/specifications/alder-20");
         browser.See(".general input").GetAttribute("readonly").ShouldNotBeNull();
         browser.Go("/bench?unit=OBG-999");
         browser.Read("section[aria-labelledby=units]", "from before it was renamed");

@@ -108,11 +108,11 @@ public sealed class DefinitionStoreTests(TestSite site) : IAsyncLifetime
     {
         var coverage = new CoverageStore(_source);
         var key = new CellKey("lecture-room", 4, 1, "alder-20", 1);
-        await coverage.AddAsync([(key, new CoverageCell(10, 0, 0, 0, 0, null, default, []))], CancellationToken.None);
+        await coverage.AddAsync([(key, new CoverageCell(10, 0, 0, 0, 0, 0, null, default, []))], CancellationToken.None);
         (await coverage.AllAsync(CancellationToken.None)).ShouldContainKey(key);
         await site.SqlAsync("UPDATE coverage_cell SET made_by = gen_random_uuid()");
         (await coverage.AllAsync(CancellationToken.None)).ShouldNotContainKey(key);
-        await coverage.AddAsync([(key, new CoverageCell(9, 1, 0, 0, 0, null, default, []))], CancellationToken.None);
+        await coverage.AddAsync([(key, new CoverageCell(9, 1, 0, 0, 0, 0, null, default, []))], CancellationToken.None);
         (await coverage.AllAsync(CancellationToken.None))[key].Exact.ShouldBe(9);
         await site.SqlAsync("DELETE FROM coverage_cell");
     }

@@ -183,6 +183,9 @@ public sealed record CameraModel(
     /// <summary>What this model is known not to have.</summary>
     public ImmutableHashSet<Setting> NotFitted { get; init; } = [];
 
+    /// <summary>Settings for which the specification only says what cameras of its class usually have: nobody has confirmed it on this model.</summary>
+    public ImmutableHashSet<Setting> Presumed { get; init; } = [];
+
     /// <summary>Slots for cards and drives.</summary>
     public ImmutableArray<MediaSlot> Slots { get; init; } = [];
 

@@ -103,6 +103,9 @@ public sealed record Sheet(Standard Standard, CameraModel Model, ImmutableArray<
     /// <summary>The word a choice was decided on; null where it was not.</summary>
     public string? Word(Setting setting) => Target<SettingValue.Choice>(setting)?.Word;
 
+    /// <summary>How many required lines (a must of the standard) this model cannot meet: they alone break the standard.</summary>
+    public int BrokenMusts => Lines.Count(l => l is { Fit: Fit.NotPossible, Notch.Importance: Importance.Must });
+
     /// <summary>The line of a setting, or null where the standard does not ask.</summary>
     public SheetLine? LineOf(Setting setting)
     {

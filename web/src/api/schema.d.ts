@@ -148,6 +148,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/models/generic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listGeneric"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/coverage": {
         parameters: {
             query?: never;
@@ -276,6 +292,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printLabels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{standardKey}/{modelKey}/straps.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printStraps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/units/{tag}/code.svg": {
         parameters: {
             query?: never;
@@ -317,7 +365,7 @@ export interface paths {
         };
         get: operations["listUnits"];
         put?: never;
-        post?: never;
+        post: operations["addUnits"];
         delete?: never;
         options?: never;
         head?: never;
@@ -740,6 +788,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/checks/{id}/last": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getLastCheck"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/checks/{id}/preview": {
         parameters: {
             query?: never;
@@ -1076,6 +1140,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/models/manual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readManual"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/models/preview": {
         parameters: {
             query?: never;
@@ -1335,6 +1415,8 @@ export interface components {
             reading: components["schemas"]["ReadingView"];
             verdict: components["schemas"]["VerdictView"];
         };
+        /** @enum {unknown} */
+        Asking: "now" | "atReturn" | "nothing";
         AuditPage: {
             entries: components["schemas"]["AuditView"][];
             /** Format: int64 */
@@ -1344,7 +1426,7 @@ export interface components {
             holds: boolean;
             /** Format: int64 */
             entries: number;
-            mark: string;
+            checkpoint: string;
             /** Format: int64 */
             brokenAt: null | number;
             why: null | string;
@@ -1369,7 +1451,7 @@ export interface components {
             megabytes: number;
             good: boolean;
             why: string;
-            auditMark: string;
+            auditCheckpoint: string;
             old: boolean;
         };
         BackupsView: {
@@ -1563,6 +1645,9 @@ export interface components {
             verdict: components["schemas"]["VerdictView"];
             found: null | components["schemas"]["AsFoundView"];
             stale: boolean;
+            asking: components["schemas"]["Asking"];
+            look: null | components["schemas"]["LookView"];
+            planned: boolean;
             rivals: components["schemas"]["ReadingView"][];
             standing: null | components["schemas"]["ReadingView"];
             /** Format: int32 */
@@ -1701,6 +1786,8 @@ export interface components {
             /** Format: int32 */
             notPossible: number;
             /** Format: int32 */
+            brokenMusts: number;
+            /** Format: int32 */
             checkByEye: number;
             /** Format: int32 */
             findings: number;
@@ -1822,6 +1909,8 @@ export interface components {
             compromise: number;
             /** Format: int32 */
             notPossible: number;
+            /** Format: int32 */
+            brokenMusts: number;
             /** Format: int32 */
             checkByEye: number;
             lightLeft: string;
@@ -1981,6 +2070,10 @@ export interface components {
                 [key: string]: number[];
             };
         };
+        FoundPath: {
+            setting: string;
+            path: string;
+        };
         FoundView: {
             kind: string;
             address: string;
@@ -2036,6 +2129,10 @@ export interface components {
             toDb: number;
             /** Format: double */
             stepDb: number;
+        };
+        GenericSpecification: {
+            class: string;
+            specification: components["schemas"]["ModelDocument"];
         };
         HandlingDocument: {
             kind: string;
@@ -2115,6 +2212,15 @@ export interface components {
         };
         /** @enum {unknown} */
         LampKind: "daylight" | "tungsten" | "mains" | "unknownLed";
+        LastCheckView: {
+            /** Format: uuid */
+            check: null | string;
+            /** Format: date-time */
+            signedAt: null | string;
+            signedBy: null | string;
+            fromFile: boolean;
+            asBefore: string[];
+        };
         LateReadingRequest: {
             setting: string;
             read: null | string;
@@ -2316,6 +2422,24 @@ export interface components {
         };
         /** @enum {unknown} */
         LinkState: "answers" | "none" | "silent" | "invalidResponse" | "refused";
+        LookView: {
+            key: string;
+            name: string;
+        };
+        ManualPaste: {
+            text: string;
+        };
+        ManualText: {
+            gains: components["schemas"]["GainPositionDocument"][];
+            isos: number[];
+            shutters: string[];
+            angles: number[];
+            formats: components["schemas"]["FormatDocument"][];
+            filters: components["schemas"]["FilterDocument"][];
+            presetsK: number[];
+            paths: components["schemas"]["FoundPath"][];
+            left: components["schemas"]["NotUnderstood"][];
+        };
         /** @enum {unknown} */
         Measure: "count" | "stopsMoved" | "stopsDifference" | "decibels" | "mired" | "kelvin" | "iso" | "lux" | "exposureTime" | "seconds" | "minutes" | "days" | "hour" | "degrees" | "percent" | "percentDifference" | "times" | "hertz" | "megabits" | "megabytesPerSecond" | "gigabytes" | "wattHours" | "watts" | "voltAmperes" | "volts" | "millimetres" | "metres" | "fullScale" | "tintSteps" | "bits" | "points" | "pictureRatio" | null;
         MeasuredFilterView: {
@@ -2383,6 +2507,7 @@ export interface components {
             reset?: null | components["schemas"]["ResetDocument"];
             dependencies?: null | components["schemas"]["DependencyDocument"][];
             handling?: null | components["schemas"]["HandlingDocument"][];
+            presumed?: null | string[];
         };
         ModelDriftView: {
             modelKey: string;
@@ -2464,6 +2589,21 @@ export interface components {
         NewReading: {
             setting: string;
             read: string;
+        };
+        NewUnit: {
+            tag: string;
+            model: string;
+            tape: string;
+            place: string;
+        };
+        NewUnits: {
+            units: components["schemas"]["NewUnit"][];
+        };
+        NotUnderstood: {
+            /** Format: int32 */
+            line: number;
+            text: string;
+            why: string;
         };
         NotationPreferences: {
             iris: components["schemas"]["IrisStyle"];
@@ -2879,6 +3019,8 @@ export interface components {
             /** Format: int32 */
             notPossible: number;
             /** Format: int32 */
+            brokenMusts: number;
+            /** Format: int32 */
             checkByEye: number;
             lightLeftLabel: string;
             notable: string;
@@ -3114,6 +3256,12 @@ export interface components {
             status: components["schemas"]["UnitStatus"];
             /** Format: int32 */
             version: number;
+        };
+        UnitsAdded: {
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            unchanged: number;
         };
         UsedCameraDocument: {
             letter: string;
@@ -4028,6 +4176,53 @@ export interface operations {
             };
         };
     };
+    listGeneric: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GenericSpecification"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     getCoverage: {
         parameters: {
             query?: never;
@@ -4465,6 +4660,127 @@ export interface operations {
             };
         };
     };
+    printLabels: {
+        parameters: {
+            query?: {
+                tags?: string;
+                model?: string;
+                paper?: string;
+                widthMm?: number;
+                heightMm?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    printStraps: {
+        parameters: {
+            query?: {
+                version?: number;
+                when?: string;
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                standardKey: string;
+                modelKey: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     drawCode: {
         parameters: {
             query?: never;
@@ -4583,6 +4899,7 @@ export interface operations {
                 after?: string;
                 find?: string;
                 retired?: boolean;
+                take?: number;
             };
             header?: never;
             path?: never;
@@ -4610,6 +4927,66 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addUnits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewUnits"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnitsAdded"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6526,6 +6903,64 @@ export interface operations {
             };
         };
     };
+    getLastCheck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LastCheckView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     previewReading: {
         parameters: {
             query?: never;
@@ -8260,6 +8695,66 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readManual: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ManualPaste"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManualText"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,23 +1,19 @@
 <script setup lang="ts">
+import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { session } from './session';
+import { SECTIONS, sectionOf } from './sections';
+import { can, session } from './session';
 import FindBox from './FindBox.vue';
 import SignOut from './SignOut.vue';
 import { changeTheme, theme } from './theme';
 
 const route = useRoute();
-const WORK: { path: string; name: string; also?: string[] }[] = [
-  { path: '/standards', name: 'Standards' },
-  { path: '/sheets', name: 'Sheets' },
-  { path: '/bench', name: 'Bench', also: ['/board', '/drift', '/units'] },
-  { path: '/line-ups', name: 'Line-ups' },
-  { path: '/history', name: 'History' },
-];
+const here = computed(() => sectionOf(route.path)?.path);
 </script>
 
 <template>
   <header class="strip no-print">
-    <RouterLink to="/sheets" class="name" aria-label="Gold Notch, sheets">
+    <RouterLink to="/bench" class="name" aria-label="Gold Notch, bench">
       <svg viewBox="0 0 30 18" aria-hidden="true">
         <path
           d="M2 4h8l5 10 5-10h8"
@@ -31,14 +27,16 @@ const WORK: { path: string; name: string; also?: string[] }[] = [
     </RouterLink>
     <nav aria-label="The work">
       <RouterLink
-        v-for="to in WORK"
-        :key="to.path"
-        :to="to.path"
-        :class="{ here: [to.path, ...(to.also ?? [])].some((p) => route.path.startsWith(p)) }"
-        >{{ to.name }}</RouterLink
+        v-for="part in SECTIONS"
+        :key="part.path"
+        :to="part.path"
+        :class="{ here: part.path === here }"
+        :aria-current="part.path === here ? 'true' : undefined"
+        >{{ part.name }}</RouterLink
       >
     </nav>
     <FindBox />
+    <RouterLink v-if="can('managePeople')" class="person" to="/people">People</RouterLink>
     <RouterLink class="person" to="/account">{{ session?.name }}</RouterLink>
     <button class="link" type="button" @click="changeTheme">{{ theme === 'dark' ? 'Light' : 'Dark' }}</button>
     <SignOut />

@@ -1,20 +1,35 @@
-import { createRouter, createWebHistory } from 'vue-router';
+import { createRouter, createWebHistory, type RouteLocation, type RouteRecordRaw } from 'vue-router';
+import { scrollBehavior } from './scroll';
+import { setTitle } from './title';
+
+/** An address from before leads on, with what it asked for. */
+const moved = (path: string, to: (params: RouteLocation['params']) => string): RouteRecordRaw => ({
+  path,
+  redirect: (from) => ({ path: to(from.params), query: from.query, hash: from.hash }),
+});
 
 /** Routes are loaded when they are first opened, so that the first view stays small. */
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', redirect: '/sheets' },
+    moved('/', () => '/bench'),
     {
-      path: '/sheets',
-      component: () => import('../features/sheets/SheetList.vue'),
-      meta: { title: 'Sheets' },
+      path: '/line-ups',
+      component: () => import('../features/lineups/LineUpList.vue'),
+      meta: { title: 'Line-ups' },
     },
     {
-      path: '/sheets/:standard/:model',
-      component: () => import('../features/sheets/SheetPage.vue'),
+      path: '/line-ups/:id',
+      component: () => import('../features/lineups/LineUpPage.vue'),
       props: true,
-      meta: { title: 'Sheet' },
+      meta: { title: 'Line-up', wide: true },
+    },
+    { path: '/bench', component: () => import('../features/bench/BenchStart.vue'), meta: { title: 'Bench' } },
+    {
+      path: '/bench/:id/:notch?',
+      component: () => import('../features/bench/CheckPage.vue'),
+      props: (to) => ({ id: String(to.params.id) }),
+      meta: { title: 'Check', wide: true },
     },
     {
       path: '/standards',
@@ -28,74 +43,58 @@ export const router = createRouter({
       meta: { title: 'Standard', wide: true },
     },
     {
-      path: '/models',
-      component: () => import('../features/models/ModelList.vue'),
-      meta: { title: 'Camera models' },
-    },
-    {
-      path: '/models/:model',
-      component: () => import('../features/models/ModelPage.vue'),
+      path: '/sheets/:standard/:model',
+      component: () => import('../features/sheets/SheetPage.vue'),
       props: true,
-      meta: { title: 'Camera model', wide: true },
+      meta: { title: 'Sheet' },
     },
     {
-      path: '/people',
-      component: () => import('../features/people/PeoplePage.vue'),
-      meta: { title: 'People' },
-    },
-    {
-      path: '/account',
-      component: () => import('../features/people/AccountPage.vue'),
-      meta: { title: 'Your account' },
-    },
-    {
-      path: '/audit-log',
-      component: () => import('../features/audit-log/AuditLogPage.vue'),
-      meta: { title: 'Audit log' },
-    },
-    { path: '/bench', component: () => import('../features/bench/BenchStart.vue'), meta: { title: 'Bench' } },
-    {
-      path: '/bench/:id',
-      component: () => import('../features/bench/CheckPage.vue'),
-      props: true,
-      meta: { title: 'Check', wide: true },
-    },
-    {
-      path: '/board',
+      path: '/cameras',
       component: () => import('../features/board/BoardPage.vue'),
       meta: { title: 'Readiness' },
     },
-    { path: '/drift', component: () => import('../features/drift/DriftPage.vue'), meta: { title: 'Drift' } },
     {
-      path: '/units/:tag',
+      path: '/cameras/units',
+      component: () => import('../features/units/UnitList.vue'),
+      meta: { title: 'Units' },
+    },
+    {
+      path: '/cameras/units/:tag',
       component: () => import('../features/units/UnitPage.vue'),
       props: true,
       meta: { title: 'Unit' },
     },
     {
-      path: '/units/:tag/troubleshoot/:symptom?',
+      path: '/cameras/units/:tag/troubleshoot/:symptom?',
       component: () => import('../features/symptoms/Troubleshoot.vue'),
       props: true,
       meta: { title: 'Troubleshoot', wide: true },
     },
     {
-      path: '/line-ups',
-      component: () => import('../features/lineups/LineUpList.vue'),
-      meta: { title: 'Line-ups' },
+      path: '/cameras/specifications',
+      component: () => import('../features/models/ModelList.vue'),
+      meta: { title: 'Specifications' },
     },
     {
-      path: '/line-ups/:id',
-      component: () => import('../features/lineups/LineUpPage.vue'),
+      path: '/cameras/specifications/:model',
+      component: () => import('../features/models/ModelPage.vue'),
       props: true,
-      meta: { title: 'Line-up', wide: true },
+      meta: { title: 'Camera specification', wide: true },
     },
-    { path: '/trail', redirect: '/audit-log' },
-    { path: '/log/:id?', redirect: (to) => `/history${to.params.id ? `/${to.params.id as string}` : ''}` },
-    { path: '/units/:tag/seems-broken', redirect: (to) => `/units/${to.params.tag as string}/troubleshoot` },
+    {
+      path: '/cameras/drift',
+      component: () => import('../features/drift/DriftPage.vue'),
+      meta: { title: 'Drift' },
+    },
     {
       path: '/history',
       component: () => import('../features/history/HistoryPage.vue'),
       meta: { title: 'History' },
+    },
+    {
+      path: '/history/audit-log',
+      component: () => import('../features/audit-log/AuditLogPage.vue'),
+      meta: { title: 'Audit log' },
     },
     {
       path: '/history/:id',
@@ -103,11 +102,42 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Finished check' },
     },
+    {
+      path: '/people',
+      component: () => import('../features/people/PeoplePage.vue'),
+      meta: { title: 'People and department' },
+    },
+    {
+      path: '/account',
+      component: () => import('../features/people/AccountPage.vue'),
+      meta: { title: 'Your account' },
+    },
+    {
+      path: '/glossary',
+      component: () => import('../features/glossary/GlossaryPage.vue'),
+      meta: { title: 'Glossary' },
+    },
+    moved('/sheets', () => '/standards'),
+    moved('/board', () => '/cameras'),
+    moved('/drift', () => '/cameras/drift'),
+    moved('/models', () => '/cameras/specifications'),
+    moved('/models/:model', (p) => `/cameras/specifications/${p.model as string}`),
+    moved('/units/:tag', (p) => `/cameras/units/${p.tag as string}`),
+    moved('/units/:tag/seems-broken', (p) => `/cameras/units/${p.tag as string}/troubleshoot`),
+    moved(
+      '/units/:tag/troubleshoot/:symptom?',
+      (p) => `/cameras/units/${p.tag as string}/troubleshoot${p.symptom ? `/${p.symptom as string}` : ''}`,
+    ),
+    moved('/trail', () => '/history/audit-log'),
+    moved('/audit-log', () => '/history/audit-log'),
+    moved('/log/:id?', (p) => `/history${p.id ? `/${p.id as string}` : ''}`),
     { path: '/:rest(.*)', component: () => import('./NothingHere.vue'), meta: { title: 'Nothing here' } },
   ],
-  scrollBehavior: (to, _from, saved) => saved ?? (to.hash ? false : { top: 0 }),
+  scrollBehavior,
 });
 
-router.afterEach((to) => {
-  document.title = `${String(to.meta.title ?? '')} · Gold Notch`;
+router.afterEach((to, from) => {
+  // A page that walks through its own notches names the one it is at itself.
+  if (to.matched[0] !== from.matched[0] || to.params.id !== from.params.id)
+    setTitle(String(to.meta.title ?? ''));
 });

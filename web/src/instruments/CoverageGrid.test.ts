@@ -14,6 +14,7 @@ const cell = (
   exact: 9,
   compromise: 0,
   notPossible: 0,
+  brokenMusts: 0,
   checkByEye: 0,
   findings: 0,
   matters: '',
@@ -36,7 +37,8 @@ const grid: Views['CoverageView'] = {
     cell('talk', 'b', {
       exact: 6,
       compromise: 2,
-      notPossible: 1,
+      notPossible: 3,
+      brokenMusts: 1,
       mattersSetting: 'gain',
       notable: 'Gain −3 dB',
     }),
@@ -73,7 +75,7 @@ describe('CoverageGrid', () => {
   it('says each cell in words and draws only what there is', () => {
     const cells = open().findAll('td a');
     expect(cells[1]!.text()).toContain(
-      'Talk on Bracken: 6 exact, 2 compromises, 1 not possible. Gain −3 dB.',
+      'Talk on Bracken: 6 exact, 2 compromises, 1 required not possible, 2 that this model lacks and nothing requires. Gain −3 dB.',
     );
     expect(cells[2]!.text()).toContain('1 to check by eye');
     const shown = cells[0]!

@@ -21,12 +21,12 @@ const to = (c: Views['CoverageCellView'], s: Views['CoverageStandardView']) => (
   hash: c.mattersSetting ? `#${c.mattersSetting}` : '',
 });
 const told = (c: Views['CoverageCellView']) =>
-  `${c.exact} exact, ${c.compromise} compromises, ${c.notPossible} not possible${c.checkByEye ? `, ${c.checkByEye} to check by eye` : ''}.` +
+  `${c.exact} exact, ${c.compromise} compromises, ${c.brokenMusts} required not possible${c.notPossible > c.brokenMusts ? `, ${c.notPossible - c.brokenMusts} that this model lacks and nothing requires` : ''}${c.checkByEye ? `, ${c.checkByEye} to check by eye` : ''}.` +
   (c.notable ? ` ${plain(c.notable)}.` : '');
 
 const shown = ref<Views['CoverageCellView'] | null>(null);
 const scale = computed(() =>
-  Math.max(1, ...props.grid.cells.map((c) => c.exact + c.compromise + c.notPossible + c.checkByEye)),
+  Math.max(1, ...props.grid.cells.map((c) => c.exact + c.compromise + c.brokenMusts + c.checkByEye)),
 );
 const part = (count: number) => (count ? { width: `${(100 * count) / scale.value}%` } : { display: 'none' });
 
@@ -53,7 +53,7 @@ function walk(event: KeyboardEvent, row: number, column: number): void {
           <tr>
             <th scope="col">Standard</th>
             <th v-for="model in grid.models" :key="model.key" scope="col">
-              <RouterLink :to="`/models/${model.key}`">{{ model.name }}</RouterLink>
+              <RouterLink :to="`/cameras/specifications/${model.key}`">{{ model.name }}</RouterLink>
               <span class="soft small"> {{ model.units }}</span>
             </th>
           </tr>
@@ -84,8 +84,8 @@ function walk(event: KeyboardEvent, row: number, column: number): void {
                   <span :class="{ none: !cell(standard, model).compromise }">{{
                     cell(standard, model).compromise
                   }}</span>
-                  <span class="cannot" :class="{ none: !cell(standard, model).notPossible }">{{
-                    cell(standard, model).notPossible
+                  <span class="cannot" :class="{ none: !cell(standard, model).brokenMusts }">{{
+                    cell(standard, model).brokenMusts
                   }}</span>
                   <span class="look" :class="{ none: !cell(standard, model).checkByEye }">{{
                     cell(standard, model).checkByEye
@@ -94,7 +94,7 @@ function walk(event: KeyboardEvent, row: number, column: number): void {
                 <span class="bar" aria-hidden="true">
                   <i class="exact" :style="part(cell(standard, model).exact)" />
                   <i class="near" :style="part(cell(standard, model).compromise)" />
-                  <i class="cannot" :style="part(cell(standard, model).notPossible)" />
+                  <i class="cannot" :style="part(cell(standard, model).brokenMusts)" />
                   <i class="look" :style="part(cell(standard, model).checkByEye)" />
                 </span>
               </RouterLink>
@@ -105,7 +105,7 @@ function walk(event: KeyboardEvent, row: number, column: number): void {
     </div>
     <p class="legend small">
       <span><i class="exact" /> exact</span> <span><i class="near" /> compromise</span>
-      <span><i class="cannot" /> not possible</span> <span><i class="look" /> check by eye</span>
+      <span><i class="cannot" /> a must not met</span> <span><i class="look" /> check by eye</span>
     </p>
     <p class="told" aria-hidden="true">
       <template v-if="shown">{{ told(shown) }}</template>

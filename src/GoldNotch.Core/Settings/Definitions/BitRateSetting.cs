@@ -33,4 +33,7 @@ internal sealed class BitRateSetting()
 
     internal override SettingValue Read(string typed, Dial dial, ControlSource control) =>
         dial.OnDetent(new SettingValue.Bits(BitRate.Parse(typed)), this, control.Model);
+
+    /// <inheritdoc/>
+    public override bool IsStatedBy(CameraModel model) => !model.Formats.IsEmpty;
 }

@@ -34,4 +34,7 @@ internal sealed class RecordFormatSetting()
                 QuantityFault.BadLabel,
                 $"Type the size and the rate, like 1080 29.97p. {control.Model.Name} has {dial.Places()}."
             );
+
+    /// <inheritdoc/>
+    public override bool IsStatedBy(CameraModel model) => !model.Formats.IsEmpty;
 }

@@ -77,4 +77,7 @@ internal sealed class ShutterSetting()
 
         return dial.Nearest(-Math.Log2(time.Seconds), SameDetentStops) ?? throw dial.NoSuchPlace(typed, this, control.Model);
     }
+
+    /// <inheritdoc/>
+    public override bool IsStatedBy(CameraModel model) => !model.Shutters.IsEmpty || model.Angles is not null;
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
 
@@ -9,6 +10,12 @@ namespace GoldNotch.Core.Sheets.Compiling;
 public static class SheetCompiler
 {
     private static readonly ImmutableArray<Translator> Translators = Translator.ForAll();
+
+    private static readonly Template OfItsClass = new(
+        "PRESUMED",
+        "class",
+        "Cameras of this class usually have it so; nobody has confirmed it for {model}. Look at the camera, then confirm it in the specification."
+    );
 
     /// <summary>Makes the sheet for the circumstances the standard is usually used in.</summary>
     public static Sheet Compile(Standard standard, CameraModel model) => Compile(standard, model, standard.Circumstances);
@@ -28,13 +35,25 @@ public static class SheetCompiler
             }
 
             SheetLine line = WithLevels(Translators[(int)notch.Setting].Translate(notch, draft), draft);
-            draft.Add(FullAutoTranslator.Under(draft, ResetStates.Marked(Forced.By(draft, line), draft)));
+            draft.Add(Presumed(FullAutoTranslator.Under(draft, ResetStates.Marked(Forced.By(draft, line), draft)), draft));
         }
 
         GainAsLastResort.Apply(draft);
         ResetStates.Explain(draft);
         return draft.Finish();
     }
+
+    // What is presumed of a class is a target to look for, and no statement about this model.
+    private static SheetLine Presumed(SheetLine line, SheetDraft draft) =>
+        draft.Model.Presumed.Contains(line.Setting)
+            ? line with
+            {
+                Fit = Fit.CheckByEye,
+                NothingToDo = false,
+                Size = new Distance(0, line.Size.Unit),
+                Because = OfItsClass.Of(line.Setting, ("model", draft.Model.Name)),
+            }
+            : line;
 
     // The levels of a curve are said where they are looked at: of the profile itself, of the zebra and of false colour.
     private static SheetLine WithLevels(SheetLine line, SheetDraft draft) =>

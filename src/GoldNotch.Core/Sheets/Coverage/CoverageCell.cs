@@ -10,6 +10,7 @@ namespace GoldNotch.Core.Sheets.Coverage;
 /// <param name="Exact">Lines met exactly.</param>
 /// <param name="Compromise">Lines met with a compromise.</param>
 /// <param name="NotPossible">Lines this model cannot meet.</param>
+/// <param name="BrokenMusts">Of these, the lines without which a camera does not leave: they alone break the standard.</param>
 /// <param name="CheckByEye">Lines that a person checks by eye.</param>
 /// <param name="Findings">Findings above advice.</param>
 /// <param name="Matters">The line that matters most; null where all are exact.</param>
@@ -19,6 +20,7 @@ public sealed record CoverageCell(
     int Exact,
     int Compromise,
     int NotPossible,
+    int BrokenMusts,
     int CheckByEye,
     int Findings,
     Setting? Matters,
@@ -48,6 +50,7 @@ public sealed record CoverageCell(
             sheet.Count(Fit.Exact),
             sheet.Count(Fit.Compromise),
             sheet.Count(Fit.NotPossible),
+            sheet.BrokenMusts,
             sheet.Count(Fit.CheckByEye),
             RuleBook.Of(sheet).Count(f => f.Grade != FindingGrade.Advice),
             differing.Length > 0 ? differing[0].Setting : null,

@@ -51,6 +51,7 @@ internal static class CheckEndpoints
             .ProducesProblem(409)
             .ProducesProblem(412)
             .WithName("decideReading");
+        api.MapGet("/checks/{id:guid}/last", LastAsync).ProducesProblem(404).WithName("getLastCheck");
         api.MapPost("/checks/{id:guid}/preview", PreviewAsync).ProducesProblem(404).WithName("previewReading");
         api.MapPut("/checks/{id:guid}/signature", SignAsync)
             .ProducesProblem(404)
@@ -76,6 +77,12 @@ internal static class CheckEndpoints
 
     private static async Task<Ok<CheckView>> GetAsync(Guid id, [AsParameters] CheckWork work, CancellationToken cancel) =>
         TypedResults.Ok(await work.Judge.ViewAsync(await work.FindAsync(id, cancel), cancel));
+
+    private static async Task<Ok<LastCheckView>> LastAsync(Guid id, [AsParameters] CheckWork work, CancellationToken cancel)
+    {
+        WholeCheck whole = await work.FindAsync(id, cancel);
+        return TypedResults.Ok(await work.Judge.LastAsync(whole, await work.Checks.LastSignedAsync(whole.Check, cancel), cancel));
+    }
 
     private static async Task<Results<Ok<CheckView>, Created<CheckView>, ProblemHttpResult>> PutAsync(
         Guid id,

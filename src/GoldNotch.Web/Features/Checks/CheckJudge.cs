@@ -68,6 +68,7 @@ internal sealed class CheckJudge(
         Sheet sheet = judged.Sheet;
         StoredUnit? unit = await units.GetAsync(whole.Check.UnitTag, cancel);
         StoredCheck c = whole.Check;
+        HashSet<string> planned = [.. whole.Shoot?.Notches.Select(n => n.Setting) ?? []];
         return new CheckView(
             c.Id,
             c.UnitTag,
@@ -84,7 +85,7 @@ internal sealed class CheckJudge(
             c.SignedAt,
             c.Note,
             CheckViews.Of(judged.Summary, phrasing),
-            [.. judged.Now.Zip(judged.Found, (v, f) => LineOf(judged, whole, v, f))],
+            [.. judged.Now.Zip(judged.Found, (v, f) => LineOf(judged, whole, unit?.Status, planned, v, f))],
             CheckViews.Of(judged.Consequences, phrasing),
             c.ShootName,
             CheckViews.Of(judged.FoundSummary, phrasing),
@@ -98,6 +99,25 @@ internal sealed class CheckJudge(
             c.Version,
             c.ImportedBy,
             c.ImportedAt
+        );
+    }
+
+    /// <summary>What the last signed check of the same unit left as this one requires.</summary>
+    internal async Task<LastCheckView> LastAsync(WholeCheck whole, WholeCheck? last, CancellationToken cancel)
+    {
+        if (last is null)
+        {
+            return new LastCheckView(null, null, null, false, []);
+        }
+
+        Sheet sheet = await SheetOfAsync(whole, cancel);
+        CheckState left = AsLeft.Of(sheet, CheckReadings.ToCore(sheet, last.Readings));
+        return new LastCheckView(
+            last.Check.Id,
+            last.Check.SignedAt,
+            last.Check.SignedBy,
+            last.Check.ImportedBy is not null,
+            [.. CheckQuestions.AsBefore(sheet, left.Readings).Select(s => SettingDefinition.Of(s).Key)]
         );
     }
 
@@ -185,7 +205,14 @@ internal sealed class CheckJudge(
         return standard;
     }
 
-    private CheckLineView LineOf(JudgedCheck judged, WholeCheck whole, Verdict verdict, Verdict found)
+    private CheckLineView LineOf(
+        JudgedCheck judged,
+        WholeCheck whole,
+        UnitStatus? status,
+        HashSet<string> planned,
+        Verdict verdict,
+        Verdict found
+    )
     {
         Setting setting = verdict.Line.Setting;
         StoredReading? asFound = whole.Readings.FirstOrDefault(r => r.Setting == setting && r.Stage == CheckStage.Found);
@@ -215,6 +242,9 @@ internal sealed class CheckJudge(
                 ? new AsFoundView(View(found.Reading, asFound), CheckViews.Of(found, phrasing))
                 : null,
             stale,
+            CheckQuestions.Of(verdict.Line, status),
+            Looks.Of(setting) is { } look ? new LookView(look.Key, look.Name) : null,
+            planned.Contains(SettingDefinition.Of(setting).Key),
             [.. rivals.Select(AsRead)],
             rivals.Length == 0 ? null : AsRead(rivals[0].Stage == CheckStage.Left ? asLeft : asFound),
             asFound?.Version ?? 0,

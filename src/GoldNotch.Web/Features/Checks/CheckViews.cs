@@ -40,18 +40,28 @@ public sealed record VerdictView(
 public sealed record AsFoundView(ReadingView Reading, VerdictView Verdict);
 
 /// <summary>One line of a check: the sheet's line, the reading that holds, how it stands, how it was found where that was corrected, why it has to be
-/// read again where something moved under it, and second readings nobody has decided between; <c>standing</c> is the one they stand against. The versions are what <c>If-Match</c> asks for in each stage.</summary>
+/// read again where something moved under it, whether it is asked for, which lines one look answers with it, whether the plan of a line-up put it
+/// there, and second readings nobody has decided between; <c>standing</c> is the one they stand against. The versions are what <c>If-Match</c> asks for in each stage.</summary>
 public sealed record CheckLineView(
     SheetLineView Line,
     ReadingView Reading,
     VerdictView Verdict,
     AsFoundView? Found,
     bool Stale,
+    Asking Asking,
+    LookView? Look,
+    bool Planned,
     IReadOnlyList<ReadingView> Rivals,
     ReadingView? Standing,
     int FoundVersion,
     int LeftVersion
 );
+
+/// <summary>Lines that one look answers together.</summary>
+public sealed record LookView(string Key, string Name);
+
+/// <summary>The last signed check of the same unit, and the settings that it left as this check requires; null and empty where there was none. From file: it came with one, so who signed it is what the file claims.</summary>
+public sealed record LastCheckView(Guid? Check, DateTimeOffset? SignedAt, string? SignedBy, bool FromFile, IReadOnlyList<string> AsBefore);
 
 /// <summary>A photograph; the picture is at <c>/api/checks/{check}/photos/{id}</c>.</summary>
 public sealed record PhotoView(Guid Id, string? Setting, string By, DateTimeOffset At, int Width, int Height);

@@ -16,7 +16,7 @@ public sealed record CoverageStandardView(string Key, string Name, int Version, 
 /// <summary>A column of the grid.</summary>
 public sealed record CoverageModelView(string Key, string Name, int Version, int Units);
 
-/// <summary>A cell: counts, and the notch that matters most.</summary>
+/// <summary>A cell: counts, and the notch that matters most; of what is not possible, the broken musts are counted beside it.</summary>
 public sealed record CoverageCellView(
     string StandardKey,
     int StandardVersion,
@@ -24,6 +24,7 @@ public sealed record CoverageCellView(
     int Exact,
     int Compromise,
     int NotPossible,
+    int BrokenMusts,
     int CheckByEye,
     int Findings,
     string Matters,
@@ -118,6 +119,7 @@ internal sealed class CoverageGrid(StandardStore standards, ModelStore models, C
             cell.Exact,
             cell.Compromise,
             cell.NotPossible,
+            cell.BrokenMusts,
             cell.CheckByEye,
             cell.Findings,
             cell.Matters is { } n ? SettingDefinition.Of(n).Name : "",

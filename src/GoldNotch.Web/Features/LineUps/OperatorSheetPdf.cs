@@ -51,10 +51,10 @@ internal static class OperatorSheetPdf
             StrokeWidth = 0.6f,
             Style = SKPaintStyle.Stroke,
         };
-        using var letter = new SKFont(Lettering.Bold, 40);
-        using var title = new SKFont(Lettering.Bold, 13);
-        using var words = new SKFont(Lettering.Words, 9);
-        using var value = new SKFont(Lettering.Mono, 13);
+        using SKFont letter = Lettering.Font(Lettering.Bold, 40);
+        using SKFont title = Lettering.Font(Lettering.Bold, 13);
+        using SKFont words = Lettering.Font(Lettering.Words, 9);
+        using SKFont value = Lettering.Font(Lettering.Mono, 13);
         LineUpCamera of = row.Prepared.Of;
         canvas.DrawText(of.Letter, Margin, 48, SKTextAlign.Left, letter, ink);
         float beside = Margin + letter.MeasureText(of.Letter) + 12;

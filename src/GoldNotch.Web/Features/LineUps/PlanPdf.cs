@@ -51,10 +51,10 @@ internal static class PlanPdf
             Style = SKPaintStyle.Stroke,
         };
         private readonly SKPaint _light = new() { Color = new SKColor(0xDD, 0xDD, 0xDD), Style = SKPaintStyle.Fill };
-        private readonly SKFont _title = new(Lettering.Bold, 18);
-        private readonly SKFont _head = new(Lettering.Bold, 8.5f);
-        private readonly SKFont _words = new(Lettering.Words, 8.5f);
-        private readonly SKFont _mono = new(Lettering.Mono, 9.5f);
+        private readonly SKFont _title = Lettering.Font(Lettering.Bold, 18);
+        private readonly SKFont _head = Lettering.Font(Lettering.Bold, 8.5f);
+        private readonly SKFont _words = Lettering.Font(Lettering.Words, 8.5f);
+        private readonly SKFont _mono = Lettering.Font(Lettering.Mono, 9.5f);
         private float _y = Margin + 14;
 
         public void Dispose()

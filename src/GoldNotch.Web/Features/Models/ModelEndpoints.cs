@@ -18,6 +18,9 @@ namespace GoldNotch.Web.Features.Models;
 /// <summary>What a card still does not say, for one chapter.</summary>
 public sealed record CompletenessView(string Chapter, int Known, IReadOnlyList<string> Missing);
 
+/// <summary>Text that was pasted from a camera's manual.</summary>
+public sealed record ManualPaste(string Text);
+
 /// <summary>A model in a list.</summary>
 public sealed record ModelRowView(
     string Key,
@@ -71,6 +74,9 @@ internal static class ModelEndpoints
             .ProducesProblem(412)
             .ProducesProblem(428)
             .WithName("putModel");
+        api.MapGet("/models/generic", () => TypedResults.Ok<IReadOnlyList<GenericSpecification>>(GenericSpecifications.All))
+            .WithName("listGeneric");
+        write.MapPost("/models/manual", (ManualPaste paste) => TypedResults.Ok(ManualTable.Read(paste.Text))).WithName("readManual");
         write.MapPost("/models/preview", PreviewAsync).WithMetadata(new RequestSizeLimitAttribute(MostBytes)).WithName("previewModel");
     }
 

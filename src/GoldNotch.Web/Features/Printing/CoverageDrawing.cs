@@ -33,10 +33,10 @@ internal static class CoverageDrawing
             Style = SKPaintStyle.Stroke,
         };
         using var light = new SKPaint { Color = new SKColor(0xbb, 0xbb, 0xbb) };
-        using var words = new SKFont(Lettering.Bold, 12);
-        using var mono = new SKFont(Lettering.Mono, 11);
+        using SKFont words = Lettering.Font(Lettering.Bold, 12);
+        using SKFont mono = Lettering.Font(Lettering.Mono, 11);
         double scale =
-            Bar / Math.Max(1.0, grid.Cells.Select(c => c.Exact + c.Compromise + c.NotPossible + c.CheckByEye).DefaultIfEmpty(1).Max());
+            Bar / Math.Max(1.0, grid.Cells.Select(c => c.Exact + c.Compromise + c.BrokenMusts + c.CheckByEye).DefaultIfEmpty(1).Max());
         Dictionary<(string, int, string), CoverageCellView> cells = grid.Cells.ToDictionary(c =>
             (c.StandardKey, c.StandardVersion, c.ModelKey)
         );
@@ -74,7 +74,7 @@ internal static class CoverageDrawing
                 CoverageCellView cell = cells[(standard.Key, standard.Version, grid.Models[column].Key)];
                 float x = Names + (column * Column);
                 canvas.DrawText(
-                    $"{cell.Exact} {cell.Compromise} {cell.NotPossible} {cell.CheckByEye}",
+                    $"{cell.Exact} {cell.Compromise} {cell.BrokenMusts} {cell.CheckByEye}",
                     x,
                     y + 12,
                     SKTextAlign.Left,
@@ -86,7 +86,7 @@ internal static class CoverageDrawing
                     {
                         (cell.Exact, light),
                         (cell.Compromise, null),
-                        (cell.NotPossible, ink),
+                        (cell.BrokenMusts, ink),
                         (cell.CheckByEye, null),
                     }
                 )

@@ -27,8 +27,9 @@ internal static class DialDrawing
         };
         using var fill = new SKPaint { Color = SKColors.Black, IsAntialias = true };
         using var band = new SKPaint { Color = new SKColor(0xdd, 0xdd, 0xdd) };
-        using var font = new SKFont(Lettering.Mono, 7.5f);
-        using var strong = new SKFont(Lettering.Mono, 9.5f) { Embolden = true };
+        using SKFont font = Lettering.Font(Lettering.Mono, 7.5f);
+        using SKFont strong = Lettering.Font(Lettering.Mono, 9.5f);
+        strong.Embolden = true;
         double? target = line.Target is { } value ? dial.Locate(value) : null;
         double least = dial.Detents.Min(d => d.At);
         double most = Math.Max(dial.Detents.Max(d => d.At), least + 1e-6);

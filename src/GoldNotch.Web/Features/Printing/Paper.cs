@@ -10,6 +10,16 @@ internal static class Lettering
     internal static readonly SKTypeface Bold = Load("atkinson-700.woff");
     internal static readonly SKTypeface Mono = Load("plex-mono-500.woff");
 
+    /// <summary>A font for paper: every size has the proportions of the drawing, and no letter is moved to a grid of pixels that paper has not.</summary>
+    internal static SKFont Font(SKTypeface face, float size) =>
+        new(face, size)
+        {
+            LinearMetrics = true,
+            Hinting = SKFontHinting.None,
+            Subpixel = true,
+            BaselineSnap = false,
+        };
+
     /// <summary>The fonts lack small fractions and the thin space: both are written out.</summary>
     internal static string Plain(string text) =>
         text.Replace(Notation.ThinSpace, "\u00a0", StringComparison.Ordinal)

@@ -34,6 +34,14 @@ internal static class PrintingEndpoints
             )
             .Produces(200, contentType: "image/svg+xml")
             .WithName("drawCoverage");
+        api.MapGet("/units/labels.pdf", LabelsAsync)
+            .Produces(200, contentType: "application/pdf")
+            .ProducesProblem(404)
+            .WithName("printLabels");
+        api.MapGet("/sheets/{standardKey}/{modelKey}/straps.pdf", StrapsAsync)
+            .Produces(200, contentType: "application/pdf")
+            .ProducesProblem(404)
+            .WithName("printStraps");
         api.MapGet("/units/{tag}/code.svg", CodeSvgAsync)
             .Produces(200, contentType: "image/svg+xml")
             .ProducesProblem(404)
@@ -56,7 +64,7 @@ internal static class PrintingEndpoints
         CancellationToken cancel
     )
     {
-        PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
+        PaperSize size = PaperSize.Of(paper) ?? throw NoPaper();
         (Sheet sheet, _) = await sheets.GetAsync(address, cancel);
         StoredUnit? of = await UnitAsync(unit, units, cancel);
         byte[] pdf = layout switch
@@ -86,6 +94,68 @@ internal static class PrintingEndpoints
             $"strap-{address.StandardKey}-{of?.Tag ?? address.ModelKey}.pdf"
         );
     }
+
+    // A strap card for each unit of the model that is lent, on sheets to be cut.
+    private static async Task<FileContentHttpResult> StrapsAsync(
+        [AsParameters] SheetAddress address,
+        string? paper,
+        HttpContext context,
+        SheetSource sheets,
+        UnitStore units,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
+    {
+        PaperSize size = PaperSize.Of(paper) ?? throw NoPaper();
+        (Sheet sheet, _) = await sheets.GetAsync(address, cancel);
+        List<StoredUnit> lent = await units.LentAsync(address.ModelKey, null, cancel);
+        if (lent.Count == 0)
+        {
+            throw new RefusedException(ProblemCode.NotFound, "/modelKey", $"No unit of {sheet.Model.Name} is in the pool.");
+        }
+
+        return TypedResults.File(
+            StrapPdf.Sheets(sheet, [.. lent.Select(u => (u, Address(context, u.Tag)))], size, phrasing),
+            "application/pdf",
+            $"straps-{address.StandardKey}-{address.ModelKey}.pdf"
+        );
+    }
+
+    // Labels for units: those of some tags, of a model, or of all; on sheets of labels, or one for each page of a label printer.
+    private static async Task<FileContentHttpResult> LabelsAsync(
+        string? tags,
+        string? model,
+        string? paper,
+        double? widthMm,
+        double? heightMm,
+        HttpContext context,
+        UnitStore units,
+        ModelStore models,
+        CancellationToken cancel
+    )
+    {
+        LabelPaper of = LabelPaper.Of(paper, widthMm, heightMm);
+        string[]? chosen = tags?.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        List<StoredUnit> rows = await units.LentAsync(model is { Length: > 0 and <= 60 } ? model : null, chosen, cancel);
+        if (chosen?.Except(rows.Select(u => u.Tag)).FirstOrDefault() is { } missing)
+        {
+            await UnitAsync(missing, units, cancel);
+        }
+
+        if (rows.Count == 0)
+        {
+            throw new RefusedException(ProblemCode.NotFound, "/model", "No unit is like that, so there is no label to print.");
+        }
+
+        Dictionary<string, string> names = await models.NamesAsync(cancel);
+        Label[] labels =
+        [
+            .. rows.Select(u => new Label(u.Tag, u.Tape, names.GetValueOrDefault(u.ModelKey, u.ModelKey), Address(context, u.Tag))),
+        ];
+        return TypedResults.File(LabelPdf.Of(labels, of), "application/pdf", "labels.pdf");
+    }
+
+    private static RefusedException NoPaper() => new(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
 
     private static async Task<ContentHttpResult> DialAsync(
         [AsParameters] SheetAddress address,

@@ -17,12 +17,12 @@ internal sealed class SheetPdf : IDisposable
     private readonly StoredUnit? _unit;
     private readonly Phrasing _phrasing;
     private readonly string _printed;
-    private readonly SKFont _small = new(Lettering.Words, 9);
-    private readonly SKFont _words = new(Lettering.Words, 10.5f);
-    private readonly SKFont _name = new(Lettering.Bold, 12.5f);
-    private readonly SKFont _value = new(Lettering.Mono, 16);
-    private readonly SKFont _title = new(Lettering.Bold, 22);
-    private readonly SKFont _chapter = new(Lettering.Bold, 11);
+    private readonly SKFont _small = Lettering.Font(Lettering.Words, 9);
+    private readonly SKFont _words = Lettering.Font(Lettering.Words, 10.5f);
+    private readonly SKFont _name = Lettering.Font(Lettering.Bold, 12.5f);
+    private readonly SKFont _value = Lettering.Font(Lettering.Mono, 16);
+    private readonly SKFont _title = Lettering.Font(Lettering.Bold, 22);
+    private readonly SKFont _chapter = Lettering.Font(Lettering.Bold, 11);
     private readonly SKPaint _ink = new() { Color = SKColors.Black, IsAntialias = true };
     private readonly SKPaint _soft = new() { Color = new SKColor(0x44, 0x44, 0x44), IsAntialias = true };
     private readonly SKPaint _rule = new()
@@ -195,9 +195,9 @@ internal sealed class SheetPdf : IDisposable
         float room = Bottom - _y - 14;
         int rows = (int)Math.Ceiling((lines.Length + (chapters * 1.2)) / 2) + 1;
         float step = Math.Min(17, room / rows);
-        using var name = new SKFont(Lettering.Words, Math.Min(10.5f, step * 0.66f));
-        using var value = new SKFont(Lettering.Mono, Math.Min(11, step * 0.68f));
-        using var head = new SKFont(Lettering.Bold, Math.Min(10.5f, step * 0.66f));
+        using SKFont name = Lettering.Font(Lettering.Words, Math.Min(10.5f, step * 0.66f));
+        using SKFont value = Lettering.Font(Lettering.Mono, Math.Min(11, step * 0.68f));
+        using SKFont head = Lettering.Font(Lettering.Bold, Math.Min(10.5f, step * 0.66f));
         float column = (Right - Margin - 18) / 2;
         float top = _y + 12;
         (float x, float y) = (Margin, top);

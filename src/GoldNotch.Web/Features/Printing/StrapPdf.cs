@@ -14,17 +14,18 @@ internal static class StrapPdf
     private const float Point = 72 / 25.4f;
     private const float Width = 86 * Point;
     private const float Height = 54 * Point;
+    private const float Margin = 8 * Point;
 
     // What a hand reaches for while shooting; the rest is on the sheet.
     private static readonly Setting[] Shown =
     [
-        Setting.RecordFormat,
         Setting.Shutter,
         Setting.BaseIso,
         Setting.Gain,
         Setting.NeutralDensity,
         Setting.Iris,
         Setting.WhiteBalance,
+        Setting.RecordFormat,
         Setting.FocusMode,
         Setting.Stabiliser,
         Setting.AudioPeakLevel,
@@ -49,6 +50,40 @@ internal static class StrapPdf
         return to.ToArray();
     }
 
+    /// <summary>A card for each unit, two across and as many down as the paper holds, with room to cut.</summary>
+    internal static byte[] Sheets(Sheet sheet, IReadOnlyList<(StoredUnit Unit, string Address)> units, PaperSize paper, Phrasing phrasing)
+    {
+        const int Across = 2;
+        int down = (int)((paper.Height - (2 * Margin)) / Height);
+        float left = (paper.Width - (Across * Width)) / 2;
+        using var to = new MemoryStream();
+        using (
+            SKDocument document = SKDocument.CreatePdf(
+                to,
+                new SKDocumentPdfMetadata { Title = $"{sheet.Standard.Name}, {sheet.Model.Name}: strap cards", Author = "Gold Notch" }
+            )
+        )
+        {
+            foreach ((StoredUnit Unit, string Address)[] page in units.Chunk(Across * down))
+            {
+                SKCanvas canvas = document.BeginPage(paper.Width, paper.Height);
+                for (int i = 0; i < page.Length; i++)
+                {
+                    canvas.Save();
+                    canvas.Translate(left + (i % Across * Width), Margin + (i / Across * Height));
+                    Draw(canvas, sheet, page[i].Unit, page[i].Address, phrasing);
+                    canvas.Restore();
+                }
+
+                document.EndPage();
+            }
+
+            document.Close();
+        }
+
+        return to.ToArray();
+    }
+
     private static void Draw(SKCanvas canvas, Sheet sheet, StoredUnit? unit, string? address, Phrasing phrasing)
     {
         using var ink = new SKPaint { Color = SKColors.Black, IsAntialias = true };
@@ -58,9 +93,9 @@ internal static class StrapPdf
             StrokeWidth = 0.5f,
             Style = SKPaintStyle.Stroke,
         };
-        using var title = new SKFont(Lettering.Bold, 10);
-        using var small = new SKFont(Lettering.Words, 6.5f);
-        using var value = new SKFont(Lettering.Mono, 8.5f);
+        using SKFont title = Lettering.Font(Lettering.Bold, 10);
+        using SKFont small = Lettering.Font(Lettering.Words, 6.5f);
+        using SKFont value = Lettering.Font(Lettering.Mono, 8.5f);
         float qr = address is null ? 0 : 62;
         canvas.DrawRoundRect(new SKRect(2, 2, Width - 2, Height - 2), 6, 6, rule);
         canvas.DrawText(Lettering.Fitted(sheet.Standard.Name, title, Width - 24), 12, 18, SKTextAlign.Left, title, ink);
@@ -74,7 +109,8 @@ internal static class StrapPdf
             ink
         );
         float y = 40;
-        foreach (SheetLine line in sheet.Lines.Where(l => Shown.Contains(l.Setting) && !l.NothingToDo))
+        // Exposure first: it is what goes wrong between two takes.
+        foreach (SheetLine line in Shown.SelectMany(s => sheet.Lines.Where(l => l.Setting == s && !l.NothingToDo)))
         {
             float right = y > Height - qr - 14 ? Width - qr - 18 : Width - 12;
             canvas.DrawText(Lettering.Fitted(SettingDefinition.Of(line.Setting).Name, small, 62), 12, y, SKTextAlign.Left, small, ink);

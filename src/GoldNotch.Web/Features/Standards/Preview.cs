@@ -59,6 +59,7 @@ internal static class Preview
             sheet.Count(Fit.Exact),
             sheet.Count(Fit.Compromise),
             sheet.Count(Fit.NotPossible),
+            sheet.BrokenMusts,
             sheet.Count(Fit.CheckByEye),
             new Distance(sheet.LightLeft.Value, NaturalUnit.Stops).Label(),
             sheet.Predicted is { } balance ? new Distance(balance.Error.Value, NaturalUnit.Stops).Label() : null,

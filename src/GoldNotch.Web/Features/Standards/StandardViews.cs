@@ -43,6 +43,7 @@ public sealed record EffectView(
     int Exact,
     int Compromise,
     int NotPossible,
+    int BrokenMusts,
     int CheckByEye,
     string LightLeft,
     string? PredictedError,

@@ -10,6 +10,18 @@ namespace GoldNotch.Web.Features.Standards;
 /// <summary>The words standards and cards are written in, as the core has them.</summary>
 internal static class Vocabulary
 {
+    // Fields of an empty specification that cannot stand empty.
+    private static readonly Setting[] Unsaid =
+    [
+        Setting.FullAuto,
+        Setting.Gain,
+        Setting.NeutralDensity,
+        Setting.IrisControl,
+        Setting.Iris,
+        Setting.WhiteBalance,
+        Setting.FocusMode,
+    ];
+
     internal static VocabularyView View { get; } =
         new(
             [.. SettingDefinition.All.Select(Of)],
@@ -40,7 +52,9 @@ internal static class Vocabulary
                 new ModeDocument(true, false),
                 new WhiteBalanceDocument([3200, 5600], [], false),
                 new ModeDocument(true, false),
-                new Dictionary<string, ControlDocument>()
+                new Dictionary<string, ControlDocument>(),
+                // A figure has to stand in these fields; none of them poses as one of the camera.
+                Presumed: [.. Unsaid.Select(s => SettingDefinition.Of(s).Key)]
             )
         );
 

@@ -15,10 +15,10 @@ internal sealed class HistoryPdf : IDisposable
     private readonly SKDocument _document;
     private readonly PaperSize _paper;
     private readonly string _foot;
-    private readonly SKFont _words = new(Lettering.Words, 10);
-    private readonly SKFont _bold = new(Lettering.Bold, 10);
-    private readonly SKFont _chapter = new(Lettering.Bold, 13);
-    private readonly SKFont _title = new(Lettering.Bold, 22);
+    private readonly SKFont _words = Lettering.Font(Lettering.Words, 10);
+    private readonly SKFont _bold = Lettering.Font(Lettering.Bold, 10);
+    private readonly SKFont _chapter = Lettering.Font(Lettering.Bold, 13);
+    private readonly SKFont _title = Lettering.Font(Lettering.Bold, 22);
     private readonly SKPaint _ink = new() { Color = SKColors.Black, IsAntialias = true };
     private readonly SKPaint _rule = new()
     {

@@ -12,6 +12,15 @@ public sealed record UnitView(string Tag, string ModelKey, string ModelName, str
 /// <summary>What of a unit can be edited; status is <c>in</c>, <c>out</c>, <c>repair</c> or <c>retired</c>; <c>dueBack</c> counts while it is out.</summary>
 public sealed record UnitEdit(string Tape, string Place, string Status, DateOnly? DueBack = null);
 
+/// <summary>A unit to add: its tag, the key of its model, the colour of its tape and where it lives.</summary>
+public sealed record NewUnit(string Tag, string Model, string Tape, string Place);
+
+/// <summary>Units to add, all of them or none.</summary>
+public sealed record NewUnits(IReadOnlyList<NewUnit> Units);
+
+/// <summary>How many of the units are new; the others were there as they are.</summary>
+public sealed record UnitsAdded(int Added, int Unchanged);
+
 /// <summary>A page of units; next is the tag to ask after, null on the last page.</summary>
 public sealed record UnitPage(IReadOnlyList<UnitView> Units, string? Next);
 
@@ -19,10 +28,12 @@ public sealed record UnitPage(IReadOnlyList<UnitView> Units, string? Next);
 internal static class UnitEndpoints
 {
     private const int PageSize = 100;
+    private const int MostAtOnce = 500;
 
     internal static void MapUnits(this IEndpointRouteBuilder api)
     {
         api.MapGet("/units", ListAsync).WithName("listUnits");
+        api.MapPost("/units", AddAsync).Needs(Right.ManageUnits).ProducesProblem(403).WithName("addUnits");
         api.MapGet("/units/{tag}", GetAsync).ProducesProblem(404).WithName("getUnit");
         api.MapPut("/units/{tag}", PutAsync)
             .Needs(Right.ManageUnits)
@@ -48,20 +59,22 @@ internal static class UnitEndpoints
         string? after,
         string? find,
         bool? retired,
+        int? take,
         UnitStore units,
         ModelStore models,
         CancellationToken cancel
     )
     {
+        int size = Math.Clamp(take ?? PageSize, 1, MostAtOnce);
         List<StoredUnit> rows = await units.ListAsync(
             after,
             find is { Length: > 0 and <= 80 } ? find : null,
             retired ?? true,
-            PageSize,
+            size,
             cancel
         );
         Dictionary<string, string> names = await models.NamesAsync(cancel);
-        return TypedResults.Ok(new UnitPage([.. rows.Select(u => View(u, names))], rows.Count == PageSize ? rows[^1].Tag : null));
+        return TypedResults.Ok(new UnitPage([.. rows.Select(u => View(u, names))], rows.Count == size ? rows[^1].Tag : null));
     }
 
     private static async Task<Ok<UnitView>> GetAsync(
@@ -115,6 +128,41 @@ internal static class UnitEndpoints
 
         context.Response.Headers.ETag = ETags.Of(changed.Version);
         return TypedResults.Ok(View(changed, names));
+    }
+
+    private static async Task<Ok<UnitsAdded>> AddAsync(NewUnits body, Author author, UnitStore units, CancellationToken cancel)
+    {
+        if (body.Units.Count is 0 or > MostAtOnce)
+        {
+            throw new RefusedException(
+                body.Units.Count == 0 ? ProblemCode.BadValue : ProblemCode.TooMany,
+                "/units",
+                body.Units.Count == 0
+                    ? "There is no unit to add. Type a tag first."
+                    : $"{body.Units.Count} units are too many at once. Add {MostAtOnce} at most, or import a file."
+            );
+        }
+
+        List<UnitDocument> rows =
+        [
+            .. body.Units.Select(
+                (u, i) =>
+                    u is null
+                        ? throw new RefusedException(ProblemCode.BadValue, $"/units/{i}", "Nothing is given here; leave it out.")
+                        : new UnitDocument(
+                            u.Tag.Trim().ToUpperInvariant(),
+                            u.Model.Trim(),
+                            u.Tape.Trim(),
+                            u.Place.Trim(),
+                            UnitStatus.In.Word(),
+                            [],
+                            null,
+                            null
+                        )
+            ),
+        ];
+        int added = await units.AddAsync(rows, author.Actor, cancel);
+        return TypedResults.Ok(new UnitsAdded(added, rows.Count - added));
     }
 
     internal static async Task<StoredUnit> FindAsync(UnitStore units, string tag, CancellationToken cancel) =>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SectionTabs from '../../app/SectionTabs.vue';
 import { useInfiniteQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { api, ask } from '../../app/client';
@@ -30,7 +31,7 @@ function told(json: string | null | undefined): string {
 
 <template>
   <div class="page">
-    <p class="soft small"><RouterLink to="/standards">Standards</RouterLink></p>
+    <SectionTabs />
     <h1>Audit log</h1>
     <p class="soft">Who changed what, newest first. Nothing here is ever taken out.</p>
     <ChainVerdict />

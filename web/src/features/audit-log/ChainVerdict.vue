@@ -40,8 +40,8 @@ function verify(): void {
       <button class="act quiet" type="submit" :disabled="isFetching">Verify again</button>
     </form>
     <p class="soft small">
-      Write the checkpoint down outside this site now and then. Whoever rewrites older entries cannot
-      produce that checkpoint again.
+      Write the checkpoint down outside this site now and then. Whoever rewrites older entries cannot produce
+      that checkpoint again.
     </p>
   </section>
 </template>

@@ -42,7 +42,7 @@ const queueOpen = defineModel<boolean>('queueOpen', { required: true });
     </button>
     <RouterLink
       class="broken"
-      :to="{ path: `/units/${check.unitTag}/troubleshoot`, query: { check: check.id } }"
+      :to="{ path: `/cameras/units/${check.unitTag}/troubleshoot`, query: { check: check.id } }"
       >Troubleshoot</RouterLink
     >
   </div>

@@ -17,6 +17,9 @@ defineEmits<{ act: [what: BenchAct] }>();
     <button class="as-table" type="button" :aria-pressed="asTable" @click="$emit('act', 'table')">
       <kbd>D</kbd> as table
     </button>
+    <button class="as-table" type="button" @click="$emit('act', 'since-last')">
+      <kbd>=</kbd> only what differs
+    </button>
     <button type="button" :disabled="first" @click="$emit('act', 'back')"><kbd>Bksp</kbd> back</button>
   </footer>
 </template>
@@ -41,6 +44,12 @@ defineEmits<{ act: [what: BenchAct] }>();
   padding: 2px 0;
   color: inherit;
   cursor: pointer;
+}
+/* On a low window the keys do not follow: they would cover what is typed into. */
+@media (max-height: 480px) {
+  .keys {
+    position: static;
+  }
 }
 @media (max-width: 760px) {
   .keys {

@@ -5,7 +5,6 @@ import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask } from '../../app/client';
 import { moment } from '../../app/dates';
-import BenchTabs from './BenchTabs.vue';
 
 const router = useRouter();
 const route = useRoute();
@@ -75,7 +74,6 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
 
 <template>
   <div class="page">
-    <BenchTabs />
     <h1>Bench</h1>
     <p class="soft lead">Which camera is in your hand, and what is it for?</p>
     <div class="two">
@@ -100,8 +98,8 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
             >No unit has “{{ find }}” in its tag, tape, place or model. Try less of it.</template
           >
           <template v-else
-            >There are no cameras yet. A technician brings them in on the page
-            <RouterLink to="/sheets">Sheets</RouterLink>.</template
+            >There are no cameras yet. A technician adds them on the page
+            <RouterLink to="/cameras/units">Units</RouterLink>.</template
           >
         </p>
         <ul v-else>

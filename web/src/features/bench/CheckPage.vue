@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { useTitle } from '../../app/title';
 import { api } from '../../app/client';
+import { moment } from '../../app/dates';
 import { plain } from '../../instruments/fractions';
 import BenchHead from './BenchHead.vue';
 import BenchKeys from './BenchKeys.vue';
@@ -9,6 +11,7 @@ import CameraBar from './CameraBar.vue';
 import CheckList from './CheckList.vue';
 import CheckQueue from './CheckQueue.vue';
 import ConsequencePanel from './ConsequencePanel.vue';
+import GroupWork from './GroupWork.vue';
 import NotchWork from './NotchWork.vue';
 import PhotoStrip from './PhotoStrip.vue';
 import ReadingConflict from './ReadingConflict.vue';
@@ -23,7 +26,7 @@ import { usePhotos } from './usePhotos';
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const route = useRoute();
-const work = ref<InstanceType<typeof NotchWork>>();
+const work = ref<{ focus: () => void }>();
 const kept = useCheck(props.id);
 const { check, lines, waiting, conflict, failure, refusal, stage, record, decide, settle, sign, load } = kept;
 const link = useCamera(props.id, kept.take);
@@ -31,6 +34,7 @@ const { camera, busy, doing, done, of, wrong, refused, apart, taken } = link;
 const pictures = usePhotos(props.id, kept.take);
 const asList = ref(false);
 const bench = useBench(props.id, kept, () => work.value?.focus());
+const { group, entries, last } = bench;
 const { current, text, shown, queueOpen, asTable, at, line, reading, verdict, now, message, strip } = bench;
 const meaning = computed(() => bench.understood.value?.message ?? '');
 const needsCorrection = computed(() => check.value?.now.order.length ?? 0);
@@ -50,14 +54,38 @@ async function sendAll(): Promise<void> {
 watch(
   () => check.value?.id,
   (loaded) => {
-    // A page that sends the person here may name the notch.
-    const asked = String(route.query.notch ?? '');
+    // The address may name the notch, or the group.
+    const asked = String(route.params.notch || route.query.notch || '');
     if (!loaded || current.value) return;
-    if (lines.value.some((l) => l.line.setting === asked)) bench.go(asked);
+    const known =
+      asked === END ||
+      lines.value.some((l) => l.line.setting === asked) ||
+      entries.value.asked.some((e) => e.key === asked);
+    if (known) bench.go(asked);
     else bench.begin();
   },
   { immediate: true },
 );
+// Where the person is stands in the address; Back leaves the check instead of going through it again.
+watch(current, (key) => {
+  if (key && route.params.notch !== key)
+    void router.replace({ path: `/bench/${props.id}/${key}`, query: { ...route.query, notch: undefined } });
+});
+watch(
+  () => route.params.notch,
+  (key) => typeof key === 'string' && key && key !== current.value && check.value && bench.go(key),
+);
+const here = computed(() =>
+  current.value === END ? 'Finish and sign' : (group.value ?? line.value?.line)?.name,
+);
+useTitle(() => [here.value, check.value?.unitTag, check.value?.shootName || check.value?.standardName]);
+/** What is said of the last check, under a group. */
+const lastNote = computed(() => {
+  if (last.message.value) return last.message.value;
+  const of = last.last.value;
+  if (!last.on.value || !of?.signedAt) return '';
+  return `Against the check of ${moment(of.signedAt)}${of.fromFile ? ', from a file' : ''}.`;
+});
 watch(
   () => check.value?.signedAt,
   (signed) => signed && void router.replace(`/history/${props.id}`),
@@ -86,7 +114,7 @@ watch(
   <div v-else class="bench" :class="{ 'queue-open': queueOpen }">
     <aside class="zone-queue">
       <CheckQueue
-        :lines="lines"
+        :entries="entries"
         :current="current"
         :waiting="waiting"
         :order="stage === 'left' ? check.now.order : []"
@@ -107,7 +135,7 @@ watch(
         v-model:as-list="asList"
         v-model:queue-open="queueOpen"
         :check="check"
-        :place="line ? `${at + 1} of ${lines.length}` : ''"
+        :place="at >= 0 ? `${at + 1} of ${entries.asked.length}` : ''"
         :stage="stage"
         :needs-correction="needsCorrection"
         @turn="bench.turn"
@@ -157,6 +185,20 @@ watch(
             bench.go(setting);
           }
         "
+      />
+      <GroupWork
+        v-else-if="group"
+        ref="work"
+        :key="group.key"
+        :group="group"
+        :waiting="waiting"
+        :last-note="lastNote"
+        @confirm="bench.confirmGroup"
+        @open="bench.go"
+        @back="bench.step(-1)"
+        @step="bench.step"
+        @since-last="bench.sinceLast"
+        @take-back="bench.takeGroupBack"
       />
       <template v-else-if="line">
         <RivalReadings

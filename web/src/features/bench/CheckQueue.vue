@@ -3,63 +3,111 @@ import { computed, onMounted, ref, watch } from 'vue';
 import type { Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
 import VerdictMark from '../../instruments/VerdictMark.vue';
+import { verdictOf, type Entries, type Entry } from './entries';
 import type { ReadingEntry } from './outgoing';
 
 const props = defineProps<{
-  lines: Views['CheckLineView'][];
+  entries: Entries;
   current: string;
   waiting: ReadingEntry[];
   /** What to correct, in the order to do it; empty while finding. */
   order: Views['FixView'][];
 }>();
-defineEmits<{ go: [setting: string] }>();
+defineEmits<{ go: [key: string] }>();
 
 const chapters = computed(() => {
-  const all: { name: string; lines: Views['CheckLineView'][] }[] = [];
+  const all: { name: string; entries: Entry[] }[] = [];
   // A setting that is corrected and then read again stands in the queue once, and comes back when it has to be.
   const told = [...new Set(props.order.map((s) => s.setting))];
-  const steps = told.flatMap((s) => props.lines.filter((l) => l.line.setting === s));
-  if (steps.length) all.push({ name: 'In this order', lines: steps });
-  for (const line of props.lines.filter((l) => !steps.includes(l))) {
+  const steps = told.flatMap((s) => props.entries.asked.filter((e) => e.key === s));
+  if (steps.length) all.push({ name: 'In this order', entries: steps });
+  for (const entry of props.entries.asked.filter((e) => !steps.includes(e))) {
     const last = all.at(-1);
-    if (last?.name === line.line.chapter) last.lines.push(line);
-    else all.push({ name: line.line.chapter, lines: [line] });
+    if (last?.name === entry.chapter) last.entries.push(entry);
+    else all.push({ name: entry.chapter, entries: [entry] });
   }
   return all;
 });
+/** A group names its chapter itself. */
+const headed = (entries: Entry[]) => entries.length > 1 || entries[0]!.lines.length === 1;
+const apart = computed(() =>
+  [
+    { key: 'at-return', name: 'At the return', lines: props.entries.atReturn },
+    { key: 'nothing', name: 'Not on this camera', lines: props.entries.nothing },
+  ].filter((a) => a.lines.length),
+);
 const queue = ref<HTMLElement>();
-// Seventy notches are longer than the screen: the one that is worked on stays in view.
+// A long queue scrolls: the one that is worked on stays in view.
 function follow(): void {
   queue.value?.querySelector('[aria-current=step]')?.scrollIntoView?.({ block: 'nearest' });
 }
 onMounted(follow);
 watch(() => props.current, follow, { flush: 'post' });
 const held = (setting: string) => props.waiting.find((w) => w.setting === setting);
+/** A group shows its lines while one of them is worked on, and where one of them is not right; as a whole it is listed in the work itself. */
+const unfolded = (e: Entry) =>
+  e.key !== props.current &&
+  e.lines.some((l) => l.line.setting === props.current || l.verdict.kind === 'offTarget' || l.rivals.length);
+const read = (e: Entry) => e.lines.filter((l) => l.reading.kind !== 'unread' || held(l.line.setting)).length;
 </script>
 
 <template>
   <nav ref="queue" class="queue" aria-label="Notches of this check">
     <template v-for="chapter in chapters" :key="chapter.name">
-      <h2>{{ chapter.name }}</h2>
+      <h2 v-if="headed(chapter.entries)">{{ chapter.name }}</h2>
+      <template v-for="entry in chapter.entries" :key="entry.key">
+        <button
+          v-if="entry.lines.length > 1"
+          type="button"
+          class="group"
+          :data-group="entry.key"
+          :data-settings="entry.lines.map((l) => l.line.setting).join(' ')"
+          :aria-current="entry.key === current ? 'step' : undefined"
+          :aria-expanded="unfolded(entry)"
+          @click="$emit('go', entry.key)"
+        >
+          <VerdictMark :kind="verdictOf(entry)" />
+          <span class="what">{{ entry.name }}</span>
+          <span class="mono small value">{{ read(entry) }} of {{ entry.lines.length }}</span>
+        </button>
+        <button
+          v-for="{ line, reading, verdict, stale, rivals } in entry.lines"
+          v-show="entry.lines.length === 1 || unfolded(entry)"
+          :key="line.setting"
+          type="button"
+          :class="{ within: entry.lines.length > 1 }"
+          :data-setting="line.setting"
+          :data-verdict="verdict.kind"
+          :aria-current="line.setting === current ? 'step' : undefined"
+          @click="$emit('go', line.setting)"
+        >
+          <VerdictMark :kind="held(line.setting) ? 'unread' : verdict.kind" />
+          <span class="what"
+            >{{ line.name }}<span v-if="stale" class="small again"> again</span
+            ><span v-if="rivals.length" class="small again"> two ways</span></span
+          >
+          <span class="mono small value">{{
+            held(line.setting) ? 'saved here' : plain(reading.label) || '–'
+          }}</span>
+        </button>
+      </template>
+    </template>
+    <details v-for="part in apart" :key="part.key" :data-apart="part.key">
+      <summary>{{ part.name }} ({{ part.lines.length }})</summary>
       <button
-        v-for="{ line, reading, verdict, stale, rivals } in chapter.lines"
+        v-for="{ line, reading, verdict } in part.lines"
         :key="line.setting"
         type="button"
+        class="within grey"
         :data-setting="line.setting"
         :data-verdict="verdict.kind"
         :aria-current="line.setting === current ? 'step' : undefined"
         @click="$emit('go', line.setting)"
       >
-        <VerdictMark :kind="held(line.setting) ? 'unread' : verdict.kind" />
-        <span class="what"
-          >{{ line.name }}<span v-if="stale" class="small again"> again</span
-          ><span v-if="rivals.length" class="small again"> two ways</span></span
-        >
-        <span class="mono small value">{{
-          held(line.setting) ? 'saved here' : plain(reading.label) || '–'
-        }}</span>
+        <span class="what">{{ line.name }}</span>
+        <span class="mono small value">{{ reading.kind === 'unread' ? '' : plain(reading.label) }}</span>
       </button>
-    </template>
+    </details>
   </nav>
 </template>
 
@@ -67,7 +115,7 @@ const held = (setting: string) => props.waiting.find((w) => w.setting === settin
 h2 {
   font-size: 0.8125rem;
   color: var(--ink-soft);
-  padding: 14px 18px 4px;
+  padding: 12px 18px 3px;
 }
 button {
   display: flex;
@@ -79,9 +127,12 @@ button {
   color: var(--ink);
   text-align: left;
   font-size: 0.9375rem;
-  padding: 6px 14px 6px 18px;
+  padding: 5px 14px 5px 18px;
   cursor: pointer;
-  min-height: 34px;
+  min-height: 32px;
+}
+.within {
+  padding-left: 34px;
 }
 button:hover {
   background: var(--panel-deep);
@@ -92,6 +143,7 @@ button[aria-current] {
 }
 .what {
   flex: 1;
+  overflow-wrap: anywhere;
 }
 .again {
   color: var(--plum);
@@ -103,5 +155,20 @@ button[aria-current] .again {
   text-align: right;
   opacity: 0.85;
   overflow-wrap: anywhere;
+}
+details {
+  margin-top: 12px;
+  color: var(--ink-soft);
+}
+summary {
+  padding: 5px 18px;
+  font-size: 0.875rem;
+  cursor: pointer;
+}
+.grey {
+  color: var(--ink-soft);
+}
+.grey[aria-current] {
+  color: var(--paper);
 }
 </style>

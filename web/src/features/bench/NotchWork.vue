@@ -40,7 +40,9 @@ defineExpose({ focus: () => field.value?.focus() });
         /></strong>
       </p>
     </div>
+    <!-- A dial with one position tells nothing. -->
     <NotchDial
+      v-if="asTable || line.line.dial.detents.length > 1"
       :dial="line.line.dial"
       :name="line.line.name"
       :reading="reading"

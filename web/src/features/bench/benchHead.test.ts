@@ -6,6 +6,7 @@ import CheckAdditions from '../history/CheckAdditions.vue';
 import BenchHead from './BenchHead.vue';
 import CameraBar from './CameraBar.vue';
 import CheckQueue from './CheckQueue.vue';
+import { entriesOf } from './entries';
 import SignCheck from './SignCheck.vue';
 
 const check = (over: Partial<Views['CheckView']> = {}) =>
@@ -72,7 +73,7 @@ describe('BenchHead', () => {
 
   it('leads to what seems broken with the check, so that it knows what was read', () => {
     expect(head().findComponent(RouterLinkStub).props('to')).toEqual({
-      path: '/units/OBG-106/troubleshoot',
+      path: '/cameras/units/OBG-106/troubleshoot',
       query: { check: 'c1' },
     });
   });
@@ -82,11 +83,15 @@ describe('CheckQueue', () => {
   const queue = (order: string[] = [], waiting: unknown[] = []) =>
     mount(CheckQueue, {
       props: {
-        lines: [
-          line('kit', 'Kit out'),
-          line('gain', 'Exposure', { stale: true }),
-          line('nd', 'Exposure', { rivals: [{}] }),
-        ],
+        entries: entriesOf(
+          [
+            line('kit', 'Kit out'),
+            line('gain', 'Exposure', { stale: true }),
+            line('nd', 'Exposure', { rivals: [{}] }),
+          ],
+          'found',
+          null,
+        ),
         current: 'gain',
         waiting: waiting as never,
         order: order.map((setting) => ({ setting })) as never,

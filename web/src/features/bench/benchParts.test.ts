@@ -5,6 +5,7 @@ import type { Views } from '../../app/client';
 import { json, stubSite } from '../../testing/site';
 import CheckList from './CheckList.vue';
 import CheckQueue from './CheckQueue.vue';
+import { entriesOf } from './entries';
 import RivalReadings from './RivalReadings.vue';
 import { useCamera } from './useCamera';
 
@@ -62,7 +63,12 @@ describe('CheckQueue', () => {
     Element.prototype.scrollIntoView = scroll;
     try {
       const queue = mount(CheckQueue, {
-        props: { lines: [inChapter('gain'), inChapter('iris')], current: 'gain', waiting: [], order: [] },
+        props: {
+          entries: entriesOf([inChapter('gain'), inChapter('iris')], 'found', null),
+          current: 'gain',
+          waiting: [],
+          order: [],
+        },
       });
       await queue.setProps({ current: 'iris' });
       expect(seen).toEqual(['gain', 'iris']);

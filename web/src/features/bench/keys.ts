@@ -11,6 +11,7 @@ export type BenchAct =
   | 'up'
   | 'left'
   | 'right'
+  | 'since-last'
   | 'swallow'
   | null;
 
@@ -20,6 +21,7 @@ const LETTERS: Record<string, BenchAct> = {
   w: 'where',
   y: 'why',
   d: 'table',
+  '=': 'since-last',
 };
 /** The rest of a word whose first letter has recorded it. */
 const REST: Record<string, string> = { automatic: 'uto\n', 'not-fitted': 'ot fitted\n' };

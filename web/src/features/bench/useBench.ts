@@ -1,15 +1,17 @@
 import { computed, nextTick, ref } from 'vue';
 import type { Views } from '../../app/client';
+import { entriesOf, unread, type Entry } from './entries';
 import { benchKeys, type BenchAct } from './keys';
 import type { Stage } from './outgoing';
 import type { useCheck } from './useCheck';
+import { useLast } from './useLast';
 import { usePreview } from './usePreview';
 
 /** Where the queue ends: finish and sign. */
 export const END = 'end';
 const LONGEST_WAIT_MS = 500;
 
-/** Going through a check by hand: which notch is before the person, what is typed, what a key does. */
+/** Going through a check by hand: which notch or group of notches is before the person, what is typed, what a key does. */
 export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: () => void) {
   const current = ref('');
   const text = ref('');
@@ -20,9 +22,16 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
   const { check, lines, waiting, refusal, stage, record } = kept;
   const { preview, about } = usePreview(id, current, text, stage);
   const readKey = benchKeys();
+  const last = useLast(id);
 
-  const at = computed(() => lines.value.findIndex((l) => l.line.setting === current.value));
-  const line = computed(() => lines.value[at.value]);
+  const entries = computed(() => entriesOf(lines.value, stage.value, last.same.value));
+  const at = computed(() => entries.value.asked.findIndex(holds));
+  /** The entry before the person: the group itself, or the one that the notch belongs to. */
+  const entry = computed<Entry | undefined>(() => entries.value.asked[at.value]);
+  const group = computed(() =>
+    entry.value?.key === current.value && entry.value.lines.length > 1 ? entry.value : null,
+  );
+  const line = computed(() => lines.value.find((l) => l.line.setting === current.value));
   const places = computed(() => line.value?.line.dial.detents.map((d) => d.typed) ?? []);
   const understood = computed(() => (text.value && preview.value?.understood ? preview.value : null));
   const now = computed(() => understood.value?.now ?? check.value?.now);
@@ -44,47 +53,65 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
     );
   });
 
-  function go(setting: string): void {
-    current.value = setting;
+  function holds(e: Entry): boolean {
+    return e.key === current.value || e.lines.some((l) => l.line.setting === current.value);
+  }
+
+  function go(key: string): void {
+    current.value = key;
     text.value = '';
     stepped.value = false;
     shown.value = null;
     queueOpen.value = false;
-    if (refusal.value?.setting !== setting) refusal.value = null;
+    if (refusal.value?.setting !== key) refusal.value = null;
     void nextTick(focus);
   }
 
+  /** Up and down go by lines within a group that was opened, and by entries otherwise. */
   function step(by: number): void {
-    const next = lines.value[at.value + by];
-    if (next) go(next.line.setting);
+    const within = entry.value && !group.value ? entry.value.lines : [];
+    const inside = within.findIndex((l) => l.line.setting === current.value) + by;
+    if (within.length > 1 && within[inside]) return go(within[inside].line.setting);
+    if (within.length > 1 && by < 0) return go(entry.value!.key);
+    const next = entries.value.asked[at.value + by];
+    if (next) go(next.key);
     else if (by > 0) go(END);
   }
+
+  const held = () => new Set(waiting.value.filter((w) => w.stage === stage.value).map((w) => w.setting));
 
   /**
    * Nobody has read it, and there is something to read: a control the model has not needs nobody. While correcting it is what stands
    * wrong, and what has to be read again because something moved under it.
    */
   const open = (l: Views['CheckLineView']) =>
-    stage.value === 'left'
-      ? l.stale || l.verdict.needsCorrection
-      : l.reading.kind === 'unread' && !l.stale && !l.line.nothingToDo;
+    stage.value === 'left' ? l.stale || l.verdict.needsCorrection : unread(l);
 
-  /** The lines in the order in which they are gone through: as on the sheet, or as they are to be corrected. */
-  function inOrder(): Views['CheckLineView'][] {
-    if (stage.value === 'found')
-      return [...lines.value.slice(at.value + 1), ...lines.value.slice(0, at.value)];
+  /** The entries in the order in which they are gone through: as on the sheet, or as they are to be corrected. */
+  function inOrder(): Entry[] {
+    const all = entries.value.asked;
+    if (stage.value === 'found') return [...all.slice(at.value + 1), ...all.slice(0, Math.max(at.value, 0))];
     const steps = [...new Set((check.value?.now.order ?? []).map((s) => s.setting))];
-    const ranked = steps.flatMap((s) => lines.value.filter((l) => l.line.setting === s));
-    return [...ranked, ...lines.value.filter((l) => !steps.includes(l.line.setting))];
+    const ranked = steps.flatMap((s) => all.filter((e) => e.key === s));
+    return [...ranked, ...all.filter((e) => !steps.includes(e.key))];
   }
 
-  /** On to the next that nobody has read, or to the end. */
+  /** Where an entry is opened: at the only line that is left of it, or as a whole. Nothing where nothing is left. */
+  function opening(e: Entry, without: ReadonlySet<string>): string | undefined {
+    const left = e.lines.filter((l) => open(l) && !without.has(l.line.setting));
+    return left.length === 1 ? left[0]!.line.setting : left.length > 1 ? e.key : undefined;
+  }
+
+  /** On to what nobody has read: what is left of the group, then the next entry, or the end. */
   function onward(): void {
-    const held = new Set(waiting.value.filter((w) => w.stage === stage.value).map((w) => w.setting));
-    const next = inOrder().find(
-      (l) => open(l) && !held.has(l.line.setting) && l.line.setting !== current.value,
-    );
-    go(next?.line.setting ?? END);
+    const without = held().add(current.value);
+    const here = entry.value && entry.value.lines.length > 1 ? opening(entry.value, without) : undefined;
+    const next =
+      here ??
+      inOrder()
+        .map((e) => opening(e, without))
+        .find(Boolean);
+    go(next ?? END);
   }
 
   /**
@@ -97,12 +124,34 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
     if (!sure) await Promise.race([recorded, new Promise((go) => setTimeout(go, LONGEST_WAIT_MS))]);
     if (refusal.value?.setting === setting) return;
     if (current.value === setting) onward();
-    if (!(await recorded)) {
-      const refused = refusal.value;
-      go(setting);
-      refusal.value = refused;
-      text.value = read;
-    }
+    await orBack(setting, read, recorded);
+  }
+
+  /** What was refused comes before the person again, with what was typed. */
+  async function orBack(setting: string, read: string, recorded: Promise<boolean>): Promise<void> {
+    if (await recorded) return;
+    const refused = refusal.value;
+    go(setting);
+    refusal.value = refused;
+    text.value = read;
+  }
+
+  /** Every line of the group that nobody has read is as the sheet says; one that this model cannot meet is left to be read by itself. */
+  function confirmGroup(): void {
+    const mine = group.value;
+    if (!mine) return;
+    const without = held();
+    for (const { line: of } of mine.lines.filter(
+      (l) => open(l) && l.line.target && !without.has(l.line.setting),
+    ))
+      void orBack(of.setting, of.target!, record(of.setting, of.target!));
+    onward();
+  }
+
+  /** Takes back what was read of the group. */
+  function takeGroupBack(): void {
+    for (const l of group.value?.lines ?? [])
+      if (l.reading.kind !== 'unread') void record(l.line.setting, null, l.reading.stage);
   }
 
   async function enter(): Promise<void> {
@@ -119,7 +168,7 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
     else
       refusal.value = {
         setting: current.value,
-        message: 'This model cannot do it, so there is nothing to confirm. Type what it shows, or N.',
+        message: 'This model cannot meet it, so there is nothing to confirm. Type what it shows, or N.',
       };
   }
 
@@ -146,6 +195,7 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
     else if (what === 'down') step(1);
     else if (what === 'left') alongDial(-1);
     else if (what === 'right') alongDial(1);
+    else if (what === 'since-last') void sinceLast();
   }
 
   function press(event: KeyboardEvent): void {
@@ -168,16 +218,21 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
 
   /** The first that nobody has read, or the end. */
   function begin(): void {
-    const held = new Set(waiting.value.filter((w) => w.stage === stage.value).map((w) => w.setting));
-    const all = stage.value === 'left' ? inOrder() : lines.value;
-    const first = all.find((l) => open(l) && !held.has(l.line.setting));
-    go(first?.line.setting ?? END);
+    const without = held();
+    const all = stage.value === 'left' ? inOrder() : entries.value.asked;
+    go(all.map((e) => opening(e, without)).find(Boolean) ?? END);
   }
 
   /** From finding to correcting and back; the first thing to do comes before the person. */
   function turn(to: Stage): void {
     stage.value = to;
     begin();
+  }
+
+  /** Only what differs from the last check of this unit, or every line again. */
+  async function sinceLast(): Promise<void> {
+    await last.toggle();
+    if (!last.message.value) begin();
   }
 
   return {
@@ -187,6 +242,9 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
     queueOpen,
     asTable,
     at,
+    entries,
+    entry,
+    group,
     line,
     reading,
     verdict,
@@ -195,11 +253,16 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
     message,
     strip,
     autoIsTyped,
+    last,
     go,
     enter,
     act,
     press,
     begin,
     turn,
+    confirmGroup,
+    takeGroupBack,
+    sinceLast,
+    step,
   };
 }

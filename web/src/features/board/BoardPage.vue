@@ -1,11 +1,13 @@
 <script setup lang="ts">
+import Term from '../../app/Term.vue';
+import OneOf from '../../app/OneOf.vue';
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask, type Views } from '../../app/client';
 import { day } from '../../app/dates';
 import { useLive } from '../../app/live';
-import BenchTabs from '../bench/BenchTabs.vue';
+import SectionTabs from '../../app/SectionTabs.vue';
 import StateMark from './StateMark.vue';
 import { STATES } from './states';
 
@@ -49,7 +51,6 @@ const choices = computed(() => {
 function narrow(name: string, value: string): void {
   void router.replace({ query: { ...route.query, [name]: value || undefined } });
 }
-const value = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value;
 
 // Many changes at once ask once.
 let soon: ReturnType<typeof setTimeout> | undefined;
@@ -64,9 +65,11 @@ const next = (row: Views['BoardRowView']) =>
 
 <template>
   <div class="page">
-    <BenchTabs />
+    <SectionTabs />
     <h1>Readiness</h1>
-    <p class="soft lead">Which cameras can be handed out now. Those that need work come first.</p>
+    <p class="soft lead">
+      <Term of="readiness">Which cameras can be handed out now</Term>. Those that need work come first.
+    </p>
     <template v-if="first">
       <div class="counts" role="group" aria-label="By state">
         <button type="button" :aria-pressed="!filters.state" @click="narrow('state', '')">
@@ -94,13 +97,15 @@ const next = (row: Views['BoardRowView']) =>
             @input="narrow('find', find)"
           />
         </label>
-        <label v-for="choice in choices" :key="choice.name">
-          {{ choice.label }}
-          <select :value="asked(choice.name)" @change="narrow(choice.name, value($event))">
-            <option value="">all</option>
-            <option v-for="o in choice.options" :key="o.key" :value="o.key">{{ o.name }}</option>
-          </select>
-        </label>
+        <OneOf
+          v-for="choice in choices"
+          :key="choice.name"
+          :model-value="asked(choice.name)"
+          :label="choice.label"
+          :options="choice.options"
+          none="all"
+          @update:model-value="narrow(choice.name, $event ?? '')"
+        />
       </div>
     </template>
     <p v-if="isPending" class="soft" role="status">Opening the board…</p>
@@ -108,8 +113,7 @@ const next = (row: Views['BoardRowView']) =>
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>
     <p v-else-if="!rows.length && total === 0 && !filters.find" role="status">
-      There are no cameras yet. A technician brings them in on the page
-      <RouterLink to="/sheets">Sheets</RouterLink>.
+      There are no cameras yet. <RouterLink to="/cameras/units">Units</RouterLink> are added by a technician.
     </p>
     <p v-else-if="!rows.length" role="status">
       No camera is like that.
@@ -131,7 +135,7 @@ const next = (row: Views['BoardRowView']) =>
         <tr v-for="row in rows" :key="row.tag" :data-tag="row.tag" :data-state="row.state">
           <td class="state"><StateMark :state="row.state" word /></td>
           <th scope="row">
-            <RouterLink :to="`/units/${row.tag}`" class="mono">{{ row.tag }}</RouterLink>
+            <RouterLink :to="`/cameras/units/${row.tag}`" class="mono">{{ row.tag }}</RouterLink>
             <span class="soft small">
               {{ row.modelName }}<template v-if="row.tape">, {{ row.tape }} tape</template> ·
               {{ row.place }}</span

@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import Term from '../../app/Term.vue';
+import OneOf from '../../app/OneOf.vue';
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask } from '../../app/client';
 import { day } from '../../app/dates';
-import BenchTabs from '../bench/BenchTabs.vue';
+import SectionTabs from '../../app/SectionTabs.vue';
 import DriftTable from './DriftTable.vue';
 
 const route = useRoute();
@@ -19,19 +21,17 @@ const shown = computed(() => {
   const one = data.value?.models.find((m) => m.modelKey === model.value);
   return one ? one.settings : (data.value?.fleet ?? []);
 });
-const narrow = (name: string, event: Event) =>
-  void router.replace({
-    query: { ...route.query, [name]: (event.target as HTMLSelectElement).value || undefined },
-  });
+const narrow = (name: string, value: string | number | null | undefined) =>
+  void router.replace({ query: { ...route.query, [name]: value ? String(value) : undefined } });
 </script>
 
 <template>
   <div class="page">
-    <BenchTabs />
+    <SectionTabs />
     <h1>Drift</h1>
     <p class="soft lead">
-      What the last borrowers leave changed, and what helps against it. A share comes with the bounds that so
-      many readings allow.
+      <Term of="drift">What borrowers leave changed</Term>, and what helps against it. Each share has the
+      bounds that so many readings allow.
     </p>
     <p v-if="isPending" class="soft" role="status">Counting…</p>
     <div v-else-if="error" class="problem" role="alert">
@@ -39,21 +39,19 @@ const narrow = (name: string, event: Event) =>
     </div>
     <template v-else-if="data">
       <div class="fields">
-        <label>
-          Cameras
-          <select :value="model" @change="narrow('model', $event)">
-            <option value="">the whole fleet</option>
-            <option v-for="m in data.models" :key="m.modelKey" :value="m.modelKey">{{ m.modelName }}</option>
-          </select>
-        </label>
-        <label>
-          Looking back
-          <select :value="months" @change="narrow('months', $event)">
-            <option v-for="n in [1, 3, 6, 12, 36]" :key="n" :value="n">
-              {{ n }} month{{ n === 1 ? '' : 's' }}
-            </option>
-          </select>
-        </label>
+        <OneOf
+          :model-value="model"
+          label="Cameras"
+          none="the whole fleet"
+          :options="data.models.map((m) => ({ key: m.modelKey, name: m.modelName }))"
+          @update:model-value="narrow('model', $event)"
+        />
+        <OneOf
+          :model-value="months"
+          label="Looking back"
+          :options="[1, 3, 6, 12, 36].map((n) => ({ key: n, name: `${n} month${n === 1 ? '' : 's'}` }))"
+          @update:model-value="narrow('months', $event)"
+        />
         <p class="soft small counted">{{ data.readings }} readings since {{ day(data.since) }}.</p>
       </div>
       <DriftTable :settings="shown" caption="What drifts" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import { ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
 import { moment } from '../../app/dates';
@@ -45,15 +46,12 @@ const nameOf = (key: string) => props.check.lines.find((l) => l.line.setting ===
     <details class="no-print">
       <summary>Say what was wrong in it</summary>
       <form @submit.prevent="add">
-        <label class="entry">
-          <span class="what">About</span>
-          <select v-model="setting">
-            <option value="">the whole check</option>
-            <option v-for="{ line } in check.lines" :key="line.setting" :value="line.setting">
-              {{ line.name }}
-            </option>
-          </select>
-        </label>
+        <OneOf
+          v-model="setting"
+          label="About"
+          :options="check.lines.map(({ line }) => ({ key: line.setting as string, name: line.name }))"
+          none="the whole check"
+        />
         <label class="entry">
           <span class="what">What is so</span>
           <textarea v-model="says" class="field" rows="2" maxlength="1000" />

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Term from '../../app/Term.vue';
+import SectionTabs from '../../app/SectionTabs.vue';
 import { useInfiniteQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Views } from '../../app/client';
@@ -17,8 +19,9 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/history/${row.id}` 
 
 <template>
   <div class="page">
-    <h1>History</h1>
-    <p class="soft lead">Every check, newest first. A signed one stays as it was found.</p>
+    <SectionTabs />
+    <h1>Checks</h1>
+    <p class="soft lead">Every check, newest first, <Term of="as-found" />. A signed one stays as it is.</p>
     <p v-if="isPending" class="soft" role="status">Opening the history…</p>
     <div v-else-if="error" class="problem" role="alert">
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
@@ -42,7 +45,7 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/history/${row.id}` 
             <RouterLink :to="to(row)">{{ moment(row.startedAt) }}</RouterLink>
           </td>
           <th scope="row" class="mono">
-            <RouterLink :to="`/units/${row.unitTag}`">{{ row.unitTag }}</RouterLink>
+            <RouterLink :to="`/cameras/units/${row.unitTag}`">{{ row.unitTag }}</RouterLink>
           </th>
           <td>
             {{ row.standardName }} <span class="soft small">v{{ row.standardVersion }}</span>
@@ -54,7 +57,7 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/history/${row.id}` 
             <span v-if="row.foundHeadline && row.foundHeadline !== row.summary.headline" class="small">
               left
               <span v-if="row.summary.headline" class="mono off">{{ plain(row.summary.headline) }}</span>
-              <span v-else class="has">right</span></span
+              <span v-else class="has">on target</span></span
             >
             <span v-if="row.summary.withinTolerance" class="small soft">
               {{ row.summary.withinTolerance }} within tolerance</span

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
 import NumberField from '../../app/NumberField.vue';
@@ -56,6 +57,12 @@ function way(by: boolean): void {
     ? { ...camera.value, framedM: framed && Number(framed.toFixed(2)), focalMm: undefined }
     : { ...camera.value, focalMm: focal && Number(focal.toFixed(1)), framedM: undefined };
 }
+const WATCHED = [
+  { key: 'fixed', name: 'fixed' },
+  { key: 'moving', name: 'moving' },
+  { key: 'hand', name: 'in the hand' },
+  { key: 'unattended', name: 'unattended' },
+];
 </script>
 
 <template>
@@ -70,24 +77,15 @@ function way(by: boolean): void {
         plain-text
         :wrong="wrong('part')"
       />
-      <label class="entry">
-        <span class="what">Watched</span>
-        <select v-model="camera.watch">
-          <option value="fixed">fixed</option>
-          <option value="moving">moving</option>
-          <option value="hand">in the hand</option>
-          <option value="unattended">unattended</option>
-        </select>
-      </label>
+      <OneOf v-model="camera.watch" label="Watched" :options="WATCHED" />
     </div>
-    <label v-if="lenses.length" class="entry">
-      <span class="what">Lens</span>
-      <select v-model="camera.lens">
-        <option value="">choose</option>
-        <option v-for="lens in lenses" :key="lens" :value="lens">{{ lens }} mm</option>
-      </select>
-      <span v-if="wrong('lens')" class="off small" role="alert">{{ wrong('lens') }}</span>
-    </label>
+    <OneOf
+      v-if="lenses.length"
+      v-model="camera.lens"
+      label="Lens"
+      :options="lenses.map((lens) => ({ key: lens, name: `${lens} mm` }))"
+      :wrong="wrong('lens')"
+    />
     <p v-else-if="wrong('lens')" class="off small" role="alert">{{ wrong('lens') }}</p>
     <div class="row">
       <NumberField
@@ -128,41 +126,26 @@ function way(by: boolean): void {
         <NumberField v-model="camera.acrossM" label="Across" unit="m" :wrong="wrong('acrossM')" />
         <NumberField v-model="camera.awayM" label="Away" unit="m" :wrong="wrong('awayM')" />
       </div>
-      <label class="entry">
-        <span class="what">Looks at</span>
-        <select v-model="camera.looksAt">
-          <option value="">nothing named</option>
-          <option v-for="name in floor" :key="name" :value="name">{{ name }}</option>
-        </select>
-      </label>
+      <OneOf v-model="camera.looksAt" label="Looks at" none="nothing named" :options="floor" />
     </details>
     <details :open="held || Boolean(wrong('pins'))">
       <summary>Held by hand{{ held ? '' : ': nothing' }}</summary>
       <template v-if="planned">
-        <label class="entry">
-          <span class="what">Sensitivity</span>
-          <select :value="stateKey" @change="pinState(($event.target as HTMLSelectElement).value)">
-            <option value="">free</option>
-            <option
-              v-for="s in planned.hold.states"
-              :key="`${s.base} ${s.gainDb}`"
-              :value="`${s.base} ${s.gainDb}`"
-            >
-              {{ s.label }}
-            </option>
-          </select>
-        </label>
+        <OneOf
+          :model-value="stateKey"
+          label="Sensitivity"
+          none="free"
+          :options="planned.hold.states.map((s) => ({ key: `${s.base} ${s.gainDb}`, name: s.label }))"
+          @update:model-value="pinState($event ?? '')"
+        />
         <div class="row">
-          <label class="entry">
-            <span class="what">Built-in ND</span>
-            <select
-              :value="pins.filter ?? ''"
-              @change="pin({ filter: ($event.target as HTMLSelectElement).value || undefined })"
-            >
-              <option value="">free</option>
-              <option v-for="f in planned.hold.filters" :key="f" :value="f">{{ f }}</option>
-            </select>
-          </label>
+          <OneOf
+            :model-value="pins.filter"
+            label="Built-in ND"
+            none="free"
+            :options="planned.hold.filters"
+            @update:model-value="pin({ filter: $event || undefined })"
+          />
           <TextEntry
             :model-value="pins.iris"
             label="Iris"

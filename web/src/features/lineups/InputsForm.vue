@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import { useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
@@ -53,36 +54,26 @@ const callText = computed({
       <input v-model="callText" class="field" type="datetime-local" />
     </label>
     <LightForm v-model="doc.light" :begins="begins" :message-at="messageAt" />
-    <label class="entry">
-      <span class="what">Standard</span>
-      <select v-model="doc.standard" :class="{ wrong: messageAt('/standard') }">
-        <option v-if="!approved.some((s) => s.key === doc.standard)" :value="doc.standard">
-          {{ doc.standard }}
-        </option>
-        <option v-for="s in approved" :key="s.key" :value="s.key">{{ s.name }}</option>
-      </select>
-      <span v-if="messageAt('/standard')" class="off small" role="alert">{{ messageAt('/standard') }}</span>
-    </label>
-    <label class="entry">
-      <span class="what">Strategy</span>
-      <select v-model="doc.strategy">
-        <option v-for="s in SCHOOLS" :key="s.key" :value="s.key">{{ s.name }}</option>
-      </select>
-      <span v-if="messageAt('/strategy')" class="off small" role="alert">{{ messageAt('/strategy') }}</span>
-    </label>
-    <label class="entry">
-      <span class="what">Emphasis <span class="soft">what the plan holds on to</span></span>
-      <select
-        :value="doc.emphasis ?? ''"
-        @change="doc.emphasis = ($event.target as HTMLSelectElement).value || undefined"
-      >
-        <option value="">
-          as the standard{{ doc.emphasis || !plan.emphasis ? '' : `: ${plan.emphasis}` }}
-        </option>
-        <option v-for="e in emphases" :key="e.key" :value="e.key">{{ e.text }}</option>
-      </select>
-      <span v-if="messageAt('/emphasis')" class="off small" role="alert">{{ messageAt('/emphasis') }}</span>
-    </label>
+    <OneOf
+      v-model="doc.standard"
+      label="Standard"
+      :options="
+        approved.some((s) => s.key === doc.standard)
+          ? approved
+          : [{ key: doc.standard, name: doc.standard }, ...approved]
+      "
+      :wrong="messageAt('/standard')"
+    />
+    <OneOf v-model="doc.strategy" label="Strategy" :options="SCHOOLS" :wrong="messageAt('/strategy')" />
+    <OneOf
+      :model-value="doc.emphasis"
+      label="Emphasis"
+      note="what the plan holds on to"
+      :none="`as the standard${doc.emphasis || !plan.emphasis ? '' : `: ${plan.emphasis}`}`"
+      :options="emphases.map((e) => ({ key: e.key, name: e.text }))"
+      :wrong="messageAt('/emphasis')"
+      @update:model-value="doc.emphasis = $event || undefined"
+    />
     <fieldset>
       <legend>Cameras</legend>
       <button
@@ -138,13 +129,12 @@ const callText = computed({
           :wrong="messageAt('/offsetLogStops')"
           @update:model-value="doc.offsetLogStops = $event ?? null"
         />
-        <label class="entry">
-          <span class="what">White balance reference</span>
-          <select v-model="doc.colourReference">
-            <option value="">the best known</option>
-            <option v-for="c in doc.cameras" :key="c.letter" :value="c.letter">{{ c.letter }}</option>
-          </select>
-        </label>
+        <OneOf
+          v-model="doc.colourReference"
+          label="White balance reference"
+          none="the best known"
+          :options="doc.cameras.map((c) => c.letter)"
+        />
       </div>
       <label class="tick"
         ><input v-model="doc.oneReading" type="checkbox" /> all set from this one reading</label

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import { computed, ref } from 'vue';
 import type { Views } from '../../app/client';
 import NumberField from '../../app/NumberField.vue';
@@ -105,19 +106,15 @@ function mayMove(yes: boolean): void {
       :wrong="messageAt('/light/onCardK')"
       @update:model-value="light.onCardK = $event"
     />
-    <label class="entry">
-      <span class="what">Lamp</span>
-      <select v-model="light.lamp">
-        <option v-for="lamp in LAMPS" :key="lamp.key" :value="lamp.key">{{ lamp.name }}</option>
-      </select>
-    </label>
-    <label class="entry">
-      <span class="what">Meter</span>
-      <select v-model="light.meter">
-        <option value="dome">dome</option>
-        <option value="flat">flat receptor</option>
-      </select>
-    </label>
+    <OneOf v-model="light.lamp" label="Lamp" :options="LAMPS" />
+    <OneOf
+      v-model="light.meter"
+      label="Meter"
+      :options="[
+        { key: 'dome', name: 'dome' },
+        { key: 'flat', name: 'flat receptor' },
+      ]"
+    />
     <label class="tick">
       <input
         type="checkbox"

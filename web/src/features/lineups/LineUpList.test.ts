@@ -1,6 +1,7 @@
 import { VueQueryPlugin } from '@tanstack/vue-query';
 import { flushPromises, mount } from '@vue/test-utils';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { choose, pickerOf } from '../../testing/choose';
 import { createMemoryHistory, createRouter } from 'vue-router';
 import { newLineUp } from '../../testing/newLineUp';
 import { json, stubSite } from '../../testing/site';
@@ -19,9 +20,9 @@ async function open(routes: Parameters<typeof stubSite>[0]) {
     routes: [{ path: '/:rest(.*)*', component: { template: '<p />' } }],
   });
   const page = mount(LineUpList, { global: { plugins: [VueQueryPlugin, router] } });
-  await vi.waitFor(() => expect(page.findAll('option')).toHaveLength(2));
+  await vi.waitFor(() => expect(pickerOf(page, 'Standard').props('options')).toHaveLength(1));
   await page.get('input').setValue('Moths');
-  await page.get('select').setValue('night');
+  await choose(page, 'Standard', 'night');
   await page.get('form').trigger('submit');
   await flushPromises();
   return { asked, page };

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import { useInfiniteQuery, useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -48,13 +49,7 @@ async function begin(): Promise<void> {
         ><span>A new line-up</span
         ><input v-model="name" class="field" maxlength="80" placeholder="What is the shoot?" />
       </label>
-      <label
-        ><span>Standard</span>
-        <select v-model="standard">
-          <option value="" disabled>choose</option>
-          <option v-for="s in approved" :key="s.key" :value="s.key">{{ s.name }}</option>
-        </select>
-      </label>
+      <OneOf v-model="standard" label="Standard" :options="approved" />
       <button class="act" type="submit" :disabled="!name.trim() || !standard">Start</button>
     </form>
     <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>

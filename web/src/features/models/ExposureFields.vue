@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
 import { copy } from '../../app/copy';
@@ -117,13 +118,7 @@ function addBase(): void {
     <template v-else-if="setting === 'base'">
       <p v-if="!card.gain.bases?.length" class="soft small">One base. Add two where the camera has two.</p>
       <div v-for="(base, i) in card.gain.bases ?? []" :key="i" class="fields">
-        <label
-          ><span>Base</span>
-          <select v-model="base.word" :disabled="!editable">
-            <option>low</option>
-            <option>high</option>
-          </select></label
-        >
+        <OneOf v-model="base.word" label="Base" :options="['low', 'high']" :disabled="!editable" />
         <SpecificationField v-model="base.name" label="Shown as" :editable="editable" />
         <SpecificationField v-model="base.isoAtZeroGain" label="ISO at 0 dB" number :editable="editable" />
         <SpecificationField

@@ -1,11 +1,11 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import type { Views } from '../../app/client';
 import SpecificationField from './SpecificationField.vue';
 import { labels } from './specificationText';
 
 const card = defineModel<Views['ModelDocument']>({ required: true });
 defineProps<{ editable: boolean; classes: string[] }>();
-const value = (event: Event) => (event.target as HTMLSelectElement).value;
 const CARD: Views['IssuedCardDocument'] = { cardType: '', capacityGb: NaN, class: 'V30', fileSystem: '' };
 const POWER: Views['PowerDocument'] = { batteryWh: NaN, watts: NaN, volts: NaN, health: 0.9 };
 const HANDLING = ['supply', 'assembly', 'trigger', 'saving', 'gesture'];
@@ -63,17 +63,14 @@ const reset = (field: 'how' | 'firmware', text: string) =>
         :editable="editable"
         @update:model-value="slot.fileSystems = labels(String($event))"
       />
-      <label
-        ><span>Not slower than</span>
-        <select
-          :value="slot.slowestClass ?? ''"
-          :disabled="!editable"
-          @change="slot.slowestClass = value($event) || null"
-        >
-          <option value="">any</option>
-          <option v-for="c in classes" :key="c">{{ c }}</option>
-        </select></label
-      >
+      <OneOf
+        :model-value="slot.slowestClass"
+        label="Not slower than"
+        none="any"
+        :options="classes"
+        :disabled="!editable"
+        @update:model-value="slot.slowestClass = $event || null"
+      />
       <button v-if="editable" class="link" type="button" @click="card.slots!.splice(i, 1)">out</button>
     </div>
     <p v-if="editable">
@@ -88,12 +85,7 @@ const reset = (field: 'how' | 'firmware', text: string) =>
     <div v-if="card.card" class="fields">
       <SpecificationField v-model="card.card.cardType" label="Issued card" :editable="editable" />
       <SpecificationField v-model="card.card.capacityGb" label="GB" number :editable="editable" />
-      <label
-        ><span>Class</span>
-        <select v-model="card.card.class" :disabled="!editable">
-          <option v-for="c in classes" :key="c">{{ c }}</option>
-        </select></label
-      >
+      <OneOf v-model="card.card.class" label="Class" :options="classes" :disabled="!editable" />
       <SpecificationField v-model="card.card.fileSystem" label="File system" :editable="editable" />
       <button v-if="editable" class="link" type="button" @click="card.card = null">no card is issued</button>
     </div>
@@ -117,12 +109,7 @@ const reset = (field: 'how' | 'firmware', text: string) =>
 
     <h2>Handling</h2>
     <div v-for="(note, i) in card.handling ?? []" :key="i" class="fields">
-      <label
-        ><span>About</span>
-        <select v-model="note.kind" :disabled="!editable">
-          <option v-for="kind in HANDLING" :key="kind">{{ kind }}</option>
-        </select></label
-      >
+      <OneOf v-model="note.kind" label="About" :options="HANDLING" :disabled="!editable" />
       <SpecificationField
         v-model="note.text"
         class="grow"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SectionTabs from '../../app/SectionTabs.vue';
+import OneOf from '../../app/OneOf.vue';
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
@@ -36,7 +38,7 @@ async function begin(): Promise<void> {
       }),
     );
     await queries.invalidateQueries({ queryKey: ['models'] });
-    await router.push(`/models/${key.value}`);
+    await router.push(`/cameras/specifications/${key.value}`);
   } catch (refused) {
     wrong.value = (refused as Error).message;
   }
@@ -45,9 +47,9 @@ async function begin(): Promise<void> {
 
 <template>
   <div class="page">
-    <p class="soft small"><RouterLink to="/standards">Standards</RouterLink></p>
-    <h1>Camera models</h1>
-    <p class="soft">What each model can do and where its controls are: its capability card.</p>
+    <SectionTabs />
+    <h1>Camera specifications</h1>
+    <p class="soft lead">What each model can do, and where its controls are.</p>
     <p v-if="isPending" class="soft" role="status">Opening the models…</p>
     <div v-else-if="error" class="problem" role="alert">
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
@@ -67,7 +69,7 @@ async function begin(): Promise<void> {
             <th scope="col">Model</th>
             <th scope="col">What it is</th>
             <th scope="col">Units</th>
-            <th scope="col">Card says</th>
+            <th scope="col">Known</th>
             <th scope="col">Rule book</th>
             <th scope="col">Version</th>
           </tr>
@@ -75,7 +77,7 @@ async function begin(): Promise<void> {
         <tbody>
           <tr v-for="row in data" :key="row.key">
             <th scope="row">
-              <RouterLink :to="`/models/${row.key}`">{{ row.name }}</RouterLink>
+              <RouterLink :to="`/cameras/specifications/${row.key}`">{{ row.name }}</RouterLink>
             </th>
             <td>{{ row.kind }}</td>
             <td class="mono">{{ row.units }}</td>
@@ -96,13 +98,12 @@ async function begin(): Promise<void> {
       <button v-if="!beginning" class="act quiet" type="button" @click="beginning = true">New model</button>
       <form v-else class="fields" @submit.prevent="begin">
         <label>Name <InputText v-model="name" maxlength="80" required autofocus /></label>
-        <label>
-          Start from a similar one
-          <select v-model="copyOf">
-            <option value="">an empty specification</option>
-            <option v-for="row in data" :key="row.key" :value="row.key">{{ row.name }}</option>
-          </select>
-        </label>
+        <OneOf
+          v-model="copyOf"
+          label="Start from"
+          none="an empty specification"
+          :options="(data ?? []).map((row) => ({ key: row.key, name: row.name }))"
+        />
         <button class="act" type="submit" :disabled="!key || !words.data.value">
           Start the specification
         </button>

@@ -24,7 +24,7 @@ const words = useVocabulary();
     :error="error ?? words.error.value"
     what="the specification"
     back="Go to the camera models"
-    back-to="/models"
+    back-to="/cameras/specifications"
     @again="refetch()"
   >
     <ModelWork

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FitTable from '../sheets/FitTable.vue';
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed, nextTick, ref } from 'vue';
 import type { Views } from '../../app/client';
@@ -72,7 +73,7 @@ function go(setting: string): void {
         <span v-else class="soft small">all {{ part.known }}</span>
       </button>
     </template>
-    <template #way><RouterLink to="/models">Camera models</RouterLink></template>
+    <template #way><RouterLink to="/cameras/specifications">Camera models</RouterLink></template>
     <header>
       <h1>
         {{ card.name }} <span class="soft state">card version {{ whole.document.version }}</span>
@@ -130,30 +131,17 @@ function go(setting: string): void {
         @go="go"
       />
       <h2>Sheets it makes</h2>
-      <table class="plain-table">
-        <thead>
-          <tr>
-            <th scope="col">Standard</th>
-            <th scope="col">Exact</th>
-            <th scope="col">Near</th>
-            <th scope="col">Cannot</th>
-            <th scope="col">Look</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="sheet in now.sheets" :key="sheet.standardKey">
-            <th scope="row">
-              <RouterLink :to="`/sheets/${sheet.standardKey}/${card.key}`">{{
-                sheet.standardName
-              }}</RouterLink>
-            </th>
-            <td class="mono">{{ sheet.exact }}</td>
-            <td class="mono">{{ sheet.compromise }}</td>
-            <td class="mono" :class="{ off: sheet.notPossible }">{{ sheet.notPossible }}</td>
-            <td class="mono" :class="{ automatic: sheet.checkByEye }">{{ sheet.checkByEye }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <FitTable
+        heading="Standard"
+        :rows="
+          now.sheets.map((s) => ({
+            ...s,
+            key: s.standardKey,
+            name: s.standardName,
+            to: `/sheets/${s.standardKey}/${card.key}`,
+          }))
+        "
+      />
     </template>
   </ThreeZones>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
 import BodySketch from '../../instruments/BodySketch.vue';
@@ -51,12 +52,7 @@ function stands(text: string): void {
     <template v-if="place">
       <BodySketch v-if="drawn" :place="drawn" class="sketch" />
       <div class="fields">
-        <label
-          >Side
-          <select v-model="place.side" :disabled="!editable">
-            <option v-for="side in sides" :key="side" :value="side">{{ side }}</option>
-          </select></label
-        >
+        <OneOf v-model="place.side" label="Side" :options="sides" :disabled="!editable" />
         <label
           >Front to back
           <input v-model.number="place.across" type="range" min="0" max="1" step="0.02" :disabled="!editable"

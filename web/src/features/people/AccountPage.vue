@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOf, { type Choice } from '../../app/OneOf.vue';
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import type { Views } from '../../app/client';
@@ -7,24 +8,24 @@ import { changeNotation, changePassword, session } from '../../app/session';
 
 type Notation = Views['NotationPreferences'];
 
-const IRIS: [Notation['iris'], string][] = [
-  ['dial', 'f/6.3, as a dial shows it'],
-  ['thirds', 'f/5.6⅓, full stop and thirds'],
+const IRIS: Choice<Notation['iris']>[] = [
+  { key: 'dial', name: 'f/6.3, as a dial shows it' },
+  { key: 'thirds', name: 'f/5.6⅓, full stop and thirds' },
 ];
-const WHITE: [Notation['whiteBalance'], string][] = [
-  ['kelvin', '3200 K'],
-  ['mired', '313 mired'],
+const WHITE: Choice<Notation['whiteBalance']>[] = [
+  { key: 'kelvin', name: '3200 K' },
+  { key: 'mired', name: '313 mired' },
 ];
-const CLOCK: [NonNullable<Notation['clock']>, string][] = [
-  ['browser', 'as in this browser'],
-  ['hours24', '14:05'],
-  ['hours12', '2:05 pm'],
+const CLOCK: Choice<NonNullable<Notation['clock']>>[] = [
+  { key: 'browser', name: 'as in this browser' },
+  { key: 'hours24', name: '14:05' },
+  { key: 'hours12', name: '2:05 pm' },
 ];
-const DATES: [NonNullable<Notation['dates']>, string][] = [
-  ['browser', 'as in this browser'],
-  ['dayFirst', '27 Nov 2026'],
-  ['monthFirst', 'Nov 27, 2026'],
-  ['yearFirst', '2026 Nov 27'],
+const DATES: Choice<NonNullable<Notation['dates']>>[] = [
+  { key: 'browser', name: 'as in this browser' },
+  { key: 'dayFirst', name: '27 Nov 2026' },
+  { key: 'monthFirst', name: 'Nov 27, 2026' },
+  { key: 'yearFirst', name: '2026 Nov 27' },
 ];
 const queries = useQueryClient();
 const notation = computed<Notation>(
@@ -80,56 +81,30 @@ async function change(): Promise<void> {
       <p class="small soft">
         How values, times and dates are written for you, on every page and in print. You can type any of them.
       </p>
-      <label
-        >Iris
-        <select
-          class="field"
-          name="iris"
-          :value="notation.iris"
-          @change="choose({ iris: ($event.target as HTMLSelectElement).value as Notation['iris'] })"
-        >
-          <option v-for="[key, text] in IRIS" :key="key" :value="key">{{ text }}</option>
-        </select></label
-      >
-      <label
-        >White balance
-        <select
-          class="field"
-          name="white"
-          :value="notation.whiteBalance"
-          @change="
-            choose({ whiteBalance: ($event.target as HTMLSelectElement).value as Notation['whiteBalance'] })
-          "
-        >
-          <option v-for="[key, text] in WHITE" :key="key" :value="key">{{ text }}</option>
-        </select></label
-      >
-      <label
-        >Clock
-        <select
-          class="field"
-          name="clock"
-          :value="notation.clock"
-          @change="
-            choose({ clock: ($event.target as HTMLSelectElement).value as NonNullable<Notation['clock']> })
-          "
-        >
-          <option v-for="[key, text] in CLOCK" :key="key" :value="key">{{ text }}</option>
-        </select></label
-      >
-      <label
-        >Dates
-        <select
-          class="field"
-          name="dates"
-          :value="notation.dates"
-          @change="
-            choose({ dates: ($event.target as HTMLSelectElement).value as NonNullable<Notation['dates']> })
-          "
-        >
-          <option v-for="[key, text] in DATES" :key="key" :value="key">{{ text }}</option>
-        </select></label
-      >
+      <OneOf
+        label="Iris"
+        :options="IRIS"
+        :model-value="notation.iris"
+        @update:model-value="choose({ iris: $event! })"
+      />
+      <OneOf
+        label="White balance"
+        :options="WHITE"
+        :model-value="notation.whiteBalance"
+        @update:model-value="choose({ whiteBalance: $event! })"
+      />
+      <OneOf
+        label="Clock"
+        :options="CLOCK"
+        :model-value="notation.clock"
+        @update:model-value="choose({ clock: $event! })"
+      />
+      <OneOf
+        label="Dates"
+        :options="DATES"
+        :model-value="notation.dates"
+        @update:model-value="choose({ dates: $event! })"
+      />
       <p class="small">Now: {{ moment(new Date().toISOString()) }}</p>
       <p v-if="unsaved" class="problem" role="alert">{{ unsaved }}</p>
     </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { ref } from 'vue';
 import { api, ask } from '../../app/client';
@@ -12,10 +13,9 @@ const { data, error } = useQuery({
 const said = ref('');
 const wrong = ref('');
 
-async function change(event: Event): Promise<void> {
+async function change(mainsHz: number): Promise<void> {
   if (!data.value) return;
   said.value = wrong.value = '';
-  const mainsHz = Number((event.target as HTMLSelectElement).value);
   try {
     await ask(
       api.PUT('/api/department', { headers: { 'If-Match': `"${data.value.version}"` }, body: { mainsHz } }),
@@ -33,17 +33,18 @@ async function change(event: Event): Promise<void> {
     <h2>The department</h2>
     <p v-if="said" role="status">{{ said }}</p>
     <p v-if="wrong || error" class="problem" role="alert">{{ wrong || error?.message }}</p>
-    <label v-if="data" class="fields">
-      Mains at our place
-      <select :value="data.mainsHz" :disabled="!can('defineStandards')" @change="change">
-        <option v-if="![50, 60].includes(data.mainsHz)" :value="data.mainsHz">{{ data.mainsHz }} Hz</option>
-        <option :value="50">50 Hz</option>
-        <option :value="60">60 Hz</option>
-      </select>
+    <div v-if="data" class="fields">
+      <OneOf
+        label="Mains at our place"
+        :options="[...new Set([50, 60, data.mainsHz])].map((hz) => ({ key: hz, name: `${hz} Hz` }))"
+        :model-value="data.mainsHz"
+        :disabled="!can('defineStandards')"
+        @update:model-value="change($event!)"
+      />
       <span class="soft small"
         >A new standard begins with it, and its use proposes 25 and 50 or 30 and 60 frames.</span
       >
-    </label>
+    </div>
   </section>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
 import { ref } from 'vue';
@@ -76,8 +77,7 @@ async function give(p: Views['PersonView']): Promise<void> {
 
 <template>
   <div class="page">
-    <p class="soft small"><RouterLink to="/standards">Standards</RouterLink></p>
-    <h1>People</h1>
+    <h1>People and department</h1>
     <p class="soft">Technicians define, approve and administer. Operators check and plan.</p>
     <p v-if="said" role="status">{{ said }}</p>
     <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
@@ -124,13 +124,13 @@ async function give(p: Views['PersonView']): Promise<void> {
             </th>
             <td class="mono">{{ p.login }}</td>
             <td>
-              <select
-                :value="p.role"
-                :aria-label="`Role of ${p.name}`"
-                @change="change(p, { role: ($event.target as HTMLSelectElement).value as Views['Role'] })"
-              >
-                <option v-for="role in ROLES" :key="role">{{ role }}</option>
-              </select>
+              <OneOf
+                :label="`Role of ${p.name}`"
+                quiet-label
+                :options="ROLES"
+                :model-value="p.role"
+                @update:model-value="change(p, { role: $event! })"
+              />
             </td>
             <td>
               <label>
@@ -175,12 +175,7 @@ async function give(p: Views['PersonView']): Promise<void> {
       <form v-else class="fields" @submit.prevent="add">
         <label>Name <InputText v-model="person.name" required maxlength="80" autofocus /></label>
         <label>Signs in as <InputText v-model="person.login" class="mono" required maxlength="40" /></label>
-        <label
-          >Role
-          <select v-model="person.role">
-            <option v-for="role in ROLES" :key="role">{{ role }}</option>
-          </select></label
-        >
+        <OneOf v-model="person.role" label="Role" :options="ROLES" />
         <label
           >First password
           <input

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import { useQuery } from '@tanstack/vue-query';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -119,7 +120,7 @@ const print = () => window.print();
     </div>
     <template v-else-if="sheet">
       <header>
-        <p class="soft no-print"><RouterLink to="/sheets">Sheets</RouterLink></p>
+        <p class="soft no-print"><RouterLink to="/standards">Standards</RouterLink></p>
         <h1>{{ sheet.standardName }} on {{ sheet.modelName }}</h1>
         <p>{{ sheet.purpose }}</p>
         <p class="soft small">
@@ -128,8 +129,9 @@ const print = () => window.print();
             sheet.standardVersion
           }}</RouterLink>
           ({{ sheet.state }}), specification version
-          <RouterLink :to="`/models/${sheet.modelKey}`">{{ sheet.modelVersion }}</RouterLink>. Made for
-          {{ sheet.light.description }}: <span class="mono">{{ sheet.light.colourTemperatureK }} K</span
+          <RouterLink :to="`/cameras/specifications/${sheet.modelKey}`">{{ sheet.modelVersion }}</RouterLink>.
+          Made for {{ sheet.light.description }}:
+          <span class="mono">{{ sheet.light.colourTemperatureK }} K</span
           ><template v-if="sheet.light.lux"
             >, <span class="mono">{{ sheet.light.lux }} lx</span></template
           >, mains <span class="mono">{{ sheet.light.mainsHz }} Hz</span>.
@@ -169,15 +171,15 @@ const print = () => window.print();
           <button class="link" type="button" @click="print">Print this page</button>
         </p>
         <p class="no-print questions">
-          <select
+          <OneOf
             v-for="pair in questions"
             :key="pair[0]"
-            :aria-label="pair.join(' or ')"
-            :value="holds(pair[1]) ? pair[1] : pair[0]"
-            @change="answer(pair, ($event.target as HTMLSelectElement).value)"
-          >
-            <option v-for="one in pair" :key="one" :value="one">{{ one }}</option>
-          </select>
+            :label="pair.join(' or ')"
+            quiet-label
+            :options="pair"
+            :model-value="holds(pair[1]) ? pair[1] : pair[0]"
+            @update:model-value="answer(pair, $event!)"
+          />
         </p>
         <details
           v-if="sheet.findings.length"

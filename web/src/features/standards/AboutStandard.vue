@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import InputText from 'primevue/inputtext';
 import Textarea from 'primevue/textarea';
 import { computed } from 'vue';
@@ -120,12 +121,12 @@ function takeProposal(): void {
           @change="doc.light.mainsHz = number(value($event)) ?? doc.light.mainsHz"
         />
       </label>
-      <label>
-        Lamp
-        <select v-model="doc.light.lamp" :disabled="!editable">
-          <option v-for="lamp in words.lamps" :key="lamp" :value="lamp">{{ LAMPS[lamp] ?? lamp }}</option>
-        </select>
-      </label>
+      <OneOf
+        v-model="doc.light.lamp"
+        label="Lamp"
+        :options="words.lamps.map((lamp) => ({ key: lamp, name: LAMPS[lamp] ?? lamp }))"
+        :disabled="!editable"
+      />
     </div>
 
     <h2>Noise, offsets and levels</h2>
@@ -133,17 +134,16 @@ function takeProposal(): void {
 
     <h2>The shoot</h2>
     <div class="fields">
-      <label v-for="pair in questions" :key="pair[0]">
-        <span class="visually-hidden">{{ pair.join(' or ') }}</span>
-        <select
-          :disabled="!editable"
-          :value="holds(pair[1]) ? pair[1] : pair[0]"
-          :aria-label="pair.join(' or ')"
-          @change="answer(pair, value($event))"
-        >
-          <option v-for="one in pair" :key="one" :value="one">{{ one }}</option>
-        </select>
-      </label>
+      <OneOf
+        v-for="pair in questions"
+        :key="pair[0]"
+        :label="pair.join(' or ')"
+        quiet-label
+        :options="pair"
+        :disabled="!editable"
+        :model-value="holds(pair[1]) ? pair[1] : pair[0]"
+        @update:model-value="answer(pair, $event!)"
+      />
       <label>
         Minutes to be recorded
         <input
@@ -168,12 +168,12 @@ function takeProposal(): void {
 
     <h2>Use of the footage</h2>
     <div class="fields">
-      <label>
-        It is for
-        <select v-model="doc.use" :disabled="!editable">
-          <option v-for="use in words.uses" :key="use" :value="use">{{ USES[use] ?? use }}</option>
-        </select>
-      </label>
+      <OneOf
+        v-model="doc.use"
+        label="It is for"
+        :options="words.uses.map((use) => ({ key: use, name: USES[use] ?? use }))"
+        :disabled="!editable"
+      />
     </div>
     <div v-if="proposal" class="proposal">
       <p>

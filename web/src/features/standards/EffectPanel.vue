@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FitTable from '../sheets/FitTable.vue';
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
@@ -55,28 +56,18 @@ const own = computed(() =>
       </section>
       <section v-else-if="!preview.wrong">
         <h2>On each model</h2>
-        <table class="plain-table">
-          <thead>
-            <tr>
-              <th scope="col">Model</th>
-              <th scope="col">Exact</th>
-              <th scope="col">Near</th>
-              <th scope="col">Cannot</th>
-              <th scope="col">Look</th>
-              <th scope="col">Meter</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="effect in preview.effects" :key="effect.modelKey">
-              <th scope="row">{{ effect.modelName }}</th>
-              <td class="mono">{{ effect.exact }}</td>
-              <td class="mono">{{ effect.compromise }}</td>
-              <td class="mono" :class="{ off: effect.notPossible }">{{ effect.notPossible }}</td>
-              <td class="mono" :class="{ automatic: effect.checkByEye }">{{ effect.checkByEye }}</td>
-              <td class="mono">{{ effect.predictedError ? plain(effect.predictedError) : '–' }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <FitTable
+          heading="Model"
+          with-meter
+          :rows="
+            preview.effects.map((e) => ({
+              ...e,
+              key: e.modelKey,
+              name: e.modelName,
+              meter: e.predictedError,
+            }))
+          "
+        />
       </section>
       <section v-if="changed.length">
         <h2>Against the version in force</h2>

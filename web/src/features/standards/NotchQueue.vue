@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import { ref } from 'vue';
 import type { Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
@@ -43,25 +44,17 @@ function add(): void {
     </button>
   </template>
   <form v-if="editable" class="add asked" @submit.prevent="add">
-    <label>
-      Add a notch
-      <select v-model="adding">
-        <option value="">choose…</option>
-        <optgroup
-          v-for="chapter in [...new Set(words.settings.map((s) => s.chapter))]"
-          :key="chapter"
-          :label="chapter"
-        >
-          <option
-            v-for="s in words.settings.filter((x) => x.chapter === chapter)"
-            :key="s.key"
-            :value="s.key"
-          >
-            {{ s.name }}{{ asked(s.key) ? ', again' : '' }}
-          </option>
-        </optgroup>
-      </select>
-    </label>
+    <OneOf
+      v-model="adding"
+      label="Add a notch"
+      :options="
+        words.settings.map((s) => ({
+          key: s.key,
+          name: `${s.name}${asked(s.key) ? ', again' : ''}`,
+          group: s.chapter,
+        }))
+      "
+    />
     <button class="act quiet" type="submit" :disabled="!adding">Add</button>
   </form>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Term from '../../app/Term.vue';
+import OneOf from '../../app/OneOf.vue';
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
@@ -54,13 +56,11 @@ const beginDraft = (of: string) =>
     <header class="head">
       <div>
         <h1>Standards</h1>
-        <p class="soft">What the department requires, and how far each camera model can meet it.</p>
+        <p class="soft">
+          What the department requires for each kind of shoot. A cell opens the <Term of="sheet" /> of that
+          standard for that model.
+        </p>
       </div>
-      <nav class="beside no-print" aria-label="What standards rest on">
-        <RouterLink to="/models">Camera models</RouterLink>
-        <RouterLink v-if="can('managePeople')" to="/people">People</RouterLink>
-        <RouterLink v-if="can('readAuditLog')" to="/audit-log">Audit log</RouterLink>
-      </nav>
     </header>
 
     <p v-if="grid.isPending.value" class="soft" role="status">Opening the grid…</p>
@@ -134,15 +134,12 @@ const beginDraft = (of: string) =>
         </button>
         <form v-else class="fields" @submit.prevent="begin">
           <label>Name <InputText v-model="name" maxlength="80" required autofocus /></label>
-          <label>
-            Start from
-            <select v-model="copyOf">
-              <option value="">nothing</option>
-              <option v-for="versions in byKey" :key="versions[0]!.key" :value="versions[0]!.key">
-                {{ versions[0]!.name }}
-              </option>
-            </select>
-          </label>
+          <OneOf
+            v-model="copyOf"
+            label="Start from"
+            none="nothing"
+            :options="byKey.map((versions) => ({ key: versions[0]!.key, name: versions[0]!.name }))"
+          />
           <button class="act" type="submit" :disabled="!key">Start the draft</button>
           <button class="act quiet" type="button" @click="beginning = false">Cancel</button>
         </form>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
@@ -89,18 +90,16 @@ async function end(waiver: string): Promise<void> {
     <h2>Differences</h2>
     <p v-if="whole.versions.length < 2" class="soft">There is only this version.</p>
     <template v-else>
-      <label>
-        Against version
-        <select v-model="before">
-          <option
-            v-for="v in whole.versions.filter((x) => x.version !== whole.head.version)"
-            :key="v.version"
-            :value="v.version"
-          >
-            {{ v.version }}, {{ v.state }}
-          </option>
-        </select>
-      </label>
+      <OneOf
+        v-model="before"
+        class="against"
+        label="Against version"
+        :options="
+          whole.versions
+            .filter((x) => x.version !== whole.head.version)
+            .map((v) => ({ key: v.version, name: `${v.version}, ${v.state}` }))
+        "
+      />
       <p v-if="compare.isPending.value" class="soft" role="status">Comparing…</p>
       <template v-else-if="compare.data.value">
         <ul>
@@ -177,21 +176,24 @@ async function end(waiver: string): Promise<void> {
     <template v-if="can('giveWaivers')">
       <button v-if="!giving" class="act quiet" type="button" @click="giving = true">Give a waiver</button>
       <form v-else class="fields" @submit.prevent="give">
-        <label>
-          Notch
-          <select v-model="setting" required>
-            <option v-for="notch in whole.document.notches" :key="notch.setting" :value="notch.setting">
-              {{ words.settings.find((s) => s.key === notch.setting)?.name }}
-            </option>
-          </select>
-        </label>
-        <label>
-          For
-          <select v-model="forWhom" required>
-            <option v-for="m in models.data.value" :key="m.key" :value="m.key">{{ m.name }}</option>
-            <option value="unit">one unit…</option>
-          </select>
-        </label>
+        <OneOf
+          v-model="setting"
+          label="Notch"
+          :options="
+            whole.document.notches.map((notch) => ({
+              key: notch.setting,
+              name: words.settings.find((s) => s.key === notch.setting)?.name ?? notch.setting,
+            }))
+          "
+        />
+        <OneOf
+          v-model="forWhom"
+          label="For"
+          :options="[
+            ...(models.data.value ?? []).map((m) => ({ key: m.key, name: m.name })),
+            { key: 'unit', name: 'one unit…' },
+          ]"
+        />
         <label v-if="forWhom === 'unit'"
           >Tag <InputText v-model="tag" class="mono" required maxlength="30"
         /></label>

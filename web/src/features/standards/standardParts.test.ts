@@ -1,5 +1,6 @@
 import { mount } from '@vue/test-utils';
 import { describe, expect, it } from 'vitest';
+import { choose, pickerOf } from '../../testing/choose';
 import { nextTick, reactive, ref } from 'vue';
 import type { Views } from '../../app/client';
 import AboutStandard from './AboutStandard.vue';
@@ -102,13 +103,12 @@ describe('NotchQueue', () => {
     expect(queue.emitted('go')).toEqual([[0]]);
     expect(queue.get('[data-notch=gain]').attributes('aria-current')).toBe('step');
     expect(queue.get('[data-notch=gain] .off').text()).toContain('GAIN');
-    expect(queue.findAll('option').map((o) => o.text())).toEqual([
-      'choose…',
-      'FORMAT',
-      'GAIN, again',
-      'ND, again',
+    expect(pickerOf(queue, 'Add a notch').props('options')).toMatchObject([
+      { name: 'FORMAT' },
+      { name: 'GAIN, again' },
+      { name: 'ND, again' },
     ]);
-    await queue.get('select').setValue('format');
+    await choose(queue, 'Add a notch', 'format');
     await queue.get('form').trigger('submit');
     expect((queue.emitted('add')![0] as [Views['SettingView']])[0].key).toBe('format');
   });
@@ -184,11 +184,10 @@ describe('AboutStandard', () => {
   it('answers each question of the shoot one way or the other', async () => {
     const doc = document();
     const about = open(doc);
-    const hands = about.get('select[aria-label="on a tripod or by hand"]');
-    await hands.setValue('by hand');
+    await choose(about, 'on a tripod or by hand', 'by hand');
     expect(doc.circumstances).toEqual(['by hand']);
-    await about.get('select[aria-label="indoors or outdoors"]').setValue('outdoors');
-    await hands.setValue('on a tripod');
+    await choose(about, 'indoors or outdoors', 'outdoors');
+    await choose(about, 'on a tripod or by hand', 'on a tripod');
     expect(doc.circumstances).toEqual(['outdoors']);
   });
 

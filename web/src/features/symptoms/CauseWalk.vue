@@ -70,7 +70,7 @@ const word = (cause: Views['CauseView']) =>
       <p v-if="was" class="large">{{ was.remedy }}</p>
       <p>
         {{ was ? 'Saved for the next person' : 'What was looked at is saved for whoever repairs it' }} on
-        <RouterLink :to="`/units/${unit.tag}`">the page of {{ unit.tag }}</RouterLink
+        <RouterLink :to="`/cameras/units/${unit.tag}`">the page of {{ unit.tag }}</RouterLink
         ><template v-if="!was">; a technician takes it out of the pool there</template>.
       </p>
       <p v-if="was?.setting && unit.check">

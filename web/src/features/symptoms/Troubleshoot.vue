@@ -15,7 +15,7 @@ const check = computed(() => (route.query.check ? String(route.query.check) : un
 const back = computed(() =>
   check.value
     ? { to: `/bench/${check.value}`, name: 'Back to the check' }
-    : { to: `/units/${props.tag}`, name: props.tag },
+    : { to: `/cameras/units/${props.tag}`, name: props.tag },
 );
 
 const { data, error, isPending, refetch } = useQuery({
@@ -36,7 +36,10 @@ const groups = computed(() => {
     symptoms: all.filter((s) => s.about === about),
   }));
 });
-const at = (symptom: string) => ({ path: `/units/${props.tag}/troubleshoot/${symptom}`, query: route.query });
+const at = (symptom: string) => ({
+  path: `/cameras/units/${props.tag}/troubleshoot/${symptom}`,
+  query: route.query,
+});
 const shown = ref<Views['CauseView'] | null>(null);
 </script>
 

@@ -1,10 +1,17 @@
 <script setup lang="ts">
+import OneOf from '../../app/OneOf.vue';
 import { ref, watch } from 'vue';
 import { api, ask, type Views } from '../../app/client';
 import TextEntry from '../../app/TextEntry.vue';
 
 const props = defineProps<{ unit: Views['UnitPageView'] }>();
 const emit = defineEmits<{ changed: [tag: string] }>();
+const STATUSES = [
+  { key: 'in', name: 'in' },
+  { key: 'out', name: 'out with a borrower' },
+  { key: 'repair', name: 'in repair' },
+  { key: 'retired', name: 'retired' },
+];
 const open = ref(false);
 const form = ref({ tag: '', tape: '', place: '', status: '', dueBack: '' });
 const wrong = ref('');
@@ -59,15 +66,7 @@ async function keep(): Promise<void> {
       <TextEntry v-model="form.tag" label="Tag" />
       <TextEntry v-model="form.tape" label="Tape" />
       <TextEntry v-model="form.place" label="Place" />
-      <label class="entry">
-        <span class="what">It is</span>
-        <select v-model="form.status">
-          <option value="in">in</option>
-          <option value="out">out with a borrower</option>
-          <option value="repair">in repair</option>
-          <option value="retired">retired</option>
-        </select>
-      </label>
+      <OneOf v-model="form.status" label="Status" :options="STATUSES" />
       <label v-if="form.status === 'out'" class="entry">
         <span class="what">Due back</span>
         <input v-model="form.dueBack" class="field" type="date" />

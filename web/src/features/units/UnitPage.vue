@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useTitle } from '../../app/title';
+import SectionTabs from '../../app/SectionTabs.vue';
+import OneOf from '../../app/OneOf.vue';
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -14,6 +17,7 @@ import UnitForm from './UnitForm.vue';
 import UnitMeasured from './UnitMeasured.vue';
 
 const props = defineProps<{ tag: string }>();
+useTitle(() => [props.tag, data.value?.board.modelName]);
 const router = useRouter();
 const queries = useQueryClient();
 const key = computed(() => ['unit', props.tag]);
@@ -62,7 +66,7 @@ async function note(): Promise<void> {
 }
 
 async function changed(tag: string): Promise<void> {
-  if (tag !== props.tag) await router.replace(`/units/${tag}`);
+  if (tag !== props.tag) await router.replace(`/cameras/units/${tag}`);
   await queries.invalidateQueries({ queryKey: ['board'] });
   await refetch();
 }
@@ -75,11 +79,11 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
     :error="error"
     what="the unit"
     back="To the board"
-    back-to="/board"
+    back-to="/cameras"
     @again="refetch"
   >
     <div v-if="data" class="page unit">
-      <p class="soft small no-print"><RouterLink to="/board">Readiness</RouterLink></p>
+      <SectionTabs />
       <header>
         <h1>
           <span class="mono">{{ data.board.tag }}</span> {{ data.board.modelName
@@ -100,10 +104,11 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
             "
             >{{ data.board.open ? `Go on with ${data.board.open.by}’s check` : 'Check it' }}</RouterLink
           >
-          <RouterLink :to="`/units/${data.board.tag}/troubleshoot`">Troubleshoot</RouterLink>
+          <RouterLink :to="`/cameras/units/${data.board.tag}/troubleshoot`">Troubleshoot</RouterLink>
           <a :href="`/api/units/${tag}/history.pdf`">History, PDF</a>
           <a :href="`/api/export/checks.csv?unit=${encodeURIComponent(tag)}`">Checks, CSV</a>
           <a :href="`/api/export/checks.json?unit=${encodeURIComponent(tag)}`">JSON</a>
+          <a :href="`/api/units/labels.pdf?tags=${tag}&paper=printer&widthMm=62&heightMm=29`">Label</a>
           <a :href="`/api/units/${tag}/code.svg`">Code</a>
         </p>
       </header>
@@ -139,7 +144,7 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
                   <span v-if="c.summary.headline" class="mono small off">{{
                     plain(c.summary.headline)
                   }}</span>
-                  <span v-else class="has small">right</span>
+                  <span v-else class="has small">on target</span>
                   <span v-if="c.summary.unread" class="soft small"> {{ c.summary.unread }} not read</span>
                 </td>
               </tr>
@@ -158,13 +163,7 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
             <label for="unit-note">Write it down for the next person</label>
             <textarea id="unit-note" v-model="says" class="field" rows="2" maxlength="900" />
             <p class="fields">
-              <label
-                ><span class="visually-hidden">Kind</span>
-                <select v-model="kind">
-                  <option value="note">note</option>
-                  <option value="repair">repair</option>
-                </select>
-              </label>
+              <OneOf v-model="kind" label="Kind" quiet-label :options="['note', 'repair']" />
               <button class="act quiet" type="submit" :disabled="says.trim().length < 3">Save</button>
             </p>
             <p v-if="wrong" class="problem small" role="alert">{{ wrong }}</p>

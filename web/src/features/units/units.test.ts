@@ -1,5 +1,6 @@
 import { flushPromises, mount } from '@vue/test-utils';
 import { describe, expect, it } from 'vitest';
+import { choose } from '../../testing/choose';
 import type { Views } from '../../app/client';
 import { json, stubSite } from '../../testing/site';
 import UnitForm from './UnitForm.vue';
@@ -45,7 +46,7 @@ describe('UnitForm', () => {
   it('keeps tape, place and state with the version that was seen, and leaves the tag alone', async () => {
     const asked = stubSite({ 'PUT /api/units/OBG-101': () => json(200, { tag: 'OBG-101', version: 5 }) });
     const form = await open();
-    await form.find('select').setValue('out');
+    await choose(form, 'Status', 'out');
     await form.find('input[type=date]').setValue('2026-12-01');
     await form.find('form').trigger('submit');
     await flushPromises();
