@@ -3,30 +3,31 @@ using Npgsql;
 namespace GoldNotch.Data;
 
 /// <summary>What holds for the whole department.</summary>
+/// <param name="Name">What it is called, at the head of printed pages; empty where nobody said.</param>
+/// <param name="TimeZone">IANA name of its time zone, in which calls are told; empty for that of the server.</param>
 /// <param name="MainsHz">Mains frequency that a new standard begins with, Hz.</param>
 /// <param name="Version">Version of it, 1 and up.</param>
-public sealed record Department(double MainsHz, int Version);
+public sealed record Department(string Name, string TimeZone, double MainsHz, int Version);
 
 /// <summary>The settings of the department.</summary>
 public sealed class DepartmentStore(NpgsqlDataSource source)
 {
     /// <summary>As they are.</summary>
     public async Task<Department> GetAsync(CancellationToken cancel) =>
-        await source.CreateCommand("SELECT mains_hz, version FROM department").FirstAsync(Read, cancel)
+        await source.CreateCommand("SELECT name, time_zone, mains_hz, version FROM department").FirstAsync(Read, cancel)
         ?? throw new InvalidOperationException("The department has lost its settings.");
 
     /// <summary>Changes them; null where somebody changed them meanwhile.</summary>
-    /// <param name="mainsHz">Mains frequency, 10 to 1000 Hz.</param>
-    /// <param name="version">The version seen.</param>
+    /// <param name="wanted">As they are to be; its version is the one seen.</param>
     /// <param name="who">Who changes them.</param>
     /// <param name="cancel">Cancels.</param>
-    public async Task<Department?> ChangeAsync(double mainsHz, int version, Actor who, CancellationToken cancel)
+    public async Task<Department?> ChangeAsync(Department wanted, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         Department? before = await transaction
-            .Command("SELECT mains_hz, version FROM department WHERE version = @version FOR UPDATE")
-            .With("version", version)
+            .Command("SELECT name, time_zone, mains_hz, version FROM department WHERE version = @version FOR UPDATE")
+            .With("version", wanted.Version)
             .FirstAsync(Read, cancel);
         if (before is null)
         {
@@ -34,21 +35,35 @@ public sealed class DepartmentStore(NpgsqlDataSource source)
         }
 
         Department? after = await transaction
-            .Command("UPDATE department SET mains_hz = @hz, version = version + 1 RETURNING mains_hz, version")
-            .With("hz", mainsHz)
+            .Command(
+                "UPDATE department SET name = @name, time_zone = @zone, mains_hz = @hz, version = version + 1 RETURNING name, time_zone, mains_hz, version"
+            )
+            .With("name", wanted.Name)
+            .With("zone", wanted.TimeZone)
+            .With("hz", wanted.MainsHz)
             .FirstAsync(Read, cancel);
         await Audit.WriteAsync(
             transaction,
             who,
             "department-changed",
             "department",
-            new { before.MainsHz },
-            new { MainsHz = mainsHz },
+            new
+            {
+                before.Name,
+                before.TimeZone,
+                before.MainsHz,
+            },
+            new
+            {
+                wanted.Name,
+                wanted.TimeZone,
+                wanted.MainsHz,
+            },
             cancel
         );
         await transaction.CommitAsync(cancel);
         return after;
     }
 
-    private static Department Read(Row row) => new(row.Real("mains_hz"), row.Number("version"));
+    private static Department Read(Row row) => new(row.Text("name"), row.Text("time_zone"), row.Real("mains_hz"), row.Number("version"));
 }

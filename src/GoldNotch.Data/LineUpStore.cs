@@ -64,6 +64,17 @@ public sealed class LineUpStore(NpgsqlDataSource source)
             .With("hours", HoursApart)
             .ListAsync(r => new Booking(r.Text("unit_tag"), r.Id("id"), r.Text("name"), r.Moment("call_at")), cancel);
 
+    /// <summary>Cameras of the line-ups that were changed last, each unit once and as it was used last; the latest first.</summary>
+    public async Task<List<LineUpCameraDocument>> LastCamerasAsync(int most, CancellationToken cancel)
+    {
+        const int LineUps = 30;
+        List<StoredLineUp> latest = await source
+            .CreateCommand($"SELECT {Columns} FROM line_up ORDER BY changed_at DESC, id DESC LIMIT @most")
+            .With("most", LineUps)
+            .ListAsync(Read, cancel);
+        return [.. latest.SelectMany(l => l.Document.Cameras).Where(c => c.Unit.Length > 0).DistinctBy(c => c.Unit).Take(most)];
+    }
+
     /// <summary>Keeps a line-up: new where the version seen is 0, else changed if nobody else has since.</summary>
     /// <returns>The line-up as kept, or null when its version has moved on.</returns>
     public async Task<StoredLineUp?> PutAsync(LineUpDocument document, int seen, Actor who, CancellationToken cancel)

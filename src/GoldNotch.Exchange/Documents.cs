@@ -179,4 +179,5 @@ public sealed record ReadingDocument(
 [JsonSerializable(typeof(ValueDocument))]
 [JsonSerializable(typeof(SignedDocument))]
 [JsonSerializable(typeof(GenericSpecification))]
+[JsonSerializable(typeof(StartingPoint))]
 public sealed partial class ExchangeJson : JsonSerializerContext;

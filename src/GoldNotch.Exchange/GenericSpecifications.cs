@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 
 namespace GoldNotch.Exchange;
 
@@ -11,22 +10,6 @@ public sealed record GenericSpecification(string Class, ModelDocument Specificat
 /// <summary>The classes of camera that a first specification may begin from; they ship with the application.</summary>
 public static class GenericSpecifications
 {
-    private const string Folder = "Generic/";
-
     /// <summary>All of them, the commonest first.</summary>
-    public static ImmutableArray<GenericSpecification> All { get; } =
-    [
-        .. typeof(GenericSpecifications)
-            .Assembly.GetManifestResourceNames()
-            .Where(n => n.StartsWith(Folder, StringComparison.Ordinal))
-            .Order(StringComparer.Ordinal)
-            .Select(Read),
-    ];
-
-    private static GenericSpecification Read(string name)
-    {
-        using Stream json = typeof(GenericSpecifications).Assembly.GetManifestResourceStream(name)!;
-        return JsonSerializer.Deserialize(json, ExchangeJson.Default.GenericSpecification)
-            ?? throw new InvalidOperationException($"{name} holds no specification.");
-    }
+    public static ImmutableArray<GenericSpecification> All { get; } = Shipped.Of("Generic", ExchangeJson.Default.GenericSpecification);
 }

@@ -227,11 +227,18 @@ public sealed class Browser : IDisposable
     /// <summary>Every element that is shown now.</summary>
     public IReadOnlyList<IWebElement> All(string css) => [.. _driver.FindElements(By.CssSelector(css)).Where(e => e.Displayed)];
 
+    /// <summary>Keys pressed since <see cref="CountKeys"/>.</summary>
+    public int KeysPressed { get; private set; }
+
+    /// <summary>Counts keys from here; each has to be given by itself.</summary>
+    public void CountKeys() => KeysPressed = 0;
+
     /// <summary>Presses keys into whatever has the focus.</summary>
     public void Press(params string[] keys)
     {
         foreach (string key in keys)
         {
+            KeysPressed++;
             _driver.SwitchTo().ActiveElement().SendKeys(key);
         }
     }

@@ -1,4 +1,7 @@
 using System.Text.Json;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.SheetRules;
+using GoldNotch.Exchange;
 using GoldNotch.Web.Tests.Hosting;
 
 namespace GoldNotch.Web.Tests;
@@ -12,9 +15,9 @@ public class DepartmentApiTests(DemoSite site)
     {
         using TestClient ines = await site.ClientAsync();
         int version = (await ines.GetAsync("/api/department")).Expect(200).Int("version");
-        (await ines.PutAsync("/api/department", new { mainsHz = 5 }, version)).ExpectProblem(400, "bad-value", "/mainsHz");
-        (await ines.PutAsync("/api/department", new { mainsHz = 50 }, version)).Expect(200).Int("mainsHz").ShouldBe(50);
-        (await ines.PutAsync("/api/department", new { mainsHz = 60 }, version)).ExpectProblem(412, "changed-meanwhile");
+        (await ines.PutAsync("/api/department", At(5), version)).ExpectProblem(400, "bad-value", "/mainsHz");
+        (await ines.PutAsync("/api/department", At(50), version)).Expect(200).Int("mainsHz").ShouldBe(50);
+        (await ines.PutAsync("/api/department", At(60), version)).ExpectProblem(412, "changed-meanwhile");
         try
         {
             JsonElement begun = await BegunAsync(ines, new { key = "barn", name = "Barn" });
@@ -29,7 +32,7 @@ public class DepartmentApiTests(DemoSite site)
         }
         finally
         {
-            (await ines.PutAsync("/api/department", new { mainsHz = 60 }, version + 1)).Expect(200);
+            (await ines.PutAsync("/api/department", At(60), version + 1)).Expect(200);
         }
     }
 
@@ -112,4 +115,90 @@ public class DepartmentApiTests(DemoSite site)
 
     private static async Task<JsonElement> BegunAsync(TestClient client, object begin) =>
         (await client.SendAsync(HttpMethod.Post, "/api/standards", begin)).Expect(201).At("document");
+
+    [Fact]
+    public async Task Place_and_zone_are_kept_and_what_cannot_be_is_named()
+    {
+        using TestClient ines = await site.ClientAsync();
+        int version = (await ines.GetAsync("/api/department")).Int("version");
+        (
+            await ines.PutAsync(
+                "/api/department",
+                new
+                {
+                    name = new string('x', 81),
+                    timeZone = "",
+                    mainsHz = 60,
+                },
+                version
+            )
+        ).ExpectProblem(400, "bad-value", "/name");
+        (
+            await ines.PutAsync(
+                "/api/department",
+                new
+                {
+                    name = "",
+                    timeZone = "Nowhere/Else",
+                    mainsHz = 60,
+                },
+                version
+            )
+        ).ExpectProblem(400, "bad-value", "/timeZone");
+        Answer kept = (
+            await ines.PutAsync(
+                "/api/department",
+                new
+                {
+                    name = " Media room ",
+                    timeZone = "UTC",
+                    mainsHz = 60,
+                },
+                version
+            )
+        ).Expect(200);
+        (kept.Text("name"), kept.Text("timeZone"), kept.At("saidSo").GetBoolean()).ShouldBe(("Media room", "UTC", true));
+    }
+
+    [Fact]
+    public async Task A_standard_begins_from_a_starting_point_with_the_rates_of_the_place()
+    {
+        using TestClient ines = await site.ClientAsync();
+        foreach (StartingPoint point in StartingPoints.All)
+        {
+            StandardDocument here = StartingPoints.Of(point.Name, 50)! with { Key = "one", Name = "One" };
+            Standard standard = StandardReader.ToStandard(here);
+            here.Notches.ShouldNotContain(n => n.Require.Contains("29.97") || n.Require.Contains("59.94") || n.Require == "drop-frame");
+            here.Notches.ShouldAllBe(n => n.Reason.Length > 5, "each notch has its reason");
+            RuleBook.Of(standard).Where(f => f.Grade == FindingGrade.Fault).ShouldBeEmpty(point.Name);
+            RuleBook
+                .Of(StandardReader.ToStandard(StartingPoints.Of(point.Name, 60)! with { Key = "one", Name = "One" }))
+                .Where(f => f.Grade == FindingGrade.Fault)
+                .ShouldBeEmpty(point.Name);
+            standard.Notches.Length.ShouldBeGreaterThan(40);
+        }
+
+        (await ines.GetAsync("/api/standards/starting-points")).Expect(200).Json.GetArrayLength().ShouldBe(3);
+        var begin = new
+        {
+            key = "first-one",
+            name = "First one",
+            startingPoint = "Talk or interview",
+        };
+        Answer begun = (await ines.SendAsync(HttpMethod.Post, "/api/standards", begin)).Expect(201);
+        begun.At("document/notches").GetArrayLength().ShouldBeGreaterThan(40);
+        (begun.Text("head/state"), begun.Text("document/name")).ShouldBe(("draft", "First one"));
+        (
+            await ines.SendAsync(HttpMethod.Post, "/api/standards", begin with { key = "second-one", startingPoint = "Wedding" })
+        ).ExpectProblem(404, "not-found", "/startingPoint");
+        await site.SqlAsync("DELETE FROM standard_version WHERE key = 'first-one'");
+    }
+
+    private static object At(double mainsHz) =>
+        new
+        {
+            name = "",
+            timeZone = "",
+            mainsHz,
+        };
 }

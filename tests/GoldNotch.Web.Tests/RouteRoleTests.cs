@@ -31,6 +31,7 @@ public class RouteRoleTests(DemoSite site)
         "delete /api/line-ups/{id}",
         "post /api/line-ups/preview",
         "post /api/line-ups/light-changed",
+        "post /api/line-ups/light",
     ];
 
     // What an operator may not even read.

@@ -84,6 +84,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/standards/starting-points": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listStartingPoints"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/standards/{key}/versions/{version}": {
         parameters: {
             query?: never;
@@ -591,6 +607,38 @@ export interface paths {
         put: operations["putLineUp"];
         post?: never;
         delete: operations["dropLineUp"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/light": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tellLight"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/cameras": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listUsedCameras"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1837,12 +1885,17 @@ export interface components {
             typed: null | string;
         };
         DepartmentEdit: {
+            name: string;
+            timeZone: string;
             /** Format: double */
             mainsHz: number;
         };
         DepartmentView: {
+            name: string;
+            timeZone: string;
             /** Format: double */
             mainsHz: number;
+            saidSo: boolean;
             /** Format: int32 */
             version: number;
         };
@@ -2295,6 +2348,10 @@ export interface components {
             steps: string[];
             sentence: string;
             after: components["schemas"]["CandidateView"];
+        };
+        LightTold: {
+            light: components["schemas"]["LineUpLightDocument"];
+            at?: null | components["schemas"]["LightReadingDocument"];
         };
         LightView: {
             description: string;
@@ -3104,6 +3161,7 @@ export interface components {
             key: string;
             name: string;
             copyOf?: null | string;
+            startingPoint?: null | string;
         };
         StandardDocument: {
             key: string;
@@ -3155,6 +3213,12 @@ export interface components {
             document: components["schemas"]["StandardDocument"];
             findings: components["schemas"]["FindingView"][];
             versions: components["schemas"]["StandardHeadView"][];
+        };
+        StartingPointView: {
+            name: string;
+            purpose: string;
+            /** Format: int32 */
+            notches: number;
         };
         SummaryView: {
             /** Format: int32 */
@@ -3266,6 +3330,13 @@ export interface components {
         UsedCameraDocument: {
             letter: string;
             settings: string;
+        };
+        UsedCameraView: {
+            unit: string;
+            modelName: string;
+            tape: string;
+            status: components["schemas"]["UnitStatus"];
+            last: components["schemas"]["LineUpCameraDocument"];
         };
         UsedDocument: {
             note: string;
@@ -3853,6 +3924,53 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listStartingPoints: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartingPointView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6084,6 +6202,104 @@ export interface operations {
             };
             /** @description Precondition Required */
             428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tellLight: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LightTold"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineUpLightDocument"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listUsedCameras: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsedCameraView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -5,7 +5,7 @@ export type Choice<K> = { key: K; name: string; group?: string };
 
 <script setup lang="ts" generic="K extends string | number">
 import Select from 'primevue/select';
-import { computed, ref, useId } from 'vue';
+import { computed, ref, useId, type Ref } from 'vue';
 
 /** One of a few: the library's select with its label above, keys of any kind, and groups where the choices have them. */
 const value = defineModel<K | null | undefined>();
@@ -19,7 +19,10 @@ const props = defineProps<{
   disabled?: boolean;
   wrong?: string;
   note?: string;
+  /** Saves a choice at once, where nothing else is left to fill in: until it is answered the choice stands, however late the answer comes. */
+  save?: (value: K) => Promise<unknown>;
 }>();
+const pending = ref(null) as Ref<K | null>;
 const id = useId();
 const select = ref<{ $el: HTMLElement }>();
 defineExpose({ focus: () => select.value?.$el.querySelector<HTMLElement>('[role=combobox]')?.focus() });
@@ -29,7 +32,11 @@ const choices = computed(() => {
   const all = props.options.map(
     (o) => (typeof o === 'object' ? o : { key: o, name: String(o) }) as Choice<K>,
   );
-  return props.none === undefined ? all : [{ key: NONE as K, name: props.none } as Choice<K>, ...all];
+  if (props.none === undefined) return all;
+  // Among groups what is none of them stands last, under a heading of its own.
+  return all.some((c) => c.group)
+    ? [...all, { key: NONE as K, name: props.none, group: 'Otherwise' }]
+    : [{ key: NONE as K, name: props.none } as Choice<K>, ...all];
 });
 /** Places in the list: the library takes an empty text for no choice at all. */
 const rows = computed(() =>
@@ -44,13 +51,25 @@ const grouped = computed(() => {
 });
 const at = computed({
   get: () => {
-    const found = choices.value.findIndex((c) => c.key === (value.value ?? NONE));
+    const found = choices.value.findIndex((c) => c.key === (pending.value ?? value.value ?? NONE));
     return found < 0 ? null : `${found}`;
   },
   set: (place) => {
-    value.value = place === null ? null : choices.value[Number(place)]!.key;
+    const chosen = place === null ? null : choices.value[Number(place)]!.key;
+    if (props.save && chosen !== null) void keep(chosen, props.save);
+    else value.value = chosen;
   },
 });
+
+async function keep(chosen: K, save: (value: K) => Promise<unknown>): Promise<void> {
+  pending.value = chosen;
+  try {
+    await save(chosen);
+  } finally {
+    // What was refused is shown as it is; an answer to an earlier choice says nothing of a later one.
+    if (pending.value === chosen) pending.value = null;
+  }
+}
 </script>
 
 <template>
@@ -80,6 +99,13 @@ const at = computed({
 <style scoped>
 .one-of {
   position: relative;
+}
+.one-of :deep(.p-select-overlay) {
+  font-size: 1rem;
+  min-width: max-content;
+}
+.one-of :deep(.p-select-option[aria-selected='true']) {
+  font-weight: 600;
 }
 .one-of :deep(.p-select) {
   width: 100%;

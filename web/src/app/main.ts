@@ -5,6 +5,7 @@ import App from './App.vue';
 import './fonts.css';
 import './app.css';
 import { Problem } from './client';
+import { focus } from './focus';
 import { installOffline } from './offline';
 import { router } from './router';
 import { preset } from './theme';
@@ -21,6 +22,7 @@ const queries = new QueryClient({
 });
 
 createApp(App)
+  .directive('focus', focus)
   .use(router)
   .use(VueQueryPlugin, { queryClient: queries })
   .use(PrimeVue, { theme: { preset, options: { darkModeSelector: '[data-theme="dark"]' } } })

@@ -113,6 +113,11 @@ export const router = createRouter({
       meta: { title: 'Your account' },
     },
     {
+      path: '/first-steps',
+      component: () => import('../features/first-steps/FirstSteps.vue'),
+      meta: { title: 'First steps' },
+    },
+    {
       path: '/glossary',
       component: () => import('../features/glossary/GlossaryPage.vue'),
       meta: { title: 'Glossary' },

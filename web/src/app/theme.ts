@@ -40,11 +40,36 @@ export const preset = definePreset(Aura, {
             modal: { background: 'var(--panel)', color: 'var(--ink)', borderColor: 'var(--line)' },
           },
           list: {
-            option: { color: 'var(--ink)', focusBackground: 'var(--panel-deep)', focusColor: 'var(--ink)' },
+            option: {
+              color: 'var(--ink)',
+              focusBackground: 'var(--panel-deep)',
+              focusColor: 'var(--ink)',
+              selectedBackground: 'var(--panel-deep)',
+              selectedColor: 'var(--ink)',
+              selectedFocusBackground: 'var(--line)',
+              selectedFocusColor: 'var(--ink)',
+            },
+            optionGroup: { background: 'transparent', color: 'var(--ink-soft)' },
           },
         },
       ]),
     ),
+  },
+  components: {
+    datatable: {
+      headerCell: {
+        background: 'transparent',
+        hoverBackground: 'transparent',
+        selectedBackground: 'transparent',
+        color: 'var(--ink-soft)',
+        hoverColor: 'var(--ink)',
+        selectedColor: 'var(--ink)',
+        padding: '6px 14px 6px 0',
+        borderColor: 'var(--line)',
+      },
+      bodyCell: { padding: '9px 14px 9px 0', borderColor: 'var(--line)' },
+      row: { background: 'transparent', color: 'var(--ink)' },
+    },
   },
 });
 

@@ -1,7 +1,9 @@
 import { config } from '@vue/test-utils';
 import PrimeVue from 'primevue/config';
+import { focus } from '../app/focus';
 
 // The ordinary parts are there as on the site, without their theme.
+config.global.directives.focus = focus;
 config.global.plugins.push([PrimeVue, { theme: 'none' }]);
 
 // jsdom lays nothing out; who asks for sizes is told nothing.

@@ -5,11 +5,12 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace GoldNotch.Web.Features.Department;
 
-/// <summary>What holds for the whole department; <c>mainsHz</c> is what a new standard begins with.</summary>
-public sealed record DepartmentView(double MainsHz, int Version);
+/// <summary>What holds for the whole department; <c>mainsHz</c> is what a new standard begins with, <c>timeZone</c> an IANA name, empty for that of the
+/// server. <c>saidSo</c>: whether somebody has ever saved it, or it is as the application came.</summary>
+public sealed record DepartmentView(string Name, string TimeZone, double MainsHz, bool SaidSo, int Version);
 
 /// <summary>What of it can be changed.</summary>
-public sealed record DepartmentEdit(double MainsHz);
+public sealed record DepartmentEdit(string Name, string TimeZone, double MainsHz);
 
 /// <summary>The last backup that was restored elsewhere and found equal; where none was, the last that was made, and why it is not good.</summary>
 /// <param name="TakenAt">When.</param>
@@ -26,6 +27,8 @@ public sealed record BackupsView(BackupView? Last);
 /// <summary>The settings of the department.</summary>
 internal static class DepartmentEndpoints
 {
+    private const int LongestName = 80;
+
     internal static void MapDepartment(this IEndpointRouteBuilder api)
     {
         api.MapGet("/department", GetAsync).WithName("getDepartment");
@@ -42,8 +45,10 @@ internal static class DepartmentEndpoints
     {
         Data.Department now = await store.GetAsync(cancel);
         context.Response.Headers.ETag = ETags.Of(now.Version);
-        return TypedResults.Ok(new DepartmentView(now.MainsHz, now.Version));
+        return TypedResults.Ok(View(now));
     }
+
+    private static DepartmentView View(Data.Department now) => new(now.Name, now.TimeZone, now.MainsHz, now.Version > 1, now.Version);
 
     private static async Task<Ok<BackupsView>> BackupsAsync(Npgsql.NpgsqlDataSource source, TimeProvider clock, CancellationToken cancel) =>
         TypedResults.Ok(
@@ -78,8 +83,28 @@ internal static class DepartmentEndpoints
             );
         }
 
-        return await store.ChangeAsync(edit.MainsHz, seen.Number, author.Actor, cancel) is { } after
-            ? TypedResults.Ok(new DepartmentView(after.MainsHz, after.Version))
+        string name = edit.Name.Trim();
+        string zone = edit.TimeZone.Trim();
+        if (name.Length > LongestName)
+        {
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/name",
+                $"The name of the place has at most {LongestName} characters. Nothing was changed."
+            );
+        }
+
+        if (zone.Length > 0 && !TimeZoneInfo.TryFindSystemTimeZoneById(zone, out _))
+        {
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/timeZone",
+                "There is no such time zone. Choose one of the list. Nothing was changed."
+            );
+        }
+
+        return await store.ChangeAsync(new Data.Department(name, zone, edit.MainsHz, seen.Number), author.Actor, cancel) is { } after
+            ? TypedResults.Ok(View(after))
             : TypedResults.Problem(
                 ProblemHandler.Problem(
                     412,

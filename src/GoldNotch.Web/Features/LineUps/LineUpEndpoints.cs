@@ -28,9 +28,17 @@ public sealed record LightChanged(
     double? TemperatureK = null
 );
 
+/// <summary>A light to be told in the other way: with <c>at</c> as the reading of a meter at that time and speed, without as lux.</summary>
+public sealed record LightTold(LineUpLightDocument Light, LightReadingDocument? At = null);
+
+/// <summary>A camera that was in a line-up lately, as it was used there last.</summary>
+public sealed record UsedCameraView(string Unit, string ModelName, string Tape, UnitStatus Status, LineUpCameraDocument Last);
+
 /// <summary>Line-ups: plan, keep, the light that changed, and from plan to hands. Everybody who is signed in plans.</summary>
 internal static class LineUpEndpoints
 {
+    private const int MostUsed = 12;
+
     private const int PageSize = 50;
 
     internal static void MapLineUps(this IEndpointRouteBuilder api)
@@ -44,6 +52,8 @@ internal static class LineUpEndpoints
             .ProducesProblem(412)
             .ProducesProblem(428)
             .WithName("dropLineUp");
+        api.MapPost("/line-ups/light", Told).WithName("tellLight");
+        api.MapGet("/line-ups/cameras", UsedAsync).WithName("listUsedCameras");
         api.MapPost("/line-ups/preview", PreviewAsync).WithName("previewLineUp");
         api.MapPost("/line-ups/light-changed", LightChangedAsync).WithName("lightChanged");
         api.MapGet("/line-ups/{id:guid}/cameras/{letter}/sheet", SheetAsync).ProducesProblem(404).WithName("getShootSheet");
@@ -67,6 +77,31 @@ internal static class LineUpEndpoints
             .Produces(200, contentType: "text/csv")
             .ProducesProblem(404)
             .WithName("exportPlanCsv");
+    }
+
+    private static Ok<LineUpLightDocument> Told(LightTold told) =>
+        TypedResults.Ok(told.At is { } at ? LightConversion.ToReading(told.Light, at) : LightConversion.ToLux(told.Light));
+
+    private static async Task<Ok<IReadOnlyList<UsedCameraView>>> UsedAsync(
+        LineUpStore lineUps,
+        UnitStore units,
+        ModelStore models,
+        CancellationToken cancel
+    )
+    {
+        List<LineUpCameraDocument> used = await lineUps.LastCamerasAsync(MostUsed, cancel);
+        Dictionary<string, StoredUnit> there = (await units.ByTagsAsync([.. used.Select(c => c.Unit)], cancel)).ToDictionary(u => u.Tag);
+        Dictionary<string, string> names = await models.NamesAsync(cancel);
+        return TypedResults.Ok<IReadOnlyList<UsedCameraView>>([
+            .. used.Where(c => there.TryGetValue(c.Unit, out StoredUnit? u) && u.Status is UnitStatus.In or UnitStatus.Out)
+                .Select(c => new UsedCameraView(
+                    c.Unit,
+                    names.GetValueOrDefault(there[c.Unit].ModelKey, there[c.Unit].ModelKey),
+                    there[c.Unit].Tape,
+                    there[c.Unit].Status,
+                    c
+                )),
+        ]);
     }
 
     private static async Task<Ok<LineUpPage>> ListAsync(string? before, LineUpStore lineUps, CancellationToken cancel)

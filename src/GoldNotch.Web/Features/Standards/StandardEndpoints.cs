@@ -19,6 +19,12 @@ internal static class StandardEndpoints
     {
         api.MapGet("/vocabulary", () => TypedResults.Ok(Vocabulary.View)).WithName("getVocabulary");
         api.MapGet("/standards", ListAsync).WithName("listStandards");
+        api.MapGet("/standards/starting-points", () =>
+                TypedResults.Ok<IReadOnlyList<StartingPointView>>([
+                    .. StartingPoints.All.Select(s => new StartingPointView(s.Name, s.Standard.Purpose, s.Standard.Notches.Count)),
+                ])
+            )
+            .WithName("listStartingPoints");
         api.MapGet("/standards/{key}/versions/{version:int}", GetAsync).ProducesProblem(404).WithName("getStandard");
         api.MapGet("/standards/{key}/compare", CompareAsync).ProducesProblem(404).WithName("compareStandard");
         RouteGroupBuilder write = api.MapGroup("").Needs(Right.DefineStandards);
@@ -89,14 +95,18 @@ internal static class StandardEndpoints
             );
         }
 
-        StandardDocument document = begin.CopyOf is { Length: > 0 } from
-            ? Copied(
-                (
-                    await standards.InStateAsync(from, StandardState.Approved, cancel)
-                    ?? await standards.InStateAsync(from, StandardState.Draft, cancel)
-                    ?? throw new RefusedException(ProblemCode.NotFound, "/copyOf", $"There is no standard “{from}” to copy.")
-                ).Document
-            )
+        StandardDocument document =
+            begin.CopyOf is { Length: > 0 } from
+                ? Copied(
+                    (
+                        await standards.InStateAsync(from, StandardState.Approved, cancel)
+                        ?? await standards.InStateAsync(from, StandardState.Draft, cancel)
+                        ?? throw new RefusedException(ProblemCode.NotFound, "/copyOf", $"There is no standard “{from}” to copy.")
+                    ).Document
+                )
+            : begin.StartingPoint is { Length: > 0 } point
+                ? StartingPoints.Of(point, (await department.GetAsync(cancel)).MainsHz)
+                    ?? throw new RefusedException(ProblemCode.NotFound, "/startingPoint", $"There is no starting point “{point}”.")
             : new StandardDocument(
                 "",
                 "",

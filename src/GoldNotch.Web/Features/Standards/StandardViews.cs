@@ -30,8 +30,11 @@ public sealed record StandardView(
     IReadOnlyList<StandardHeadView> Versions
 );
 
-/// <summary>Where a new standard begins; copyOf is the key of one to begin from.</summary>
-public sealed record StandardBegin(string Key, string Name, string? CopyOf = null);
+/// <summary>Where a new standard begins; copyOf is the key of one to begin from, startingPoint the name of one that ships with the application.</summary>
+public sealed record StandardBegin(string Key, string Name, string? CopyOf = null, string? StartingPoint = null);
+
+/// <summary>A standard that ships with the application, to begin from.</summary>
+public sealed record StartingPointView(string Name, string Purpose, int Notches);
 
 /// <summary>One difference in words.</summary>
 public sealed record ChangeView(string? Setting, string Sentence);

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import SectionTabs from '../../app/SectionTabs.vue';
 import { useInfiniteQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
@@ -42,38 +44,35 @@ function told(json: string | null | undefined): string {
     </div>
     <p v-else-if="!rows.length">Nothing has been changed yet.</p>
     <div v-else class="scroll" tabindex="0" role="region" aria-label="Table">
-      <table class="plain-table">
-        <thead>
-          <tr>
-            <th scope="col">When</th>
-            <th scope="col">Who</th>
-            <th scope="col">Change</th>
-            <th scope="col">Subject</th>
-            <th scope="col">Before and after</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in rows" :key="row.id">
-            <td>{{ moment(row.at) }}</td>
-            <td>{{ row.who }}</td>
-            <td>{{ row.what }}</td>
-            <td class="mono small">{{ row.subject }}</td>
-            <td class="small change">
-              {{ told(row.before) }}<template v-if="row.before && row.after"> → </template
-              >{{ told(row.after) }}
-              <button
-                v-if="row.before || row.after"
-                class="link"
-                type="button"
-                :aria-label="`Show entry ${row.id} whole`"
-                @click="whole = row.id"
-              >
-                Show
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <DataTable class="stacks" :value="rows" data-key="id">
+        <Column header="When"
+          ><template #body="{ data: row }">{{ moment(row.at) }}</template></Column
+        >
+        <Column header="Who"
+          ><template #body="{ data: row }">{{ row.who }}</template></Column
+        >
+        <Column header="Change"
+          ><template #body="{ data: row }">{{ row.what }}</template></Column
+        >
+        <Column header="Subject" body-class="mono small"
+          ><template #body="{ data: row }">{{ row.subject }}</template></Column
+        >
+        <Column header="Before and after" body-class="small change"
+          ><template #body="{ data: row }"
+            >{{ told(row.before) }}<template v-if="row.before && row.after"> → </template
+            >{{ told(row.after) }}
+            <button
+              v-if="row.before || row.after"
+              class="link"
+              type="button"
+              :aria-label="`Show entry ${row.id} whole`"
+              @click="whole = row.id"
+            >
+              Show
+            </button></template
+          ></Column
+        >
+      </DataTable>
     </div>
     <p v-if="hasNextPage">
       <button class="act quiet" type="button" :disabled="isFetchingNextPage" @click="fetchNextPage()">

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask } from '../../app/client';
 import { moment } from '../../app/dates';
+import { can } from '../../app/session';
+import { walkList } from '../../app/walk';
 
 const router = useRouter();
 const route = useRoute();
@@ -53,6 +55,21 @@ const planned = computed(() => {
   return document && camera ? { document, camera } : null;
 });
 
+/** Enter goes on: to the standards where one unit is left, else into the units. */
+function onward(): void {
+  if (!chosenUnit.value && offered.value.length === 1) chosenUnit.value = offered.value[0]!.tag;
+  into(chosenUnit.value ? 'standards' : 'units');
+}
+function into(part: 'units' | 'standards'): void {
+  void nextTick(() =>
+    document.querySelector<HTMLElement>(`section[aria-labelledby=${part}] li button`)?.focus(),
+  );
+}
+function choose(tag: string): void {
+  chosenUnit.value = tag;
+  into('standards');
+}
+
 async function begin(standard: string, lineUp?: string): Promise<void> {
   wrong.value = '';
   const id = crypto.randomUUID();
@@ -77,15 +94,17 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
     <h1>Bench</h1>
     <p class="soft lead">Which camera is in your hand, and what is it for?</p>
     <div class="two">
-      <section aria-labelledby="units">
+      <section aria-labelledby="units" @keydown="walkList">
         <h2 id="units">Camera</h2>
         <label for="find-unit" class="visually-hidden">Find by tag, tape, place or model</label>
         <InputText
           id="find-unit"
           v-model="find"
           placeholder="Tag, tape, place or model"
-          autofocus
+          v-focus
           autocomplete="off"
+          @keydown.enter.prevent="onward"
+          @keydown.down.prevent="into('units')"
         />
         <p v-if="units.isPending.value" class="soft" role="status">Looking…</p>
         <p v-else-if="units.error.value" class="problem" role="alert">{{ units.error.value.message }}</p>
@@ -98,13 +117,15 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
             >No unit has “{{ find }}” in its tag, tape, place or model. Try less of it.</template
           >
           <template v-else
-            >There are no cameras yet. A technician adds them on the page
-            <RouterLink to="/cameras/units">Units</RouterLink>.</template
+            >There are no cameras yet.
+            <RouterLink class="act" to="/first-steps">{{
+              can('defineModels') ? 'First steps' : 'What is missing'
+            }}</RouterLink></template
           >
         </p>
         <ul v-else>
           <li v-for="unit in offered" :key="unit.tag">
-            <button type="button" :aria-pressed="unit.tag === chosenUnit" @click="chosenUnit = unit.tag">
+            <button type="button" :aria-pressed="unit.tag === chosenUnit" @click="choose(unit.tag)">
               <strong class="mono">{{ unit.tag }}</strong>
               <span
                 >{{ unit.modelName }}<template v-if="unit.tape">, {{ unit.tape }} tape</template></span
@@ -116,7 +137,7 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
         <p v-if="units.data.value?.next" class="soft small">There are more: type part of the tag.</p>
       </section>
 
-      <section aria-labelledby="standards">
+      <section aria-labelledby="standards" @keydown="walkList">
         <h2 id="standards">Against</h2>
         <p v-if="!chosenUnit" class="soft">Choose a camera first.</p>
         <ul v-else>

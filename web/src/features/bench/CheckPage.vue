@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useTitle } from '../../app/title';
 import { api } from '../../app/client';
@@ -11,6 +11,7 @@ import CameraBar from './CameraBar.vue';
 import CheckList from './CheckList.vue';
 import CheckQueue from './CheckQueue.vue';
 import ConsequencePanel from './ConsequencePanel.vue';
+import { unread } from './entries';
 import GroupWork from './GroupWork.vue';
 import NotchWork from './NotchWork.vue';
 import PhotoStrip from './PhotoStrip.vue';
@@ -92,6 +93,13 @@ watch(
   { immediate: true },
 );
 onMounted(() => work.value?.focus());
+/** A key that is pressed while nothing has the focus goes into the field: a quick hand is ahead of the page. */
+function catchKey(event: KeyboardEvent): void {
+  if (document.activeElement !== document.body || event.ctrlKey || event.metaKey || event.altKey) return;
+  if (event.key !== '/') work.value?.focus();
+}
+onMounted(() => document.addEventListener('keydown', catchKey, true));
+onBeforeUnmount(() => document.removeEventListener('keydown', catchKey, true));
 /** Asked for ahead, so that it is there on location: the worker keeps it. */
 watch(
   () => check.value?.unitTag,
@@ -169,6 +177,7 @@ watch(
         :found="check.foundSummary"
         :needs-correction="needsCorrection"
         :unread="check.unreadRequired"
+        :left="lines.filter(unread).length"
         :waiting="[...kept.readings.value, ...pictures.all.value]"
         :sign="sign"
         @correct="bench.turn('left')"

@@ -55,7 +55,11 @@ function press(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <div class="group-work" :data-group="group.key">
+  <div
+    class="group-work"
+    :data-group="group.key"
+    :data-lines="group.lines.map((l) => l.line.setting).join(' ')"
+  >
     <div class="title">
       <h1>{{ group.name }}</h1>
       <p class="soft">

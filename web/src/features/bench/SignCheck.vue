@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Textarea from 'primevue/textarea';
-import { ref } from 'vue';
+import { onMounted, ref, watch } from 'vue';
 import type { Views } from '../../app/client';
 import { counted } from '../../app/outbox/counted';
 import type { Entry } from '../../app/outbox/entry';
@@ -11,6 +11,8 @@ const props = defineProps<{
   needsCorrection: number;
   /** Names of the lines that must be right and nobody read. */
   unread: string[];
+  /** Lines that are asked for and not read yet, required or not. */
+  left: number;
   /** What was not uploaded yet or not accepted: a signed check takes nothing more. */
   waiting: Entry[];
   sign: (note: string) => Promise<void>;
@@ -19,6 +21,15 @@ defineEmits<{ correct: [] }>();
 const note = ref('');
 const busy = ref(false);
 const wrong = ref('');
+
+const form = ref<HTMLFormElement>();
+/** The hand goes on here: to the reason where one is asked for, else to the signature as soon as it can be given. */
+function stand(): void {
+  const field = props.unread.length ? '#note' : props.waiting.length ? 'h1' : 'button[type=submit]';
+  form.value?.querySelector<HTMLElement>(field)?.focus();
+}
+onMounted(stand);
+watch(() => `${props.unread.length > 0} ${props.waiting.length > 0}`, stand, { flush: 'post' });
 
 const said = (names: string[]) =>
   names.length === 1
@@ -38,14 +49,14 @@ async function finish(): Promise<void> {
 </script>
 
 <template>
-  <form class="sign" aria-label="Finish the check" @submit.prevent="finish">
-    <h1>{{ summary.unread ? 'Not everything is read' : 'Everything is read' }}</h1>
+  <form ref="form" class="sign" aria-label="Finish the check" @submit.prevent="finish">
+    <h1 tabindex="-1">{{ left ? 'Not everything is read' : 'Everything is read' }}</h1>
     <p>
       <span class="mono">{{ summary.onTarget }}</span> on target,
       <span class="mono">{{ summary.withinTolerance }}</span> within tolerance,
       <span class="mono" :class="{ off: summary.offTarget }">{{ summary.offTarget }}</span> off target,
       <span class="mono" :class="{ automatic: summary.automatic }">{{ summary.automatic }}</span> automatic,
-      <span class="mono">{{ summary.unread }}</span> not read.
+      <span class="mono">{{ left }}</span> not read.
     </p>
     <p v-if="found.offTarget + found.automatic > summary.offTarget + summary.automatic" class="soft">
       Found: {{ found.offTarget }} off target, {{ found.automatic }} automatic. Both are saved: as found and

@@ -199,6 +199,7 @@ describe('SignCheck', () => {
         found: counts(),
         needsCorrection: 0,
         unread: [],
+        left: 0,
         waiting: [],
         sign: async () => undefined,
         ...over,

@@ -124,6 +124,20 @@ describe('a group on the bench', () => {
     expect(at.current.value).toBe('limiter');
   });
 
+  it('opens what this model cannot meet line by line: no key answers it', async () => {
+    const { at } = bench([
+      line('input', { look: audio }),
+      line('limiter', { look: audio, target: null }),
+      line('format', { look: audio, target: null }),
+    ]);
+    at.confirmGroup();
+    expect(at.current.value).toBe('limiter');
+    at.text.value = 'off';
+    await at.enter();
+    await flushPromises();
+    expect(at.current.value).toBe('format');
+  });
+
   it('comes back after one of its lines was read, until one only is left', async () => {
     const { at } = bench(three);
     at.go('phantom');

@@ -39,7 +39,7 @@ const ARROWS: Record<string, BenchAct> = {
  */
 export function benchKeys() {
   let rest = '';
-  return (key: string, field: string, places: readonly string[]): BenchAct => {
+  const read = (key: string, field: string, places: readonly string[]): BenchAct => {
     if (rest) {
       const expected = rest[0];
       if (key === expected) {
@@ -59,4 +59,7 @@ export function benchKeys() {
     rest = REST[act] ?? '';
     return act;
   };
+  /** The person went elsewhere: what is typed there begins anew. */
+  const forget = () => (rest = '');
+  return { read, forget };
 }

@@ -21,7 +21,7 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
   const asTable = ref(false);
   const { check, lines, waiting, refusal, stage, record } = kept;
   const { preview, about } = usePreview(id, current, text, stage);
-  const readKey = benchKeys();
+  const keys = benchKeys();
   const last = useLast(id);
 
   const entries = computed(() => entriesOf(lines.value, stage.value, last.same.value));
@@ -96,10 +96,11 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
     return [...ranked, ...all.filter((e) => !steps.includes(e.key))];
   }
 
-  /** Where an entry is opened: at the only line that is left of it, or as a whole. Nothing where nothing is left. */
+  /** Where an entry is opened: as a whole while one key still answers several of its lines, else at the first that is left. Nothing where nothing is. */
   function opening(e: Entry, without: ReadonlySet<string>): string | undefined {
     const left = e.lines.filter((l) => open(l) && !without.has(l.line.setting));
-    return left.length === 1 ? left[0]!.line.setting : left.length > 1 ? e.key : undefined;
+    const whole = left.length > 1 && left.some((l) => l.line.target);
+    return whole ? e.key : left[0]?.line.setting;
   }
 
   /** On to what nobody has read: what is left of the group, then the next entry, or the end. */
@@ -201,7 +202,7 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
   function press(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     const arrow = event.key.startsWith('Arrow');
-    const asked = readKey(event.key, arrow && stepped.value ? '' : text.value, places.value);
+    const asked = keys.read(event.key, arrow && stepped.value ? '' : text.value, places.value);
     if (asked) {
       event.preventDefault();
       act(asked);
@@ -254,7 +255,11 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
     strip,
     autoIsTyped,
     last,
-    go,
+    /** Goes to a notch or a group that the person chose. */
+    go: (key: string) => {
+      keys.forget();
+      go(key);
+    },
     enter,
     act,
     press,

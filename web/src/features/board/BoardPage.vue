@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import type { RowContext } from '../../app/tables';
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import Term from '../../app/Term.vue';
 import OneOf from '../../app/OneOf.vue';
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/vue-query';
@@ -121,41 +124,49 @@ const next = (row: Views['BoardRowView']) =>
         Show all
       </button>
     </p>
-    <table v-else class="plain-table board">
-      <thead>
-        <tr>
-          <th scope="col">State</th>
-          <th scope="col">Unit</th>
-          <th scope="col">What is wrong</th>
-          <th scope="col">Next check</th>
-          <th scope="col"><span class="visually-hidden">Next</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in rows" :key="row.tag" :data-tag="row.tag" :data-state="row.state">
-          <td class="state"><StateMark :state="row.state" word /></td>
-          <th scope="row">
-            <RouterLink :to="`/cameras/units/${row.tag}`" class="mono">{{ row.tag }}</RouterLink>
-            <span class="soft small">
-              {{ row.modelName }}<template v-if="row.tape">, {{ row.tape }} tape</template> ·
-              {{ row.place }}</span
-            >
-          </th>
-          <td>
-            <span :class="{ off: row.state === 'off' || row.overdue }">{{ row.inShort }}</span>
-            <span v-if="row.open" class="small automatic"
-              >{{ row.open.by }} is checking, {{ row.open.unread }} not read</span
-            >
-          </td>
-          <td class="soft small">{{ row.dueOn ? day(row.dueOn) : '–' }}</td>
-          <td class="go">
-            <RouterLink v-if="row.state !== 'retired'" class="small" :to="next(row)">{{
-              row.open ? 'Go on' : 'Check'
-            }}</RouterLink>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <DataTable
+      v-else
+      class="stacks board"
+      :value="rows"
+      data-key="tag"
+      :pt="{
+        bodyRow: (o: RowContext) => ({
+          'data-tag': o.props.rowData.tag,
+          'data-state': o.props.rowData.state,
+        }),
+      }"
+    >
+      <Column header="State" body-class="state"
+        ><template #body="{ data: row }"><StateMark :state="row.state" word /></template
+      ></Column>
+      <Column header="Unit" body-class="leads"
+        ><template #body="{ data: row }"
+          ><RouterLink :to="`/cameras/units/${row.tag}`" class="mono">{{ row.tag }}</RouterLink>
+          <span class="soft small">
+            {{ row.modelName }}<template v-if="row.tape">, {{ row.tape }} tape</template> ·
+            {{ row.place }}</span
+          ></template
+        ></Column
+      >
+      <Column header="What is wrong"
+        ><template #body="{ data: row }"
+          ><span :class="{ off: row.state === 'off' || row.overdue }">{{ row.inShort }}</span>
+          <span v-if="row.open" class="small automatic"
+            >{{ row.open.by }} is checking, {{ row.open.unread }} not read</span
+          ></template
+        ></Column
+      >
+      <Column header="Next check" body-class="soft small"
+        ><template #body="{ data: row }">{{ row.dueOn ? day(row.dueOn) : '–' }}</template></Column
+      >
+      <Column header="" body-class="go"
+        ><template #body="{ data: row }"
+          ><RouterLink v-if="row.state !== 'retired'" class="small" :to="next(row)">{{
+            row.open ? 'Go on' : 'Check'
+          }}</RouterLink></template
+        ></Column
+      >
+    </DataTable>
     <p v-if="hasNextPage" class="more">
       <button class="act quiet" type="button" :disabled="isFetchingNextPage" @click="fetchNextPage()">
         More cameras
@@ -219,32 +230,5 @@ const next = (row: Views['BoardRowView']) =>
 }
 .more {
   margin-top: 16px;
-}
-@media (max-width: 640px) {
-  .board thead {
-    display: none;
-  }
-  .board tr {
-    display: grid;
-    grid-template-columns: 96px 1fr auto;
-    gap: 0 10px;
-    border-bottom: 1px solid var(--line);
-    padding: 6px 0;
-  }
-  .board td,
-  .board th {
-    border: 0;
-    padding: 2px 0;
-  }
-  .board td:nth-child(3) {
-    grid-column: 2;
-  }
-  .board td:nth-child(4) {
-    display: none;
-  }
-  .board .go {
-    grid-column: 3;
-    grid-row: 1;
-  }
 }
 </style>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import type { RowContext } from '../../app/tables';
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import { computed, ref } from 'vue';
 import type { Views } from '../../app/client';
 import { day } from '../../app/dates';
@@ -19,44 +22,43 @@ const shown = computed(() => (all.value ? props.settings : worth.value));
     <p v-if="!worth.length && !all" class="soft">
       No drift in {{ settings.length }} {{ settings.length === 1 ? 'setting' : 'settings' }}.
     </p>
-    <table v-if="shown.length" class="plain-table drift">
-      <caption class="visually-hidden">
-        {{
-          caption
-        }}
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col">Setting</th>
-          <th scope="col">Found off</th>
-          <th scope="col">What to do</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="s in shown" :key="s.setting" :data-setting="s.setting">
-          <th scope="row">{{ s.name }}</th>
-          <td class="often">
-            <svg viewBox="0 0 100 12" preserveAspectRatio="none" aria-hidden="true">
-              <line class="whole" x1="0" x2="100" y1="6" y2="6" />
-              <line
-                class="between"
-                :x1="s.wrong.lowPercent"
-                :x2="Math.max(s.wrong.highPercent, s.wrong.lowPercent + 1)"
-                y1="6"
-                y2="6"
-              />
-            </svg>
-            <span class="mono small">{{ plain(s.wrong.label) }}</span>
-            <span v-if="s.automatic.times" class="small automatic"> {{ s.automatic.times }} automatic</span>
-            <span v-if="s.lastWrong" class="small soft"> last {{ day(s.lastWrong) }}</span>
-          </td>
-          <td>
-            <strong>{{ REMEDIES[s.remedy] }}</strong>
-            <p v-if="!short" class="small soft">{{ plain(s.because.sentence) }}</p>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <DataTable
+      v-if="shown.length"
+      class="stacks drift"
+      :value="shown"
+      data-key="setting"
+      :pt="{
+        bodyRow: (o: RowContext) => ({ 'data-setting': o.props.rowData.setting }),
+        table: { 'aria-label': caption },
+      }"
+    >
+      <Column header="Setting" body-class="leads"
+        ><template #body="{ data: s }">{{ s.name }}</template></Column
+      >
+      <Column header="Found off" body-class="often"
+        ><template #body="{ data: s }"
+          ><svg viewBox="0 0 100 12" preserveAspectRatio="none" aria-hidden="true">
+            <line class="whole" x1="0" x2="100" y1="6" y2="6" />
+            <line
+              class="between"
+              :x1="s.wrong.lowPercent"
+              :x2="Math.max(s.wrong.highPercent, s.wrong.lowPercent + 1)"
+              y1="6"
+              y2="6"
+            />
+          </svg>
+          <span class="mono small">{{ plain(s.wrong.label) }}</span>
+          <span v-if="s.automatic.times" class="small automatic"> {{ s.automatic.times }} automatic</span>
+          <span v-if="s.lastWrong" class="small soft"> last {{ day(s.lastWrong) }}</span></template
+        ></Column
+      >
+      <Column header="What to do"
+        ><template #body="{ data: s }"
+          ><strong>{{ REMEDIES[s.remedy as Views['DriftView']['remedy']] }}</strong>
+          <p v-if="!short" class="small soft">{{ plain(s.because.sentence) }}</p></template
+        ></Column
+      >
+    </DataTable>
     <button v-if="rest" class="link small" type="button" @click="all = !all">
       {{ all ? 'Only what needs a task' : `And ${rest} that stay or are too few to say` }}
     </button>
@@ -90,22 +92,5 @@ const shown = computed(() => (all.value ? props.settings : worth.value));
 .between {
   stroke: var(--rust);
   stroke-width: 7;
-}
-@media (max-width: 640px) {
-  .drift thead {
-    display: none;
-  }
-  .drift tr {
-    display: block;
-    padding: 8px 0;
-    border-bottom: 1px solid var(--line);
-  }
-  .drift td,
-  .drift th {
-    display: block;
-    border: 0;
-    width: auto;
-    padding: 1px 0;
-  }
 }
 </style>

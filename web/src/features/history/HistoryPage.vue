@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import Term from '../../app/Term.vue';
 import SectionTabs from '../../app/SectionTabs.vue';
 import { useInfiniteQuery } from '@tanstack/vue-query';
@@ -29,48 +31,47 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/history/${row.id}` 
     <p v-else-if="!rows.length">
       Nothing has been checked yet. <RouterLink to="/bench">Start check on the bench.</RouterLink>
     </p>
-    <table v-else class="plain-table">
-      <thead>
-        <tr>
-          <th scope="col">Started</th>
-          <th scope="col">Unit</th>
-          <th scope="col">Against</th>
-          <th scope="col">Found</th>
-          <th scope="col">By</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in rows" :key="row.id">
-          <td>
-            <RouterLink :to="to(row)">{{ moment(row.startedAt) }}</RouterLink>
-          </td>
-          <th scope="row" class="mono">
-            <RouterLink :to="`/cameras/units/${row.unitTag}`">{{ row.unitTag }}</RouterLink>
-          </th>
-          <td>
-            {{ row.standardName }} <span class="soft small">v{{ row.standardVersion }}</span>
-            <span v-if="row.shootName" class="small"> {{ row.shootName }}</span>
-          </td>
-          <td class="found">
-            <span v-if="row.foundHeadline" class="mono small off">{{ plain(row.foundHeadline) }}</span>
-            <span v-else-if="!row.summary.unread" class="has">on target</span>
-            <span v-if="row.foundHeadline && row.foundHeadline !== row.summary.headline" class="small">
-              left
-              <span v-if="row.summary.headline" class="mono off">{{ plain(row.summary.headline) }}</span>
-              <span v-else class="has">on target</span></span
-            >
-            <span v-if="row.summary.withinTolerance" class="small soft">
-              {{ row.summary.withinTolerance }} within tolerance</span
-            >
-            <span v-if="row.summary.unread" class="small soft"> {{ row.summary.unread }} not read</span>
-          </td>
-          <td>
-            {{ row.signedBy ?? row.startedBy }}<span v-if="!row.signedAt" class="automatic small"> open</span
-            ><span v-if="row.importedBy" class="soft small"> from a file</span>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <DataTable v-else class="stacks" :value="rows" data-key="id">
+      <Column header="Started"
+        ><template #body="{ data: row }"
+          ><RouterLink :to="to(row)">{{ moment(row.startedAt) }}</RouterLink></template
+        ></Column
+      >
+      <Column header="Unit" body-class="mono leads"
+        ><template #body="{ data: row }"
+          ><RouterLink :to="`/cameras/units/${row.unitTag}`">{{ row.unitTag }}</RouterLink></template
+        ></Column
+      >
+      <Column header="Against"
+        ><template #body="{ data: row }"
+          >{{ row.standardName }} <span class="soft small">v{{ row.standardVersion }}</span>
+          <span v-if="row.shootName" class="small"> {{ row.shootName }}</span></template
+        ></Column
+      >
+      <Column header="Found" body-class="found"
+        ><template #body="{ data: row }"
+          ><span v-if="row.foundHeadline" class="mono small off">{{ plain(row.foundHeadline) }}</span>
+          <span v-else-if="!row.summary.unread" class="has">on target</span>
+          <span v-if="row.foundHeadline && row.foundHeadline !== row.summary.headline" class="small">
+            left
+            <span v-if="row.summary.headline" class="mono off">{{ plain(row.summary.headline) }}</span>
+            <span v-else class="has">on target</span></span
+          >
+          <span v-if="row.summary.withinTolerance" class="small soft">
+            {{ row.summary.withinTolerance }} within tolerance</span
+          >
+          <span v-if="row.summary.unread" class="small soft">
+            {{ row.summary.unread }} not read</span
+          ></template
+        ></Column
+      >
+      <Column header="By"
+        ><template #body="{ data: row }"
+          >{{ row.signedBy ?? row.startedBy }}<span v-if="!row.signedAt" class="automatic small"> open</span
+          ><span v-if="row.importedBy" class="soft small"> from a file</span></template
+        ></Column
+      >
+    </DataTable>
     <p v-if="hasNextPage" class="more">
       <button class="act quiet" type="button" :disabled="isFetchingNextPage" @click="fetchNextPage()">
         Older checks
@@ -92,26 +93,5 @@ tbody th {
 }
 .more {
   margin-top: 20px;
-}
-@media (max-width: 640px) {
-  thead {
-    display: none;
-  }
-  tr {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0 12px;
-    padding: 10px 0;
-    border-bottom: 1px solid var(--line);
-  }
-  td,
-  tbody th {
-    border: 0;
-    padding: 0 !important;
-  }
-  .found {
-    order: 5;
-    width: 100%;
-  }
 }
 </style>

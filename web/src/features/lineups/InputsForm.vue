@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import OneOf from '../../app/OneOf.vue';
 import { useQuery } from '@tanstack/vue-query';
-import { computed, ref } from 'vue';
+import { computed, nextTick, onMounted, ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
 import NumberField from '../../app/NumberField.vue';
 import TextEntry from '../../app/TextEntry.vue';
@@ -11,6 +11,9 @@ import CameraForm from './CameraForm.vue';
 import LightForm from './LightForm.vue';
 import SceneForm from './SceneForm.vue';
 import UnitField from './UnitField.vue';
+import UsedCameras from './UsedCameras.vue';
+import { useZone } from '../../app/useZone';
+import { momentOf, wallTime } from '../../app/zone';
 import type { useLineUp } from './useLineUp';
 
 /** Inputs of a line-up: the light, the standard and strategy, the cameras, the scene. */
@@ -19,7 +22,7 @@ const props = defineProps<{ it: ReturnType<typeof useLineUp> }>();
 const { begins, plan, chosen, choose, camera, at, messageAt } = props.it;
 const standards = useQuery({ queryKey: ['standards'], queryFn: () => ask(api.GET('/api/standards')) });
 const approved = computed(() => (standards.data.value ?? []).filter((s) => s.state === 'approved'));
-const adding = ref(false);
+const adding = ref(doc.value.cameras.length === 0);
 const newUnit = ref('');
 
 const SCHOOLS = [
@@ -33,27 +36,54 @@ const planned = computed(() => plan.value.cameras.find((c) => c.letter === chose
 const lenses = computed(() => plan.value.lenses.find((l) => l.letter === chosen.value)?.lenses ?? []);
 const iris = (letter: string) => plan.value.cameras.find((c) => c.letter === letter)?.chosen.iris ?? '';
 const fault = (letter: string) => plan.value.faults.some((f) => f.letter === letter);
-function addUnit(): void {
-  if (!newUnit.value) return;
-  props.it.add(newUnit.value);
+const used = useQuery({
+  queryKey: ['line-ups', 'cameras'],
+  queryFn: () => ask(api.GET('/api/line-ups/cameras')),
+});
+const unitField = ref<InstanceType<typeof UnitField>>();
+/** After one camera the hand goes on to the next. */
+function addUnit(unit = newUnit.value, last?: Views['LineUpCameraDocument']): void {
+  if (!unit) return;
+  props.it.add(unit, last ?? used.data.value?.find((c) => c.unit === unit)?.last);
   newUnit.value = '';
-  adding.value = false;
+  void nextTick(() => unitField.value?.focus());
 }
+const form = ref<HTMLElement>();
+/** Enter in a field of the light goes on to the next one, and from the last to the cameras. */
+function onward(event: KeyboardEvent): void {
+  const fields = [...(form.value?.querySelectorAll<HTMLInputElement>('.light .reading-first input') ?? [])];
+  const next = fields[fields.indexOf(event.target as HTMLInputElement) + 1];
+  if (next) next.focus();
+  else toCameras();
+}
+function toCameras(): void {
+  adding.value = true;
+  void nextTick(() => unitField.value?.focus());
+}
+// A line-up that is empty yet begins with what the meter shows.
+onMounted(() => {
+  if (!doc.value.cameras.length)
+    form.value?.querySelector<HTMLInputElement>('.light .reading-first input')?.focus();
+});
+defineExpose({ toCameras });
+const zone = useZone();
 const callText = computed({
-  get: () => (doc.value.call ? new Date(doc.value.call).toISOString().slice(0, 16) : ''),
-  set: (text: string) => (doc.value.call = text ? `${text}:00Z` : undefined),
+  get: () => wallTime(doc.value.call, zone.value),
+  set: (text: string) => (doc.value.call = momentOf(text, zone.value)),
 });
 </script>
 
 <template>
-  <div class="asked-form">
+  <div ref="form" class="asked-form">
     <TextEntry v-model="doc.name" label="Name" plain-text :wrong="messageAt('/name')" />
     <TextEntry v-model="doc.place" label="Place" plain-text :most="120" :wrong="messageAt('/place')" />
     <label class="entry">
-      <span class="what">Call <span class="soft">UTC</span></span>
+      <span class="what"
+        >Call <span class="soft">{{ zone.replaceAll('_', ' ') }}</span></span
+      >
       <input v-model="callText" class="field" type="datetime-local" />
     </label>
-    <LightForm v-model="doc.light" :begins="begins" :message-at="messageAt" />
+    <LightForm v-model="doc.light" :begins="begins" :message-at="messageAt" @onward="onward" />
     <OneOf
       v-model="doc.standard"
       label="Standard"
@@ -102,11 +132,14 @@ const callText = computed({
         @close="chosen = ''"
         @remove="it.remove(camera.letter)"
       />
-      <form v-if="adding" class="row adding" @submit.prevent="addUnit">
-        <UnitField v-model="newUnit" label="Unit" />
-        <button class="act small" type="submit" :disabled="!newUnit || !begins">Add</button>
-      </form>
-      <button v-else class="link small" type="button" @click="adding = true">Add a camera</button>
+      <button v-if="!adding" class="link small" type="button" @click="toCameras">Add a camera</button>
+      <template v-else>
+        <form class="row adding" @submit.prevent="addUnit()">
+          <UnitField ref="unitField" v-model="newUnit" label="Unit" />
+          <button class="act small" type="submit" :disabled="!newUnit || !begins">Add</button>
+        </form>
+        <UsedCameras :used="used.data.value ?? []" :taken="doc.cameras.map((c) => c.unit)" @add="addUnit" />
+      </template>
       <p v-if="messageAt('/cameras')" class="off small" role="alert">{{ messageAt('/cameras') }}</p>
     </fieldset>
     <SceneForm v-model="doc" :begins="begins" :marks="plan.marks" :message-at="messageAt" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import OneOf from '../../app/OneOf.vue';
 import { computed, ref } from 'vue';
-import type { Views } from '../../app/client';
+import { api, ask, type Views } from '../../app/client';
 import NumberField from '../../app/NumberField.vue';
 import TextEntry from '../../app/TextEntry.vue';
 import type { NewLineUp } from './useNewLineUp';
@@ -11,11 +11,21 @@ const light = defineModel<Views['LineUpLightDocument']>({ required: true });
 const props = defineProps<{ begins: NewLineUp | undefined; messageAt: (pointer: string) => string }>();
 const byReading = computed(() => Boolean(light.value.reading));
 
-function way(reading: boolean): void {
+const emit = defineEmits<{ onward: [event: KeyboardEvent] }>();
+const unread = ref('');
+/** The same light told in the other way; the site works it out. */
+async function way(reading: boolean): Promise<void> {
   if (reading === byReading.value || !props.begins) return;
-  light.value = reading
-    ? { ...light.value, lux: undefined, reading: { ...props.begins.reading } }
-    : { ...light.value, lux: props.begins.lux, reading: undefined };
+  unread.value = '';
+  try {
+    light.value = await ask(
+      api.POST('/api/line-ups/light', {
+        body: { light: light.value, at: reading ? props.begins.reading : undefined },
+      }),
+    );
+  } catch (error) {
+    unread.value = `${(error as Error).message} The light stays as it was told.`;
+  }
 }
 const moves = ref(Boolean(light.value.dimStops || light.value.raiseStops));
 const LAMPS = [
@@ -50,7 +60,8 @@ function mayMove(yes: boolean): void {
         lux</label
       >
     </div>
-    <div v-if="light.reading" class="row three">
+    <p v-if="unread" class="off small" role="alert">{{ unread }}</p>
+    <div v-if="light.reading" class="row three reading-first" @keydown.enter.prevent="emit('onward', $event)">
       <TextEntry
         v-model="light.reading.iris"
         label="Iris"
@@ -73,11 +84,13 @@ function mayMove(yes: boolean): void {
     </div>
     <NumberField
       v-else
+      class="reading-first"
       :model-value="light.lux"
       label="Light"
       unit="lux"
       required
       :wrong="messageAt('/light/lux')"
+      @keydown.enter.prevent="emit('onward', $event)"
       @update:model-value="light.lux = $event ?? light.lux"
     />
     <div class="row">

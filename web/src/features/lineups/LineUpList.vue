@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import OneOf from '../../app/OneOf.vue';
 import { useInfiniteQuery, useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
@@ -47,7 +49,7 @@ async function begin(): Promise<void> {
     <form class="fields begin no-print" @submit.prevent="begin">
       <label class="grow"
         ><span>A new line-up</span
-        ><input v-model="name" class="field" maxlength="80" placeholder="What is the shoot?" />
+        ><input v-model="name" v-focus class="field" maxlength="80" placeholder="What is the shoot?" />
       </label>
       <OneOf v-model="standard" label="Standard" :options="approved" />
       <button class="act" type="submit" :disabled="!name.trim() || !standard">Start</button>
@@ -61,36 +63,34 @@ async function begin(): Promise<void> {
     <p v-else-if="!rows.length">
       There is no line-up yet. Name a shoot above; one meter reading and the cameras are enough.
     </p>
-    <table v-else class="plain-table">
-      <thead>
-        <tr>
-          <th scope="col">Line-up</th>
-          <th scope="col">Call</th>
-          <th scope="col">Standard</th>
-          <th scope="col">Cameras</th>
-          <th scope="col">Changed</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in rows" :key="row.id">
-          <th scope="row">
-            <RouterLink :to="`/line-ups/${row.id}`">{{ row.name }}</RouterLink>
-            <span class="soft small place">{{ row.place }}</span>
-          </th>
-          <td>{{ row.call ? moment(row.call) : '' }}</td>
-          <td>{{ named(row.standard) }}</td>
-          <td>
-            <span v-for="c in row.cameras" :key="c.letter" class="small unit"
-              ><b class="mono">{{ c.letter }}</b> {{ c.unit }} {{ c.part }}</span
-            >
-            <span v-if="!row.cameras.length" class="soft small">none yet</span>
-          </td>
-          <td class="small">
-            {{ row.changedBy }}, {{ moment(row.changedAt) }}<span v-if="row.used" class="has">, shot</span>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <DataTable v-else class="stacks" :value="rows" data-key="id">
+      <Column header="Line-up" body-class="leads"
+        ><template #body="{ data: row }"
+          ><RouterLink :to="`/line-ups/${row.id}`">{{ row.name }}</RouterLink>
+          <span class="soft small place">{{ row.place }}</span></template
+        ></Column
+      >
+      <Column header="Call"
+        ><template #body="{ data: row }">{{ row.call ? moment(row.call) : '' }}</template></Column
+      >
+      <Column header="Standard"
+        ><template #body="{ data: row }">{{ named(row.standard) }}</template></Column
+      >
+      <Column header="Cameras"
+        ><template #body="{ data: row }"
+          ><span v-for="c in row.cameras" :key="c.letter" class="small unit"
+            ><b class="mono">{{ c.letter }}</b> {{ c.unit }} {{ c.part }}</span
+          >
+          <span v-if="!row.cameras.length" class="soft small">none yet</span></template
+        ></Column
+      >
+      <Column header="Changed" body-class="small"
+        ><template #body="{ data: row }"
+          >{{ row.changedBy }}, {{ moment(row.changedAt)
+          }}<span v-if="row.used" class="has">, shot</span></template
+        ></Column
+      >
+    </DataTable>
     <button v-if="pages.hasNextPage.value" class="act quiet" type="button" @click="pages.fetchNextPage()">
       Older ones
     </button>
@@ -116,21 +116,5 @@ async function begin(): Promise<void> {
 }
 .problem {
   margin-bottom: 14px;
-}
-@media (max-width: 640px) {
-  .plain-table thead {
-    display: none;
-  }
-  .plain-table tr,
-  .plain-table tbody td,
-  .plain-table tbody th {
-    display: block;
-    border-bottom: 0;
-    padding: 2px 0;
-  }
-  .plain-table tr {
-    border-bottom: 1px solid var(--line);
-    padding: 8px 0;
-  }
 }
 </style>

@@ -40,6 +40,12 @@ function leave(): void {
   text.value = unit.value;
 }
 const shown = computed(() => props.wrong ?? '');
+const field = ref<HTMLInputElement>();
+defineExpose({ focus: () => field.value?.focus() });
+/** Enter takes the only unit that is left of what was typed, before the form is sent. */
+function sole(): void {
+  if (text.value !== unit.value && units.value.length === 1) unit.value = units.value[0]!.tag;
+}
 </script>
 
 <template>
@@ -48,6 +54,7 @@ const shown = computed(() => props.wrong ?? '');
       >{{ label }} <span class="soft">{{ name(unit) }}</span></span
     >
     <input
+      ref="field"
       class="field mono"
       :class="{ wrong: shown }"
       :list="id"
@@ -56,6 +63,7 @@ const shown = computed(() => props.wrong ?? '');
       placeholder="tag, tape, model"
       @input="take"
       @change="leave"
+      @keydown.enter="sole"
     />
     <datalist :id="id">
       <option v-for="u in units" :key="u.tag" :value="u.tag">

@@ -266,9 +266,15 @@ describe('the forms', () => {
 
   it('takes the light as lux or as one reading, never as both', async () => {
     const form = mount(LightForm, { props: { modelValue: light(), begins: newLineUp(), messageAt: none } });
+    const asked = stubSite({
+      'POST /api/line-ups/light': () =>
+        json(200, { ...light(), lux: null, reading: { iris: 'f/4', time: '1/50', iso: 320 } }),
+    });
     await form.findAll('input[type=radio]')[0]!.trigger('change');
+    await flushPromises();
+    expect(asked[0]!.body).toMatchObject({ light: { lux: 500 }, at: { time: '1/50' } });
     const taken = form.emitted('update:modelValue')!.at(-1)![0] as Views['LineUpLightDocument'];
-    expect(taken.lux).toBeUndefined();
+    expect(taken.lux).toBeNull();
     expect(taken.reading).toMatchObject({ time: '1/50' });
   });
 

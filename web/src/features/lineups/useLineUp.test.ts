@@ -139,4 +139,33 @@ describe('useLineUp', () => {
     it.remove('A');
     expect(it.camera.value).toBeNull();
   });
+
+  it('adds a camera as it was used last, and keeps the distance of a new one where it had none', async () => {
+    stubSite({
+      'POST /api/line-ups/preview': () => json(200, plan()),
+      'GET /api/line-ups/new': () => json(200, newLineUp()),
+    });
+    const { it } = open();
+    await pass(10);
+    it.add('OBG-8', {
+      letter: 'Q',
+      unit: 'OBG-8',
+      part: 'hands, close',
+      watch: 'hand',
+      require: 'f/4',
+      lens: '45',
+      focalMm: 45,
+      acrossM: 2,
+    } as never);
+    expect(it.camera.value).toMatchObject({
+      letter: 'B',
+      part: 'hands, close',
+      watch: 'hand',
+      require: 'f/4',
+      lens: '45',
+      focalMm: 45,
+      distanceM: 3,
+    });
+    expect(it.camera.value?.acrossM, 'where it stood belongs to the other place').toBeFalsy();
+  });
 });

@@ -46,11 +46,21 @@ export function useLineUp(first: Views['LineUpView']) {
 
   const begins = useNewLineUp(() => kept.doc.value.standard);
 
-  function add(unit: string): void {
+  /** Adds a camera: as it was used last where that is known, and with what a line-up of this standard begins with. */
+  function add(unit: string, last?: Views['LineUpCameraDocument']): void {
     const used = new Set(kept.doc.value.cameras.map((c) => c.letter));
     const letter = [...LETTERS].find((l) => !used.has(l));
     if (!letter || !begins.value) return;
-    kept.doc.value.cameras.push({ ...begins.value.camera, letter, unit });
+    const before = last && {
+      part: last.part,
+      watch: last.watch,
+      require: last.require,
+      lens: last.lens,
+      // Where it stood belongs to the other place; how wide it was and how far away may serve again.
+      ...(last.focalMm || last.framedM ? { focalMm: last.focalMm, framedM: last.framedM } : {}),
+      ...(last.distanceM ? { distanceM: last.distanceM } : {}),
+    };
+    kept.doc.value.cameras.push({ ...begins.value.camera, ...before, letter, unit });
     chosen.value = letter;
   }
 

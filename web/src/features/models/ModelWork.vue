@@ -10,7 +10,9 @@ import { plain } from '../../instruments/fractions';
 import FindingList from '../standards/FindingList.vue';
 import ExposureFields from './ExposureFields.vue';
 import FormatTable from './FormatTable.vue';
+import { confirm, takeOver } from './fromManual';
 import GeneralFields from './GeneralFields.vue';
+import ManualPaste from './ManualPaste.vue';
 import SettingFields from './SettingFields.vue';
 import { useSpecification } from './useSpecification';
 
@@ -32,6 +34,11 @@ const settings = computed(() =>
   props.words.settings.filter((s) => s.chapter === open.value && (s.kind !== 'task' || ACTS.includes(s.key))),
 );
 const controls = computed(() => new Map(now.value.controls.map((c) => [c.setting, c])));
+
+const presumed = computed(() => new Set(card.value.presumed ?? []));
+/** Of the chapter that is open, what is only presumed of the class of camera. */
+const toConfirm = computed(() => settings.value.filter((s) => presumed.value.has(s.key)));
+const name = (setting: string) => props.words.settings.find((s) => s.key === setting)?.name ?? setting;
 
 async function save(): Promise<void> {
   const kept = await keep();
@@ -73,10 +80,10 @@ function go(setting: string): void {
         <span v-else class="soft small">all {{ part.known }}</span>
       </button>
     </template>
-    <template #way><RouterLink to="/cameras/specifications">Camera models</RouterLink></template>
+    <template #way><RouterLink to="/cameras/specifications">Specifications</RouterLink></template>
     <header>
       <h1>
-        {{ card.name }} <span class="soft state">card version {{ whole.document.version }}</span>
+        {{ card.name }} <span class="soft state">version {{ whole.document.version }}</span>
       </h1>
       <p class="soft small">
         {{ card.kind }}. Changed last by {{ whole.changedBy || 'the import' }}, {{ day(whole.changedAt) }}.
@@ -94,6 +101,7 @@ function go(setting: string): void {
         <button v-if="changed" class="link" type="button" @click="discard">
           Back to version {{ whole.document.version }}
         </button>
+        <ManualPaste @take="takeOver(card, $event, name)" />
       </p>
       <p v-if="restored && changed" class="small automatic" role="status">
         What you typed here before was saved in this browser and is restored.
@@ -106,6 +114,17 @@ function go(setting: string): void {
     <GeneralFields v-if="open === GENERAL" v-model="card" :editable="editable" :classes="words.cardClasses" />
     <section v-else :aria-label="open">
       <h2 class="chapter">{{ open }}</h2>
+      <p v-if="toConfirm.length" class="presumed small" role="status">
+        {{ toConfirm.length }} of these only say what cameras of this class usually have.
+        <button
+          v-if="editable"
+          class="act quiet"
+          type="button"
+          @click="confirm(card, new Set(toConfirm.map((s) => s.key)))"
+        >
+          Confirm all {{ toConfirm.length }}
+        </button>
+      </p>
       <FormatTable v-if="open === 'Record format'" v-model="card" :editable="editable" />
       <SettingFields
         v-for="setting in settings"
@@ -117,6 +136,8 @@ function go(setting: string): void {
         :sides="words.sides"
         :editable="editable"
         :missing="missing.has(setting.key)"
+        :presumed="presumed.has(setting.key)"
+        @confirm="confirm(card, new Set([setting.key]))"
       >
         <ExposureFields v-model="card" :setting="setting.key" :editable="editable" />
       </SettingFields>
@@ -157,6 +178,16 @@ function go(setting: string): void {
   gap: 8px 12px;
   align-items: center;
   margin: 10px 0 4px;
+}
+.presumed {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 14px;
+  border-left: 4px solid var(--plum);
+  background: var(--panel);
+  padding: 8px 12px;
+  margin-top: 8px;
 }
 .chapter {
   margin-top: 18px;

@@ -13,7 +13,10 @@ const props = defineProps<{
   sides: string[];
   editable: boolean;
   missing: boolean;
+  /** Only presumed of the class: what is given is a proposal until somebody confirms it. */
+  presumed: boolean;
 }>();
+const emit = defineEmits<{ confirm: [] }>();
 
 type Known = 'unknown' | 'has' | 'none';
 const choice = computed(() => card.value.choices?.[props.setting.key]);
@@ -60,8 +63,21 @@ function know(what: Known): void {
 </script>
 
 <template>
-  <article class="setting" :data-setting="setting.key">
-    <h3>{{ setting.name }} <span v-if="missing" class="automatic small">not stated</span></h3>
+  <!-- What somebody changes here is no longer presumed. -->
+  <article
+    class="setting"
+    :class="{ presumed }"
+    :data-setting="setting.key"
+    @change="presumed && emit('confirm')"
+  >
+    <h3>
+      {{ setting.name }}
+      <span v-if="presumed" class="automatic small">presumed of its class</span>
+      <span v-else-if="missing" class="automatic small">not stated</span>
+      <button v-if="presumed && editable" class="link small" type="button" @click="emit('confirm')">
+        Confirm {{ setting.name.toLowerCase() }}
+      </button>
+    </h3>
     <fieldset v-if="own" :disabled="!editable">
       <legend class="visually-hidden">Has it</legend>
       <label
@@ -125,6 +141,17 @@ function know(what: Known): void {
   border-bottom: 1px solid var(--line);
   display: grid;
   gap: 8px;
+}
+.presumed {
+  border-left: 3px dashed var(--plum);
+  padding-left: 12px;
+  margin-left: -15px;
+}
+h3 {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 4px 12px;
 }
 fieldset {
   border: 0;

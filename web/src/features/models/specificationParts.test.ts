@@ -146,6 +146,7 @@ describe('SettingFields', () => {
         sides: ['left'],
         editable: true,
         missing: true,
+        presumed: false,
       },
       global: { stubs: { PlaceForm: true, NotchDial: true } },
     });

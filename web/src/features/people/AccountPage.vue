@@ -85,25 +85,25 @@ async function change(): Promise<void> {
         label="Iris"
         :options="IRIS"
         :model-value="notation.iris"
-        @update:model-value="choose({ iris: $event! })"
+        :save="(value) => choose({ iris: value })"
       />
       <OneOf
         label="White balance"
         :options="WHITE"
         :model-value="notation.whiteBalance"
-        @update:model-value="choose({ whiteBalance: $event! })"
+        :save="(value) => choose({ whiteBalance: value })"
       />
       <OneOf
         label="Clock"
         :options="CLOCK"
         :model-value="notation.clock"
-        @update:model-value="choose({ clock: $event! })"
+        :save="(value) => choose({ clock: value })"
       />
       <OneOf
         label="Dates"
         :options="DATES"
         :model-value="notation.dates"
-        @update:model-value="choose({ dates: $event! })"
+        :save="(value) => choose({ dates: value })"
       />
       <p class="small">Now: {{ moment(new Date().toISOString()) }}</p>
       <p v-if="unsaved" class="problem" role="alert">{{ unsaved }}</p>

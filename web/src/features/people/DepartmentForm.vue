@@ -1,50 +1,105 @@
 <script setup lang="ts">
-import OneOf from '../../app/OneOf.vue';
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
-import { ref } from 'vue';
-import { api, ask } from '../../app/client';
+import InputText from 'primevue/inputtext';
+import { computed, nextTick, ref, watch } from 'vue';
+import { api, ask, type Problem } from '../../app/client';
+import OneOf from '../../app/OneOf.vue';
 import { can } from '../../app/session';
 
+/** What holds for the whole department: what it is called, its time zone and its mains. */
+const emit = defineEmits<{ saved: [] }>();
 const queries = useQueryClient();
 const { data, error } = useQuery({
   queryKey: ['department'],
   queryFn: () => ask(api.GET('/api/department')),
 });
+const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
+const zones = computed(() => {
+  const all = typeof Intl.supportedValuesOf === 'function' ? Intl.supportedValuesOf('timeZone') : [];
+  return [...new Set([...(data.value?.timeZone ? [data.value.timeZone] : []), here, 'UTC', ...all])];
+});
+const form = ref<{ name: string; timeZone: string; mainsHz: number } | null>(null);
+/** What somebody types stays, whatever answer comes meanwhile; only what was never touched follows the site. */
+const touched = ref(false);
+watch(
+  data,
+  (now) => {
+    if (now && !touched.value)
+      form.value = { name: now.name, timeZone: now.timeZone || here, mainsHz: now.mainsHz };
+  },
+  { immediate: true },
+);
 const said = ref('');
 const wrong = ref('');
+const at = ref('');
+const busy = ref(false);
+const root = ref<HTMLElement>();
 
-async function change(mainsHz: number): Promise<void> {
-  if (!data.value) return;
-  said.value = wrong.value = '';
+async function save(): Promise<void> {
+  if (!data.value || !form.value) return;
+  said.value = wrong.value = at.value = '';
+  busy.value = true;
   try {
-    await ask(
-      api.PUT('/api/department', { headers: { 'If-Match': `"${data.value.version}"` }, body: { mainsHz } }),
+    const kept = await ask(
+      api.PUT('/api/department', {
+        headers: { 'If-Match': `"${data.value.version}"` },
+        body: { ...form.value },
+      }),
     );
-    said.value = `A new standard begins with ${mainsHz} Hz mains; those that exist are as they were.`;
+    touched.value = false;
+    queries.setQueryData(['department'], kept);
+    said.value = `Saved. A new standard begins with ${kept.mainsHz} Hz mains; those that exist are as they were.`;
+    emit('saved');
   } catch (refused) {
-    wrong.value = (refused as Error).message;
+    const problem = refused as Problem;
+    wrong.value = `${problem.message} What you typed is still here.`;
+    at.value = problem.pointer;
+    if (problem.status === 412) await queries.invalidateQueries({ queryKey: ['department'] });
+    await nextTick();
+    root.value?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus();
+  } finally {
+    busy.value = false;
   }
-  await queries.invalidateQueries({ queryKey: ['department'] });
 }
 </script>
 
 <template>
-  <section aria-label="The department">
-    <h2>The department</h2>
-    <p v-if="said" role="status">{{ said }}</p>
-    <p v-if="wrong || error" class="problem" role="alert">{{ wrong || error?.message }}</p>
-    <div v-if="data" class="fields">
+  <section ref="root" aria-labelledby="department">
+    <h2 id="department">The department</h2>
+    <p v-if="error" class="problem" role="alert">{{ error.message }}</p>
+    <form v-if="form" class="fields" @submit.prevent="save" @input="touched = true" @change="touched = true">
+      <label class="grow"
+        >Name of the place
+        <InputText
+          v-model="form.name"
+          maxlength="80"
+          :disabled="!can('defineStandards')"
+          :aria-invalid="at === '/name' ? 'true' : undefined"
+        />
+      </label>
       <OneOf
-        label="Mains at our place"
-        :options="[...new Set([50, 60, data.mainsHz])].map((hz) => ({ key: hz, name: `${hz} Hz` }))"
-        :model-value="data.mainsHz"
+        v-model="form.mainsHz"
+        label="Mains"
+        :options="[...new Set([50, 60, form.mainsHz])].map((hz) => ({ key: hz, name: `${hz} Hz` }))"
         :disabled="!can('defineStandards')"
-        @update:model-value="change($event!)"
+        @update:model-value="touched = true"
       />
-      <span class="soft small"
-        >A new standard begins with it, and its use proposes 25 and 50 or 30 and 60 frames.</span
-      >
-    </div>
+      <OneOf
+        v-model="form.timeZone"
+        class="zone"
+        label="Time zone"
+        :options="zones"
+        :disabled="!can('defineStandards')"
+        @update:model-value="touched = true"
+      />
+      <button v-if="can('defineStandards')" class="act" type="submit" :disabled="busy">Save</button>
+    </form>
+    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
+    <p class="soft small">
+      New standards begin with these mains: 25 and 50 pictures at 50 Hz, 30 and 60 at 60 Hz. Calls are told in
+      this time zone.
+    </p>
   </section>
 </template>
 
@@ -52,6 +107,9 @@ async function change(mainsHz: number): Promise<void> {
 section {
   display: grid;
   gap: 8px;
-  margin-top: 24px;
+  margin-top: 32px;
+}
+.zone {
+  min-width: 220px;
 }
 </style>

@@ -1,7 +1,11 @@
 <script setup lang="ts">
+import type { RowContext } from '../../app/tables';
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import OneOf from '../../app/OneOf.vue';
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
+import { useRoute } from 'vue-router';
 import { ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
 import { moment } from '../../app/dates';
@@ -16,7 +20,7 @@ const { data, isPending, error, refetch } = useQuery({
 });
 const said = ref('');
 const wrong = ref('');
-const adding = ref(false);
+const adding = ref(Boolean(useRoute().query.new));
 const ROLES: Views['Role'][] = ['operator', 'technician'];
 const fresh = (): Views['PersonBegin'] => ({ login: '', name: '', role: 'operator', password: '' });
 const person = ref(fresh());
@@ -86,94 +90,90 @@ async function give(p: Views['PersonView']): Promise<void> {
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>
     <div v-else class="scroll" tabindex="0" role="region" aria-label="Table">
-      <table class="plain-table">
-        <thead>
-          <tr>
-            <th scope="col">Name</th>
-            <th scope="col">Signs in as</th>
-            <th scope="col">Role</th>
-            <th scope="col">May sign in</th>
-            <th scope="col">Password</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="p in data" :key="p.login" :data-person="p.login">
-            <th scope="row">
-              <form v-if="renaming === p.login" class="give fields" @submit.prevent="rename(p)">
-                <InputText
-                  v-model="name"
-                  required
-                  maxlength="80"
-                  autofocus
-                  :aria-label="`Name of ${p.name}`"
-                />
-                <button class="act" type="submit">Rename</button>
-                <button class="link" type="button" @click="renaming = ''">Cancel</button>
-              </form>
-              <template v-else
-                ><span class="name">{{ p.name }}</span>
-                <button
-                  class="link small"
-                  type="button"
-                  :aria-label="`Rename ${p.name}`"
-                  @click="((renaming = p.login), (name = p.name))"
-                >
-                  Rename
-                </button></template
+      <DataTable
+        class="stacks"
+        :value="data"
+        data-key="login"
+        :pt="{ bodyRow: (o: RowContext) => ({ 'data-person': o.props.rowData.login }) }"
+      >
+        <Column field="name" sortable header="Name" body-class="leads"
+          ><template #body="{ data: p }"
+            ><form v-if="renaming === p.login" class="give fields" @submit.prevent="rename(p)">
+              <InputText v-model="name" v-focus required maxlength="80" :aria-label="`Name of ${p.name}`" />
+              <button class="act" type="submit">Rename</button>
+              <button class="link" type="button" @click="renaming = ''">Cancel</button>
+            </form>
+            <template v-else
+              ><span class="name">{{ p.name }}</span>
+              <button
+                class="link small"
+                type="button"
+                :aria-label="`Rename ${p.name}`"
+                @click="((renaming = p.login), (name = p.name))"
               >
-            </th>
-            <td class="mono">{{ p.login }}</td>
-            <td>
-              <OneOf
-                :label="`Role of ${p.name}`"
-                quiet-label
-                :options="ROLES"
-                :model-value="p.role"
-                @update:model-value="change(p, { role: $event! })"
+                Rename
+              </button></template
+            ></template
+          ></Column
+        >
+        <Column field="login" sortable header="Signs in as" body-class="mono"
+          ><template #body="{ data: p }">{{ p.login }}</template></Column
+        >
+        <Column field="role" sortable header="Role"
+          ><template #body="{ data: p }"
+            ><OneOf
+              :label="`Role of ${p.name}`"
+              quiet-label
+              :options="ROLES"
+              :model-value="p.role"
+              :save="(role) => change(p, { role })" /></template
+        ></Column>
+        <Column header="May sign in"
+          ><template #body="{ data: p }"
+            ><label>
+              <input
+                type="checkbox"
+                :checked="p.active"
+                :aria-label="`${p.name} may sign in`"
+                @change="change(p, { active: ($event.target as HTMLInputElement).checked })"
               />
-            </td>
-            <td>
-              <label>
-                <input
-                  type="checkbox"
-                  :checked="p.active"
-                  :aria-label="`${p.name} may sign in`"
-                  @change="change(p, { active: ($event.target as HTMLInputElement).checked })"
-                />
-                {{ p.active ? 'yes' : 'no' }}
-              </label>
-              <p v-if="p.closedUntil" class="off small">
-                wrong password {{ p.failedTries }} times; waits until {{ moment(p.closedUntil) }}, but not on
-                a device used before
-              </p>
-              <p v-else-if="p.failedTries" class="small soft">
-                wrong password {{ p.failedTries === 1 ? 'once' : `${p.failedTries} times` }} since yesterday
-              </p>
-            </td>
-            <td>
-              <form v-if="passwordFor === p.login" class="give fields" @submit.prevent="give(p)">
-                <input
-                  v-model="password"
-                  class="field"
-                  type="password"
-                  autocomplete="new-password"
-                  minlength="8"
-                  required
-                  :aria-label="`New password of ${p.name}`"
-                />
-                <button class="act" type="submit">Set password</button>
-                <button class="link" type="button" @click="passwordFor = ''">Cancel</button>
-              </form>
-              <button v-else class="link" type="button" @click="passwordFor = p.login">New password</button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+              {{ p.active ? 'yes' : 'no' }}
+            </label>
+            <p v-if="p.closedUntil" class="off small">
+              wrong password {{ p.failedTries }} times; waits until {{ moment(p.closedUntil) }}, but not on a
+              device used before
+            </p>
+            <p v-else-if="p.failedTries" class="small soft">
+              wrong password {{ p.failedTries === 1 ? 'once' : `${p.failedTries} times` }} since yesterday
+            </p></template
+          ></Column
+        >
+        <Column header="Password"
+          ><template #body="{ data: p }"
+            ><form v-if="passwordFor === p.login" class="give fields" @submit.prevent="give(p)">
+              <input
+                v-model="password"
+                class="field"
+                type="password"
+                autocomplete="new-password"
+                minlength="8"
+                required
+                :aria-label="`New password of ${p.name}`"
+              />
+              <button class="act" type="submit">Set password</button>
+              <button class="link" type="button" @click="passwordFor = ''">Cancel</button>
+            </form>
+            <button v-else class="link" type="button" @click="passwordFor = p.login">
+              New password
+            </button></template
+          ></Column
+        >
+      </DataTable>
     </div>
     <div v-if="can('managePeople')" class="new">
       <button v-if="!adding" class="act quiet" type="button" @click="adding = true">Add a person</button>
       <form v-else class="fields" @submit.prevent="add">
-        <label>Name <InputText v-model="person.name" required maxlength="80" autofocus /></label>
+        <label>Name <InputText v-model="person.name" v-focus required maxlength="80" /></label>
         <label>Signs in as <InputText v-model="person.login" class="mono" required maxlength="40" /></label>
         <OneOf v-model="person.role" label="Role" :options="ROLES" />
         <label

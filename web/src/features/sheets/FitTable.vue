@@ -22,6 +22,7 @@ const rowOf = (row: unknown) => row as FitRow;
 
 <template>
   <DataTable class="fit-table" :value="rows" data-key="key" size="small">
+    <template #empty>None yet.</template>
     <Column field="name" :header="heading">
       <template #body="{ data }">
         <RouterLink v-if="rowOf(data).to" :to="rowOf(data).to!">{{ rowOf(data).name }}</RouterLink>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import Term from '../../app/Term.vue';
 import OneOf from '../../app/OneOf.vue';
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { api, ask, type Views } from '../../app/client';
 import { day } from '../../app/dates';
 import { keyOf } from '../../app/keyOf';
@@ -23,11 +25,28 @@ const byKey = computed(() => {
   return [...all.values()];
 });
 
-const beginning = ref(false);
+const beginning = ref(Boolean(useRoute().query.new));
 const name = ref('');
 const copyOf = ref('');
 const wrong = ref('');
 const key = computed(() => keyOf(name.value));
+const points = useQuery({
+  queryKey: ['starting-points'],
+  queryFn: () => ask(api.GET('/api/standards/starting-points')),
+});
+/** Three starting points that ship with the application, then the standards that are here. */
+const sources = computed(() => [
+  ...(points.data.value ?? []).map((p) => ({
+    key: `point ${p.name}`,
+    name: p.name,
+    group: 'A starting point',
+  })),
+  ...byKey.value.map(([one]) => ({
+    key: `standard ${one!.key}`,
+    name: one!.name,
+    group: 'A standard of yours',
+  })),
+]);
 
 async function open(begun: Promise<Views['StandardView']>): Promise<void> {
   wrong.value = '';
@@ -43,7 +62,12 @@ const begin = () =>
   open(
     ask(
       api.POST('/api/standards', {
-        body: { key: key.value, name: name.value, copyOf: copyOf.value || undefined },
+        body: {
+          key: key.value,
+          name: name.value,
+          copyOf: copyOf.value.startsWith('standard ') ? copyOf.value.slice(9) : undefined,
+          startingPoint: copyOf.value.startsWith('point ') ? copyOf.value.slice(6) : undefined,
+        },
       }),
     ),
   );
@@ -84,62 +108,66 @@ const beginDraft = (of: string) =>
       <h2 id="versions">Versions</h2>
       <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
       <div v-if="byKey.length" class="scroll" tabindex="0" role="region" aria-label="Table">
-        <table class="plain-table">
-          <thead>
-            <tr>
-              <th scope="col">Standard</th>
-              <th scope="col">In force</th>
-              <th scope="col">Draft</th>
-              <th scope="col">Before</th>
-              <th scope="col"><span class="visually-hidden">Do</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="versions in byKey" :key="versions[0]!.key">
-              <th scope="row">{{ versions[0]!.name }}</th>
-              <td>
-                <template v-for="v in versions.filter((x) => x.state === 'approved')" :key="v.version">
-                  <RouterLink :to="`/standards/${v.key}/${v.version}`">version {{ v.version }}</RouterLink>
-                  <span class="soft small who"> {{ v.approvedBy }}, {{ day(v.approvedAt!) }}</span>
-                </template>
-              </td>
-              <td>
-                <template v-for="v in versions.filter((x) => x.state === 'draft')" :key="v.version">
-                  <RouterLink :to="`/standards/${v.key}/${v.version}`">version {{ v.version }}</RouterLink>
-                  <span class="soft small who"> {{ v.changedBy }}, {{ day(v.changedAt) }}</span>
-                </template>
-              </td>
-              <td>
-                <template v-for="v in versions.filter((x) => x.state === 'retired')" :key="v.version">
-                  <RouterLink :to="`/standards/${v.key}/${v.version}`">{{ v.version }}</RouterLink>{{ ' ' }}
-                </template>
-              </td>
-              <td>
-                <button
-                  v-if="can('defineStandards') && !versions.some((v) => v.state === 'draft')"
-                  class="link"
-                  type="button"
-                  @click="beginDraft(versions[0]!.key)"
-                >
-                  Start a draft
-                </button>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <DataTable class="stacks" :value="byKey" data-key="0.key">
+          <Column header="Standard" body-class="leads"
+            ><template #body="{ data: versions }">{{ versions[0]!.name }}</template></Column
+          >
+          <Column header="In force"
+            ><template #body="{ data: versions }"
+              ><template
+                v-for="v in versions.filter((x: Views['StandardHeadView']) => x.state === 'approved')"
+                :key="v.version"
+              >
+                <RouterLink :to="`/standards/${v.key}/${v.version}`">version {{ v.version }}</RouterLink>
+                <span class="soft small who"> {{ v.approvedBy }}, {{ day(v.approvedAt!) }}</span>
+              </template></template
+            ></Column
+          >
+          <Column header="Draft"
+            ><template #body="{ data: versions }"
+              ><template
+                v-for="v in versions.filter((x: Views['StandardHeadView']) => x.state === 'draft')"
+                :key="v.version"
+              >
+                <RouterLink :to="`/standards/${v.key}/${v.version}`">version {{ v.version }}</RouterLink>
+                <span class="soft small who"> {{ v.changedBy }}, {{ day(v.changedAt) }}</span>
+              </template></template
+            ></Column
+          >
+          <Column header="Before"
+            ><template #body="{ data: versions }"
+              ><template
+                v-for="v in versions.filter((x: Views['StandardHeadView']) => x.state === 'retired')"
+                :key="v.version"
+              >
+                <RouterLink :to="`/standards/${v.key}/${v.version}`">{{ v.version }}</RouterLink>{{ ' ' }}
+              </template></template
+            ></Column
+          >
+          <Column header=""
+            ><template #body="{ data: versions }"
+              ><button
+                v-if="
+                  can('defineStandards') &&
+                  !versions.some((v: Views['StandardHeadView']) => v.state === 'draft')
+                "
+                class="link"
+                type="button"
+                @click="beginDraft(versions[0]!.key)"
+              >
+                Start a draft
+              </button></template
+            ></Column
+          >
+        </DataTable>
       </div>
       <div v-if="can('defineStandards')" class="new no-print">
         <button v-if="!beginning" class="act quiet" type="button" @click="beginning = true">
           New standard
         </button>
         <form v-else class="fields" @submit.prevent="begin">
-          <label>Name <InputText v-model="name" maxlength="80" required autofocus /></label>
-          <OneOf
-            v-model="copyOf"
-            label="Start from"
-            none="nothing"
-            :options="byKey.map((versions) => ({ key: versions[0]!.key, name: versions[0]!.name }))"
-          />
+          <label>Name <InputText v-model="name" v-focus maxlength="80" required /></label>
+          <OneOf v-model="copyOf" label="Start from" none="nothing" :options="sources" />
           <button class="act" type="submit" :disabled="!key">Start the draft</button>
           <button class="act quiet" type="button" @click="beginning = false">Cancel</button>
         </form>

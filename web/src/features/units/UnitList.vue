@@ -4,6 +4,7 @@ import Column from 'primevue/column';
 import DataTable from 'primevue/datatable';
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
 import { api, ask, type Views } from '../../app/client';
 import OneOf from '../../app/OneOf.vue';
 import SectionTabs from '../../app/SectionTabs.vue';
@@ -40,7 +41,7 @@ const rows = computed(() => {
   );
 });
 
-const adding = ref(false);
+const adding = ref(Boolean(useRoute().query.new));
 const added = ref<string[]>([]);
 async function kept(tags: string[]): Promise<void> {
   added.value = tags;
@@ -86,6 +87,9 @@ const rowOf = (row: unknown) => row as Views['UnitView'];
         {{ added.join(', ') }}.
       </p>
       <LabelLinks :tags="added" />
+      <p class="small no-print">
+        <RouterLink to="/first-steps">First steps</RouterLink> shows what comes next.
+      </p>
     </div>
 
     <p v-if="units.isPending.value" class="soft" role="status">Opening the units…</p>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import { useTitle } from '../../app/title';
 import SectionTabs from '../../app/SectionTabs.vue';
 import OneOf from '../../app/OneOf.vue';
@@ -116,40 +118,35 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
         <div>
           <h2>Checks, as found and as left</h2>
           <p v-if="!data.checks.length" class="soft">It was never checked.</p>
-          <table v-else class="plain-table">
-            <thead>
-              <tr>
-                <th scope="col">Started</th>
-                <th scope="col">Found</th>
-                <th scope="col">Left</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="c in data.checks" :key="c.id">
-                <td>
-                  <RouterLink :to="c.signedAt ? `/history/${c.id}` : `/bench/${c.id}`">{{
-                    moment(c.startedAt)
-                  }}</RouterLink>
-                  <span class="soft small">
-                    {{ c.shootName || c.standardName }}, {{ c.signedBy ?? c.startedBy
-                    }}<template v-if="!c.signedAt">, open</template
-                    ><template v-if="c.importedBy">, from a file</template></span
-                  >
-                </td>
-                <td>
-                  <span v-if="c.foundHeadline" class="mono small off">{{ plain(c.foundHeadline) }}</span>
-                  <span v-else class="has small">on target</span>
-                </td>
-                <td>
-                  <span v-if="c.summary.headline" class="mono small off">{{
-                    plain(c.summary.headline)
-                  }}</span>
-                  <span v-else class="has small">on target</span>
-                  <span v-if="c.summary.unread" class="soft small"> {{ c.summary.unread }} not read</span>
-                </td>
-              </tr>
-            </tbody>
-          </table>
+          <DataTable v-else class="stacks" :value="data.checks" data-key="id">
+            <Column header="Started"
+              ><template #body="{ data: c }"
+                ><RouterLink :to="c.signedAt ? `/history/${c.id}` : `/bench/${c.id}`">{{
+                  moment(c.startedAt)
+                }}</RouterLink>
+                <span class="soft small">
+                  {{ c.shootName || c.standardName }}, {{ c.signedBy ?? c.startedBy
+                  }}<template v-if="!c.signedAt">, open</template
+                  ><template v-if="c.importedBy">, from a file</template></span
+                ></template
+              ></Column
+            >
+            <Column header="Found"
+              ><template #body="{ data: c }"
+                ><span v-if="c.foundHeadline" class="mono small off">{{ plain(c.foundHeadline) }}</span>
+                <span v-else class="has small">on target</span></template
+              ></Column
+            >
+            <Column header="Left"
+              ><template #body="{ data: c }"
+                ><span v-if="c.summary.headline" class="mono small off">{{ plain(c.summary.headline) }}</span>
+                <span v-else class="has small">on target</span>
+                <span v-if="c.summary.unread" class="soft small">
+                  {{ c.summary.unread }} not read</span
+                ></template
+              ></Column
+            >
+          </DataTable>
           <h2>What drifts on this unit</h2>
           <DriftTable :settings="data.drift" caption="What drifts on this unit" />
           <h2>What drifts on every {{ data.board.modelName }}</h2>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
-import { computed, nextTick, onMounted, ref } from 'vue';
+import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { api, ask, type Problem, type Views } from '../../app/client';
 import OneOf from '../../app/OneOf.vue';
 import { pastedRows, tagAfter, type UnitRow } from './unitRows';
@@ -40,6 +40,13 @@ async function focusOn(row: number, field: keyof UnitRow): Promise<void> {
     ?.focus();
 }
 onMounted(() => void focusOn(0, 'tag'));
+// The units that are there may come after the form: an untouched first row then goes on from them.
+watch(newest, (unit) => {
+  const [first] = rows.value;
+  if (!unit || rows.value.length > 1 || first!.tag || first!.place) return;
+  first!.tag = tagAfter(unit.tag, new Set(props.known.map((u) => u.tag)));
+  first!.place = unit.place;
+});
 
 async function next(): Promise<void> {
   const last = rows.value.at(-1)!;
