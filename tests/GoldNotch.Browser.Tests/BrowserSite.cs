@@ -196,6 +196,23 @@ public sealed class Browser : IDisposable
         );
     }
 
+    /// <summary>Makes every answer come so much later.</summary>
+    public void Latency(int milliseconds)
+    {
+        _spent = true;
+        _driver.ExecuteCdpCommand("Network.enable", []);
+        _driver.ExecuteCdpCommand(
+            "Network.emulateNetworkConditions",
+            new Dictionary<string, object?>
+            {
+                ["offline"] = false,
+                ["latency"] = milliseconds,
+                ["downloadThroughput"] = -1,
+                ["uploadThroughput"] = -1,
+            }
+        );
+    }
+
     /// <summary>Takes the room that this browser has for the site away, or gives it back.</summary>
     public void LimitStorage(int? bytes)
     {

@@ -27,7 +27,6 @@ public class PictureTests
         using Browser browser = site.Open();
         Take("/standards", "td a", "standards");
         Take("/cameras/units", "tbody", "units");
-        Take("/cameras/specifications", "tbody", "models");
         browser.Go("/standards/lecture-room/5");
         browser.See("[data-notch=gain]").Click();
         browser.See(".zone-effect .model");
@@ -131,6 +130,13 @@ public class PictureTests
                 bench.Read(".now", "Is an ND filter in");
                 bench.Picture(name);
                 continue;
+            }
+
+            if (name == "bench")
+            {
+                bench.See(".queue [data-group=group-audio-inputs]").Click();
+                bench.AtGroup("group-audio-inputs");
+                bench.Picture("bench-group");
             }
 
             BenchTests.GoTo(bench, "gain");

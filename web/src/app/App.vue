@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { defineAsyncComponent, onMounted } from 'vue';
+import { defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue';
 import { away } from './client';
 import { loadSession, session } from './session';
 import SignIn from './SignIn.vue';
@@ -8,6 +8,20 @@ import TopStrip from './TopStrip.vue';
 onMounted(loadSession);
 // Only looked at once somebody is in, so that the first view stays small.
 const OutboxNotices = defineAsyncComponent(() => import('../features/bench/OutboxNotices.vue'));
+const KeyList = defineAsyncComponent(() => import('./KeyList.vue'));
+const keys = ref(false);
+const everOpened = ref(false);
+/** `?` lists the keys, from anywhere but a field in which something is written. */
+function question(event: KeyboardEvent): void {
+  const at = event.target as HTMLElement;
+  const writes =
+    /^(INPUT|TEXTAREA)$/.test(at.tagName) && (at.id !== 'seen' || (at as HTMLInputElement).value);
+  if (event.key !== '?' || writes) return;
+  event.preventDefault();
+  keys.value = everOpened.value = true;
+}
+onMounted(() => document.addEventListener('keydown', question, true));
+onBeforeUnmount(() => document.removeEventListener('keydown', question, true));
 </script>
 
 <template>
@@ -17,6 +31,7 @@ const OutboxNotices = defineAsyncComponent(() => import('../features/bench/Outbo
     <strong>{{ away }}</strong> What you type is saved on this device and uploads by itself.
   </p>
   <OutboxNotices v-if="session" />
+  <KeyList v-if="everOpened" v-model="keys" />
   <main id="work" tabindex="-1">
     <SignIn v-if="session === null" />
     <RouterView v-else-if="session" />

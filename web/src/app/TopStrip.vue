@@ -39,6 +39,7 @@ const here = computed(() => sectionOf(route.path)?.path);
     <RouterLink v-if="can('managePeople')" class="person" to="/people">People</RouterLink>
     <RouterLink class="person" to="/account">{{ session?.name }}</RouterLink>
     <button class="link" type="button" @click="changeTheme">{{ theme === 'dark' ? 'Light' : 'Dark' }}</button>
+    <RouterLink class="person help" to="/glossary">Glossary</RouterLink>
     <SignOut />
   </header>
 </template>

@@ -100,8 +100,8 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
         <InputText
           id="find-unit"
           v-model="find"
-          placeholder="Tag, tape, place or model"
           v-focus
+          placeholder="Tag, tape, place or model"
           autocomplete="off"
           @keydown.enter.prevent="onward"
           @keydown.down.prevent="into('units')"

@@ -142,8 +142,9 @@ button[aria-current] {
   color: var(--paper);
 }
 .what {
-  flex: 1;
-  overflow-wrap: anywhere;
+  flex: 1 1 6.5em;
+  min-width: 6.5em;
+  overflow-wrap: break-word;
 }
 .again {
   color: var(--plum);

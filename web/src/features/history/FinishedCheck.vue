@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useTitle } from '../../app/title';
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask } from '../../app/client';
@@ -24,6 +25,7 @@ const {
 // Later additions come in while it is looked at.
 useLive((_, changed) => (!changed || changed === props.id) && void refetch());
 const print = () => window.print();
+useTitle(() => [check.value?.unitTag, check.value?.standardName, 'checked']);
 </script>
 
 <template>

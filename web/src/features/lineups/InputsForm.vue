@@ -204,7 +204,10 @@ const callText = computed({
   align-items: start;
 }
 .asked-form :deep(.row.three) {
-  grid-template-columns: 1.5fr 1.1fr 0.9fr;
+  grid-template-columns: 2fr 1.15fr 1fr;
+}
+.asked-form :deep(.row.three .field) {
+  padding-inline: 5px;
 }
 .asked-form :deep(.ways) {
   display: flex;

@@ -48,7 +48,7 @@ async function work(): Promise<void> {
 <template>
   <section class="changed" aria-label="The light changed">
     <h2>The light changed</h2>
-    <form class="fields" @submit.prevent="work">
+    <form v-focus class="fields" @submit.prevent="work">
       <TextEntry
         v-model="text"
         :label="byReading ? 'New reading at the key' : 'Light at the key now'"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useTitle } from '../../app/title';
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import type { Views } from '../../app/client';
 import ThreeZones from '../../app/ThreeZones.vue';
@@ -77,6 +78,7 @@ function keys(event: KeyboardEvent): void {
 }
 onMounted(() => window.addEventListener('keydown', keys));
 onBeforeUnmount(() => window.removeEventListener('keydown', keys));
+useTitle(() => [doc.value.name, 'line-up']);
 </script>
 
 <template>

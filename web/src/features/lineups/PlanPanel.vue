@@ -45,11 +45,28 @@ const spread = computed(() => Math.max(0, ...props.plan.pairs.map((p) => p.sprea
         c.chosen.onTheLine ? 'on target' : plain(c.chosen.error)
       }}</span>
     </h3>
-    <p class="values mono">
-      <SettingText :label="c.chosen.state" /> · <SettingText :label="c.chosen.filters" /> ·
-      <span class="has"><SettingText :label="c.chosen.iris" /></span> · {{ plain(c.shutter) }} ·
-      {{ dial(c.letter) }}
-    </p>
+    <dl class="settings">
+      <div>
+        <dt>Base and gain</dt>
+        <dd><SettingText :label="c.chosen.state" /></dd>
+      </div>
+      <div>
+        <dt>ND</dt>
+        <dd><SettingText :label="c.chosen.filters" /></dd>
+      </div>
+      <div>
+        <dt>Iris</dt>
+        <dd class="has"><SettingText :label="c.chosen.iris" /></dd>
+      </div>
+      <div>
+        <dt>Shutter</dt>
+        <dd>{{ plain(c.shutter) }}</dd>
+      </div>
+      <div v-if="dial(c.letter)">
+        <dt>White balance</dt>
+        <dd>{{ dial(c.letter) }}</dd>
+      </div>
+    </dl>
     <CostBar :costs="c.chosen.costs" :total="c.chosen.cost" :most="most" />
     <p class="small soft">
       {{ plain(`The meter at its own speed says ${c.meter}: ${c.direction}.`) }}
@@ -137,6 +154,24 @@ const spread = computed(() => Math.max(0, ...props.plan.pairs.map((p) => p.sprea
 </template>
 
 <style scoped>
+.settings {
+  margin: 4px 0;
+  display: grid;
+  grid-template-columns: max-content minmax(0, 1fr);
+  gap: 1px 14px;
+}
+.settings > div {
+  display: contents;
+}
+dt {
+  font-size: 0.8125rem;
+  color: var(--ink-soft);
+}
+dd {
+  margin: 0;
+  font-family: var(--mono);
+  overflow-wrap: anywhere;
+}
 h3 {
   font-size: 1rem;
   margin: 0;

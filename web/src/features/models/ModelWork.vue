@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useTitle } from '../../app/title';
 import FitTable from '../sheets/FitTable.vue';
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed, nextTick, ref } from 'vue';
@@ -40,6 +41,7 @@ const presumed = computed(() => new Set(card.value.presumed ?? []));
 const toConfirm = computed(() => settings.value.filter((s) => presumed.value.has(s.key)));
 const name = (setting: string) => props.words.settings.find((s) => s.key === setting)?.name ?? setting;
 
+useTitle(() => [open.value === GENERAL ? '' : open.value, card.value.name]);
 async function save(): Promise<void> {
   const kept = await keep();
   if (!kept) return;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useTitle } from '../../app/title';
 import OneOf from '../../app/OneOf.vue';
 import { useQuery } from '@tanstack/vue-query';
 import { computed, nextTick, ref, watch } from 'vue';
@@ -109,6 +110,7 @@ const chapters = computed(() => {
   }
   return found;
 });
+useTitle(() => [sheet.value?.standardName, sheet.value?.modelName, 'sheet']);
 const print = () => window.print();
 </script>
 
@@ -167,6 +169,10 @@ const print = () => window.print();
           <a :href="file('strap.pdf', sheet.units[0] ? `&unit=${sheet.units[0].tag}` : '')" target="_blank"
             >strap card</a
           >
+          <template v-if="sheet.units.length > 1">
+            <a :href="file('straps.pdf')" target="_blank">strap cards of all {{ sheet.units.length }}</a>
+            <a :href="`/api/units/labels.pdf?model=${sheet.modelKey}`" target="_blank">labels of all</a>
+          </template>
           <a :href="file('sheet.csv')" download>CSV</a> <a :href="file('sheet.json')" download>JSON</a>
           <button class="link" type="button" @click="print">Print this page</button>
         </p>

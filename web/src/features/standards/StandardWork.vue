@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useTitle } from '../../app/title';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue';
 import type { Views } from '../../app/client';
 import { day } from '../../app/dates';
@@ -71,6 +72,7 @@ function keys(event: KeyboardEvent): void {
 }
 onMounted(() => window.addEventListener('keydown', keys));
 onBeforeUnmount(() => window.removeEventListener('keydown', keys));
+useTitle(() => [doc.value.name, `version ${props.whole.head.version}`]);
 </script>
 
 <template>

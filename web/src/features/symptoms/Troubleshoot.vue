@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useTitle } from '../../app/title';
 import { useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
@@ -41,6 +42,7 @@ const at = (symptom: string) => ({
   query: route.query,
 });
 const shown = ref<Views['CauseView'] | null>(null);
+useTitle(() => ['Troubleshoot', props.tag]);
 </script>
 
 <template>
