@@ -433,7 +433,7 @@ public class LineUpApiTests(DemoSite site)
                 }
             )
         ).Expect(200);
-        (back.Text("reading/iris"), back.At("lux").ValueKind).ShouldBe(("f/13", System.Text.Json.JsonValueKind.Null));
+        (back.Text("reading/iris"), back.At("lux").ValueKind).ShouldBe(("f/11⅓", System.Text.Json.JsonValueKind.Null));
         (await mara.SendAsync(HttpMethod.Post, "/api/line-ups/light", new { light = Light("wide", null) })).ExpectProblem(
             400,
             "bad-value",

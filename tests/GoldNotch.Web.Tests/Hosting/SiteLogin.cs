@@ -15,14 +15,14 @@ internal static class SiteLogin
         await using var connection = new NpgsqlConnection(owner + ";Pooling=false");
         await connection.OpenAsync();
 
-        // Roles are of the whole server: sites of several tests make this one at once.
+        // Roles are of the whole server, and locks of one database: sites of several tests, and of several programs of tests, make this one at once.
         await using var command = new NpgsqlCommand(
             $"""
             DO $$ BEGIN
-                PERFORM pg_advisory_xact_lock(4711);
                 IF NOT EXISTS (SELECT 1 FROM pg_roles WHERE rolname = '{Name}') THEN
                     CREATE ROLE {Name} LOGIN PASSWORD '{Password}' IN ROLE {Database.SiteRole};
                 END IF;
+            EXCEPTION WHEN duplicate_object OR unique_violation THEN NULL;
             END $$
             """,
             connection

@@ -24,11 +24,12 @@ function go(event: { value: Found }): void {
   void router.push(event.value.address);
 }
 
-/** `/` jumps into the box from anywhere that is not a field already. */
+/** `/` jumps into the box from anywhere but a field that takes it as text; an empty search field does not. */
 function slash(event: KeyboardEvent): void {
   const at = event.target as HTMLElement;
-  if (event.key !== '/' || event.ctrlKey || event.metaKey || /^(INPUT|TEXTAREA|SELECT)$/.test(at.tagName))
-    return;
+  const writes =
+    /^(INPUT|TEXTAREA|SELECT)$/.test(at.tagName) && !(at.dataset.search && !(at as HTMLInputElement).value);
+  if (event.key !== '/' || event.ctrlKey || event.metaKey || writes) return;
   event.preventDefault();
   box.value?.querySelector('input')?.focus();
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import type { Views } from '../app/client';
-import { ticks } from './planLayout';
+import { placeLabels, ticks } from './planLayout';
 import { useWidth } from './useWidth';
 
 type Thing = { id: string; name: string; kind: string; x: number; y: number; lean: number; looksAt: string };
@@ -117,6 +117,7 @@ const cones = computed(() =>
         cone: `M${px(camera.x)} ${py(camera.y)}L${edge(aim - half)}L${edge(aim + half)}Z`,
         line: `M${px(camera.x)} ${py(camera.y)}L${px(target.x)} ${py(target.y)}`,
         metres: props.distances[camera.name]?.toFixed(2),
+        from: { x: px(camera.x), y: py(camera.y) },
         mid: { x: px((camera.x + target.x) / 2), y: py((camera.y + target.y) / 2) },
       };
     })
@@ -124,6 +125,61 @@ const cones = computed(() =>
 );
 const said = (t: Thing) =>
   `${t.kind === 'camera' ? `Camera ${t.name}` : `${t.name}, ${t.kind}`}: ${t.x.toFixed(2)} m across, ${t.y.toFixed(2)} m away. Arrow keys move it.`;
+const short = (name: string) => (name.length > 14 ? `${name.slice(0, 13)}…` : name);
+
+// Sizes of the letters as they are drawn, a little generous.
+const LETTER = 7.6;
+const LINE = 16;
+/** Names and distances keep clear of each other and of the marks of things, wherever these are dragged. */
+const labels = computed(() => {
+  const marks = things.value.map((t) => ({
+    id: `mark ${t.id}`,
+    places: [{ x: px(t.x), y: py(t.y) + 10 }],
+    width: 22,
+    height: 20,
+  }));
+  const names = things.value
+    .filter((t) => t.kind !== 'camera')
+    .map((t) => {
+      const width = short(t.name).length * LETTER;
+      const [x, y] = [px(t.x), py(t.y)];
+      const aside = width / 2 + 16;
+      return {
+        id: t.id,
+        places: [
+          { x, y: y + 24 },
+          { x, y: y - 12 },
+          { x: x + aside, y: y + 5 },
+          { x: x - aside, y: y + 5 },
+          { x, y: y + 40 },
+          { x, y: y - 28 },
+        ],
+        width,
+        height: LINE,
+      };
+    });
+  const distances = cones.value
+    .filter((c) => c.metres)
+    .map((c) => ({
+      id: c.id,
+      places: [0.5, 0.35, 0.65, 0.2, 0.8].flatMap((part) => {
+        const [x, y] = [
+          c.from.x + (c.mid.x - c.from.x) * 2 * part,
+          c.from.y + (c.mid.y - c.from.y) * 2 * part,
+        ];
+        return [
+          { x, y: y - 4 },
+          { x: x + 34, y: y + 4 },
+          { x: x - 34, y: y + 4 },
+        ];
+      }),
+      width: `${c.metres} m`.length * LETTER,
+      height: LINE,
+    }));
+  const all = [...marks, ...names, ...distances];
+  const places = placeLabels(all);
+  return new Map(all.map((label, i) => [label.id, places[i]!]));
+});
 </script>
 
 <template>
@@ -146,7 +202,7 @@ const said = (t: Thing) =>
       <g v-for="c in cones" :key="c.id" aria-hidden="true" :class="{ now: c.letter === chosen }">
         <path class="cone" :d="c.cone" />
         <path class="aim" :d="c.line" />
-        <text v-if="c.metres" class="metres" :x="c.mid.x" :y="c.mid.y - 4">{{ c.metres }} m</text>
+        <text v-if="c.metres" class="metres" v-bind="labels.get(c.id)">{{ c.metres }} m</text>
       </g>
       <g
         v-for="t in things"
@@ -169,7 +225,9 @@ const said = (t: Thing) =>
         <path v-else-if="t.kind === 'light'" d="M0-10L3-3L10 0L3 3L0 10L-3 3L-10 0L-3-3Z" />
         <path v-else d="M-7-7L7 7M-7 7L7-7" class="cross" />
         <text v-if="t.kind === 'camera'" class="in" y="5">{{ t.name }}</text>
-        <text v-else class="name" y="22">{{ t.name.length > 14 ? `${t.name.slice(0, 13)}…` : t.name }}</text>
+        <text v-else class="name" :x="labels.get(t.id)!.x - px(t.x)" :y="labels.get(t.id)!.y - py(t.y)">
+          {{ short(t.name) }}
+        </text>
       </g>
     </svg>
   </div>

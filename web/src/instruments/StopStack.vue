@@ -137,7 +137,7 @@ const said = (c: Views['CameraPlanView']) =>
               v-if="!c.camera.chosen.onTheLine"
               class="mismatch"
               :x="c.x + wide + 8"
-              :y="c.error.top + c.error.height / 2 + 4"
+              :y="Math.min(c.error.top + c.error.height / 2 + 4, HEIGHT - 4)"
             >
               {{
                 fit(c.camera.chosen.error, each - wide - 10) === plain(c.camera.chosen.error)

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { distanceScale, spread, stackBlocks, stackMost, stackUnder, ticks } from './planLayout';
+import { distanceScale, spread, stackBlocks, stackMost, stackUnder, ticks, placeLabels } from './planLayout';
 
 const stack = (error: number, filters: { label: string; stops: number }[] = []) => ({
   iris: -5,
@@ -72,5 +72,30 @@ describe('ticks', () => {
   it('counts in ones, twos or fives from the first whole step', () => {
     expect(ticks(-3.4, 6.2, 5)).toEqual([-2, 0, 2, 4, 6]);
     expect(ticks(163, 207, 7)).toEqual([170, 180, 190, 200]);
+  });
+});
+
+describe('placeLabels', () => {
+  const at = (x: number, y: number, ...more: { x: number; y: number }[]) => ({
+    places: [{ x, y }, ...more],
+    width: 40,
+    height: 16,
+  });
+
+  it('leaves each at its first place while nothing is there', () => {
+    expect(placeLabels([at(50, 20), at(120, 20)])).toEqual([
+      { x: 50, y: 20 },
+      { x: 120, y: 20 },
+    ]);
+  });
+
+  it('goes to the first free place, and where none is free to where it meets least', () => {
+    const [, second, third] = placeLabels([
+      at(50, 20),
+      at(60, 20, { x: 60, y: 40 }),
+      at(55, 22, { x: 55, y: 52 }),
+    ]);
+    expect(second).toEqual({ x: 60, y: 40 });
+    expect(third).toEqual({ x: 55, y: 52 });
   });
 });

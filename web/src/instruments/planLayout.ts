@@ -101,3 +101,25 @@ export function ticks(least: number, most: number, about: number): number[] {
   for (let at = Math.ceil(least / step - 1e-9) * step; at <= most + 1e-9; at += step) out.push(at);
   return out;
 }
+
+/** A label that may stand at one of several places: its middle and foot, and how large it is. The first place that is free is taken. */
+export type Placeable = { places: { x: number; y: number }[]; width: number; height: number };
+
+/** Where labels stand so that none meets another: each at the first of its places that is free, or, where none is, where it meets least. */
+export function placeLabels(labels: Placeable[]): { x: number; y: number }[] {
+  const taken: { left: number; right: number; top: number; bottom: number }[] = [];
+  return labels.map(({ places, width, height }) => {
+    const boxes = places.map(({ x, y }) => {
+      const box = { left: x - width / 2, right: x + width / 2, top: y - height, bottom: y };
+      const met = taken.reduce((sum, other) => {
+        const wide = Math.min(box.right, other.right) - Math.max(box.left, other.left);
+        const high = Math.min(box.bottom, other.bottom) - Math.max(box.top, other.top);
+        return wide > 0 && high > 0 ? sum + wide * high : sum;
+      }, 0);
+      return { at: { x, y }, box, met };
+    });
+    const best = boxes.reduce((least, one) => (one.met < least.met ? one : least));
+    taken.push(best.box);
+    return best.at;
+  });
+}

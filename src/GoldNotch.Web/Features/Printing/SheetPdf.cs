@@ -1,4 +1,5 @@
 using System.Globalization;
+using GoldNotch.Core.Checks;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
@@ -90,12 +91,15 @@ internal sealed class SheetPdf : IDisposable
 
     internal static string Printed(DateTimeOffset now) => now.ToString("d MMMM yyyy, HH:mm", CultureInfo.InvariantCulture);
 
+    // What nobody has to look at is no box to tick.
+    private static bool IsAsked(SheetLine line) => CheckQuestions.Of(line, null) != Asking.Nothing;
+
     private void DrawWhole()
     {
         NewPage();
         DrawHandling();
         string chapter = "";
-        foreach (SheetLine line in _sheet.Lines.Where(l => !l.NothingToDo))
+        foreach (SheetLine line in _sheet.Lines.Where(IsAsked))
         {
             SettingDefinition name = SettingDefinition.Of(line.Setting);
             Dial? dial = name.Kind == SettingKind.Task ? null : line.Dial;
@@ -190,7 +194,7 @@ internal sealed class SheetPdf : IDisposable
     {
         NewPage();
         DrawHandling();
-        SheetLine[] lines = [.. _sheet.Lines.Where(l => !l.NothingToDo)];
+        SheetLine[] lines = [.. _sheet.Lines.Where(IsAsked)];
         int chapters = lines.Select(l => SettingDefinition.Of(l.Setting).Chapter).Distinct().Count();
         float room = Bottom - _y - 14;
         int rows = (int)Math.Ceiling((lines.Length + (chapters * 1.2)) / 2) + 1;

@@ -101,6 +101,7 @@ const STATUS: Record<string, string> = { in: 'in', out: 'out', repair: 'in repai
           id="find-unit"
           v-model="find"
           v-focus
+          data-search="yes"
           placeholder="Tag, tape, place or model"
           autocomplete="off"
           @keydown.enter.prevent="onward"

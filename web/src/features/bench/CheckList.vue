@@ -51,7 +51,7 @@ async function put(setting: string, read: string): Promise<void> {
           <th scope="row">
             <button class="link" type="button" @click="$emit('go', line.setting)">{{ line.name }}</button>
           </th>
-          <td class="mono target">{{ plain(line.target ?? 'cannot') }}</td>
+          <td class="mono target">{{ plain(line.target ?? 'not on this model') }}</td>
           <td>
             <span class="put">
               <input

@@ -4,6 +4,7 @@ import { plain } from '../../instruments/fractions';
 import SettingText from '../../instruments/SettingText.vue';
 import VerdictMark from '../../instruments/VerdictMark.vue';
 import { unread, type Entry } from './entries';
+import KeyBar from './KeyBar.vue';
 import type { ReadingEntry } from './outgoing';
 
 /** The lines that one look answers: Space confirms them all, a number or a name opens one. */
@@ -117,8 +118,8 @@ function press(event: KeyboardEvent): void {
     <p v-if="!left.length">
       <button class="link" type="button" @click="$emit('takeBack')">Take all of them back</button>
     </p>
-    <footer class="keys">
-      <button type="button" class="main" :disabled="!sure.length" @click="$emit('confirm')">
+    <KeyBar>
+      <button type="button" :disabled="!sure.length" @click="$emit('confirm')">
         <kbd>Space</kbd>
         {{ sure.length === 1 ? 'as on the sheet' : `all ${sure.length} as on the sheet` }}
       </button>
@@ -127,7 +128,7 @@ function press(event: KeyboardEvent): void {
         <kbd>=</kbd> only what differs from the last check
       </button>
       <button type="button" @click="$emit('back')"><kbd>Bksp</kbd> back</button>
-    </footer>
+    </KeyBar>
   </div>
 </template>
 
@@ -205,32 +206,6 @@ li button.dim {
   font-size: 1rem;
   width: 100%;
 }
-.keys {
-  margin-top: auto;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 13px;
-  padding: 12px 0;
-  border-top: 1px solid var(--line);
-  position: sticky;
-  bottom: 0;
-  background: var(--paper);
-  font-size: 0.875rem;
-  color: var(--ink-soft);
-}
-.keys button {
-  border: 0;
-  background: none;
-  padding: 3px 0;
-  min-height: 24px;
-  color: inherit;
-  cursor: pointer;
-}
-@media (max-height: 480px) {
-  .keys {
-    position: static;
-  }
-}
 @media (max-width: 760px) {
   h1 {
     font-size: 1.75rem;
@@ -253,24 +228,7 @@ li button.dim {
   .seen-field {
     grid-template-columns: 1fr;
   }
-  .keys {
-    gap: 8px;
-    margin: auto -16px 0;
-    padding: 10px 16px 14px;
-  }
-  .keys button {
-    border: 1px solid var(--ink-soft);
-    border-radius: 5px;
-    padding: 9px 12px;
-    color: var(--ink);
-    flex: 1 1 auto;
-  }
-  .keys .main {
-    background: var(--ink);
-    color: var(--paper);
-    flex-basis: 100%;
-  }
-  .keys kbd {
+  kbd {
     display: none;
   }
 }

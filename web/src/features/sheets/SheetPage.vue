@@ -225,12 +225,16 @@ const print = () => window.print();
         >
           <div class="set">
             <h3>{{ line.name }}</h3>
-            <p class="value target"><SettingText :label="line.target ?? 'cannot'" /></p>
+            <p class="value target"><SettingText :label="line.target ?? 'not on this model'" /></p>
             <p class="small soft">
               <span v-if="line.tolerance">tolerance <SettingText :label="line.tolerance" />, </span
               >{{ line.importance }}
             </p>
-            <p class="fit small" :class="line.fit">
+            <!-- Red is for what breaks a must; what the model merely does not have is grey. -->
+            <p
+              class="fit small"
+              :class="line.fit === 'notPossible' && line.importance !== 'must' ? 'soft' : line.fit"
+            >
               {{ FITS[line.fit] }}{{ line.size ? ', ' : ''
               }}<SettingText v-if="line.size" :label="line.size" />
             </p>
