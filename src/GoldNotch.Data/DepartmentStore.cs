@@ -7,7 +7,13 @@ namespace GoldNotch.Data;
 /// <param name="TimeZone">IANA name of its time zone, in which calls are told; empty for that of the server.</param>
 /// <param name="MainsHz">Mains frequency that a new standard begins with, Hz.</param>
 /// <param name="Version">Version of it, 1 and up.</param>
-public sealed record Department(string Name, string TimeZone, double MainsHz, int Version);
+public sealed record Department(string Name, string TimeZone, double MainsHz, int Version)
+{
+    /// <summary>A moment as the clock on the department's wall shows it.</summary>
+    /// <param name="at">The moment, in whatever zone it was kept.</param>
+    public DateTimeOffset Local(DateTimeOffset at) =>
+        TimeZoneInfo.ConvertTime(at, TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone, out TimeZoneInfo? zone) ? zone : TimeZoneInfo.Local);
+}
 
 /// <summary>The settings of the department.</summary>
 public sealed class DepartmentStore(NpgsqlDataSource source)

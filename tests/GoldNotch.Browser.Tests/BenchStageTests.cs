@@ -172,7 +172,7 @@ public class BenchStageTests(DemoBrowserSite site)
         );
         browser.Read("tr[data-tag=OBG-104]", "Gain");
 
-        browser.See("tr[data-tag=OBG-104] th a").Click();
+        browser.See("tr[data-tag=OBG-104] .leads a").Click();
         browser.Read("h1", "OBG-104");
         browser.See("#unit-note").SendKeys("gain switch is loose");
         browser.Click(".note button", "Save");

@@ -122,7 +122,7 @@ public class StandardsTests(DemoBrowserSite site)
     {
         using Browser browser = site.Open();
         browser.Go("/cameras/specifications");
-        Click(browser, "New model");
+        Click(browser, "New specification");
         browser.See(".new input").SendKeys("Gorse 1");
         browser.Choose(".new", "Start from", "Bracken 3");
         Click(browser, "Start the specification");
@@ -138,7 +138,7 @@ public class StandardsTests(DemoBrowserSite site)
         browser.See("[data-setting=gain] textarea").Click();
         browser.Until(() => !browser.Has("[role=alert]"), "the list to be read");
         Click(browser, "Save as version 2");
-        browser.Read("h1", "card version 2");
+        browser.Read("h1", "version 2");
         browser.Script("return Object.keys(localStorage).filter(k => k.startsWith('gold-notch.card')).length").ShouldBe(0L);
     }
 

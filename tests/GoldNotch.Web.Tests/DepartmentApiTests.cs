@@ -1,4 +1,6 @@
+using System.Globalization;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.SheetRules;
 using GoldNotch.Exchange;
@@ -110,6 +112,32 @@ public class DepartmentApiTests(DemoSite site)
         (await ines.GetAsync("/api/sheets/seed-portraits/calla-d")).Expect(200).Json.GetRawText().ShouldContain("grey at 39");
     }
 
+    [Fact]
+    public async Task A_call_is_told_by_the_clock_of_the_department()
+    {
+        using TestClient ines = await site.ClientAsync();
+        int version = (await ines.GetAsync("/api/department")).Int("version");
+        // Nine hours ahead of the common time, all year: the evening of one is the next day of the other.
+        (await ines.PutAsync("/api/department", At(60, "Etc/GMT-9"), version)).Expect(200);
+        try
+        {
+            Answer orchid = (await ines.GetAsync("/api/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01")).Expect(200);
+            DateTimeOffset call = orchid.At("document").GetProperty("call").GetDateTimeOffset();
+            JsonNode document = JsonNode.Parse(orchid.At("document").GetRawText())!;
+            document["id"] = Guid.NewGuid().ToString();
+            JsonElement plan = (await ines.SendAsync(HttpMethod.Post, "/api/line-ups/preview", document.ToJsonString())).Expect(200).Json;
+            string there = call.ToOffset(TimeSpan.FromHours(9)).ToString("HH:mm 'on' d MMMM", CultureInfo.InvariantCulture);
+            plan.GetProperty("faults")
+                .EnumerateArray()
+                .Select(f => f.GetProperty("message").GetString()!)
+                .ShouldContain(m => m.Contains($"planned for “Orchid repotting” at {there}.", StringComparison.Ordinal));
+        }
+        finally
+        {
+            (await ines.PutAsync("/api/department", At(60), version + 1)).Expect(200);
+        }
+    }
+
     private static string[] Rules(Answer draft) =>
         [.. draft.At("findings").EnumerateArray().Select(f => f.GetProperty("ruleId").GetString()!)];
 
@@ -194,11 +222,11 @@ public class DepartmentApiTests(DemoSite site)
         await site.SqlAsync("DELETE FROM standard_version WHERE key = 'first-one'");
     }
 
-    private static object At(double mainsHz) =>
+    private static object At(double mainsHz, string timeZone = "") =>
         new
         {
             name = "",
-            timeZone = "",
+            timeZone,
             mainsHz,
         };
 }

@@ -252,6 +252,7 @@ internal static class LineUpEndpoints
         string? paper,
         LineUpSource source,
         Phrasing phrasing,
+        DepartmentStore department,
         TimeProvider clock,
         CancellationToken cancel
     )
@@ -260,7 +261,7 @@ internal static class LineUpEndpoints
         StoredLineUp kept = await source.FindAsync(id, cancel);
         (LineUpReport report, IReadOnlyList<PlanFaultView> faults, _) = await source.ReportAsync(kept.Document, cancel);
         return TypedResults.File(
-            PlanPdf.Of(kept, LineUpViews.Of(report, faults, phrasing), size, clock.GetLocalNow()),
+            PlanPdf.Of(kept, LineUpViews.Of(report, faults, phrasing), size, await department.GetAsync(cancel), clock.GetUtcNow()),
             "application/pdf",
             "plan.pdf"
         );

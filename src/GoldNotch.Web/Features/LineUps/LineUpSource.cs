@@ -16,7 +16,14 @@ namespace GoldNotch.Web.Features.LineUps;
 internal sealed record PlannedLineUp(LineUpReport Report, IReadOnlyList<PlanFaultView> Faults, IReadOnlyList<LensesView> Lenses);
 
 /// <summary>Puts a line-up before the core: its standard, units and cards as they are now.</summary>
-internal sealed class LineUpSource(StandardStore standards, UnitStore units, ModelStore models, LineUpStore lineUps, Phrasing phrasing)
+internal sealed class LineUpSource(
+    StandardStore standards,
+    UnitStore units,
+    ModelStore models,
+    LineUpStore lineUps,
+    DepartmentStore department,
+    Phrasing phrasing
+)
 {
     /// <summary>The approved version of the standard that a line-up goes by.</summary>
     /// <exception cref="RefusedException">There is none.</exception>
@@ -146,13 +153,15 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
         List<Booking> bookings = document.Call is { } call
             ? await lineUps.BookingsAsync(document.Id, [.. document.Cameras.Select(c => c.Unit)], call, cancel)
             : [];
+        Data.Department here = await department.GetAsync(cancel);
+        DateOnly? day = document.Call is { } at ? DateOnly.FromDateTime(here.Local(at).DateTime) : null;
         for (int i = 0; i < document.Cameras.Count; i++)
         {
             LineUpCameraDocument camera = document.Cameras[i];
             string pointer = $"/cameras/{i}/unit";
             if (
                 named.GetValueOrDefault(camera.Unit) is { Status: not UnitStatus.In } unit
-                && !(unit.DueBack is { } due && document.Call is { } day && due < DateOnly.FromDateTime(day.UtcDateTime))
+                && !(unit.DueBack < day)
             )
             {
                 string how =
@@ -170,11 +179,12 @@ internal sealed class LineUpSource(StandardStore standards, UnitStore units, Mod
 
             foreach (Booking booking in bookings.Where(b => b.UnitTag == camera.Unit))
             {
+                DateTimeOffset then = here.Local(booking.Call);
                 away.Add(
                     new PlanFaultView(
                         camera.Letter,
                         pointer,
-                        $"{camera.Unit} is wanted for “{booking.Name}” at {booking.Call:HH:mm} on {booking.Call:d MMMM} too. Choose another unit in one of the two."
+                        $"{camera.Unit} is also planned for “{booking.Name}” at {then:HH:mm} on {then:d MMMM}. Choose another unit in one of the two."
                     )
                 );
             }

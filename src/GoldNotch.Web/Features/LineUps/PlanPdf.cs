@@ -11,7 +11,7 @@ internal static class PlanPdf
     private const float Margin = 36;
     private const float StackHeight = 210;
 
-    internal static byte[] Of(StoredLineUp kept, PlanView plan, PaperSize paper, DateTimeOffset now)
+    internal static byte[] Of(StoredLineUp kept, PlanView plan, PaperSize paper, Data.Department department, DateTimeOffset now)
     {
         using var to = new MemoryStream();
         using (
@@ -25,7 +25,7 @@ internal static class PlanPdf
             SKCanvas canvas = document.BeginPage(paper.Height, paper.Width);
             using (var page = new Page(canvas, paper.Height, paper.Width))
             {
-                page.Draw(kept, plan, now);
+                page.Draw(kept, plan, department, now);
             }
 
             document.EndPage();
@@ -65,7 +65,7 @@ internal static class PlanPdf
             }
         }
 
-        internal void Draw(StoredLineUp kept, PlanView plan, DateTimeOffset now)
+        internal void Draw(StoredLineUp kept, PlanView plan, Data.Department department, DateTimeOffset now)
         {
             canvas.DrawText(
                 Lettering.Fitted(kept.Document.Name, _title, width - (2 * Margin) - 220),
@@ -76,10 +76,10 @@ internal static class PlanPdf
                 _ink
             );
             string call = kept.Document.Call is { } at
-                ? $"call {at.ToString("d MMMM yyyy, HH:mm", System.Globalization.CultureInfo.InvariantCulture)}, "
+                ? $"call {department.Local(at).ToString("d MMMM yyyy, HH:mm", System.Globalization.CultureInfo.InvariantCulture)}, "
                 : "";
             canvas.DrawText(
-                Lettering.Plain($"{call}version {kept.Version} by {kept.ChangedBy}, printed {SheetPdf.Printed(now)}"),
+                Lettering.Plain($"{call}version {kept.Version} by {kept.ChangedBy}, printed {SheetPdf.Printed(department.Local(now))}"),
                 width - Margin,
                 _y,
                 SKTextAlign.Right,

@@ -4,6 +4,7 @@ import { plain } from '../../instruments/fractions';
 import SettingText from '../../instruments/SettingText.vue';
 import VerdictMark from '../../instruments/VerdictMark.vue';
 import { unread, type Entry } from './entries';
+import { focusInView } from './focusInView';
 import KeyBar from './KeyBar.vue';
 import type { ReadingEntry } from './outgoing';
 
@@ -20,7 +21,7 @@ const emit = defineEmits<{
 
 const text = ref('');
 const field = ref<HTMLInputElement>();
-defineExpose({ focus: () => field.value?.focus() });
+defineExpose({ focus: () => focusInView(field.value) });
 
 const MOST_NUMBERED = 9;
 const held = (setting: string) => props.waiting.some((w) => w.setting === setting);

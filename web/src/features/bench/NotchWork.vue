@@ -6,6 +6,7 @@ import { plain } from '../../instruments/fractions';
 import NotchDial from '../../instruments/NotchDial.vue';
 import SettingText from '../../instruments/SettingText.vue';
 import VerdictMark from '../../instruments/VerdictMark.vue';
+import { focusInView } from './focusInView';
 
 defineProps<{
   line: Views['CheckLineView'];
@@ -26,7 +27,7 @@ defineEmits<{ enter: []; press: [event: KeyboardEvent]; takeBack: []; send: [] }
 const text = defineModel<string>({ required: true });
 
 const field = ref<HTMLInputElement>();
-defineExpose({ focus: () => field.value?.focus() });
+defineExpose({ focus: () => focusInView(field.value) });
 </script>
 
 <template>
