@@ -159,10 +159,7 @@ internal sealed class LineUpSource(
         {
             LineUpCameraDocument camera = document.Cameras[i];
             string pointer = $"/cameras/{i}/unit";
-            if (
-                named.GetValueOrDefault(camera.Unit) is { Status: not UnitStatus.In } unit
-                && !(unit.DueBack < day)
-            )
+            if (named.GetValueOrDefault(camera.Unit) is { Status: not UnitStatus.In } unit && !(unit.DueBack < day))
             {
                 string how =
                     unit.Status == UnitStatus.Out
