@@ -71,7 +71,10 @@ defineExpose({ focus: () => focusInView(field.value) });
         <span v-if="message" class="off" data-role="refusal">{{ plain(message) }}</span>
         <template v-else-if="verdict && verdict.kind !== 'unread'">
           <VerdictMark :kind="verdict.kind" word />
-          <span class="small meaning">{{ plain(meaning) }}</span>
+          <!-- Met without anybody having looked: the reason says by what. -->
+          <span class="small meaning">{{
+            plain(meaning || (line.reading.kind === 'unread' ? verdict.because.sentence : ''))
+          }}</span>
         </template>
       </p>
     </form>
