@@ -68,7 +68,7 @@ const read = (e: Entry) => e.lines.filter((l) => l.reading.kind !== 'unread' || 
         >
           <VerdictMark :kind="verdictOf(entry)" />
           <span class="what">{{ entry.name }}</span>
-          <span class="mono small value">{{ read(entry) }} of {{ entry.lines.length }}</span>
+          <span class="mono small value count">{{ read(entry) }} of {{ entry.lines.length }}</span>
         </button>
         <button
           v-for="{ line, reading, verdict, stale, rivals } in entry.lines"
@@ -151,6 +151,9 @@ button[aria-current] {
 }
 button[aria-current] .again {
   color: inherit;
+}
+.count {
+  white-space: nowrap;
 }
 .value {
   text-align: right;
