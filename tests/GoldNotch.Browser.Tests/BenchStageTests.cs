@@ -42,7 +42,7 @@ public class BenchStageTests(DemoBrowserSite site)
         browser.Read(".sign", "as found and as left");
         browser.Read(".sign label", "not read");
         browser.See(".sign textarea").SendKeys("The kit is counted at the counter.");
-        browser.Click(".sign button", "Sign the check");
+        browser.Click(".sign button", "Sign with");
         browser.Read("main", "Signed by");
         browser.Read("tr[data-setting=gain]", "+12 dB");
         browser.Read("tr[data-setting=gain]", "0 dB");

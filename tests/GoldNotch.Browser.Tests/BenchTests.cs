@@ -62,7 +62,7 @@ public class BenchTests(BrowserSite site)
         string order = browser.Read(".order", "White balance");
         order.IndexOf("Gain", StringComparison.Ordinal).ShouldBeLessThan(order.IndexOf("White balance", StringComparison.Ordinal));
 
-        TabTo(browser, "Sign the check");
+        TabTo(browser, "Sign with");
         browser.Press(Keys.Enter);
         browser.Read("main", "Signed by Mara Quill");
         browser.Go("/history");

@@ -32,6 +32,33 @@ public class PeopleApiTests(DemoSite site)
     }
 
     [Fact]
+    public async Task An_operator_is_told_by_name_whom_to_ask()
+    {
+        using TestClient ines = await site.ClientAsync();
+        static object Person(string login, string name) => new { login, name, role = "technician", password = "long enough" };
+        (await ines.SendAsync(HttpMethod.Post, "/api/people", Person("wanda", "Wanda Stroud"))).Expect(201);
+        (await ines.SendAsync(HttpMethod.Post, "/api/people", Person("left", "Piet Gone"))).Expect(201);
+        (
+            await ines.SendAsync(
+                HttpMethod.Put,
+                "/api/people/left",
+                new
+                {
+                    name = "Piet Gone",
+                    role = "technician",
+                    active = false,
+                },
+                seen: "\"1\""
+            )
+        ).Expect(200);
+        using TestClient mara = await site.ClientAsync("mara");
+        string[] names = [.. (await mara.GetAsync("/api/technicians")).Expect(200).Json.EnumerateArray().Select(n => n.GetString()!)];
+        names.ShouldContain("Wanda Stroud");
+        names.ShouldNotContain("Piet Gone");
+        names.ShouldNotContain("Mara Quill");
+    }
+
+    [Fact]
     public async Task Sessions_end_when_a_person_is_blocked_or_gets_another_password()
     {
         using TestClient ines = await site.ClientAsync();

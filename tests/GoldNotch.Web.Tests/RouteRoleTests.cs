@@ -30,6 +30,8 @@ public class RouteRoleTests(DemoSite site)
         "put /api/line-ups/{id}",
         "delete /api/line-ups/{id}",
         "post /api/line-ups/preview",
+        "post /api/standards/preview",
+        "post /api/models/preview",
         "post /api/line-ups/light-changed",
         "post /api/line-ups/light",
     ];

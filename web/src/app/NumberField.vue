@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext';
 import { ref, watch } from 'vue';
 
 /** A number that may be left empty. What is no number stays in the field and is told; the document keeps the last one that could be read. */
@@ -9,6 +10,8 @@ const props = defineProps<{
   wrong?: string;
   required?: boolean;
   hint?: string;
+  /** Read but not written, as in a version that is approved. */
+  locked?: boolean;
 }>();
 const written = (of: typeof value.value) => (of === null || of === undefined ? '' : String(of));
 const text = ref(written(value.value));
@@ -37,12 +40,13 @@ function take(event: Event): void {
     <span class="what"
       >{{ label }} <span v-if="unit" class="soft">{{ unit }}</span></span
     >
-    <input
+    <InputText
       class="field mono"
       inputmode="decimal"
       :class="{ wrong: fault || wrong }"
-      :value="text"
+      :model-value="text"
       :placeholder="hint"
+      :readonly="locked"
       @input="take"
       @blur="writing = false"
     />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext';
 /** A text in the field's notation, read by the site; what is wrong with it is told under it. */
 const value = defineModel<string | null | undefined>();
 defineProps<{
@@ -16,12 +17,12 @@ defineProps<{
     <span class="what"
       >{{ label }} <span v-if="unit" class="soft">{{ unit }}</span></span
     >
-    <input
+    <InputText
       class="field"
       :class="{ wrong, mono: !plainText }"
       :placeholder="hint"
       :maxlength="most ?? 80"
-      :value="value ?? ''"
+      :model-value="value ?? ''"
       @input="value = ($event.target as HTMLInputElement).value"
     />
     <span v-if="wrong" class="off small" role="alert">{{ wrong }}</span>

@@ -84,10 +84,6 @@ const chosen = () => (open.value = false);
   padding-bottom: 3px;
   margin-bottom: 6px;
 }
-.zone-effect :deep(.plain-table td),
-.zone-effect :deep(.plain-table th) {
-  padding: 5px 8px 5px 0;
-}
 .queue-button {
   display: none;
 }

@@ -77,7 +77,8 @@ internal static class ModelEndpoints
         api.MapGet("/models/generic", () => TypedResults.Ok<IReadOnlyList<GenericSpecification>>(GenericSpecifications.All))
             .WithName("listGeneric");
         write.MapPost("/models/manual", (ManualPaste paste) => TypedResults.Ok(ManualTable.Read(paste.Text))).WithName("readManual");
-        write.MapPost("/models/preview", PreviewAsync).WithMetadata(new RequestSizeLimitAttribute(MostBytes)).WithName("previewModel");
+        // It writes nothing; whoever reads a specification sees what it comes to.
+        api.MapPost("/models/preview", PreviewAsync).WithMetadata(new RequestSizeLimitAttribute(MostBytes)).WithName("previewModel");
     }
 
     private static async Task<Ok<IReadOnlyList<ModelRowView>>> ListAsync(ModelStore models, UnitStore units, CancellationToken cancel)

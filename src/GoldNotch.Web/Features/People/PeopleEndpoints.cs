@@ -39,6 +39,7 @@ internal static partial class PeopleEndpoints
 {
     internal static void MapPeople(this IEndpointRouteBuilder api)
     {
+        api.MapGet("/technicians", TechniciansAsync).WithName("listTechnicians");
         RouteGroupBuilder people = api.MapGroup("/people").Needs(Right.ManagePeople);
         people.MapGet("", ListAsync).WithName("listPeople");
         people.MapPost("", AddAsync).ProducesProblem(409).WithName("addPerson");
@@ -64,6 +65,12 @@ internal static partial class PeopleEndpoints
             .. (await people.ListAsync(cancel)).Select(p => View(p, closed.GetValueOrDefault(p.Login), clock.GetUtcNow())),
         ]);
     }
+
+    /// <summary>Whom to ask for what only technicians do. Everybody who is signed in is told; names stand on every check anyway.</summary>
+    private static async Task<Ok<IReadOnlyList<string>>> TechniciansAsync(PersonStore people, CancellationToken cancel) =>
+        TypedResults.Ok<IReadOnlyList<string>>([
+            .. (await people.ListAsync(cancel)).Where(p => p is { Active: true, Role: Role.Technician }).Select(p => p.Name),
+        ]);
 
     private static async Task<Created<PersonView>> AddAsync(
         PersonBegin begin,

@@ -51,7 +51,8 @@ internal static class StandardEndpoints
             .ProducesProblem(428)
             .WithName("approveDraft");
         approve.MapPost("/standards/{key}/retire", RetireAsync).ProducesProblem(404).WithName("retireStandard");
-        write.MapPost("/standards/preview", PreviewAsync).WithName("previewStandard");
+        // It writes nothing; whoever reads a version sees what it comes to.
+        api.MapPost("/standards/preview", PreviewAsync).WithName("previewStandard");
     }
 
     internal static StandardHeadView View(StandardHead h) =>

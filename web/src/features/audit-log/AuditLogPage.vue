@@ -86,9 +86,6 @@ function told(json: string | null | undefined): string {
 .scroll {
   overflow-x: auto;
 }
-.plain-table {
-  margin-top: 18px;
-}
 .change {
   max-width: 420px;
   overflow-wrap: anywhere;

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
+import { namesRow, type RowContext } from '../../app/tables';
+import InputText from 'primevue/inputtext';
 import { ref } from 'vue';
 import type { Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
@@ -16,6 +20,9 @@ defineEmits<{ go: [setting: string] }>();
 const typed = ref<Record<string, string>>({});
 const list = ref<HTMLElement>();
 
+const rowOf = (o: RowContext) => ({
+  'data-setting': (o.props.rowData as unknown as Views['CheckLineView']).line.setting,
+});
 const held = (setting: string) => props.waiting.some((w) => w.setting === setting);
 
 async function put(setting: string, read: string): Promise<void> {
@@ -30,73 +37,63 @@ async function put(setting: string, read: string): Promise<void> {
 
 <template>
   <div ref="list">
-    <table class="plain-table">
-      <caption class="visually-hidden">
-        All notches of this check
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col">Notch</th>
-          <th scope="col">Sheet</th>
-          <th scope="col">Seen on the camera</th>
-          <th scope="col">Verdict</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="{ line, reading, verdict, stale } in lines"
-          :key="line.setting"
-          :data-setting="line.setting"
+    <DataTable
+      :value="lines"
+      size="small"
+      :pt="{ table: { 'aria-label': 'All notches of this check' }, bodyRow: rowOf }"
+    >
+      <Column header="Notch" body-class="leads" :pt="namesRow">
+        <template #body="{ data: l }"
+          ><button class="link" type="button" @click="$emit('go', l.line.setting)">
+            {{ l.line.name }}
+          </button></template
         >
-          <th scope="row">
-            <button class="link" type="button" @click="$emit('go', line.setting)">{{ line.name }}</button>
-          </th>
-          <td class="mono target">{{ plain(line.target ?? 'not on this model') }}</td>
-          <td>
-            <span class="put">
-              <input
-                v-model="typed[line.setting]"
-                class="field mono"
-                :data-setting="line.setting"
-                :aria-label="`${line.name}, seen on the camera`"
-                :placeholder="held(line.setting) ? 'saved here' : plain(reading.label) || '–'"
-                autocomplete="off"
-                autocapitalize="none"
-                spellcheck="false"
-                @keydown.enter.prevent="put(line.setting, typed[line.setting] ?? '')"
-              />
-              <button
-                v-if="line.target"
-                class="act quiet"
-                type="button"
-                tabindex="-1"
-                :aria-label="`${line.name} as on the sheet`"
-                @click="put(line.setting, line.target)"
-              >
-                =
-              </button>
-            </span>
-            <span v-if="refusal?.setting === line.setting" class="off small" role="alert">{{
-              plain(refusal.message)
-            }}</span>
-          </td>
-          <td>
-            <VerdictMark :kind="verdict.kind" word />
-            <span v-if="verdict.offLabel" class="mono small off"> {{ plain(verdict.offLabel) }}</span>
-            <span v-if="stale" class="small automatic"> read again</span>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+      </Column>
+      <Column header="Sheet" body-class="mono target">
+        <template #body="{ data: l }">{{ plain(l.line.target ?? 'not on this model') }}</template>
+      </Column>
+      <Column header="Seen on the camera">
+        <template #body="{ data: l }">
+          <span class="put">
+            <InputText
+              v-model="typed[l.line.setting]"
+              class="field mono"
+              :data-setting="l.line.setting"
+              :aria-label="`${l.line.name}, seen on the camera`"
+              :placeholder="held(l.line.setting) ? 'saved here' : plain(l.reading.label) || '–'"
+              autocomplete="off"
+              autocapitalize="none"
+              spellcheck="false"
+              @keydown.enter.prevent="put(l.line.setting, typed[l.line.setting] ?? '')"
+            />
+            <button
+              v-if="l.line.target"
+              class="act quiet"
+              type="button"
+              tabindex="-1"
+              :aria-label="`${l.line.name} as on the sheet`"
+              @click="put(l.line.setting, l.line.target)"
+            >
+              =
+            </button>
+          </span>
+          <span v-if="refusal?.setting === l.line.setting" class="off small" role="alert">{{
+            plain(refusal!.message)
+          }}</span>
+        </template>
+      </Column>
+      <Column header="Verdict">
+        <template #body="{ data: l }">
+          <VerdictMark :kind="l.verdict.kind" word />
+          <span v-if="l.verdict.offLabel" class="mono small off"> {{ plain(l.verdict.offLabel) }}</span>
+          <span v-if="l.stale" class="small automatic"> read again</span>
+        </template>
+      </Column>
+    </DataTable>
   </div>
 </template>
 
 <style scoped>
-.plain-table td,
-.plain-table th {
-  padding: 4px 10px 4px 0;
-  vertical-align: middle;
-}
 .put {
   display: flex;
   gap: 6px;
@@ -111,9 +108,6 @@ async function put(setting: string, read: string): Promise<void> {
 @media (max-width: 760px) {
   .put .field {
     width: 84px;
-  }
-  .plain-table td {
-    overflow-wrap: anywhere;
   }
 }
 </style>

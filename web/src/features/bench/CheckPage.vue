@@ -38,6 +38,15 @@ const bench = useBench(props.id, kept, () => work.value?.focus());
 const { group, entries, last } = bench;
 const { current, text, shown, queueOpen, asTable, at, line, reading, verdict, now, message, strip } = bench;
 const meaning = computed(() => bench.understood.value?.message ?? '');
+const stillOff = computed(() =>
+  lines.value
+    .filter((l) => l.verdict.kind === 'offTarget' || l.verdict.kind === 'automatic')
+    .map((l) => ({
+      setting: l.line.setting,
+      name: l.line.name,
+      says: l.verdict.kind === 'automatic' ? 'automatic' : plain(l.verdict.offLabel || l.reading.label),
+    })),
+);
 const needsCorrection = computed(() => check.value?.now.order.length ?? 0);
 const order = () => check.value?.now.order.map((s) => s.setting) ?? [];
 const toSend = computed(() => (stage.value === 'left' ? order().filter(link.accepts).length : 0));
@@ -177,10 +186,12 @@ watch(
         :found="check.foundSummary"
         :needs-correction="needsCorrection"
         :unread="check.unreadRequired"
+        :off="stillOff"
         :left="lines.filter(unread).length"
         :waiting="[...kept.readings.value, ...pictures.all.value]"
         :sign="sign"
         @correct="bench.turn('left')"
+        @go="bench.go"
       />
       <CheckList
         v-else-if="asList"

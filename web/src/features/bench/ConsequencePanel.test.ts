@@ -47,8 +47,8 @@ describe('ConsequencePanel', () => {
   });
 
   it('lists only the terms that move the picture', () => {
-    const rows = mount(ConsequencePanel, { props: { now: now() } }).findAll('.terms tr');
-    expect(rows.map((r) => r.get('th').text())).toEqual(['Gain', 'ND filter']);
+    const names = mount(ConsequencePanel, { props: { now: now() } }).findAll('.terms dt');
+    expect(names.map((n) => n.text())).toEqual(['Gain', 'ND filter']);
   });
 
   it('puts two wrongs first and the order of correcting after the consequences', () => {

@@ -83,17 +83,15 @@ const terms = computed(() =>
         </li>
       </ol>
     </template>
-    <table v-if="terms.length > 1" class="terms small">
-      <caption class="soft">
-        Picture, term by term
-      </caption>
-      <tbody>
-        <tr v-for="term in terms" :key="term.setting">
-          <th scope="row">{{ term.name }}</th>
-          <td class="mono">{{ term.source === 'automatic' ? 'automatic' : plain(term.label) }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <div v-if="terms.length > 1" class="small">
+      <h3 class="soft">Exposure, term by term</h3>
+      <dl class="terms">
+        <template v-for="term in terms" :key="term.setting">
+          <dt>{{ term.name }}</dt>
+          <dd class="mono">{{ term.source === 'automatic' ? 'automatic' : plain(term.label) }}</dd>
+        </template>
+      </dl>
+    </div>
     <p v-if="now.metered" class="small soft">
       On the standard's light this is <span class="mono">{{ plain(now.metered.errorLabel) }}</span> from the
       meter.
@@ -139,18 +137,18 @@ dd {
   padding-left: 9px;
 }
 .terms {
-  border-collapse: collapse;
+  grid-template-columns: max-content max-content;
+  gap: 2px 16px;
 }
-.terms caption {
-  text-align: left;
+.terms dt {
+  color: inherit;
 }
-.terms th {
-  text-align: left;
-  font-weight: 400;
-  padding-right: 16px;
-}
-.terms td {
+.terms dd {
   text-align: right;
+}
+h3 {
+  font-size: inherit;
+  font-weight: 400;
 }
 .order {
   margin: 0;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Textarea from 'primevue/textarea';
-import { onMounted, ref, watch } from 'vue';
+import { computed, onMounted, ref, watch } from 'vue';
 import type { Views } from '../../app/client';
 import { counted } from '../../app/outbox/counted';
 import type { Entry } from '../../app/outbox/entry';
@@ -11,13 +11,15 @@ const props = defineProps<{
   needsCorrection: number;
   /** Names of the lines that must be right and nobody read. */
   unread: string[];
+  /** What is off target or left to the camera: it would be signed as it is. */
+  off: { setting: string; name: string; says: string }[];
   /** Lines that are asked for and not read yet, required or not. */
   left: number;
   /** What was not uploaded yet or not accepted: a signed check takes nothing more. */
   waiting: Entry[];
   sign: (note: string) => Promise<void>;
 }>();
-defineEmits<{ correct: [] }>();
+defineEmits<{ correct: []; go: [setting: string] }>();
 const note = ref('');
 const busy = ref(false);
 const wrong = ref('');
@@ -35,6 +37,12 @@ const said = (names: string[]) =>
   names.length === 1
     ? `${names[0]} was`
     : `${names.slice(0, 3).join(', ')}${names.length > 3 ? ` and ${names.length - 3} more` : ''} were`;
+/** What the signature lets stand, on the button itself: it is asked once, here. */
+const open = computed(() =>
+  [props.off.length ? `${props.off.length} off target` : '', props.left ? `${props.left} not read` : '']
+    .filter(Boolean)
+    .join(' and '),
+);
 async function finish(): Promise<void> {
   busy.value = true;
   wrong.value = '';
@@ -64,10 +72,16 @@ async function finish(): Promise<void> {
     </p>
     <p v-if="summary.offTarget || summary.automatic" class="soft">
       Correct what is off target, or sign it as found. A signed check does not change.
-      <button v-if="needsCorrection" class="act quiet" type="button" @click="$emit('correct')">
-        Put {{ needsCorrection }} right
-      </button>
     </p>
+    <ul v-if="off.length" class="open">
+      <li v-for="line in off" :key="line.setting">
+        <button class="link" type="button" @click="$emit('go', line.setting)">{{ line.name }}</button>
+        <span class="mono small off"> {{ line.says }}</span>
+      </li>
+    </ul>
+    <button v-if="needsCorrection" class="act quiet" type="button" @click="$emit('correct')">
+      Put {{ needsCorrection }} right
+    </button>
     <label for="note">{{ unread.length ? `Why ${said(unread)} not read` : 'Note' }}</label>
     <p v-if="unread.length" class="soft">
       {{ unread.length === 1 ? 'It' : 'They' }} must be right. Without
@@ -84,7 +98,7 @@ async function finish(): Promise<void> {
       type="submit"
       :disabled="busy || waiting.length > 0 || (unread.length > 0 && !note.trim())"
     >
-      Sign the check
+      {{ off.length || left ? `Sign with ${open}` : 'Sign the check' }}
     </button>
   </form>
 </template>
@@ -96,6 +110,10 @@ async function finish(): Promise<void> {
   align-items: flex-start;
   gap: 12px;
   max-width: 560px;
+}
+.open {
+  margin: 0;
+  padding-left: 20px;
 }
 label {
   font-weight: 600;

@@ -199,6 +199,7 @@ describe('SignCheck', () => {
         found: counts(),
         needsCorrection: 0,
         unread: [],
+        off: [],
         left: 0,
         waiting: [],
         sign: async () => undefined,
@@ -227,6 +228,15 @@ describe('SignCheck', () => {
     expect(form({ found: counts({ offTarget: 3 }) }).text()).toContain('Found: 3 off');
     const off = form({ summary: counts({ offTarget: 2 }), needsCorrection: 2 });
     expect(off.text()).toContain('Put 2 right');
+  });
+
+  it('names what is open once, with what it is, on the way to it and on the button', async () => {
+    const page = form({ off: [{ setting: 'gain', name: 'Gain', says: '+12 dB' }], left: 3 });
+    expect(page.find('.open').text()).toContain('+12 dB');
+    await page.find('.open button').trigger('click');
+    expect(page.emitted('go')).toEqual([['gain']]);
+    expect(button(page).text()).toBe('Sign with 1 off target and 3 not read');
+    expect(button(form()).text()).toBe('Sign the check');
   });
 
   it('keeps the note when it was refused', async () => {

@@ -88,6 +88,7 @@ describe('CheckList', () => {
   it('records what is typed and goes on to the next field with Enter', async () => {
     const record = vi.fn(async () => true);
     const all = list(record);
+    await nextTick();
     const [gain, nd] = all.findAll('input');
     await gain!.setValue(' H ');
     await gain!.trigger('keydown', { key: 'Enter' });
@@ -100,6 +101,7 @@ describe('CheckList', () => {
 
   it('keeps what was refused in its field, and comes back to it', async () => {
     const all = list(async () => false);
+    await nextTick();
     const gain = all.find('input');
     await gain.setValue('Q');
     await gain.trigger('keydown', { key: 'Enter' });
@@ -109,6 +111,9 @@ describe('CheckList', () => {
     expect(document.activeElement).toBe(gain.element);
     await all.setProps({ refusal: { setting: 'gain', message: 'Gain has no Q.' } });
     expect(all.find('[role=alert]').text()).toBe('Gain has no Q.');
+    // Whatever arrives meanwhile, the field in hand stays the same field.
+    await all.setProps({ lines: [line('gain', 'L', 'H'), line('nd', 'clear')] });
+    expect(document.activeElement).toBe(gain.element);
     all.unmount();
   });
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext';
 import type { RowContext } from '../../app/tables';
 import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
@@ -92,7 +93,7 @@ const next = (row: Views['BoardRowView']) =>
       <div class="fields filters">
         <label class="grow">
           Find
-          <input
+          <InputText
             v-model="find"
             class="field"
             type="search"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WhoCan from '../../app/WhoCan.vue';
 import Term from '../../app/Term.vue';
 import { can } from '../../app/session';
 import DepartmentForm from '../people/DepartmentForm.vue';
@@ -20,8 +21,9 @@ const { steps, next, loading, error } = useFirstSteps();
     <p v-else-if="error" class="problem" role="alert">{{ error.message }}</p>
     <template v-else>
       <p v-if="!can('defineStandards')" role="status">
-        A technician of your department does these steps; you can check cameras as soon as they are done.
+        You can check cameras as soon as these steps are done.
       </p>
+      <WhoCan right="defineStandards" what="do these steps" />
       <ol>
         <li
           v-for="(step, i) in steps"

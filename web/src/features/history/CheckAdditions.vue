@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Textarea from 'primevue/textarea';
 import OneOf from '../../app/OneOf.vue';
 import { ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
@@ -54,7 +55,7 @@ const nameOf = (key: string) => props.check.lines.find((l) => l.line.setting ===
         />
         <label class="entry">
           <span class="what">What is so</span>
-          <textarea v-model="says" class="field" rows="2" maxlength="1000" />
+          <Textarea v-model="says" class="field" rows="2" maxlength="1000" />
         </label>
         <p v-if="wrong" class="problem small" role="alert">{{ wrong }}</p>
         <button class="act quiet" type="submit" :disabled="says.trim().length < 3">Add it</button>

@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
+import { namesRow, type RowContext } from '../../app/tables';
 import { useTitle } from '../../app/title';
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
-import { api, ask } from '../../app/client';
+import { api, ask, type Views } from '../../app/client';
 import { moment } from '../../app/dates';
 import { useLive } from '../../app/live';
 import { plain } from '../../instruments/fractions';
@@ -24,6 +27,7 @@ const {
 });
 // Later additions come in while it is looked at.
 useLive((_, changed) => (!changed || changed === props.id) && void refetch());
+const settingOf = (o: RowContext) => (o.props.rowData as unknown as Views['CheckLineView']).line.setting;
 const print = () => window.print();
 useTitle(() => [check.value?.unitTag, check.value?.standardName, 'checked']);
 </script>
@@ -64,46 +68,46 @@ useTitle(() => [check.value?.unitTag, check.value?.standardName, 'checked']);
         <button class="act quiet" type="button" @click="print">Print</button>
       </p>
       <div class="two">
-        <table class="plain-table">
-          <thead>
-            <tr>
-              <th scope="col">Notch</th>
-              <th scope="col">Sheet</th>
-              <th scope="col">Found</th>
-              <th v-if="check.corrected" scope="col">Left</th>
-              <th scope="col">Verdict</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr
-              v-for="{ line, reading, verdict, found } in check.lines"
-              :key="line.setting"
-              :data-setting="line.setting"
+        <DataTable
+          class="readings"
+          :value="check.lines"
+          :data-key="(l: Views['CheckLineView']) => l.line.setting"
+          :pt="{ bodyRow: (o: RowContext) => ({ 'data-setting': settingOf(o) }) }"
+        >
+          <Column header="Notch" body-class="leads" :pt="namesRow">
+            <template #body="{ data: l }">{{ l.line.name }}</template>
+          </Column>
+          <Column header="Sheet" body-class="mono target">
+            <template #body="{ data: l }">{{ plain(l.line.target ?? 'not possible') }}</template>
+          </Column>
+          <Column header="Found" body-class="mono">
+            <template #body="{ data: l }"
+              ><span :class="{ off: l.found && l.found.verdict.kind !== 'onTarget' }">{{
+                plain((l.found?.reading ?? l.reading).label) || '–'
+              }}</span></template
             >
-              <th scope="row">{{ line.name }}</th>
-              <td class="mono target">{{ plain(line.target ?? 'not possible') }}</td>
-              <td class="mono" :class="{ off: found && found.verdict.kind !== 'onTarget' }">
-                {{ plain((found?.reading ?? reading).label) || '–' }}
-              </td>
-              <td v-if="check.corrected" class="mono">
-                {{ found ? plain(reading.label) || 'not read again' : '' }}
-              </td>
-              <td>
-                <VerdictMark :kind="verdict.kind" word />
-                <span
-                  v-if="verdict.offLabel"
-                  class="mono small distance"
-                  :class="{ off: verdict.kind === 'offTarget' }"
-                >
-                  {{ plain(verdict.offLabel) }}</span
-                >
-                <p v-if="!['onTarget', 'unread'].includes(verdict.kind)" class="small soft">
-                  {{ plain(verdict.because.sentence) }}
-                </p>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+          </Column>
+          <Column v-if="check.corrected" header="Left" body-class="mono">
+            <template #body="{ data: l }">{{
+              l.found ? plain(l.reading.label) || 'not read again' : ''
+            }}</template>
+          </Column>
+          <Column header="Verdict" body-class="verdict">
+            <template #body="{ data: l }">
+              <VerdictMark :kind="l.verdict.kind" word />
+              <span
+                v-if="l.verdict.offLabel"
+                class="mono small distance"
+                :class="{ off: l.verdict.kind === 'offTarget' }"
+              >
+                {{ plain(l.verdict.offLabel) }}</span
+              >
+              <p v-if="!['onTarget', 'unread'].includes(l.verdict.kind)" class="small soft">
+                {{ plain(l.verdict.because.sentence) }}
+              </p>
+            </template>
+          </Column>
+        </DataTable>
         <div>
           <ConsequencePanel
             :now="check.now"
@@ -122,10 +126,10 @@ useTitle(() => [check.value?.unitTag, check.value?.standardName, 'checked']);
 .distance {
   margin-left: 8px;
 }
-td.mono {
+.readings :deep(td) {
   overflow-wrap: break-word;
 }
-td:last-child {
+.readings :deep(td.verdict) {
   min-width: 128px;
 }
 .note {
@@ -143,27 +147,15 @@ td:last-child {
   gap: 40px;
   align-items: start;
 }
-tbody th {
-  color: var(--ink);
-  font-size: 0.9375rem;
-  white-space: nowrap;
-  padding-right: 20px;
-  vertical-align: top;
-  padding-top: 10px;
-}
 @media (max-width: 900px) {
   .two {
     grid-template-columns: minmax(0, 1fr);
   }
 }
 @media (max-width: 640px) {
-  tbody th {
-    white-space: normal;
-  }
-  .plain-table :is(td, th) {
+  .readings :deep(:is(td, th)) {
     padding-right: 8px;
     overflow-wrap: anywhere;
-    white-space: normal;
   }
 }
 </style>

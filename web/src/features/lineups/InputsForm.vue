@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DayField from '../../app/DayField.vue';
+import TickBox from '../../app/TickBox.vue';
 import OneOf from '../../app/OneOf.vue';
 import { useQuery } from '@tanstack/vue-query';
 import { computed, nextTick, onMounted, ref } from 'vue';
@@ -77,12 +79,7 @@ const callText = computed({
   <div ref="form" class="asked-form">
     <TextEntry v-model="doc.name" label="Name" plain-text :wrong="messageAt('/name')" />
     <TextEntry v-model="doc.place" label="Place" plain-text :most="120" :wrong="messageAt('/place')" />
-    <label class="entry">
-      <span class="what"
-        >Call <span class="soft">{{ zone.replaceAll('_', ' ') }}</span></span
-      >
-      <input v-model="callText" class="field" type="datetime-local" />
-    </label>
+    <DayField v-model="callText" label="Call" :note="zone.replaceAll('_', ' ')" time />
     <LightForm v-model="doc.light" :begins="begins" :message-at="messageAt" @onward="onward" />
     <OneOf
       v-model="doc.standard"
@@ -169,9 +166,7 @@ const callText = computed({
           :options="doc.cameras.map((c) => c.letter)"
         />
       </div>
-      <label class="tick"
-        ><input v-model="doc.oneReading" type="checkbox" /> all set from this one reading</label
-      >
+      <TickBox v-model="doc.oneReading">all set from this one reading</TickBox>
     </fieldset>
   </div>
 </template>
@@ -208,17 +203,6 @@ const callText = computed({
 }
 .asked-form :deep(.row.three .field) {
   padding-inline: 5px;
-}
-.asked-form :deep(.ways) {
-  display: flex;
-  gap: 12px;
-  font-size: 0.875rem;
-}
-.asked-form :deep(.tick) {
-  font-size: 0.875rem;
-  display: flex;
-  gap: 6px;
-  align-items: center;
 }
 .asked-form :deep(.item) {
   display: grid;

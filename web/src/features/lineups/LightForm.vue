@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import OneOfFew from '../../app/OneOfFew.vue';
+import TickBox from '../../app/TickBox.vue';
 import OneOf from '../../app/OneOf.vue';
 import { computed, ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
@@ -44,22 +46,19 @@ function mayMove(yes: boolean): void {
 <template>
   <fieldset class="light">
     <legend>Light at the key</legend>
-    <div class="ways" role="radiogroup" aria-label="How the light was read">
-      <label
-        ><input type="radio" name="light-way" :checked="byReading" :disabled="!begins" @change="way(true)" />
-        one reading</label
-      >
-      <label
-        ><input
-          type="radio"
-          name="light-way"
-          :checked="!byReading"
-          :disabled="!begins"
-          @change="way(false)"
-        />
-        lux</label
-      >
-    </div>
+    <OneOfFew
+      role="radiogroup"
+      aria-label="How the light was read"
+      name="light-way"
+      :model-value="byReading ? 'reading' : 'lux'"
+      :options="[
+        { key: 'reading', name: 'one reading' },
+        { key: 'lux', name: 'lux' },
+      ]"
+      :disabled="!begins"
+      in-line
+      @update:model-value="way($event === 'reading')"
+    />
     <p v-if="unread" class="off small" role="alert">{{ unread }}</p>
     <div v-if="light.reading" class="row three reading-first" @keydown.enter.prevent="emit('onward', $event)">
       <TextEntry
@@ -128,15 +127,9 @@ function mayMove(yes: boolean): void {
         { key: 'flat', name: 'flat receptor' },
       ]"
     />
-    <label class="tick">
-      <input
-        type="checkbox"
-        :checked="moves"
-        :disabled="!begins"
-        @change="mayMove(($event.target as HTMLInputElement).checked)"
-      />
-      The light may move
-    </label>
+    <TickBox :model-value="moves" :disabled="!begins" @update:model-value="mayMove($event ?? false)"
+      >The light may move</TickBox
+    >
     <div v-if="moves" class="row">
       <NumberField
         :model-value="light.dimStops"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext';
 import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
 import OneOf from '../../app/OneOf.vue';
@@ -49,7 +50,7 @@ async function begin(): Promise<void> {
     <form class="fields begin no-print" @submit.prevent="begin">
       <label class="grow"
         ><span>A new line-up</span
-        ><input v-model="name" v-focus class="field" maxlength="80" placeholder="What is the shoot?" />
+        ><InputText v-model="name" v-focus class="field" maxlength="80" placeholder="What is the shoot?" />
       </label>
       <OneOf v-model="standard" label="Standard" :options="approved" />
       <button class="act" type="submit" :disabled="!name.trim() || !standard">Start</button>
@@ -103,11 +104,6 @@ async function begin(): Promise<void> {
 }
 .begin {
   margin-bottom: 22px;
-}
-.plain-table tbody th {
-  font-size: 1.0625rem;
-  color: var(--ink);
-  vertical-align: top;
 }
 .place,
 .unit {

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
+import { namesRow } from '../../app/tables';
 import { useQueryClient } from '@tanstack/vue-query';
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -69,26 +72,30 @@ const check = (letter: string) =>
 <template>
   <section class="hands">
     <h2>Hand-off</h2>
-    <table class="plain-table">
-      <tbody>
-        <tr v-for="c in plan.cameras" :key="c.letter">
-          <th scope="row">{{ c.letter }} {{ c.spoken }}</th>
-          <td>
-            <button class="link" type="button" @click="check(c.letter)">Check it on the bench</button>
-          </td>
-          <td>
-            <a class="link" :href="`/api/line-ups/${doc.id}/cameras/${c.letter}/sheet.pdf`"
+    <DataTable class="stacks" :value="plan.cameras" data-key="letter" size="small">
+      <Column header="Camera" body-class="leads" :pt="namesRow">
+        <template #body="{ data: c }">{{ c.letter }} {{ c.spoken }}</template>
+      </Column>
+      <Column header="Check">
+        <template #body="{ data: c }"
+          ><button class="link" type="button" @click="check(c.letter)">
+            Check it on the bench
+          </button></template
+        >
+      </Column>
+      <Column header="Papers">
+        <template #body="{ data: c }"
+          ><span class="papers"
+            ><a class="link" :href="`/api/line-ups/${doc.id}/cameras/${c.letter}/sheet.pdf`"
               >Shoot sheet, PDF</a
             >
-          </td>
-          <td>
             <a class="link" :href="`/api/line-ups/${doc.id}/cameras/${c.letter}/card.pdf`"
               >Operator sheet, PDF</a
-            >
-          </td>
-        </tr>
-      </tbody>
-    </table>
+            ></span
+          ></template
+        >
+      </Column>
+    </DataTable>
     <UsedForm v-model="doc" :plan="plan" :message-at="messageAt" />
     <p class="acts">
       <button class="act quiet" type="button" @click="again">Use again</button>
@@ -107,9 +114,10 @@ const check = (letter: string) =>
   margin-top: 18px;
   border-top: 1px solid var(--line);
 }
-.hands .plain-table td,
-.hands .plain-table th {
-  padding: 5px 12px 5px 0;
+.papers {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 18px;
 }
 .hands .acts {
   margin-top: 12px;

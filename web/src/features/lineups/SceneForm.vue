@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TickBox from '../../app/TickBox.vue';
 import type { Views } from '../../app/client';
 import NumberField from '../../app/NumberField.vue';
 import TextEntry from '../../app/TextEntry.vue';
@@ -83,9 +84,7 @@ const ratio = (name: string, marks: Views['SceneMarkView'][]) =>
         :wrong="messageAt(`/marks/${i}/stops`) || messageAt(`/marks/${i}/reading`)"
         @update:model-value="measured(mark, $event ?? '')"
       />
-      <label class="tick small">
-        <input v-model="mark.matters" type="checkbox" /> its detail is required
-      </label>
+      <TickBox v-model="mark.matters">its detail is required</TickBox>
       <button class="link small" type="button" @click="doc.marks = out(doc.marks, i)">out</button>
     </div>
     <button class="link small" type="button" :disabled="!begins" @click="addMark">
@@ -116,14 +115,11 @@ const ratio = (name: string, marks: Views['SceneMarkView'][]) =>
     </div>
     <p class="acts">
       <button class="link small" type="button" :disabled="!begins" @click="addFilter">Add a filter</button>
-      <label class="tick small">
-        <input
-          type="checkbox"
-          :checked="doc.maxFront === 2"
-          @change="doc.maxFront = ($event.target as HTMLInputElement).checked ? 2 : 1"
-        />
-        two on one lens
-      </label>
+      <TickBox
+        :model-value="doc.maxFront === 2"
+        @update:model-value="doc.maxFront = ($event ?? false) ? 2 : 1"
+        >two on one lens</TickBox
+      >
     </p>
   </fieldset>
   <fieldset>

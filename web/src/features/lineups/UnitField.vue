@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext';
 import { useQuery } from '@tanstack/vue-query';
 import { computed, ref, useId, watch } from 'vue';
 import { api, ask } from '../../app/client';
@@ -53,12 +54,12 @@ function sole(): void {
     <span class="what"
       >{{ label }} <span class="soft">{{ name(unit) }}</span></span
     >
-    <input
+    <InputText
       ref="field"
       class="field mono"
       :class="{ wrong: shown }"
       :list="id"
-      :value="text"
+      :model-value="text"
       maxlength="30"
       placeholder="tag, tape, model"
       @input="take"

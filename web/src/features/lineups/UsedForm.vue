@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Textarea from 'primevue/textarea';
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
 import TextEntry from '../../app/TextEntry.vue';
@@ -35,7 +36,7 @@ function begin(): void {
       </div>
       <label class="entry">
         <span class="what">To remember</span>
-        <textarea v-model="used.note" class="field" rows="3" maxlength="2000" />
+        <Textarea v-model="used.note" class="field" rows="3" maxlength="2000" />
         <span v-if="messageAt('/used/note')" class="off small" role="alert">{{
           messageAt('/used/note')
         }}</span>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
+import { namesRow } from '../../app/tables';
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
@@ -10,8 +13,17 @@ const ways = computed(() => [props.camera.chosen, ...props.camera.next]);
 const terms = computed(() => [
   ...new Map(ways.value.flatMap((w) => w.costs.map((c) => [c.term, c.name] as const))),
 ]);
-const points = (way: Views['CandidateView'], term: string) =>
-  way.costs.find((c) => c.term === term)?.points.toFixed(1) ?? '';
+const SUM = '';
+/** By its place, not by the way itself: the library keeps a column's content when the plan changes under it. */
+const costOf = (place: number, term: string) => {
+  const way = ways.value[place];
+  const points = term === SUM ? way?.cost : way?.costs.find((c) => c.term === term)?.points;
+  return points?.toFixed(1) ?? '';
+};
+const rows = computed(() => [
+  ...terms.value.map(([term, name]) => ({ term, name })),
+  { term: SUM, name: 'in all' },
+]);
 </script>
 
 <template>
@@ -25,25 +37,12 @@ const points = (way: Views['CandidateView'], term: string) =>
     </p>
     <details v-if="terms.length">
       <summary>What it costs, by fault</summary>
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">points</th>
-            <th scope="col">plan</th>
-            <th v-for="(n, i) in camera.next" :key="n.spoken" scope="col">what if {{ i + 1 }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="[term, name] in terms" :key="term">
-            <th scope="row">{{ name }}</th>
-            <td v-for="(w, i) in ways" :key="i" class="mono">{{ points(w, term) }}</td>
-          </tr>
-          <tr class="sum">
-            <th scope="row">in all</th>
-            <td v-for="(w, i) in ways" :key="i" class="mono">{{ w.cost.toFixed(1) }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <DataTable :value="rows" data-key="term" size="small" :row-class="(r) => ({ sum: r.term === SUM })">
+        <Column field="name" header="points" :pt="namesRow" />
+        <Column v-for="(_, i) in ways" :key="i" :header="i ? `what if ${i}` : 'plan'" body-class="mono">
+          <template #body="{ data: r }">{{ costOf(i, r.term) }}</template>
+        </Column>
+      </DataTable>
       <p class="soft">A point is about what a good technician gives for a small fault that is seen.</p>
     </details>
   </section>
@@ -59,21 +58,8 @@ const points = (way: Views['CandidateView'], term: string) =>
 .way .link {
   white-space: nowrap;
 }
-table {
-  border-collapse: collapse;
-  width: 100%;
-  margin: 4px 0;
-}
-th {
-  font-weight: 400;
-  text-align: left;
-}
-td,
-thead th:not(:first-child) {
-  text-align: right;
-}
-.sum > * {
-  border-top: 1px solid var(--line);
+:deep(.sum > td) {
+  border-top: 1px solid var(--ink-soft);
 }
 summary {
   cursor: pointer;

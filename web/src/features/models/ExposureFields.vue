@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TickBox from '../../app/TickBox.vue';
 import OneOf from '../../app/OneOf.vue';
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
@@ -54,9 +55,8 @@ function addBase(): void {
             : null
         "
       />
-      <label v-if="card.angles" class="tick"
-        ><input v-model="card.angles.anyBetween" type="checkbox" :disabled="!editable" /> any angle between
-        can be typed</label
+      <TickBox v-if="card.angles" v-model="card.angles.anyBetween" :disabled="!editable"
+        >any angle between can be typed</TickBox
       >
     </template>
     <template v-else-if="setting === 'gain'">
@@ -109,10 +109,7 @@ function addBase(): void {
           optional
           :editable="editable"
         />
-        <label class="tick"
-          ><input v-model="card.gain.automatic" type="checkbox" :disabled="!editable" /> has an
-          automatic</label
-        >
+        <TickBox v-model="card.gain.automatic" :disabled="!editable">has an automatic</TickBox>
       </div>
     </template>
     <template v-else-if="setting === 'base'">
@@ -190,12 +187,8 @@ function addBase(): void {
       </div>
     </template>
     <div v-else-if="setting === 'iris-control' || setting === 'focus-mode'" class="fields">
-      <label class="tick"
-        ><input v-model="mode.manual" type="checkbox" :disabled="!editable" /> by hand</label
-      >
-      <label class="tick"
-        ><input v-model="mode.automatic" type="checkbox" :disabled="!editable" /> by the camera</label
-      >
+      <TickBox v-model="mode.manual" :disabled="!editable">by hand</TickBox>
+      <TickBox v-model="mode.automatic" :disabled="!editable">by the camera</TickBox>
     </div>
     <template v-else-if="setting === 'iris'"
       ><div class="fields">
@@ -297,15 +290,11 @@ function addBase(): void {
         >
           A number can be dialled
         </button>
-        <label class="tick"
-          ><input v-model="card.whiteBalance.automatic" type="checkbox" :disabled="!editable" /> has an
-          automatic</label
-        >
+        <TickBox v-model="card.whiteBalance.automatic" :disabled="!editable">has an automatic</TickBox>
       </div>
     </template>
-    <label v-else-if="setting === 'full-auto'" class="tick"
-      ><input v-model="card.fullAuto" type="checkbox" :disabled="!editable" /> it has a full-auto
-      switch</label
+    <TickBox v-else-if="setting === 'full-auto'" v-model="card.fullAuto" :disabled="!editable"
+      >it has a full-auto switch</TickBox
     >
   </div>
 </template>
@@ -314,9 +303,5 @@ function addBase(): void {
 .part {
   display: grid;
   gap: 8px;
-}
-.tick {
-  display: block;
-  font-size: 0.875rem;
 }
 </style>

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
+import TickBox from '../../app/TickBox.vue';
+import InputText from 'primevue/inputtext';
 import type { Views } from '../../app/client';
 import { copy } from '../../app/copy';
 import { codecRates, codecRatesText, labels, numberOf, numbers } from './specificationText';
@@ -91,43 +95,41 @@ function paste(event: ClipboardEvent): void {
 
 <template>
   <div class="formats">
-    <div class="scroll" tabindex="0" role="region" aria-label="Recordings">
-      <table>
-        <thead>
-          <tr>
-            <th v-for="column in COLUMNS" :key="column.name" scope="col">{{ column.name }}</th>
-            <th scope="col">Raw</th>
-            <th scope="col"><span class="visually-hidden">Take out</span></th>
-          </tr>
-        </thead>
-        <tbody @paste="paste">
-          <tr v-for="(format, i) in card.formats" :key="i">
-            <td v-for="column in COLUMNS" :key="column.name">
-              <input
-                class="field mono"
-                :style="{ width: `${column.width}px` }"
-                :readonly="!editable"
-                :aria-label="column.name"
-                :title="column.read(format)"
-                :value="column.read(format)"
-                @change="column.put(format, ($event.target as HTMLInputElement).value)"
-              />
-            </td>
-            <td><input v-model="format.raw" type="checkbox" :disabled="!editable" aria-label="Raw" /></td>
-            <td>
-              <button
-                v-if="editable"
-                class="link"
-                type="button"
-                :aria-label="`Take ${format.size} ${format.rate} out`"
-                @click="card.formats.splice(i, 1)"
-              >
-                out
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+    <div class="scroll" tabindex="0" role="region" aria-label="Recordings" @paste="paste">
+      <DataTable :value="card.formats" size="small" :pt="{ table: { 'aria-label': 'Recordings' } }">
+        <template #empty>None yet.</template>
+        <Column v-for="column in COLUMNS" :key="column.name" :header="column.name">
+          <template #body="{ data: format }">
+            <InputText
+              class="field mono"
+              :style="{ width: `${column.width}px` }"
+              :readonly="!editable"
+              :aria-label="column.name"
+              :title="column.read(format)"
+              :model-value="column.read(format)"
+              @change="column.put(format, ($event.target as HTMLInputElement).value)"
+            />
+          </template>
+        </Column>
+        <Column header="Raw">
+          <template #body="{ data: format }"
+            ><TickBox v-model="format.raw" :disabled="!editable" label="Raw"
+          /></template>
+        </Column>
+        <Column v-if="editable">
+          <template #header><span class="visually-hidden">Take out</span></template>
+          <template #body="{ data: format, index }">
+            <button
+              class="link"
+              type="button"
+              :aria-label="`Take ${format.size} ${format.rate} out`"
+              @click="card.formats.splice(index, 1)"
+            >
+              out
+            </button>
+          </template>
+        </Column>
+      </DataTable>
     </div>
     <p v-if="editable">
       <button class="act quiet" type="button" @click="add">Add a recording</button>
@@ -143,15 +145,7 @@ function paste(event: ClipboardEvent): void {
 .scroll {
   overflow-x: auto;
 }
-table {
-  border-collapse: collapse;
-}
-th {
-  font-size: 0.75rem;
-  text-align: left;
-  color: var(--ink-soft);
-}
-td {
+:deep(:is(td, th)) {
   padding: 2px 3px 2px 0;
 }
 .field {

@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="T">
+import Textarea from 'primevue/textarea';
 import { ref, watch } from 'vue';
 
 /** A list that is typed as one line; it is taken apart when the field is left, so that typing is never interrupted. */
@@ -30,11 +31,12 @@ watch(
 <template>
   <label class="list">
     <span>{{ label }}</span>
-    <textarea
+    <Textarea
       v-model="text"
       class="field mono"
       :class="{ wrong }"
       rows="1"
+      auto-resize
       spellcheck="false"
       :placeholder="hint"
       :disabled="disabled"

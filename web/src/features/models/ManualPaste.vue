@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Textarea from 'primevue/textarea';
 import Dialog from 'primevue/dialog';
 import { computed, ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
@@ -59,7 +60,7 @@ function take(): void {
         >Gain lists, shutter speeds, recordings, ND filters, menu paths: a line each, with its name before
         it</label
       >
-      <textarea
+      <Textarea
         id="manual-text"
         v-model="text"
         class="field mono"

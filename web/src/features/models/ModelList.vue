@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WhoCan from '../../app/WhoCan.vue';
 import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
 import SectionTabs from '../../app/SectionTabs.vue';
@@ -81,7 +82,7 @@ async function begin(): Promise<void> {
       {{
         can('defineModels')
           ? 'Start one below, or import specifications from a file.'
-          : 'Ask a technician to add one.'
+          : 'A technician adds the first.'
       }}
     </p>
     <div v-else class="scroll" tabindex="0" role="region" aria-label="Table">
@@ -115,6 +116,7 @@ async function begin(): Promise<void> {
         >
       </DataTable>
     </div>
+    <WhoCan right="defineModels" what="add and change specifications" />
     <div v-if="can('defineModels')" class="new no-print">
       <button v-if="!beginning" class="act quiet" type="button" @click="beginning = true">
         New specification
@@ -139,8 +141,5 @@ async function begin(): Promise<void> {
 }
 .new {
   margin-top: 20px;
-}
-.plain-table {
-  margin-top: 18px;
 }
 </style>

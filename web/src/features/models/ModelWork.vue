@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WhoCan from '../../app/WhoCan.vue';
 import { useTitle } from '../../app/title';
 import FitTable from '../sheets/FitTable.vue';
 import { useQueryClient } from '@tanstack/vue-query';
@@ -90,6 +91,7 @@ function go(setting: string): void {
       <p class="soft small">
         {{ card.kind }}. Changed last by {{ whole.changedBy || 'the import' }}, {{ day(whole.changedAt) }}.
       </p>
+      <WhoCan right="defineModels" what="change specifications" />
       <p v-if="editable" class="acts no-print">
         <button
           class="act"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Slider from 'primevue/slider';
+import InputText from 'primevue/inputtext';
 import OneOf from '../../app/OneOf.vue';
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
@@ -53,42 +55,58 @@ function stands(text: string): void {
       <BodySketch v-if="drawn" :place="drawn" class="sketch" />
       <div class="fields">
         <OneOf v-model="place.side" label="Side" :options="sides" :disabled="!editable" />
-        <label
-          >Front to back
-          <input v-model.number="place.across" type="range" min="0" max="1" step="0.02" :disabled="!editable"
-        /></label>
-        <label
-          >Top to bottom
-          <input v-model.number="place.down" type="range" min="0" max="1" step="0.02" :disabled="!editable"
-        /></label>
+        <div class="along">
+          <span>Front to back</span
+          ><Slider
+            v-model="place.across"
+            :min="0"
+            :max="1"
+            :step="0.02"
+            :disabled="!editable"
+            aria-label="Front to back"
+          />
+        </div>
+        <div class="along">
+          <span>Top to bottom</span
+          ><Slider
+            v-model="place.down"
+            :min="0"
+            :max="1"
+            :step="0.02"
+            :disabled="!editable"
+            aria-label="Top to bottom"
+          />
+        </div>
       </div>
       <div class="fields">
         <label class="grow"
-          >Printed beside it <input v-model="place.name" class="field" maxlength="60" :readonly="!editable"
+          >Printed beside it
+          <InputText v-model="place.name" class="field" maxlength="60" :readonly="!editable"
         /></label>
         <label class="grow"
-          >What to do there <input v-model="place.path" class="field" maxlength="300" :readonly="!editable"
+          >What to do there
+          <InputText v-model="place.path" class="field" maxlength="300" :readonly="!editable"
         /></label>
       </div>
       <div class="fields">
         <label class="grow"
           >Manual is seen by
-          <input v-model="place.manualSign" class="field" maxlength="300" :readonly="!editable"
+          <InputText v-model="place.manualSign" class="field" maxlength="300" :readonly="!editable"
         /></label>
         <label class="grow"
           >What goes wrong here
-          <input v-model="place.trap" class="field" maxlength="300" :readonly="!editable"
+          <InputText v-model="place.trap" class="field" maxlength="300" :readonly="!editable"
         /></label>
       </div>
     </template>
     <div class="fields">
       <label class="grow"
         >After a factory reset it shows
-        <input
+        <InputText
           class="field mono"
           maxlength="80"
           :readonly="!editable"
-          :value="reset"
+          :model-value="reset"
           @change="stands(($event.target as HTMLInputElement).value)"
       /></label>
       <button v-if="editable && !place" class="link" type="button" @click="begin">Say where it is</button>
@@ -98,6 +116,14 @@ function stands(text: string): void {
 </template>
 
 <style scoped>
+.along {
+  display: grid;
+  gap: 12px;
+  width: 140px;
+  padding: 0 10px 12px;
+  font-size: 0.8125rem;
+  font-weight: 600;
+}
 .place {
   display: grid;
   gap: 8px;

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import OneOfFew from '../../app/OneOfFew.vue';
+import TickBox from '../../app/TickBox.vue';
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
 import NotchDial from '../../instruments/NotchDial.vue';
@@ -28,6 +30,11 @@ const known = computed<Known>(() =>
       ? 'has'
       : 'unknown',
 );
+const KNOWN: { key: Known; name: string }[] = [
+  { key: 'has', name: 'has it' },
+  { key: 'none', name: 'has none' },
+  { key: 'unknown', name: 'not known' },
+];
 const asked = computed(() => props.setting.kind === 'choice' || props.setting.kind === 'level');
 // These are worked out from card, power and base, or read off a display.
 const DERIVED = [
@@ -80,17 +87,14 @@ function know(what: Known): void {
     </h3>
     <fieldset v-if="own" :disabled="!editable">
       <legend class="visually-hidden">Has it</legend>
-      <label
-        v-for="[key, says] in [
-          ['has', 'has it'],
-          ['none', 'has none'],
-          ['unknown', 'not known'],
-        ] as const"
-        :key="key"
-      >
-        <input type="radio" :name="`known-${setting.key}`" :checked="known === key" @change="know(key)" />
-        {{ says }}
-      </label>
+      <OneOfFew
+        :name="`known-${setting.key}`"
+        :model-value="known"
+        :options="KNOWN"
+        :disabled="!editable"
+        in-line
+        @update:model-value="know"
+      />
     </fieldset>
     <slot />
     <ListInput
@@ -113,9 +117,7 @@ function know(what: Known): void {
       hint="off 70 100, or 0…24 by 3"
       @change="card.levels = { ...card.levels, [setting.key]: $event }"
     />
-    <label v-if="choice" class="tick">
-      <input v-model="choice.automatic" type="checkbox" :disabled="!editable" /> it can be left automatic
-    </label>
+    <TickBox v-if="choice" v-model="choice.automatic" :disabled="!editable">it can be left automatic</TickBox>
     <NotchDial
       v-if="control && control.dial.detents.length > 1"
       :dial="control.dial"
@@ -157,11 +159,5 @@ fieldset {
   border: 0;
   padding: 0;
   margin: 0;
-  display: flex;
-  gap: 18px;
-}
-.tick,
-fieldset label {
-  font-size: 0.875rem;
 }
 </style>

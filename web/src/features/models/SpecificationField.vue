@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext';
 import { ref, watch } from 'vue';
 import { numberOf } from './specificationText';
 
@@ -30,17 +31,26 @@ function take(event: Event): void {
 </script>
 
 <template>
-  <label>
-    <span>{{ label }}</span>
-    <input
+  <label class="entry spec">
+    <span class="what">{{ label }}</span>
+    <InputText
       class="field"
       :class="{ mono: number, wrong: Number.isNaN(value) }"
       :inputmode="number ? 'decimal' : undefined"
       :maxlength="most ?? 80"
       :readonly="!editable"
-      :value="text"
+      :model-value="text"
       @input="take"
       @blur="writing = false"
     />
   </label>
 </template>
+
+<style scoped>
+.spec {
+  justify-items: start;
+}
+.spec > .field {
+  width: auto;
+}
+</style>

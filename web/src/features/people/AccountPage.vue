@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext';
 import OneOf, { type Choice } from '../../app/OneOf.vue';
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
@@ -112,11 +113,11 @@ async function change(): Promise<void> {
       <h2>Change your password</h2>
       <label
         >Current password
-        <input v-model="current" class="field" type="password" autocomplete="current-password" required
+        <InputText v-model="current" class="field" type="password" autocomplete="current-password" required
       /></label>
       <label
         >New password, 8 characters or more
-        <input
+        <InputText
           v-model="next"
           class="field"
           type="password"
@@ -126,7 +127,7 @@ async function change(): Promise<void> {
       /></label>
       <label
         >New password again
-        <input
+        <InputText
           v-model="again"
           class="field"
           type="password"

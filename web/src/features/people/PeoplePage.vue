@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TickBox from '../../app/TickBox.vue';
 import type { RowContext } from '../../app/tables';
 import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
@@ -130,15 +131,12 @@ async function give(p: Views['PersonView']): Promise<void> {
         ></Column>
         <Column header="May sign in"
           ><template #body="{ data: p }"
-            ><label>
-              <input
-                type="checkbox"
-                :checked="p.active"
-                :aria-label="`${p.name} may sign in`"
-                @change="change(p, { active: ($event.target as HTMLInputElement).checked })"
-              />
-              {{ p.active ? 'yes' : 'no' }}
-            </label>
+            ><TickBox
+              :model-value="p.active"
+              :label="`${p.name} may sign in`"
+              @update:model-value="change(p, { active: $event ?? false })"
+              >{{ p.active ? 'yes' : 'no' }}</TickBox
+            >
             <p v-if="p.closedUntil" class="off small">
               wrong password {{ p.failedTries }} times; waits until {{ moment(p.closedUntil) }}, but not on a
               device used before
@@ -151,7 +149,7 @@ async function give(p: Views['PersonView']): Promise<void> {
         <Column header="Password"
           ><template #body="{ data: p }"
             ><form v-if="passwordFor === p.login" class="give fields" @submit.prevent="give(p)">
-              <input
+              <InputText
                 v-model="password"
                 class="field"
                 type="password"
@@ -178,7 +176,7 @@ async function give(p: Views['PersonView']): Promise<void> {
         <OneOf v-model="person.role" label="Role" :options="ROLES" />
         <label
           >First password
-          <input
+          <InputText
             v-model="person.password"
             class="field"
             type="password"
@@ -204,7 +202,6 @@ async function give(p: Views['PersonView']): Promise<void> {
 .scroll {
   overflow-x: auto;
 }
-.plain-table,
 .new {
   margin-top: 18px;
 }

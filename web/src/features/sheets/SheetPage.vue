@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TickBox from '../../app/TickBox.vue';
 import { useTitle } from '../../app/title';
 import OneOf from '../../app/OneOf.vue';
 import { useQuery } from '@tanstack/vue-query';
@@ -207,10 +208,8 @@ const print = () => window.print();
           />
         </details>
         <p class="no-print small shown">
-          <label><input v-model="only" type="checkbox" /> only what differs</label>
-          <label v-if="hidden"
-            ><input v-model="all" type="checkbox" /> {{ hidden }} lines with nothing to do</label
-          >
+          <TickBox v-model="only">only what differs</TickBox>
+          <TickBox v-if="hidden" v-model="all">{{ hidden }} lines with nothing to do</TickBox>
         </p>
       </header>
 

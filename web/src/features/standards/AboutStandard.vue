@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import NumberField from '../../app/NumberField.vue';
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import OneOf from '../../app/OneOf.vue';
 import InputText from 'primevue/inputtext';
 import Textarea from 'primevue/textarea';
@@ -43,11 +46,6 @@ function answer([usual, other]: [string, string], chosen: string): void {
   const rest = (doc.value.circumstances ?? []).filter((c) => c !== usual && c !== other);
   doc.value.circumstances = chosen === other ? [...rest, other] : rest;
 }
-function number(text: string): number | null {
-  const value = Number(text.replace(',', '.'));
-  return text.trim() === '' || !Number.isFinite(value) ? null : value;
-}
-const value = (event: Event) => (event.target as HTMLInputElement).value;
 
 function takeProposal(): void {
   if (!props.proposal) return;
@@ -91,36 +89,23 @@ function takeProposal(): void {
       In a few words <InputText v-model="doc.light.description" :readonly="!editable" maxlength="200" />
     </label>
     <div class="fields">
-      <label>
-        Colour, kelvin
-        <input
-          class="field mono"
-          inputmode="decimal"
-          :readonly="!editable"
-          :value="doc.light.temperatureK"
-          @change="doc.light.temperatureK = number(value($event)) ?? doc.light.temperatureK"
-        />
-      </label>
-      <label>
-        Lux, if it is known
-        <input
-          class="field mono"
-          inputmode="decimal"
-          :readonly="!editable"
-          :value="doc.light.lux ?? ''"
-          @change="doc.light.lux = number(value($event))"
-        />
-      </label>
-      <label>
-        Mains, hertz
-        <input
-          class="field mono"
-          inputmode="decimal"
-          :readonly="!editable"
-          :value="doc.light.mainsHz"
-          @change="doc.light.mainsHz = number(value($event)) ?? doc.light.mainsHz"
-        />
-      </label>
+      <NumberField
+        :model-value="doc.light.temperatureK"
+        label="Colour"
+        unit="K"
+        required
+        :locked="!editable"
+        @update:model-value="doc.light.temperatureK = $event ?? doc.light.temperatureK"
+      />
+      <NumberField v-model="doc.light.lux" label="Lux, if it is known" :locked="!editable" />
+      <NumberField
+        :model-value="doc.light.mainsHz"
+        label="Mains"
+        unit="Hz"
+        required
+        :locked="!editable"
+        @update:model-value="doc.light.mainsHz = $event ?? doc.light.mainsHz"
+      />
       <OneOf
         v-model="doc.light.lamp"
         label="Lamp"
@@ -144,26 +129,8 @@ function takeProposal(): void {
         :model-value="holds(pair[1]) ? pair[1] : pair[0]"
         @update:model-value="answer(pair, $event!)"
       />
-      <label>
-        Minutes to be recorded
-        <input
-          class="field mono"
-          inputmode="decimal"
-          :readonly="!editable"
-          :value="doc.plannedMinutes ?? ''"
-          @change="doc.plannedMinutes = number(value($event))"
-        />
-      </label>
-      <label>
-        Check units every, days
-        <input
-          class="field mono"
-          inputmode="numeric"
-          :readonly="!editable"
-          :value="doc.intervalDays ?? ''"
-          @change="doc.intervalDays = number(value($event))"
-        />
-      </label>
+      <NumberField v-model="doc.plannedMinutes" label="Minutes to be recorded" :locked="!editable" />
+      <NumberField v-model="doc.intervalDays" label="Check units every" unit="days" :locked="!editable" />
     </div>
 
     <h2>Use of the footage</h2>
@@ -187,14 +154,12 @@ function takeProposal(): void {
       </ul>
       <details>
         <summary>Minutes on the issued cards</summary>
-        <table class="plain-table">
-          <tbody>
-            <tr v-for="row in proposal.minutes" :key="row.modelName">
-              <th scope="row">{{ row.modelName }}</th>
-              <td>{{ plain(row.minutes) }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <DataTable :value="proposal.minutes" data-key="modelName" size="small">
+          <Column field="modelName" header="Model" />
+          <Column field="minutes" header="Minutes">
+            <template #body="{ data }">{{ plain(data.minutes) }}</template>
+          </Column>
+        </DataTable>
       </details>
       <button v-if="editable" class="act quiet" type="button" @click="takeProposal">
         Write it into the notches

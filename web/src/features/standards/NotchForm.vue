@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import OneOfFew from '../../app/OneOfFew.vue';
+import TickBox from '../../app/TickBox.vue';
 import InputText from 'primevue/inputtext';
 import Textarea from 'primevue/textarea';
 import { computed, ref } from 'vue';
@@ -68,13 +70,14 @@ function toggle(condition: string, on: boolean): void {
     </label>
     <fieldset :disabled="!editable">
       <legend>It</legend>
-      <label v-for="[key, says] in IMPORTANCE" :key="key" class="choice">
-        <input v-model="notch.importance" type="radio" :value="key" />
-        <span
-          ><strong>{{ key === 'note' ? 'is a note' : `${key} be so` }}</strong
-          >: {{ says }}</span
-        >
-      </label>
+      <OneOfFew
+        v-slot="{ option }"
+        v-model="notch.importance"
+        :options="IMPORTANCE.map(([key, name]) => ({ key, name }))"
+        :disabled="!editable"
+      >
+        <strong>{{ option.key === 'note' ? 'is a note' : `${option.key} be so` }}</strong>: {{ option.name }}
+      </OneOfFew>
     </fieldset>
     <label>
       Reason
@@ -96,15 +99,14 @@ function toggle(condition: string, on: boolean): void {
     <details :open="Boolean(notch.when?.length)">
       <summary>Only under conditions</summary>
       <div class="when">
-        <label v-for="condition in words.conditions" :key="condition" class="choice">
-          <input
-            type="checkbox"
-            :disabled="!editable"
-            :checked="(notch.when ?? []).includes(condition)"
-            @change="toggle(condition, ($event.target as HTMLInputElement).checked)"
-          />
-          <span>{{ condition }}</span>
-        </label>
+        <TickBox
+          v-for="condition in words.conditions"
+          :key="condition"
+          :disabled="!editable"
+          :model-value="(notch.when ?? []).includes(condition)"
+          @update:model-value="toggle(condition, $event ?? false)"
+          >{{ condition }}</TickBox
+        >
       </div>
       <p class="soft small">Of several notches for one setting, the one with the most conditions counts.</p>
     </details>

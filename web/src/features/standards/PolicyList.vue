@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OneOfFew from '../../app/OneOfFew.vue';
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
 
@@ -36,19 +37,18 @@ const names = computed(() => new Map(props.words.settings.map((s) => [s.key, s.n
         </button>
         <span v-if="!policy.settings.length" class="soft small">counts in line-ups</span>
       </legend>
-      <label v-for="(option, i) in policy.options" :key="option.key">
-        <input
-          type="radio"
-          :name="policy.key"
-          :value="option.key"
-          :checked="chosen(policy) === option.key"
-          @change="choose(policy, option.key)"
-        />
-        <span>
-          {{ option.text }}<span v-if="i === 0" class="soft small"> default</span>
-          <span class="soft small reason">{{ option.reason }}</span>
-        </span>
-      </label>
+      <OneOfFew
+        v-slot="{ option, place }"
+        class="options"
+        :name="policy.key"
+        :model-value="chosen(policy)"
+        :options="policy.options.map((o) => ({ key: o.key, name: o.text }))"
+        :disabled="!editable"
+        @update:model-value="choose(policy, $event)"
+      >
+        {{ option.name }}<span v-if="place === 0" class="soft small"> default</span>
+        <span class="soft small reason">{{ policy.options[place]!.reason }}</span>
+      </OneOfFew>
     </fieldset>
   </section>
 </template>
@@ -74,10 +74,7 @@ legend .link {
   margin-left: 10px;
   font-weight: 400;
 }
-label {
-  display: flex;
-  gap: 9px;
-  padding: 3px 0;
+.options {
   clear: both;
 }
 .reason {

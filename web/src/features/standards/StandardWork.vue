@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WhoCan from '../../app/WhoCan.vue';
 import { useTitle } from '../../app/title';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue';
 import type { Views } from '../../app/client';
@@ -128,9 +129,12 @@ useTitle(() => [doc.value.name, `version ${props.whole.head.version}`]);
       >
         <button class="link" type="button" @click="open = DIFFERENCE">Differences, waivers, audit log</button>
       </StandardActs>
-      <p v-else>
-        <button class="link" type="button" @click="open = DIFFERENCE">Differences, waivers</button>
-      </p>
+      <template v-else>
+        <WhoCan right="defineStandards" what="change and approve standards" />
+        <p>
+          <button class="link" type="button" @click="open = DIFFERENCE">Differences, waivers</button>
+        </p>
+      </template>
       <div v-if="newest" class="problem" role="alert">
         <p>{{ problem }}</p>
         <button class="act quiet" type="button" @click="draft.settle(true)">Take the other one</button>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WhoCan from '../../app/WhoCan.vue';
 import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
 import Term from '../../app/Term.vue';
@@ -98,7 +99,7 @@ const beginDraft = (of: string) =>
         {{
           can('importFiles')
             ? 'Start a standard below, add a model, or import both from a file.'
-            : 'Ask a technician to import both.'
+            : 'A technician begins them.'
         }}
       </p>
       <CoverageGrid v-else :grid="grid.data.value" />
@@ -161,6 +162,7 @@ const beginDraft = (of: string) =>
           >
         </DataTable>
       </div>
+      <WhoCan right="defineStandards" what="begin and change standards" />
       <div v-if="can('defineStandards')" class="new no-print">
         <button v-if="!beginning" class="act quiet" type="button" @click="beginning = true">
           New standard

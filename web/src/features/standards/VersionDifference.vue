@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import WhoCan from '../../app/WhoCan.vue';
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
+import DayField from '../../app/DayField.vue';
 import OneOf from '../../app/OneOf.vue';
 import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
@@ -129,40 +133,29 @@ async function end(waiver: string): Promise<void> {
 
     <h2>Waivers</h2>
     <p v-if="!waivers.length" class="soft">None. A waiver lets one model or unit off a notch until a day.</p>
-    <table v-else class="plain-table">
-      <thead>
-        <tr>
-          <th scope="col">Notch</th>
-          <th scope="col">For</th>
-          <th scope="col">Why</th>
-          <th scope="col">Until</th>
-          <th scope="col">By</th>
-          <th scope="col"><span class="visually-hidden">Do</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="waiver in waivers" :key="waiver.id" :class="{ soft: !waiver.holds }">
-          <td>{{ waiver.settingName }}</td>
-          <td class="mono">{{ waiver.modelKey ?? waiver.unitTag }}</td>
-          <td>{{ waiver.reason }}</td>
-          <td>
-            {{ waiver.expiresOn
-            }}{{ waiver.endedBy ? `, ended by ${waiver.endedBy}` : waiver.holds ? '' : ', over' }}
-          </td>
-          <td>{{ waiver.author }}</td>
-          <td>
-            <button
-              v-if="can('giveWaivers') && waiver.holds"
-              class="link"
-              type="button"
-              @click="end(waiver.id)"
-            >
-              End it
-            </button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <DataTable v-else class="waivers stacks" :value="waivers" data-key="id">
+      <Column field="settingName" header="Notch" body-class="leads" />
+      <Column header="For" body-class="mono">
+        <template #body="{ data: w }">{{ w.modelKey ?? w.unitTag }}</template>
+      </Column>
+      <Column field="reason" header="Why" />
+      <Column header="Until">
+        <template #body="{ data: w }"
+          ><span :class="{ soft: !w.holds }"
+            >{{ w.expiresOn }}{{ w.endedBy ? `, ended by ${w.endedBy}` : w.holds ? '' : ', over' }}</span
+          ></template
+        >
+      </Column>
+      <Column field="author" header="By" />
+      <Column>
+        <template #header><span class="visually-hidden">Do</span></template>
+        <template #body="{ data: w }">
+          <button v-if="can('giveWaivers') && w.holds" class="link" type="button" @click="end(w.id)">
+            End it
+          </button>
+        </template>
+      </Column>
+    </DataTable>
     <p v-if="waiverPages.hasNextPage.value">
       <button
         class="link"
@@ -173,6 +166,7 @@ async function end(waiver: string): Promise<void> {
         Older waivers
       </button>
     </p>
+    <WhoCan right="giveWaivers" what="give waivers" />
     <template v-if="can('giveWaivers')">
       <button v-if="!giving" class="act quiet" type="button" @click="giving = true">Give a waiver</button>
       <form v-else class="fields" @submit.prevent="give">
@@ -197,7 +191,7 @@ async function end(waiver: string): Promise<void> {
         <label v-if="forWhom === 'unit'"
           >Tag <InputText v-model="tag" class="mono" required maxlength="30"
         /></label>
-        <label>Until <input v-model="until" class="field" type="date" required /></label>
+        <DayField v-model="until" label="Until" required />
         <label class="wide">Why <InputText v-model="reason" required maxlength="400" /></label>
         <p v-if="wrong" class="problem wide" role="alert">{{ wrong }}</p>
         <button class="act" type="submit">Give waiver</button>
@@ -238,6 +232,9 @@ ul {
 .trail {
   list-style: none;
   padding: 0;
+}
+.waivers {
+  width: 100%;
 }
 .wide {
   flex-basis: 100%;

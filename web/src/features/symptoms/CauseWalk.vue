@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Textarea from 'primevue/textarea';
 import { nextTick, ref, watch } from 'vue';
 import { api, ask, type Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
@@ -104,7 +105,7 @@ const word = (cause: Views['CauseView']) =>
         </template>
         <p v-else class="large">Nothing harmless is left: it may be a fault.</p>
         <label for="fault-says">What else should the person know who repairs it?</label>
-        <textarea id="fault-says" v-model="says" class="field" rows="2" maxlength="300" />
+        <Textarea id="fault-says" v-model="says" class="field" rows="2" maxlength="300" />
         <p class="answers"><button class="act" type="submit" :disabled="busy">Report the fault</button></p>
       </form>
       <p v-if="wrong" class="problem" role="alert">{{ plain(wrong) }}</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DayField from '../../app/DayField.vue';
 import OneOf from '../../app/OneOf.vue';
 import { ref, watch } from 'vue';
 import { api, ask, type Views } from '../../app/client';
@@ -67,10 +68,7 @@ async function keep(): Promise<void> {
       <TextEntry v-model="form.tape" label="Tape" />
       <TextEntry v-model="form.place" label="Place" />
       <OneOf v-model="form.status" label="Status" :options="STATUSES" />
-      <label v-if="form.status === 'out'" class="entry">
-        <span class="what">Due back</span>
-        <input v-model="form.dueBack" class="field" type="date" />
-      </label>
+      <DayField v-if="form.status === 'out'" v-model="form.dueBack" label="Due back" />
       <p v-if="wrong" class="problem small" role="alert">{{ wrong }}</p>
       <button class="act quiet" type="submit">Save</button>
     </form>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WhoCan from '../../app/WhoCan.vue';
 import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query';
 import Column from 'primevue/column';
 import DataTable from 'primevue/datatable';
@@ -99,7 +100,8 @@ const rowOf = (row: unknown) => row as Views['UnitView'];
     </div>
     <p v-else-if="!all.length && !adding" role="status">
       There are no units yet.
-      <template v-if="!can('manageUnits')">A technician adds them here.</template>
+      <WhoCan right="manageUnits" what="add them here" />
+      <template v-if="!can('manageUnits')" />
       <template v-else-if="models.data.value?.length">Add the first with the button above.</template>
       <template v-else
         >A unit needs its model’s specification first:

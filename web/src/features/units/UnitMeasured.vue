@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext';
 import { ref, watch } from 'vue';
 import { api, ask, type Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
@@ -81,15 +82,15 @@ async function keep(): Promise<void> {
         </p>
         <label v-for="f in unit.filters" :key="f.label" class="entry">
           <span class="what">Filter {{ f.label }} <span class="soft">stops</span></span>
-          <input v-model="stops[f.label]" class="field mono" inputmode="decimal" />
+          <InputText v-model="stops[f.label]" class="field mono" inputmode="decimal" />
         </label>
         <label class="entry">
           <span class="what">Colour offset <span class="soft">mired</span></span>
-          <input v-model="offset" class="field mono" inputmode="decimal" />
+          <InputText v-model="offset" class="field mono" inputmode="decimal" />
         </label>
         <label class="entry">
           <span class="what">How it was measured</span>
-          <input v-model="how" class="field" maxlength="300" placeholder="two frames of a grey card" />
+          <InputText v-model="how" class="field" maxlength="300" placeholder="two frames of a grey card" />
         </label>
         <p v-if="wrong" class="problem small" role="alert">{{ plain(wrong) }}</p>
         <button class="act quiet" type="submit" :disabled="how.trim().length < 3">

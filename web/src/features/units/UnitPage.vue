@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Textarea from 'primevue/textarea';
+import WhoCan from '../../app/WhoCan.vue';
 import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
 import { useTitle } from '../../app/title';
@@ -153,12 +155,13 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
           <DriftTable :settings="data.modelDrift" caption="What drifts on this model" short />
         </div>
         <aside>
+          <WhoCan right="manageUnits" what="change units and their figures" />
           <UnitForm v-if="can('manageUnits')" :unit="data" @changed="changed" />
           <UnitMeasured :unit="data" :may-measure="can('manageUnits')" @changed="changed(tag)" />
           <h2>Repairs and notes</h2>
           <form class="note no-print" @submit.prevent="note">
             <label for="unit-note">Write it down for the next person</label>
-            <textarea id="unit-note" v-model="says" class="field" rows="2" maxlength="900" />
+            <Textarea id="unit-note" v-model="says" class="field" rows="2" maxlength="900" />
             <p class="fields">
               <OneOf v-model="kind" label="Kind" quiet-label :options="['note', 'repair']" />
               <button class="act quiet" type="submit" :disabled="says.trim().length < 3">Save</button>

@@ -47,7 +47,7 @@ describe('UnitForm', () => {
     const asked = stubSite({ 'PUT /api/units/OBG-101': () => json(200, { tag: 'OBG-101', version: 5 }) });
     const form = await open();
     await choose(form, 'Status', 'out');
-    await form.find('input[type=date]').setValue('2026-12-01');
+    await form.find('input[placeholder=yyyy-mm-dd]').setValue('2026-12-01');
     await form.find('form').trigger('submit');
     await flushPromises();
     expect(asked).toHaveLength(1);
