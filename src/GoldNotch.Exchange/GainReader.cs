@@ -44,6 +44,7 @@ internal static class GainReader
             Bases = bases,
             Cap = gain.CapDb is { } cap ? ToDecibels(cap, $"{at}/capDb") : null,
             Latitude = ToLatitude(gain.HighlightStops, gain.ShadowStops, at),
+            Assignable = [.. Each(gain.AssignableDb ?? [], $"{at}/assignableDb", ToDecibels).Distinct().OrderBy(g => g.Value)],
             FixedToBase = Each(gain.FixedToBase ?? [], $"{at}/fixedToBase", (word, p) => Text(word, 40, p)),
         };
     }

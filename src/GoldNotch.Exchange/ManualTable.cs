@@ -29,8 +29,13 @@ public sealed record ManualText(
     ImmutableArray<FilterDocument> Filters,
     ImmutableArray<double> PresetsK,
     ImmutableArray<FoundPath> Paths,
+    ImmutableArray<string> Automatic,
+    FoundScan? ClearScan,
     ImmutableArray<NotUnderstood> Left
 );
+
+/// <summary>A clear scan as a manual states it; the step is null where it is not said.</summary>
+public sealed record FoundScan(double FromHz, double ToHz, double? StepHz);
 
 /// <summary>
 /// Reads what people paste from a camera's manual, line by line: gain lists, ISO numbers, speeds, angles, recordings with their rates, filters, presets
@@ -136,7 +141,24 @@ public static partial class ManualTable
             return null;
         }
 
+        if (Scan().Match(line) is { Success: true } scan)
+        {
+            double Of(string name) => double.Parse(scan.Groups[name].Value, CultureInfo.InvariantCulture);
+            found.ClearScan = new FoundScan(Of("from"), Of("to"), scan.Groups["step"].Success ? Of("step") : null);
+            return null;
+        }
+
         string[] parts = [.. Parts().Split(rest).Select(p => p.Trim()).Where(p => p.Length > 0)];
+        if (setting is Setting.Gain or Setting.Shutter or Setting.WhiteBalance && parts.Any(p => Automatic().IsMatch(p)))
+        {
+            found.Automatic.Add(SettingDefinition.Of(setting.Value).Key);
+            parts = [.. parts.Where(p => !Automatic().IsMatch(p))];
+            if (parts.Length == 0)
+            {
+                return null;
+            }
+        }
+
         Kind? expected = KindOf(setting, line);
         Kind?[] kinds = [.. parts.Select(p => expected == Kind.Filter && KindOfPart(p) == Kind.Time ? Kind.Filter : KindOfPart(p))];
         Kind[] said = [.. kinds.OfType<Kind>().Distinct()];
@@ -305,6 +327,8 @@ public static partial class ManualTable
         internal List<FilterDocument> Filters { get; } = [];
         internal List<double> PresetsK { get; } = [];
         internal Dictionary<string, string> Paths { get; } = [];
+        internal SortedSet<string> Automatic { get; } = new(StringComparer.Ordinal);
+        internal FoundScan? ClearScan { get; set; }
         internal List<NotUnderstood> Left { get; } = [];
 
         internal void Add(Found other)
@@ -327,6 +351,8 @@ public static partial class ManualTable
                 [.. Filters.DistinctBy(f => f.Label)],
                 [.. PresetsK.Distinct().Order()],
                 [.. Paths.Select(p => new FoundPath(p.Key, p.Value))],
+                [.. Automatic],
+                ClearScan,
                 [.. Left]
             );
 
@@ -341,8 +367,17 @@ public static partial class ManualTable
     private static partial Regex Spaces();
 
     // Columns, commas, or blanks between numbers; a blank before a unit holds it to its number.
-    [GeneratedRegex(@"[\t;,]+|(?<=\S)\s+(?=(?:ND|ISO|EI)?\s?[-+]?\d|[A-Z]\s?=|clear\b|clr\b|off\b)", Loose)]
+    [GeneratedRegex(@"[\t;,]+|(?<=\S)\s+(?=(?:ND|ISO|EI)?\s?[-+]?\d|[A-Z]\s?=|clear\b|clr\b|off\b|auto)", Loose)]
     private static partial Regex Parts();
+
+    [GeneratedRegex(@"^auto(?:matic)?$", Loose)]
+    private static partial Regex Automatic();
+
+    [GeneratedRegex(
+        @"^clear\s?scan\D*(?<from>\d+(?:\.\d+)?)\s?(?:Hz)?\s?(?:-|to|…|\.\.+)\s?(?<to>\d+(?:\.\d+)?)\s?Hz(?:\D+(?<step>\d+(?:\.\d+)?)\s?(?:Hz)?)?\D*$",
+        Loose
+    )]
+    private static partial Regex Scan();
 
     [GeneratedRegex(@">|→|»|\bmenu\b|\bpage\s\d|\bbutton\b|\bswitch\b|\bdial\b|\bring\b", Loose)]
     private static partial Regex Menu();

@@ -61,8 +61,13 @@ public sealed record ModelDocument(
     ResetDocument? Reset = null,
     IReadOnlyList<DependencyDocument>? Dependencies = null,
     IReadOnlyList<HandlingDocument>? Handling = null,
-    IReadOnlyList<string>? Presumed = null
+    IReadOnlyList<string>? Presumed = null,
+    bool? ShutterAutomatic = null,
+    ClearScanDocument? ClearScan = null
 );
+
+/// <summary>Frequencies a clear scan can be set to, Hz.</summary>
+public sealed record ClearScanDocument(double FromHz, double ToHz, double StepHz);
 
 /// <summary>What has to be known to handle a model: <c>kind</c> is supply, assembly, trigger, saving or gesture.</summary>
 public sealed record HandlingDocument(string Kind, string Text);
@@ -93,7 +98,7 @@ public sealed record FormatDocument(
 );
 
 /// <summary>The gain control: <c>positions</c>, or <c>isos</c> where it shows ISO numbers; <c>isoAtZeroGain</c> is left out where the maker gives none.
-/// <c>fixedToBase</c> names the picture profiles that are recorded at base whatever the rating.</summary>
+/// <c>fixedToBase</c> names the picture profiles that are recorded at base whatever the rating; <c>assignableDb</c> are the gains a position of the switch can be given in the menu.</summary>
 public sealed record GainDocument(
     IReadOnlyList<GainPositionDocument> Positions,
     bool Automatic,
@@ -103,7 +108,8 @@ public sealed record GainDocument(
     double? CapDb = null,
     double? HighlightStops = null,
     double? ShadowStops = null,
-    IReadOnlyList<string>? FixedToBase = null
+    IReadOnlyList<string>? FixedToBase = null,
+    IReadOnlyList<double>? AssignableDb = null
 );
 
 /// <summary>One of two bases, with its gains as a range or as ISO numbers.</summary>

@@ -16,6 +16,10 @@ public static class ModelReader
     // No camera stops at more places; a longer list would be drawn detent by detent.
     private const int MostMarks = 400;
 
+    // No camera scans slower than a frame of film or faster than its shortest shutters.
+    private const double LowestScanHz = 10;
+    private const double HighestScanHz = 10_000;
+
     /// <summary>A camera specification as the core's model.</summary>
     /// <param name="specification">The document.</param>
     /// <param name="at">JSON pointer to the document.</param>
@@ -60,6 +64,8 @@ public static class ModelReader
                 )
             ),
             Angles = specification.Angles is { } a ? ToAngles(a, $"{at}/angles") : null,
+            ShutterAutomatic = specification.ShutterAutomatic,
+            ClearScan = specification.ClearScan is { } scan ? ToClearScan(scan, $"{at}/clearScan") : null,
             Variable = specification.VariableFilter is { } v ? ToVariable(v, $"{at}/variableFilter") : null,
             Choices = BySetting(specification.Choices, $"{at}/choices", ToChoice, SettingKind.Choice),
             Levels = BySetting(specification.Levels, $"{at}/levels", ToLevel, SettingKind.Level),
@@ -213,6 +219,17 @@ public static class ModelReader
                         .OrderBy(a => a.Degrees),
                 ],
                 angles.AnyBetween
+            );
+
+    private static ClearScan ToClearScan(ClearScanDocument scan, string at) =>
+        scan is { FromHz: >= LowestScanHz, ToHz: <= HighestScanHz, StepHz: > 0 }
+        && scan.FromHz < scan.ToHz
+        && scan.StepHz <= scan.ToHz - scan.FromHz
+            ? new ClearScan(scan.FromHz, scan.ToHz, scan.StepHz)
+            : throw new RefusedException(
+                ProblemCode.BadValue,
+                at,
+                "Clear scan goes from a lower to a higher frequency by a step, within 10 Hz and 10 000 Hz: 50.2 to 125 by 0.1."
             );
 
     private static VariableFilter ToVariable(VariableFilterDocument filter, string at)

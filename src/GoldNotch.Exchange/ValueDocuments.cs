@@ -33,8 +33,8 @@ public abstract record ValueDocument
     /// <summary>A bit rate in Mb/s.</summary>
     public sealed record BitRate(double Mbps) : ValueDocument;
 
-    /// <summary>An exposure time in seconds, with its angle where the control is in degrees.</summary>
-    public sealed record Shutter(double Seconds, double? Degrees = null) : ValueDocument;
+    /// <summary>An exposure time in seconds, with its angle where the control is in degrees, or its frequency where it is set by clear scan.</summary>
+    public sealed record Shutter(double Seconds, double? Degrees = null, double? ScanHz = null) : ValueDocument;
 
     /// <summary>A position, with the name the camera gives it.</summary>
     public sealed record Choice(string Word, string Shown = "") : ValueDocument;
@@ -70,7 +70,7 @@ public abstract record ValueDocument
             SettingValue.Switch v => new Switch(v.On),
             SettingValue.Format v => new Format(v.Size.Label(), v.Rate.Label()),
             SettingValue.Bits v => new BitRate(v.Rate.Megabits),
-            SettingValue.Speed v => new Shutter(v.Time.Seconds, v.Angle?.Degrees),
+            SettingValue.Speed v => new Shutter(v.Time.Seconds, v.Angle?.Degrees, v.ScanHz),
             SettingValue.Choice v => new Choice(v.Word, v.Shown),
             SettingValue.Amount v => new Amount(v.Value, v.Unit),
             SettingValue.Task v => new TaskDone(v.Yes),
@@ -91,7 +91,11 @@ public abstract record ValueDocument
             Switch v => new SettingValue.Switch(v.On),
             Format v => new SettingValue.Format(FrameSize.Parse(v.Size), ScanRate.Parse(v.Rate)),
             BitRate v => new SettingValue.Bits(new Core.Units.BitRate(v.Mbps)),
-            Shutter v => new SettingValue.Speed(new ExposureTime(v.Seconds), v.Degrees is { } degrees ? new ShutterAngle(degrees) : null),
+            Shutter v => new SettingValue.Speed(
+                new ExposureTime(v.Seconds),
+                v.Degrees is { } degrees ? new ShutterAngle(degrees) : null,
+                v.ScanHz
+            ),
             Choice v => new SettingValue.Choice(v.Word, v.Shown),
             Amount v => new SettingValue.Amount(v.Value, v.Unit),
             TaskDone v => new SettingValue.Task(v.Done),

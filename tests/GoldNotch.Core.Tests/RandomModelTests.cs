@@ -27,11 +27,17 @@ public class RandomModelTests
         from presets in Gen.Int[2500, 9000].HashSet[0, 3]
         from memories in Gen.Int[0, 2]
         from automatic in Gen.Bool
+        from scans in Gen.Bool
+        from assigns in Gen.Bool
         from manual in Gen.Bool
         select Ottermere.Alder with
         {
             Shutters = [.. shutters.OrderBy(d => d).Select(d => ExposureTime.OneOver(d))],
-            Gain = new GainControl([.. gains.Order().Select(g => new GainPosition("", new Decibels(g)))], automatic, new Iso(400)),
+            Gain = new GainControl([.. gains.Order().Select(g => new GainPosition("", new Decibels(g)))], automatic, new Iso(400))
+            {
+                Assignable = assigns ? [.. Enumerable.Range(-6, 37).Select(g => new Decibels(g))] : [],
+            },
+            ClearScan = scans ? new ClearScan(30, 250, 0.1) : null,
             Filters =
                 filters.Length == 0
                     ? []

@@ -29,6 +29,8 @@ public class ManualTableTests(DemoSite site)
             Zebra: Menu > Display > Zebra
             Stabilizer → Menu → Lens → Steady
             Date and time: menu, page 9, Clock
+            Shutter speed: Auto 1/24
+            Clear scan: 50.2 to 125.0 Hz in 0.1 Hz steps
             """.Replace("\\t", "\t", StringComparison.Ordinal)
         );
         read.Left.ShouldBeEmpty();
@@ -42,6 +44,9 @@ public class ManualTableTests(DemoSite site)
             .ShouldBe(["2160 29.97p 90 140", "1080 59.94i 50", "1080 25p 35"]);
         read.Paths.Select(p => p.Setting).ShouldBe(["zebra", "stabiliser", "clock"]);
         read.Paths[1].Path.ShouldBe("Menu, Lens, Steady");
+        read.Automatic.ShouldBe(["shutter"]);
+        read.ClearScan.ShouldBe(new FoundScan(50.2, 125, 0.1));
+        ManualTable.Read("Clear scan 60-2000 Hz").ClearScan.ShouldBe(new FoundScan(60, 2000, null));
     }
 
     [Theory]

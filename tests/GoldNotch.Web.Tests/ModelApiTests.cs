@@ -1,3 +1,4 @@
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using GoldNotch.Web.Tests.Hosting;
 
@@ -42,6 +43,30 @@ public class ModelApiTests(DemoSite site)
             .ShouldBe(["limiter"]);
         card["shutters"]![0] = "fast";
         (await ines.SendAsync(HttpMethod.Post, "/api/models/preview", card.ToJsonString())).Text("wrong/pointer").ShouldBe("/shutters/0");
+    }
+
+    [Fact]
+    public async Task Clear_scan_a_switch_with_assigned_gains_and_an_automatic_shutter_are_kept_as_they_were_written()
+    {
+        using TestClient ines = await site.ClientAsync();
+        JsonNode card = await SpecificationAsync(ines, "bracken-3");
+        card["key"] = "bracken-scan";
+        card["name"] = "Bracken with a scan";
+        card["shutterAutomatic"] = false;
+        card["clearScan"] = JsonNode.Parse("""{"fromHz":125,"toHz":50.2,"stepHz":0.1}""");
+        card["gain"]!["assignableDb"] = JsonNode.Parse("[-3,0,3,6]");
+        (await ines.SendAsync(HttpMethod.Post, "/api/models/preview", card.ToJsonString())).Text("wrong/pointer").ShouldBe("/clearScan");
+        card["clearScan"] = JsonNode.Parse("""{"fromHz":50.2,"toHz":125,"stepHz":0.1}""");
+        Answer preview = (await ines.SendAsync(HttpMethod.Post, "/api/models/preview", card.ToJsonString())).Expect(200);
+        JsonElement shutter = preview.At("controls").EnumerateArray().First(c => c.GetProperty("setting").GetString() == "shutter");
+        shutter.GetProperty("dial").GetProperty("hasAutomatic").GetBoolean().ShouldBeFalse();
+        (await ines.PutAsync("/api/models/bracken-scan", card.ToJsonString(), 0)).Expect(200);
+        JsonNode kept = await SpecificationAsync(ines, "bracken-scan");
+        (
+            kept["shutterAutomatic"]!.ToJsonString(),
+            kept["clearScan"]!.ToJsonString(),
+            kept["gain"]!["assignableDb"]!.ToJsonString()
+        ).ShouldBe(("false", """{"fromHz":50.2,"toHz":125,"stepHz":0.1}""", "[-3,0,3,6]"));
     }
 
     [Theory]

@@ -99,6 +99,9 @@ public sealed record GainControl(ImmutableArray<GainPosition> Positions, bool Ha
     /// <summary>Two bases or more, lowest first, or empty: then the control is as the other fields say.</summary>
     public ImmutableArray<GainBase> Bases { get; init; } = [];
 
+    /// <summary>Gains that a position of the switch can be given in the menu, rising; empty where what the positions give is fixed.</summary>
+    public ImmutableArray<Decibels> Assignable { get; init; } = [];
+
     /// <summary>Most gain the department allows on this model as a last resort; null: none.</summary>
     public Decibels? Cap { get; init; }
 
@@ -170,6 +173,12 @@ public sealed record CameraModel(
 
     /// <summary>Shutter by angle; null where it goes by speeds only.</summary>
     public AngleControl? Angles { get; init; }
+
+    /// <summary>Whether the shutter can be left automatic; null where the specification does not say, and then what has a full-auto switch is taken to have it.</summary>
+    public bool? ShutterAutomatic { get; init; }
+
+    /// <summary>Clear scan; null where the shutter has none.</summary>
+    public ClearScan? ClearScan { get; init; }
 
     /// <summary>Variable filter; null where the positions are fixed.</summary>
     public VariableFilter? Variable { get; init; }

@@ -52,6 +52,25 @@ public sealed record AngleControl(ImmutableArray<ShutterAngle> Marks, bool AnyBe
         || (AnyBetween && angle.Degrees >= Marks[0].Degrees - Guard.Edge && angle.Degrees <= Marks[^1].Degrees + Guard.Edge);
 }
 
+/// <summary>A shutter that can be set to the period of any frequency of a range, against lamps and screens: clear scan.</summary>
+/// <param name="FromHz">Lowest frequency, Hz.</param>
+/// <param name="ToHz">Highest frequency, Hz.</param>
+/// <param name="StepHz">Its step, Hz.</param>
+public sealed record ClearScan(double FromHz, double ToHz, double StepHz)
+{
+    /// <summary>The setting nearest to a frequency; null where it is outside the range by more than half a step.</summary>
+    /// <param name="hz">Frequency, Hz.</param>
+    public SettingValue.Speed? Nearest(double hz)
+    {
+        double at = Math.Round(FromHz + (Math.Round((hz - FromHz) / StepHz) * StepHz), 3);
+        return at >= FromHz - Guard.Edge && at <= ToHz + Guard.Edge ? new SettingValue.Speed(ExposureTime.OneOver(at), null, at) : null;
+    }
+
+    /// <summary><c>60.3 Hz</c>, to two decimals.</summary>
+    /// <param name="hz">Frequency, Hz.</param>
+    public static string Label(double hz) => Notation.Number(hz, 2) + Notation.ThinSpace + "Hz";
+}
+
 /// <summary>A variable ND filter, which has clear too.</summary>
 /// <param name="Least">Least stops when it is in.</param>
 /// <param name="Most">Most stops.</param>

@@ -45,10 +45,11 @@ public abstract record SettingValue
     /// <summary>A shutter speed.</summary>
     /// <param name="Time">Exposure time.</param>
     /// <param name="Angle">The angle, where the camera shows one.</param>
-    public sealed record Speed(ExposureTime Time, ShutterAngle? Angle = null) : SettingValue
+    /// <param name="ScanHz">The frequency, where it is set by clear scan, Hz.</param>
+    public sealed record Speed(ExposureTime Time, ShutterAngle? Angle = null, double? ScanHz = null) : SettingValue
     {
         /// <inheritdoc/>
-        public override string Label => Angle?.Label() ?? Time.Label();
+        public override string Label => Angle?.Label() ?? (ScanHz is { } hz ? ClearScan.Label(hz) : Time.Label());
     }
 
     /// <summary>A named position.</summary>

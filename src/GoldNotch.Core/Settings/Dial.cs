@@ -77,7 +77,10 @@ public sealed record Dial(ImmutableArray<Detent> Detents, bool HasAutomatic)
             SettingValue.WhiteNumber w => -w.Temperature.ToMired().Value,
             SettingValue.Bits b => b.Rate.Megabits,
             SettingValue.Amount n => n.Value,
-            SettingValue.Speed { Angle: not null } s => -Math.Log2(s.Time.Seconds),
+            SettingValue.Speed { Angle: not null } or SettingValue.Speed { ScanHz: not null } => -Math.Log2(
+                ((SettingValue.Speed)value).Time.Seconds
+            ),
+            SettingValue.GainAt { Position: "" } g => g.Gain.Value,
             _ => null,
         };
     }

@@ -15,7 +15,13 @@ public static class SteadierShutter
     /// <returns>An angle where the dial has one; null where no position is worth the change.</returns>
     public static SettingValue.Speed? For(CameraModel model, ScanRate rate, SceneLight light, ExposureTime time)
     {
-        SettingValue.Speed[] positions = [.. WholeRipples(model, rate, light.MainsHz), .. PositionsOf(model, rate)];
+        // Clear scan comes last: of equal times the plain position is the simpler to set.
+        SettingValue.Speed[] positions =
+        [
+            .. WholeRipples(model, rate, light.MainsHz),
+            .. PositionsOf(model, rate),
+            .. Scanned(model, rate, light.MainsHz),
+        ];
         return Flicker.Offer(light.MainsHz, time, positions.Select(p => p.Time), rate, light.Modulation) is { } offered && offered != time
             ? positions.First(p => p.Time == offered)
             : null;
@@ -36,6 +42,18 @@ public static class SteadierShutter
             if (degrees > 0 && new ShutterAngle(degrees) is var angle && dial.Has(angle))
             {
                 yield return new SettingValue.Speed(angle.At(rate.Frames), angle);
+            }
+        }
+    }
+
+    // Periods of one whole ripple or more, as near as the steps of the clear scan come.
+    private static IEnumerable<SettingValue.Speed> Scanned(CameraModel model, ScanRate rate, double mainsHz)
+    {
+        for (int ripples = 1; model.ClearScan is not null && ripples / (2 * mainsHz) <= 1 / rate.PicturesPerSecond; ripples++)
+        {
+            if (model.ClearScan.Nearest(2 * mainsHz / ripples) is { } scanned)
+            {
+                yield return scanned;
             }
         }
     }

@@ -1790,6 +1790,14 @@ export interface components {
             /** @default false */
             automatic: boolean;
         };
+        ClearScanDocument: {
+            /** Format: double */
+            fromHz: number;
+            /** Format: double */
+            toHz: number;
+            /** Format: double */
+            stepHz: number;
+        };
         /**
          * @default browser
          * @enum {unknown}
@@ -2143,6 +2151,14 @@ export interface components {
             setting: string;
             path: string;
         };
+        FoundScan: {
+            /** Format: double */
+            fromHz: number;
+            /** Format: double */
+            toHz: number;
+            /** Format: double */
+            stepHz: null | number;
+        };
         FoundView: {
             kind: string;
             address: string;
@@ -2184,6 +2200,7 @@ export interface components {
             /** Format: double */
             shadowStops?: null | number;
             fixedToBase?: null | string[];
+            assignableDb?: null | number[];
         };
         GainPositionDocument: {
             /** Format: double */
@@ -2511,6 +2528,8 @@ export interface components {
             filters: components["schemas"]["FilterDocument"][];
             presetsK: number[];
             paths: components["schemas"]["FoundPath"][];
+            automatic: string[];
+            clearScan: null | components["schemas"]["FoundScan"];
             left: components["schemas"]["NotUnderstood"][];
         };
         /** @enum {unknown} */
@@ -2581,6 +2600,8 @@ export interface components {
             dependencies?: null | components["schemas"]["DependencyDocument"][];
             handling?: null | components["schemas"]["HandlingDocument"][];
             presumed?: null | string[];
+            shutterAutomatic?: null | boolean;
+            clearScan?: null | components["schemas"]["ClearScanDocument"];
         };
         ModelDriftView: {
             modelKey: string;
@@ -3420,6 +3441,8 @@ export interface components {
             seconds: number;
             /** Format: double */
             degrees?: null | number;
+            /** Format: double */
+            scanHz?: null | number;
         };
         ValueDocumentSwitch: {
             /** @enum {string} */

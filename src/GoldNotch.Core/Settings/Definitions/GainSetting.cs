@@ -31,7 +31,14 @@ internal sealed class GainSetting()
         CameraModel model = control.Model;
         if (!typed.Contains("ISO", StringComparison.OrdinalIgnoreCase))
         {
-            return dial.Nearest(Decibels.Parse(typed).Value, Guard.Edge) ?? throw dial.NoSuchPlace(typed, this, model);
+            Decibels gain = Decibels.Parse(typed);
+            return dial.Nearest(gain.Value, Guard.Edge)
+                // The last borrower may have given a position of the switch another gain.
+                ?? (
+                    model.Gain.Assignable.Any(a => Math.Abs(a.Value - gain.Value) <= Guard.Edge)
+                        ? new SettingValue.GainAt(gain, "")
+                        : throw dial.NoSuchPlace(typed, this, model)
+                );
         }
 
         if (model.Gain.IsoOn(control.BaseWord) is not { } atZero)

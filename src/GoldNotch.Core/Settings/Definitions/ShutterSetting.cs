@@ -21,7 +21,7 @@ internal sealed class ShutterSetting()
     // A twentieth of a stop: a typed speed this near to a detent is that detent.
     private const double SameDetentStops = 0.05;
 
-    public override bool HasAutomatic(CameraModel model) => model.HasFullAuto;
+    public override bool HasAutomatic(CameraModel model) => model.ShutterAutomatic ?? model.HasFullAuto;
 
     public override bool ExposesOn(CameraModel model) => true;
 
@@ -48,6 +48,11 @@ internal sealed class ShutterSetting()
 
     internal override SettingValue Read(string typed, Dial dial, ControlSource control)
     {
+        if (Frequency(typed) is { } hz)
+        {
+            return control.Model.ClearScan?.Nearest(hz) ?? throw NoSuchFrequency(typed, dial, control.Model);
+        }
+
         ExposureTime time;
         if (typed.EndsWith('°') || typed.EndsWith("deg", StringComparison.OrdinalIgnoreCase))
         {
@@ -75,8 +80,30 @@ internal sealed class ShutterSetting()
             return new SettingValue.Speed(time, new ShutterAngle(degrees));
         }
 
-        return dial.Nearest(-Math.Log2(time.Seconds), SameDetentStops) ?? throw dial.NoSuchPlace(typed, this, control.Model);
+        return ByScan(typed, time, dial, control.Model)
+            ?? dial.Nearest(-Math.Log2(time.Seconds), SameDetentStops)
+            ?? throw dial.NoSuchPlace(typed, this, control.Model);
     }
+
+    private static double? Frequency(string typed) =>
+        typed.EndsWith("Hz", StringComparison.OrdinalIgnoreCase) && Notation.TryDecimal(typed[..^2].Trim(), out double hz) && hz > 0
+            ? hz
+            : null;
+
+    // 1/60.3 is a frequency only a clear scan can show; 1/60 is the detent.
+    private static SettingValue.Speed? ByScan(string typed, ExposureTime time, Dial dial, CameraModel model) =>
+        model.ClearScan is { } scan
+        && (typed.Contains('.', StringComparison.Ordinal) || dial.Nearest(-Math.Log2(time.Seconds), SameDetentStops) is null)
+            ? scan.Nearest(1 / time.Seconds)
+            : null;
+
+    private QuantityException NoSuchFrequency(string typed, Dial dial, CameraModel model) =>
+        model.ClearScan is { } scan
+            ? new QuantityException(
+                QuantityFault.NoChoice,
+                $"Clear scan of {model.Name} goes from {ClearScan.Label(scan.FromHz)} to {ClearScan.Label(scan.ToHz)}. Look again at the screen."
+            )
+            : dial.NoSuchPlace(typed, this, model);
 
     /// <inheritdoc/>
     public override bool IsStatedBy(CameraModel model) => !model.Shutters.IsEmpty || model.Angles is not null;

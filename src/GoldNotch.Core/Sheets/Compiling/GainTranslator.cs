@@ -56,6 +56,17 @@ internal sealed class GainTranslator : Translator
         "The maker of {model} states no ISO, and {lux} at {iris} need {rating} or so. Begin at {gain}, open the iris, then raise gain by the camera's own meter or picture, to {cap} at most."
     );
 
+    private static readonly Template Assign = new(
+        RuleId,
+        "assign",
+        "No position of the switch of {model} gives {gain} by its specification. Give one of them {gain} in the menu."
+    );
+    private static readonly Template Assigned = new(
+        RuleId,
+        "assigned",
+        "What {position} gives can be changed in the menu: check there that it is {gain}."
+    );
+
     // No camera of this kind has more than this at 0 dB (bench rule): above it, 0 dB is sure to be dark.
     private const double MostAtZeroGain = 800;
 
@@ -83,9 +94,13 @@ internal sealed class GainTranslator : Translator
                 notch,
                 draft,
                 Value(lowest),
-                lowest.Gain.Value < 0
-                    ? LowestCosts.Of(Setting, ("gain", Value(lowest)), named, ("loss", lowest.Gain.ToStops()))
-                    : Lowest.Of(Setting, ("gain", Value(lowest)), named)
+                WithAssignment(
+                    model,
+                    lowest,
+                    lowest.Gain.Value < 0
+                        ? LowestCosts.Of(Setting, ("gain", Value(lowest)), named, ("loss", lowest.Gain.ToStops()))
+                        : Lowest.Of(Setting, ("gain", Value(lowest)), named)
+                )
             );
         }
 
@@ -95,6 +110,14 @@ internal sealed class GainTranslator : Translator
         }
 
         Decibels required = (notch.Requirement as Requirement.Gain)?.Value ?? Decibels.Zero;
+        if (
+            model.Gain.Assignable.Any(a => Math.Abs((a - required).Value) <= Guard.Edge)
+            && !positions.Any(p => Math.Abs((p.Gain - required).Value) <= Guard.Edge)
+        )
+        {
+            return Exact(notch, draft, new SettingValue.GainAt(required, ""), Assign.Of(Setting, named, ("gain", required)));
+        }
+
         GainPosition chosen = positions.LastOrDefault(p => p.Gain.Value <= required.Value + Guard.Edge) ?? lowest;
         Decibels off = chosen.Gain - required;
         Stops light = off.ToStops();
@@ -107,11 +130,20 @@ internal sealed class GainTranslator : Translator
                 notch,
                 draft,
                 Value(chosen),
-                Math.Abs(required.Value) > Guard.Edge
-                        ? (required.Value > 0 ? HasAbove : HasBelow).Of(Setting, named, ("gain", required), ("stops", required.ToStops()))
-                    : model.Gain.BaseOf(draft.BaseWord) is { } on
-                        ? HasOnBase.Of(Setting, named, ("gain", required), ("base", on.Word), ("iso", on.Base.IsoAtZeroGain))
-                    : Has.Of(Setting, named, ("gain", required))
+                WithAssignment(
+                    model,
+                    chosen,
+                    Math.Abs(required.Value) > Guard.Edge
+                            ? (required.Value > 0 ? HasAbove : HasBelow).Of(
+                                Setting,
+                                named,
+                                ("gain", required),
+                                ("stops", required.ToStops())
+                            )
+                        : model.Gain.BaseOf(draft.BaseWord) is { } on
+                            ? HasOnBase.Of(Setting, named, ("gain", required), ("base", on.Word), ("iso", on.Base.IsoAtZeroGain))
+                        : Has.Of(Setting, named, ("gain", required))
+                )
             );
         }
 
@@ -155,6 +187,12 @@ internal sealed class GainTranslator : Translator
             )
             : null;
     }
+
+    // The name on the switch says nothing where the last borrower may have given it another gain.
+    private Judgement WithAssignment(CameraModel model, GainPosition position, Judgement why) =>
+        model.Gain.Assignable.IsEmpty || position.Name.Length == 0
+            ? why
+            : why.And(Assigned.Of(Setting, ("position", position.Name), ("gain", position.Gain)));
 
     private static SettingValue.GainAt Value(GainPosition position) => new(position.Gain, position.Name);
 }

@@ -57,6 +57,8 @@ internal sealed class ShutterTranslator : Translator
         "Under {mains} mains it pulses by {ripple} at {beat}, for a lamp that ripples by {lamp}."
     );
 
+    private static readonly Template ByClearScan = new(RuleId, "clear-scan", "It is set by clear scan at {frequency}.");
+
     internal override Setting Setting => Setting.Shutter;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
@@ -75,7 +77,7 @@ internal sealed class ShutterTranslator : Translator
         };
         ShutterOption option = (notch.Requirement as Requirement.Angle)?.Option
             ?? (draft.Policy(ShutterPolicy.AtLeast) ? ShutterOption.AtLeastDouble : ShutterOption.Nearest);
-        Dictionary<double, SettingValue.Speed> places = Places(model, format, notch.Requirement as Requirement.Angle);
+        Dictionary<double, SettingValue.Speed> places = Places(model, format, notch.Requirement as Requirement.Angle, wanted);
         ShutterChoice choice;
         try
         {
@@ -110,6 +112,11 @@ internal sealed class ShutterTranslator : Translator
         (string, FigureValue) angle = ("angle", FigureValue.In(Measure.Degrees, choice.AngleDegrees));
         (string, FigureValue) differs = ("differs", choice.Differs);
         Judgement flicker = UnderMains(draft, choice.Time, format.Rate);
+        if (target.ScanHz is { } hz)
+        {
+            flicker = ByClearScan.Of(Setting, ("frequency", FigureValue.In(Measure.Hertz, hz))).And(flicker);
+        }
+
         return Math.Abs(choice.Differs.Value) <= ExactWithinStops
             ? Exact(
                 notch,
@@ -130,7 +137,12 @@ internal sealed class ShutterTranslator : Translator
     }
 
     // Angles first: where a camera has both, the angle stays right when the rate is changed.
-    private static Dictionary<double, SettingValue.Speed> Places(CameraModel model, SettingValue.Format format, Requirement.Angle? asked)
+    private static Dictionary<double, SettingValue.Speed> Places(
+        CameraModel model,
+        SettingValue.Format format,
+        Requirement.Angle? asked,
+        ExposureTime wanted
+    )
     {
         Dictionary<double, SettingValue.Speed> places = [];
         if (model.Angles is { } angles)
@@ -145,6 +157,15 @@ internal sealed class ShutterTranslator : Translator
         foreach (ExposureTime time in model.Shutters)
         {
             places.TryAdd(time.Seconds, new SettingValue.Speed(time));
+        }
+
+        // Only where no plain position will do: clear scan is one menu more, and is forgotten there.
+        if (
+            model.ClearScan?.Nearest(1 / wanted.Seconds) is { } scanned
+            && !places.Values.Any(p => Math.Abs(p.Time.LongerThan(wanted).Value) <= ExactWithinStops)
+        )
+        {
+            places.TryAdd(scanned.Time.Seconds, scanned);
         }
 
         return places;

@@ -59,6 +59,32 @@ function addBase(): void {
         >any angle between can be typed</TickBox
       >
     </template>
+    <template v-if="setting === 'shutter'">
+      <TickBox
+        :model-value="card.shutterAutomatic ?? card.fullAuto"
+        :disabled="!editable"
+        @update:model-value="card.shutterAutomatic = $event ?? false"
+        >it can be left automatic</TickBox
+      >
+      <div v-if="card.clearScan" class="fields">
+        <SpecificationField
+          v-model="card.clearScan.fromHz"
+          label="Clear scan from, Hz"
+          number
+          :editable="editable"
+        />
+        <SpecificationField v-model="card.clearScan.toHz" label="to, Hz" number :editable="editable" />
+        <SpecificationField v-model="card.clearScan.stepHz" label="by, Hz" number :editable="editable" />
+        <button v-if="editable" class="link" type="button" @click="card.clearScan = null">
+          it has no clear scan
+        </button>
+      </div>
+      <p v-else-if="editable">
+        <button class="link" type="button" @click="card.clearScan = { fromHz: NaN, toHz: NaN, stepHz: NaN }">
+          It has a clear scan
+        </button>
+      </p>
+    </template>
     <template v-else-if="setting === 'gain'">
       <template v-if="!card.gain.bases?.length">
         <ListInput
@@ -69,6 +95,16 @@ function addBase(): void {
           label="Gains in dB, with the name of the switch where it has one"
           hint="−3 0 3 6, or L −3, M +3, H +12"
           @change="card.gain.positions = $event"
+        />
+        <ListInput
+          v-if="card.gain.assignableDb || card.gain.positions.some((p) => p.name)"
+          :value="card.gain.assignableDb ?? []"
+          :read="numbers"
+          :write="joined"
+          :disabled="!editable"
+          label="Gains in dB that a position of the switch can be given in the menu; empty where they are fixed"
+          hint="−6 −3 0 3 6 9 12 15 18"
+          @change="card.gain.assignableDb = orNothing($event)"
         />
         <ListInput
           :value="card.gain.isos ?? []"

@@ -17,6 +17,12 @@ export function takeOver(card: Card, found: Views['ManualText'], nameOf: (settin
     said.add('gain');
   }
   if (found.shutters.length) card.shutters = [...found.shutters];
+  for (const setting of found.automatic) {
+    if (setting === 'gain') card.gain.automatic = true;
+    if (setting === 'shutter') card.shutterAutomatic = true;
+    if (setting === 'white-balance') card.whiteBalance.automatic = true;
+  }
+  if (found.clearScan) card.clearScan = { ...found.clearScan, stepHz: found.clearScan.stepHz ?? NaN };
   if (found.angles.length) card.angles = { degrees: [...found.angles], anyBetween: false };
   if (found.formats.length) {
     const before = card.formats.filter(
