@@ -130,7 +130,8 @@ internal static class Site
             .AddSingleton<DriftStore>()
             .AddSingleton<EvidenceStore>()
             .AddSingleton<UnitNoteStore>()
-            .AddSingleton<DepartmentStore>();
+            .AddSingleton<DepartmentStore>()
+            .AddSingleton<WallClock>();
         services
             .AddHttpContextAccessor()
             .AddScoped(s => new Phrasing(SignedIn.Notation(s.GetRequiredService<IHttpContextAccessor>().HttpContext)))

@@ -118,6 +118,18 @@ public class ArchitectureTests
         );
     }
 
+    [Fact]
+    public void What_is_told_to_people_goes_by_the_departments_clock_and_never_by_the_servers() =>
+        Directory
+            .GetFiles(Path.Combine(TestSite.Root, "src"), "*.cs", SearchOption.AllDirectories)
+            .Where(f => !f.Contains($"{Path.DirectorySeparatorChar}obj{Path.DirectorySeparatorChar}", StringComparison.Ordinal))
+            .Where(f =>
+                File.ReadAllText(f) is var text
+                && (text.Contains("GetLocalNow", StringComparison.Ordinal) || text.Contains("DateTime.Now", StringComparison.Ordinal))
+            )
+            .Select(Path.GetFileName)
+            .ShouldBeEmpty();
+
     private static IEnumerable<string> Violations(string room, string forbidden) =>
         Types()
             .That()

@@ -5,6 +5,7 @@ using GoldNotch.Core.Sheets.Compiling;
 using GoldNotch.Data;
 using GoldNotch.Data.Migrations;
 using GoldNotch.Exchange;
+using GoldNotch.Web.Hosting;
 using GoldNotch.Web.Tests.Hosting;
 using Npgsql;
 
@@ -119,6 +120,33 @@ public sealed class StoreTests(TestSite site) : IAsyncLifetime
             CancellationToken.None
         );
         signed!.Check.SignedAt.ShouldBe(whole.Check.StartedAt);
+    }
+
+    [Fact]
+    public async Task The_day_is_that_of_the_departments_wall()
+    {
+        var departments = new DepartmentStore(_source);
+        var noon = new StillClock(new DateTimeOffset(2026, 11, 29, 12, 0, 0, TimeSpan.Zero));
+        Department before = await departments.GetAsync(CancellationToken.None);
+        try
+        {
+            foreach ((string zone, int day) in new[] { ("Pacific/Kiritimati", 30), ("Etc/UTC", 29), ("Etc/GMT+12", 29) })
+            {
+                Department now = await departments.GetAsync(CancellationToken.None);
+                await departments.ChangeAsync(now with { TimeZone = zone }, Actor.Site("tests"), CancellationToken.None);
+                (await new WallClock(noon, departments).TodayAsync(CancellationToken.None)).ShouldBe(new DateOnly(2026, 11, day), zone);
+            }
+        }
+        finally
+        {
+            Department now = await departments.GetAsync(CancellationToken.None);
+            await departments.ChangeAsync(before with { Version = now.Version }, Actor.Site("tests"), CancellationToken.None);
+        }
+    }
+
+    private sealed class StillClock(DateTimeOffset at) : TimeProvider
+    {
+        public override DateTimeOffset GetUtcNow() => at;
     }
 
     [Fact]

@@ -67,7 +67,7 @@ internal static class BoardEndpoints
         BoardStore board,
         ModelStore models,
         Phrasing phrasing,
-        TimeProvider clock,
+        WallClock wall,
         CancellationToken cancel
     )
     {
@@ -76,7 +76,7 @@ internal static class BoardEndpoints
             : ReadinessStates.TryParse(asked.State, out ReadinessState known) ? known
             : throw new RefusedException(ProblemCode.BadValue, "/state", "A unit is ready, due, off, out, repair or retired.");
         var filter = new BoardFilter(asked.Model, asked.Tape, asked.Place, asked.Find);
-        DateOnly today = clock.Today();
+        DateOnly today = await wall.TodayAsync(cancel);
         List<BoardUnit> units = await board.PageAsync(filter, only, today, PlaceOf(asked.After), PageSize + 1, cancel);
         Dictionary<ReadinessState, int> counts = await board.CountsAsync(filter, today, cancel);
         BoardChoices choices = await board.ChoicesAsync(cancel);

@@ -97,11 +97,11 @@ internal static class DecisionEndpoints
         string key,
         string? before,
         DecisionStore decisions,
-        TimeProvider clock,
+        WallClock wall,
         CancellationToken cancel
     )
     {
-        DateOnly today = clock.Today();
+        DateOnly today = await wall.TodayAsync(cancel);
         List<Waiver> rows = await decisions.WaiversAsync(key, PageCursor.Parse(before, "list of waivers"), PageSize, cancel);
         string? next = rows.Count == PageSize ? PageCursor.Of(rows[^1].MadeAt, rows[^1].Id) : null;
         return TypedResults.Ok(new WaiverPage([.. rows.Select(w => WaiverViews.Of(w, today))], next));
@@ -115,13 +115,14 @@ internal static class DecisionEndpoints
         StandardStore standards,
         ModelStore models,
         UnitStore units,
+        WallClock wall,
         TimeProvider clock,
         CancellationToken cancel
     )
     {
         Reason(request.Reason);
         _ = RefusedException.At("/setting", () => SettingDefinition.Parse(request.Setting));
-        DateOnly today = clock.Today();
+        DateOnly today = await wall.TodayAsync(cancel);
         if (request.ExpiresOn < today || request.ExpiresOn > today.AddDays(MostDays))
         {
             throw new RefusedException(
@@ -176,11 +177,11 @@ internal static class DecisionEndpoints
         Guid id,
         Author author,
         DecisionStore decisions,
-        TimeProvider clock,
+        WallClock wall,
         CancellationToken cancel
     ) =>
         await decisions.EndAsync(id, author.Actor, cancel) is { } ended
-            ? TypedResults.Ok(WaiverViews.Of(ended, clock.Today()))
+            ? TypedResults.Ok(WaiverViews.Of(ended, await wall.TodayAsync(cancel)))
             : throw new RefusedException(ProblemCode.NotFound, "", "There is no such waiver, or it has ended.");
 
     private static void Reason(string reason)

@@ -44,7 +44,7 @@ internal static class DriftEndpoints
         DriftStore drift,
         ModelStore models,
         Phrasing phrasing,
-        TimeProvider clock,
+        WallClock wall,
         CancellationToken cancel
     )
     {
@@ -53,7 +53,7 @@ internal static class DriftEndpoints
             throw new RefusedException(ProblemCode.BadValue, "/months", $"Look back 1 to {MostMonths} months.");
         }
 
-        DateOnly since = clock.Today().AddMonths(-(months ?? UsualMonths));
+        DateOnly since = (await wall.TodayAsync(cancel)).AddMonths(-(months ?? UsualMonths));
         List<DriftCount> counts = await drift.ByModelAsync(null, since, cancel);
         var cards = (await models.NewestAsync(cancel)).ToDictionary(m => m.Document.Key, m => ModelReader.ToModel(m.Document));
         DriftView[] fleet = Ordered(counts.GroupBy(c => c.Setting).Select(g => (Sum(g), (ControlPlace?)Common(g, cards))), phrasing);

@@ -217,17 +217,16 @@ internal static class LineUpEndpoints
         LineUpSource source,
         UnitStore units,
         Phrasing phrasing,
-        TimeProvider clock,
+        WallClock wall,
         CancellationToken cancel
     )
     {
         PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
         (Sheet sheet, CameraRow row, _) = await ShootAsync(id, letter, source, cancel);
         StoredUnit? unit = await units.GetAsync(row.Prepared.Of.Tag, cancel);
+        DateTimeOffset now = await wall.NowAsync(cancel);
         byte[] pdf =
-            layout == "page"
-                ? SheetPdf.OnePage(sheet, unit, size, phrasing, clock.GetLocalNow())
-                : SheetPdf.Whole(sheet, unit, size, phrasing, clock.GetLocalNow());
+            layout == "page" ? SheetPdf.OnePage(sheet, unit, size, phrasing, now) : SheetPdf.Whole(sheet, unit, size, phrasing, now);
         return TypedResults.File(pdf, "application/pdf", $"shoot-sheet-{letter}.pdf");
     }
 

@@ -60,17 +60,18 @@ internal static class PrintingEndpoints
         SheetSource sheets,
         UnitStore units,
         Phrasing phrasing,
-        TimeProvider clock,
+        WallClock wall,
         CancellationToken cancel
     )
     {
         PaperSize size = PaperSize.Of(paper) ?? throw NoPaper();
         (Sheet sheet, _) = await sheets.GetAsync(address, cancel);
         StoredUnit? of = await UnitAsync(unit, units, cancel);
+        DateTimeOffset now = await wall.NowAsync(cancel);
         byte[] pdf = layout switch
         {
-            null or "" or "whole" => SheetPdf.Whole(sheet, of, size, phrasing, clock.GetLocalNow()),
-            "page" => SheetPdf.OnePage(sheet, of, size, phrasing, clock.GetLocalNow()),
+            null or "" or "whole" => SheetPdf.Whole(sheet, of, size, phrasing, now),
+            "page" => SheetPdf.OnePage(sheet, of, size, phrasing, now),
             _ => throw new RefusedException(ProblemCode.BadValue, "/layout", "The layout is whole or page."),
         };
         return TypedResults.File(pdf, "application/pdf", $"{address.StandardKey}-{address.ModelKey}.pdf");

@@ -47,13 +47,13 @@ internal static class SheetEndpoints
         UnitStore units,
         DecisionStore decisions,
         Phrasing phrasing,
-        TimeProvider clock,
+        WallClock wall,
         CancellationToken cancel
     )
     {
         (Sheet sheet, StandardState state) = await sheets.GetAsync(address, cancel);
         List<StoredUnit> found = await units.OfModelAsync(address.ModelKey, UnitsShown, cancel);
-        DateOnly today = clock.Today();
+        DateOnly today = await wall.TodayAsync(cancel);
         List<Waiver> waivers = await decisions.WaiversForAsync(
             address.StandardKey,
             address.ModelKey,

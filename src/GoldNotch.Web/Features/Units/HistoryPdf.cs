@@ -1,5 +1,6 @@
 using System.Globalization;
 using GoldNotch.Core.Checks;
+using GoldNotch.Data;
 using GoldNotch.Web.Features.Checks;
 using GoldNotch.Web.Features.Drift;
 using GoldNotch.Web.Features.Printing;
@@ -26,23 +27,25 @@ internal sealed class HistoryPdf : IDisposable
         StrokeWidth = 0.6f,
         Style = SKPaintStyle.Stroke,
     };
+    private readonly Data.Department _department;
     private SKCanvas? _canvas;
     private float _y;
     private int _page;
 
-    private HistoryPdf(Stream to, UnitPageView unit, PaperSize paper, DateTimeOffset now)
+    private HistoryPdf(Stream to, UnitPageView unit, PaperSize paper, Data.Department department, DateTimeOffset now)
     {
-        (_paper, _foot) = (paper, $"{unit.Board.Tag}, history, printed {SheetPdf.Printed(now)}");
+        _department = department;
+        (_paper, _foot) = (paper, $"{unit.Board.Tag}, history, printed {SheetPdf.Printed(department.Local(now))}");
         _document = SKDocument.CreatePdf(
             to,
             new SKDocumentPdfMetadata { Title = $"{unit.Board.Tag}, {unit.Board.ModelName}: history", Author = "Gold Notch" }
         );
     }
 
-    internal static byte[] Of(UnitPageView unit, PaperSize paper, DateTimeOffset now)
+    internal static byte[] Of(UnitPageView unit, PaperSize paper, Data.Department department, DateTimeOffset now)
     {
         using var to = new MemoryStream();
-        using (var pdf = new HistoryPdf(to, unit, paper, now))
+        using (var pdf = new HistoryPdf(to, unit, paper, department, now))
         {
             pdf.Draw(unit);
         }
@@ -86,7 +89,7 @@ internal sealed class HistoryPdf : IDisposable
         End();
     }
 
-    private static string Told(CheckRowView c)
+    private string Told(CheckRowView c)
     {
         string found =
             c.FoundOffTarget + c.FoundAutomatic == 0
@@ -165,7 +168,7 @@ internal sealed class HistoryPdf : IDisposable
         _document.EndPage();
     }
 
-    private static string Day(DateTimeOffset at) => at.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
+    private string Day(DateTimeOffset at) => _department.Local(at).ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
 
     private static string Number(double value) => Core.Units.Notation.Number(value, 2);
 }

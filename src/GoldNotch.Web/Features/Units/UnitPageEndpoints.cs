@@ -79,13 +79,18 @@ internal static class UnitPageEndpoints
         string tag,
         string? paper,
         UnitPages pages,
+        DepartmentStore departments,
         TimeProvider clock,
         CancellationToken cancel
     )
     {
         PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
         UnitPageView page = await pages.GetAsync(tag, cancel);
-        return TypedResults.File(HistoryPdf.Of(page, size, clock.GetLocalNow()), "application/pdf", $"{page.Board.Tag}-history.pdf");
+        return TypedResults.File(
+            HistoryPdf.Of(page, size, await departments.GetAsync(cancel), clock.GetUtcNow()),
+            "application/pdf",
+            $"{page.Board.Tag}-history.pdf"
+        );
     }
 
     private static async Task<Ok<UnitNotePage>> ListNotesAsync(string tag, string? before, UnitPages pages, CancellationToken cancel) =>

@@ -20,7 +20,7 @@ internal sealed class UnitPages(
     UnitNoteStore notes,
     ModelStore models,
     Phrasing phrasing,
-    TimeProvider clock
+    WallClock wall
 )
 {
     private const int ChecksShown = 20;
@@ -30,7 +30,7 @@ internal sealed class UnitPages(
     internal async Task<UnitPageView> GetAsync(string tag, CancellationToken cancel)
     {
         StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
-        DateOnly today = clock.Today();
+        DateOnly today = await wall.TodayAsync(cancel);
         StoredModel? card = await models.GetAsync(unit.ModelKey, cancel);
         CameraModel? model = card is null ? null : ModelReader.ToModel(card.Document);
         Dictionary<string, string> names = new() { [unit.ModelKey] = model?.Name ?? unit.ModelKey };
