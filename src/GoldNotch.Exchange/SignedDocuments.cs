@@ -36,7 +36,8 @@ public sealed record SignedLineDocument(
     bool NothingToDo = false,
     bool Stale = false,
     string? AfterReset = null,
-    bool? ResetIsRight = null
+    bool? ResetIsRight = null,
+    bool LookAnyway = false
 );
 
 /// <summary>A consequence as it was signed.</summary>
@@ -188,7 +189,8 @@ public sealed record SignedDocument(
             line.NothingToDo,
             stale,
             line.AfterReset,
-            line.ResetIsRight
+            line.ResetIsRight,
+            line.LookAnyway
         );
 
     private static SignedVerdictDocument Of(Verdict verdict) =>
@@ -212,6 +214,7 @@ public sealed record SignedDocument(
         )
         {
             NothingToDo = line.NothingToDo,
+            LookAnyway = line.LookAnyway,
             AfterReset = line.AfterReset,
             ResetIsRight = line.ResetIsRight,
         };

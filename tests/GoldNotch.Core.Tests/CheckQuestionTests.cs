@@ -55,6 +55,20 @@ public class CheckQuestionTests
     }
 
     [Fact]
+    public void Where_no_filter_is_built_in_somebody_looks_that_none_was_left_in_front_of_the_lens()
+    {
+        CameraModel bare = Ottermere.Bracken with { Filters = [] };
+        Sheet sheet = SheetCompiler.Compile(Ottermere.LectureRoom, bare);
+        SheetLine line = sheet.LineOf(Setting.NeutralDensity)!;
+        CheckQuestions.Of(line, UnitStatus.In).ShouldBe(Asking.Now);
+        Kind([]).ShouldBe(VerdictKind.Unread);
+        Kind(Ottermere.Read(sheet, ("nd", "clear"))).ShouldBe(VerdictKind.OnTarget);
+
+        VerdictKind Kind(Dictionary<Setting, Reading> read) =>
+            CheckEvaluator.Evaluate(sheet, read).Single(v => v.Line.Setting == Setting.NeutralDensity).Kind;
+    }
+
+    [Fact]
     public void A_setting_is_answered_by_one_look_at_most_and_what_a_hand_sets_stands_alone()
     {
         foreach (

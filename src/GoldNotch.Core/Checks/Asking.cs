@@ -25,7 +25,7 @@ public static class CheckQuestions
     /// <param name="line">The line.</param>
     /// <param name="status">How the unit stands; null where it is gone.</param>
     public static Asking Of(SheetLine line, UnitStatus? status) =>
-        line.NothingToDo || IsLacking(line) ? Asking.Nothing
+        (line.NothingToDo && !line.LookAnyway) || IsLacking(line) ? Asking.Nothing
         : SettingDefinition.Of(line.Setting).IsAfterTheCheck && status is not (UnitStatus.Out or null) ? Asking.AtReturn
         : Asking.Now;
 

@@ -144,7 +144,7 @@ public static class CheckEvaluator
 
         switch (reading)
         {
-            case Reading.Unread when line.NothingToDo:
+            case Reading.Unread when line.NothingToDo && !line.LookAnyway:
                 return Verdict(VerdictKind.OnTarget, NothingToSet.Of(setting, ("because", line.Because)));
             case Reading.Unread:
                 return Verdict(VerdictKind.Unread, NotRead.Of(setting, ("setting", setting)));

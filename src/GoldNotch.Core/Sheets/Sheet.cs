@@ -49,6 +49,9 @@ public sealed record SheetLine(
     /// <summary>Whether this model meets the notch by not having the control: nobody has to read anything.</summary>
     public bool NothingToDo { get; init; }
 
+    /// <summary>Whether somebody looks all the same, because something may stand in the place of the control: a filter left in front of the lens.</summary>
+    public bool LookAnyway { get; init; }
+
     /// <summary>What the control stands at after a factory reset, as the camera shows it; null where the card does not say.</summary>
     public string? AfterReset { get; init; }
 

@@ -49,7 +49,10 @@ internal sealed class NeutralDensityTranslator : Translator
                     draft,
                     new SettingValue.Filter(new FilterPosition("clear", Stops.Zero)),
                     NoneNeeded.Of(Setting, ("model", model.Name))
-                )
+                ) with
+                {
+                    LookAnyway = true,
+                }
                 : NotPossible(notch, draft, NoFilter.Of(Setting, ("model", model.Name), ("required", wanted)));
         }
 
