@@ -190,43 +190,4 @@ public class LineUpBrowserTests(DemoBrowserSite site)
         field.Clear();
         field.SendKeys(text);
     }
-
-    [Theory]
-    [InlineData(1280)]
-    [InlineData(390)]
-    public void No_two_labels_of_a_drawing_meet(int width)
-    {
-        using Browser browser = site.Open("mara", width);
-        foreach (int number in new[] { 1, 2, 3 })
-        {
-            browser.Show($"/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e0{number}");
-            browser.See(".stack .column");
-            string[] meeting =
-            [
-                .. (
-                    (IReadOnlyCollection<object>)
-                        browser.Script(
-                            """
-                            const found = [];
-                            for (const svg of document.querySelectorAll('.zone-work svg')) {
-                              const boxes = [...svg.querySelectorAll('text')]
-                                .map(t => ({ text: t.textContent.trim(), box: t.getBoundingClientRect() }))
-                                .filter(t => t.text && t.box.width > 0);
-                              for (let i = 0; i < boxes.length; i++)
-                                for (let j = i + 1; j < boxes.length; j++) {
-                                  const [a, b] = [boxes[i].box, boxes[j].box];
-                                  const wide = Math.min(a.right, b.right) - Math.max(a.left, b.left);
-                                  const high = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
-                                  // The box of a line of text is higher than its letters.
-                                  if (wide > 1 && high > 4) found.push(`${boxes[i].text} × ${boxes[j].text}`);
-                                }
-                            }
-                            return found;
-                            """
-                        )!
-                ).Cast<string>(),
-            ];
-            meeting.ShouldBeEmpty($"line-up {number} at {width} px");
-        }
-    }
 }

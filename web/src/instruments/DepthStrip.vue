@@ -19,6 +19,17 @@ const scale = computed(() =>
     width.value - LEFT - 8,
   ),
 );
+// As many marks as have room for their figures.
+const MARK = 46;
+const marks = computed(() =>
+  scale.value.marks.reduce<number[]>(
+    (kept, m) =>
+      x(m) <= width.value - MARK / 2 && (!kept.length || x(m) - x(kept.at(-1)!) >= MARK)
+        ? [...kept, m]
+        : kept,
+    [],
+  ),
+);
 const x = (m: number | null) => LEFT + scale.value.at(m);
 const metres = (m: number | null) => (m === null ? '∞' : m < 10 ? m.toFixed(2) : m.toFixed(1));
 const label = (c: Views['CameraPlanView']) => `${metres(c.depth!.nearM)}–${metres(c.depth!.farM)}`;
@@ -33,7 +44,7 @@ const label = (c: Views['CameraPlanView']) => `${metres(c.depth!.nearM)}–${met
       role="img"
       :aria-label="rows.map((c) => `${c.letter} sharp from ${c.depth!.label}`).join('. ')"
     >
-      <g v-for="m in scale.marks" :key="m">
+      <g v-for="m in marks" :key="m">
         <line class="grid" :x1="x(m)" :x2="x(m)" y1="0" :y2="height" />
         <text class="scale" :x="x(m)" :y="height + 16">{{ m }} m</text>
       </g>

@@ -175,8 +175,18 @@ const labels = computed(() => {
       }),
       width: `${c.metres} m`.length * LETTER,
       height: LINE,
+      // The distance stands in the camera's form too.
+      optional: true,
     }));
-  const all = [...marks, ...names, ...distances];
+  // Nothing is written over the edge of the drawing.
+  const inside = [...names, ...distances].map((label) => ({
+    ...label,
+    places: label.places.map(({ x, y }) => ({
+      x: Math.min(Math.max(x, label.width / 2), Math.max(label.width / 2, width.value - label.width / 2)),
+      y,
+    })),
+  }));
+  const all = [...marks, ...inside];
   const places = placeLabels(all);
   return new Map(all.map((label, i) => [label.id, places[i]!]));
 });
@@ -188,7 +198,7 @@ const labels = computed(() => {
       <g class="grid" aria-hidden="true">
         <template v-for="t in ticks(bounds.left, bounds.right, 8)" :key="`x${t}`">
           <line :x1="px(t)" :x2="px(t)" y1="0" :y2="height" />
-          <text v-if="px(t) > 12" :x="px(t)" :y="height + 14">{{ t }}</text>
+          <text v-if="px(t) > 12 && px(t) < width - 12" :x="px(t)" :y="height + 14">{{ t }}</text>
         </template>
         <line
           v-for="t in ticks(bounds.near, bounds.away, 6)"
@@ -202,7 +212,9 @@ const labels = computed(() => {
       <g v-for="c in cones" :key="c.id" aria-hidden="true" :class="{ now: c.letter === chosen }">
         <path class="cone" :d="c.cone" />
         <path class="aim" :d="c.line" />
-        <text v-if="c.metres" class="metres" v-bind="labels.get(c.id)">{{ c.metres }} m</text>
+        <text v-if="c.metres && labels.get(c.id)" class="metres" v-bind="labels.get(c.id)!">
+          {{ c.metres }} m
+        </text>
       </g>
       <g
         v-for="t in things"

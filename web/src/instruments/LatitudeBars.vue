@@ -17,7 +17,7 @@ const width = useWidth(box, 320);
 const HEIGHT = 150;
 const LEFT = 26;
 // Stops kept free above and below each bar for its figure.
-const FIGURE = 1.4;
+const FIGURE = 1.8;
 const lost = (c: Views['CameraPlanView']) => ({
   high: Math.max(0, -(c.clipMarginStops ?? 0)),
   low: Math.max(0, -(c.shadowMarginStops ?? 0)),
@@ -83,7 +83,13 @@ const said = (c: Views['CameraPlanView']) =>
         :height="y(-darkest) - y(brightest)"
         class="scene"
       />
-      <text v-for="t in ticks(-least, most, 5)" :key="t" class="scale" :x="LEFT - 4" :y="y(t) + 4">
+      <text
+        v-for="t in ticks(-least, most, 5).filter((s) => y(s) > 8)"
+        :key="t"
+        class="scale"
+        :x="LEFT - 4"
+        :y="y(t) + 4"
+      >
         {{ t > 0 ? `+${t}` : t < 0 ? `−${-t}` : '0' }}
       </text>
       <line class="grey" :x1="LEFT" :x2="width" :y1="y(0)" :y2="y(0)" />

@@ -23,15 +23,18 @@ const under = computed(() => stackUnder(props.cameras.map((c) => c.stack.error))
 const each = computed(() => (width.value - LEFT) / Math.max(1, props.cameras.length));
 const wide = computed(() => Math.min(86, each.value * 0.62));
 const narrow = computed(() => each.value < 120);
-// Too narrow for mark and thirds: the dial's own figure, and filters without their word.
+// Too narrow for mark and thirds: the dial's own figure.
 const tight = computed(() => wide.value < 66);
 const columns = computed(() =>
-  props.cameras.map((c, i) => ({
-    camera: c,
-    x:
-      LEFT + i * each.value + (narrow.value ? (each.value - wide.value) / 2 : Math.min(34, each.value * 0.1)),
-    ...stackBlocks(c.stack, c.chosen.iris, HEIGHT, most.value, under.value),
-  })),
+  props.cameras.map((c, i) => {
+    const left = LEFT + i * each.value;
+    const x = left + (narrow.value ? (each.value - wide.value) / 2 : Math.min(34, each.value * 0.1));
+    const blocks = stackBlocks(c.stack, c.chosen.iris, HEIGHT, most.value, under.value);
+    const top = y(Math.min(most.value, c.stack.top));
+    // What is written beside or over a column ends where the next one's place begins.
+    const room = left + each.value - x - 2;
+    return { camera: c, x, room, top, ...blocks, off: mismatch(c, blocks, x, room, top) };
+  }),
 );
 const marks = computed(() => ticks(-under.value, most.value, 5));
 const y = (stops: number) => ((most.value - stops) * HEIGHT) / (most.value + under.value);
@@ -40,6 +43,36 @@ function fit(text: string, room: number, size = 12): string {
   const letters = Math.floor(room / (size * 0.61));
   const line = plain(text);
   return line.length <= letters ? line : letters > 3 ? `${line.slice(0, letters - 1)}…` : '';
+}
+/** The figure of a mismatch, whole or not at all: beside its block where there is room, else in the middle of it. */
+function mismatch(
+  c: Views['CameraPlanView'],
+  { error, iris }: ReturnType<typeof stackBlocks>,
+  x: number,
+  room: number,
+  top: number,
+) {
+  if (!error || c.chosen.onTheLine) return null;
+  const whole = plain(c.chosen.error);
+  const short = whole.replace(/\s*stops?$/, '');
+  const width = (text: string) => text.length * 12 * 0.61;
+  const beside = room - wide.value - 8;
+  const text = width(whole) <= beside ? whole : short;
+  // Under the two lines that stand on the column, or over them where it is almost at the foot.
+  const under = Math.max(Math.min(error.top + error.height / 2 + 4, HEIGHT - 4), top + 12);
+  const middle = under <= HEIGHT - 2 ? under : top - 34;
+  if (width(text) <= beside) return { text, x: x + wide.value + 8, y: middle, anchor: 'start' };
+  // Clear of the iris figure, which stands in the middle of its own block.
+  const figure = iris.height >= 15 ? iris.top + iris.height / 2 + 4 : -HEIGHT;
+  const clear = Math.abs(middle - figure) < 16 ? figure + 16 : middle;
+  return { text: short, x: x + wide.value / 2, y: clear, anchor: 'middle' };
+}
+/** A filter as it is labelled; without its words where the column is narrow, but never with half a number. */
+function filterLabel(label: string): string {
+  const short = label.replace(/ ?stops?$/, '');
+  const bare = short.replace('ND ', '').replace('front ', '+');
+  const room = (wide.value - 4) / (12 * 0.61);
+  return [label, short, bare].map(plain).find((text) => text.length <= room) ?? '';
 }
 const thirds = (stops: number) => plain(`${stops < 0 ? '−' : '+'}${Math.abs(stops).toFixed(1)}`);
 const said = (c: Views['CameraPlanView']) =>
@@ -91,16 +124,16 @@ const said = (c: Views['CameraPlanView']) =>
           class="column"
           :class="{ now: c.camera.letter === chosen }"
         >
-          <text class="state" :x="c.x" :y="y(Math.min(most, c.camera.stack.top)) - 20">
-            {{ fit(narrow ? c.camera.chosen.state.replace(' base,', '') : c.camera.chosen.state, each - 6) }}
+          <text class="state" :x="c.x" :y="c.top - 20">
+            {{ fit(narrow ? c.camera.chosen.state.replace(' base,', '') : c.camera.chosen.state, c.room) }}
           </text>
-          <text class="from" :x="c.x" :y="y(Math.min(most, c.camera.stack.top)) - 6">
-            {{ fit(narrow ? c.camera.shutter : `${c.camera.iso} · ${c.camera.shutter}`, each - 6, 11) }}
+          <text class="from" :x="c.x" :y="c.top - 6">
+            {{ fit(narrow ? c.camera.shutter : `${c.camera.iso} · ${c.camera.shutter}`, c.room, 11) }}
           </text>
           <g v-for="f in c.filters" :key="f.key">
             <rect :x="c.x" :y="f.top" :width="wide" :height="f.height" class="filter" />
             <text v-if="f.height >= 15" class="in" :x="c.x + wide / 2" :y="f.top + f.height / 2 + 4">
-              {{ fit(tight ? f.label.replace('ND ', '').replace('front ', '+') : f.label, wide - 4) }}
+              {{ filterLabel(f.label) }}
             </text>
             <text v-if="!narrow" class="from" :x="c.x + wide + 8" :y="f.top + f.height / 2 + 4">
               {{ thirds(f.stops) }}
@@ -133,24 +166,18 @@ const said = (c: Views['CameraPlanView']) =>
               fill-opacity="0.45"
               stroke="var(--rust)"
             />
-            <text
-              v-if="!c.camera.chosen.onTheLine"
-              class="mismatch"
-              :x="c.x + wide + 8"
-              :y="Math.min(c.error.top + c.error.height / 2 + 4, HEIGHT - 4)"
-            >
-              {{
-                fit(c.camera.chosen.error, each - wide - 10) === plain(c.camera.chosen.error)
-                  ? plain(c.camera.chosen.error)
-                  : fit(plain(c.camera.chosen.error).replace(/\s*stops?$/, ''), each - wide - 4)
-              }}
+            <text v-if="c.off" class="mismatch" :x="c.off.x" :y="c.off.y" :text-anchor="c.off.anchor">
+              {{ c.off.text }}
             </text>
           </template>
-          <text class="letter" :x="c.x + wide / 2" :y="HEIGHT + 20">
-            {{ fit(narrow ? c.camera.letter : `${c.camera.letter} ${c.camera.spoken}`, each - 4, 14) }}
+          <text v-if="narrow" class="letter" :x="c.x + wide / 2" :y="HEIGHT + 20" text-anchor="middle">
+            {{ c.camera.letter }}
           </text>
-          <text v-if="!narrow" class="part" :x="c.x + wide / 2" :y="HEIGHT + 36">
-            {{ fit(c.camera.part, each - 4, 12) }}
+          <text v-else class="letter" :x="c.x" :y="HEIGHT + 20">
+            {{ fit(`${c.camera.letter} ${c.camera.spoken}`, c.room, 14) }}
+          </text>
+          <text v-if="!narrow" class="part" :x="c.x" :y="HEIGHT + 36">
+            {{ fit(c.camera.part, c.room, 12) }}
           </text>
           <rect
             class="hit"
@@ -200,12 +227,12 @@ text {
   fill: url(#filter-hatch);
   stroke: var(--ink-soft);
 }
-.iris {
+rect.iris {
   fill: color-mix(in srgb, var(--tide) 18%, var(--panel));
   stroke: var(--tide);
   stroke-width: 1.5;
 }
-.iris {
+text.iris {
   fill: var(--tide);
   font-weight: 600;
   font-size: 13px;
@@ -218,12 +245,18 @@ text {
   fill: var(--rust);
   font-weight: 600;
 }
+/* What is written over a hatch keeps its ground. */
+.mismatch,
+.state,
+.column > .from {
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 4px;
+}
 .letter {
-  text-anchor: middle;
   font: 600 14px var(--mono);
 }
 .part {
-  text-anchor: middle;
   font: 400 12px var(--sans);
   fill: var(--ink-soft);
 }

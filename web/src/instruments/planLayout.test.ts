@@ -98,4 +98,12 @@ describe('placeLabels', () => {
     expect(second).toEqual({ x: 60, y: 40 });
     expect(third).toEqual({ x: 55, y: 52 });
   });
+
+  it('leaves out what may be left out rather than writing it over another', () => {
+    expect(placeLabels([at(50, 20), { ...at(60, 20), optional: true }])).toEqual([{ x: 50, y: 20 }, null]);
+    expect(placeLabels([at(50, 20), { ...at(60, 20, { x: 60, y: 60 }), optional: true }])[1]).toEqual({
+      x: 60,
+      y: 60,
+    });
+  });
 });

@@ -103,12 +103,18 @@ export function ticks(least: number, most: number, about: number): number[] {
 }
 
 /** A label that may stand at one of several places: its middle and foot, and how large it is. The first place that is free is taken. */
-export type Placeable = { places: { x: number; y: number }[]; width: number; height: number };
+export type Placeable = {
+  places: { x: number; y: number }[];
+  width: number;
+  height: number;
+  /** It is left out rather than written over another one. */
+  optional?: boolean;
+};
 
-/** Where labels stand so that none meets another: each at the first of its places that is free, or, where none is, where it meets least. */
-export function placeLabels(labels: Placeable[]): { x: number; y: number }[] {
+/** Where labels stand so that none meets another: each at the first of its places that is free, or, where none is, where it meets least; null for what is left out. */
+export function placeLabels(labels: Placeable[]): ({ x: number; y: number } | null)[] {
   const taken: { left: number; right: number; top: number; bottom: number }[] = [];
-  return labels.map(({ places, width, height }) => {
+  return labels.map(({ places, width, height, optional }) => {
     const boxes = places.map(({ x, y }) => {
       const box = { left: x - width / 2, right: x + width / 2, top: y - height, bottom: y };
       const met = taken.reduce((sum, other) => {
@@ -119,6 +125,7 @@ export function placeLabels(labels: Placeable[]): { x: number; y: number }[] {
       return { at: { x, y }, box, met };
     });
     const best = boxes.reduce((least, one) => (one.met < least.met ? one : least));
+    if (optional && best.met > 0) return null;
     taken.push(best.box);
     return best.at;
   });
