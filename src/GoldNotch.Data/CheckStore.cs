@@ -23,7 +23,8 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
     public Task<List<StoredCheck>> ListAsync(
         (DateTimeOffset StartedAt, Guid Id)? before,
         string? unitTag,
-        bool openOnly,
+        CheckFilter state,
+        string find,
         int limit,
         CancellationToken cancel
     ) =>
@@ -33,14 +34,28 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
                 SELECT {Columns} FROM check_run
                 WHERE (@at::timestamptz IS NULL OR (started_at, id) < (@at, @id))
                   AND (@unit::text IS NULL OR unit_tag = @unit)
-                  AND (NOT @open OR signed_at IS NULL)
+                  AND (@state <> 'open' OR signed_at IS NULL)
+                  AND (@state <> 'signed' OR signed_at IS NOT NULL)
+                  AND (@state <> 'faults' OR found_off_target_count + found_automatic_count > 0)
+                  AND (@find = '' OR position(@find IN lower(concat_ws(' ', unit_tag, started_by, signed_by, shoot_name,
+                      (SELECT s.name FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version))))) > 0)
                 ORDER BY started_at DESC, id DESC LIMIT @limit
                 """
             )
             .With("at", before?.StartedAt.ToUniversalTime())
             .With("id", before?.Id ?? Guid.Empty)
             .With("unit", unitTag)
-            .With("open", openOnly)
+            .With(
+                "state",
+                state switch
+                {
+                    CheckFilter.Open => "open",
+                    CheckFilter.Signed => "signed",
+                    CheckFilter.Faults => "faults",
+                    _ => "",
+                }
+            )
+            .With("find", find.Trim().ToLowerInvariant())
             .With("limit", limit)
             .ListAsync(ReadCheck, cancel);
 

@@ -319,4 +319,27 @@ public class CheckApiTests(TestSite site)
         ((long)seen.Count).ShouldBe((long)(await site.SqlAsync("SELECT count(*) FROM check_run"))!);
         (await client.GetAsync("/api/checks?before=yesterday")).ExpectProblem(400, "bad-value", "/before");
     }
+
+    [Fact]
+    public async Task The_history_is_narrowed_by_what_is_written_in_it_and_by_how_it_stands()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        var id = Guid.NewGuid();
+        (await mara.PutAsync($"/api/checks/{id}", new { unit = "OBG-106", standard = "lecture-room" })).Status.ShouldBeLessThan(300);
+        async Task<JsonElement[]> Rows(string query) =>
+            [.. (await mara.GetAsync("/api/checks?" + query)).Expect(200).At("checks").EnumerateArray()];
+
+        JsonElement[] open = await Rows("state=open&find=obg-106");
+        open.ShouldContain(c => c.GetProperty("id").GetGuid() == id);
+        open.ShouldAllBe(c =>
+            c.GetProperty("signedAt").ValueKind == JsonValueKind.Null && c.GetProperty("unitTag").GetString() == "OBG-106"
+        );
+        (await Rows("state=signed")).ShouldAllBe(c => c.GetProperty("signedAt").ValueKind != JsonValueKind.Null);
+        (await Rows("state=faults")).ShouldAllBe(c =>
+            c.GetProperty("foundOffTarget").GetInt32() + c.GetProperty("foundAutomatic").GetInt32() > 0
+        );
+        (await Rows("find=LECTURE")).ShouldContain(c => c.GetProperty("id").GetGuid() == id);
+        (await Rows("find=100%25_")).ShouldBeEmpty("a percent sign is a percent sign");
+        (await mara.GetAsync("/api/checks?state=broken")).ExpectProblem(400, "bad-value", "/state");
+    }
 }

@@ -6916,7 +6916,8 @@ export interface operations {
             query?: {
                 before?: string;
                 unit?: string;
-                open?: boolean;
+                state?: string;
+                find?: string;
             };
             header?: never;
             path?: never;

@@ -64,16 +64,34 @@ internal static class CheckEndpoints
     private static async Task<Ok<CheckPage>> ListAsync(
         string? before,
         string? unit,
-        bool? open,
+        string? state,
+        string? find,
         CheckStore checks,
         Phrasing phrasing,
         CancellationToken cancel
     )
     {
-        List<StoredCheck> rows = await checks.ListAsync(PageCursor.Parse(before, "log"), unit, open == true, PageSize, cancel);
+        List<StoredCheck> rows = await checks.ListAsync(
+            PageCursor.Parse(before, "log"),
+            unit,
+            FilterOf(state),
+            find ?? "",
+            PageSize,
+            cancel
+        );
         string? next = rows.Count == PageSize ? PageCursor.Of(rows[^1].StartedAt, rows[^1].Id) : null;
         return TypedResults.Ok(new CheckPage([.. rows.Select(r => CheckViews.Row(r, phrasing))], next));
     }
+
+    private static CheckFilter FilterOf(string? state) =>
+        state switch
+        {
+            null or "" => CheckFilter.Any,
+            "open" => CheckFilter.Open,
+            "signed" => CheckFilter.Signed,
+            "faults" => CheckFilter.Faults,
+            _ => throw new RefusedException(ProblemCode.BadValue, "/state", "The state is open, signed or faults; leave it out for all."),
+        };
 
     private static async Task<Ok<CheckView>> GetAsync(Guid id, [AsParameters] CheckWork work, CancellationToken cancel) =>
         TypedResults.Ok(await work.Judge.ViewAsync(await work.FindAsync(id, cancel), cancel));

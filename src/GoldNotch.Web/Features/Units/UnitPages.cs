@@ -52,7 +52,11 @@ internal sealed class UnitPages(
                         )),
                 ],
             unit.ColourOffsetMired,
-            [.. (await checks.ListAsync(null, unit.Tag, false, ChecksShown, cancel)).Select(c => CheckViews.Row(c, phrasing))],
+            [
+                .. (await checks.ListAsync(null, unit.Tag, CheckFilter.Any, "", ChecksShown, cancel)).Select(c =>
+                    CheckViews.Row(c, phrasing)
+                ),
+            ],
             DriftEndpoints.Ordered((await drift.OfUnitAsync(unit.Tag, cancel)).Select(c => (c, model?.PlaceOf(c.Setting))), phrasing),
             DriftEndpoints.Ordered(
                 (await drift.ByModelAsync(unit.ModelKey, today.AddMonths(-MonthsOfModel), cancel)).Select(c =>

@@ -22,7 +22,7 @@ const units = useQuery({
 const sheets = useQuery({ queryKey: ['sheets'], queryFn: () => ask(api.GET('/api/sheets')) });
 const open = useQuery({
   queryKey: ['checks', 'open'],
-  queryFn: () => ask(api.GET('/api/checks', { params: { query: { open: true } } })),
+  queryFn: () => ask(api.GET('/api/checks', { params: { query: { state: 'open' } } })),
 });
 
 const offered = computed(() => units.data.value?.units ?? []);

@@ -52,7 +52,7 @@ const read = (e: Entry) => e.lines.filter((l) => l.reading.kind !== 'unread' || 
 </script>
 
 <template>
-  <nav ref="queue" class="queue" aria-label="Notches of this check">
+  <div ref="queue" class="queue">
     <template v-for="chapter in chapters" :key="chapter.name">
       <h2 v-if="headed(chapter.entries)">{{ chapter.name }}</h2>
       <template v-for="entry in chapter.entries" :key="entry.key">
@@ -108,7 +108,7 @@ const read = (e: Entry) => e.lines.filter((l) => l.reading.kind !== 'unread' || 
         <span class="mono small value">{{ reading.kind === 'unread' ? '' : plain(reading.label) }}</span>
       </button>
     </details>
-  </nav>
+  </div>
 </template>
 
 <style scoped>

@@ -3,15 +3,30 @@ import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
 import Term from '../../app/Term.vue';
 import SectionTabs from '../../app/SectionTabs.vue';
-import { useInfiniteQuery } from '@tanstack/vue-query';
+import { keepPreviousData, useInfiniteQuery } from '@tanstack/vue-query';
+import InputText from 'primevue/inputtext';
 import { computed } from 'vue';
+import OneOf from '../../app/OneOf.vue';
+import { useListAddress } from '../../app/useListAddress';
 import { api, ask, type Views } from '../../app/client';
 import { moment } from '../../app/dates';
 import { plain } from '../../instruments/fractions';
 
+const { asked, find, narrow, clear } = useListAddress({ field: 'started', direction: -1 });
+const STATES = [
+  { key: 'open', name: 'open' },
+  { key: 'signed', name: 'signed' },
+  { key: 'faults', name: 'found with faults' },
+];
+const narrowed = computed(() => ({
+  find: asked('find') || undefined,
+  state: STATES.find((s) => s.key === asked('state'))?.key,
+}));
 const { data, isPending, error, hasNextPage, fetchNextPage, isFetchingNextPage, refetch } = useInfiniteQuery({
-  queryKey: ['checks', 'log'],
-  queryFn: ({ pageParam }) => ask(api.GET('/api/checks', { params: { query: { before: pageParam } } })),
+  queryKey: computed(() => ['checks', 'log', narrowed.value]),
+  queryFn: ({ pageParam }) =>
+    ask(api.GET('/api/checks', { params: { query: { ...narrowed.value, before: pageParam } } })),
+  placeholderData: keepPreviousData,
   initialPageParam: undefined as string | undefined,
   getNextPageParam: (last) => last.next ?? undefined,
 });
@@ -24,10 +39,26 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/history/${row.id}` 
     <SectionTabs />
     <h1>Checks</h1>
     <p class="soft lead">Every check, newest first, <Term of="as-found" />. A signed one stays as it is.</p>
+    <div class="fields filters no-print">
+      <label class="grow">
+        Find
+        <InputText v-model="find" class="field" type="search" placeholder="Tag, standard, shoot or person" />
+      </label>
+      <OneOf
+        :model-value="asked('state')"
+        label="State"
+        :options="STATES"
+        none="all"
+        @update:model-value="narrow('state', $event)"
+      />
+    </div>
     <p v-if="isPending" class="soft" role="status">Opening the history…</p>
     <div v-else-if="error" class="problem" role="alert">
       {{ error.message }} <button class="act quiet" type="button" @click="refetch()">Try again</button>
     </div>
+    <p v-else-if="!rows.length && (narrowed.find || narrowed.state)" role="status">
+      No check is like this. <button class="link" type="button" @click="clear()">Show all</button>
+    </p>
     <p v-else-if="!rows.length">
       Nothing has been checked yet. <RouterLink to="/bench">Start check on the bench.</RouterLink>
     </p>
@@ -87,9 +118,8 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/history/${row.id}` 
 .lead {
   margin-bottom: 20px;
 }
-tbody th {
-  font-size: 1rem;
-  color: var(--ink);
+.filters {
+  margin-bottom: 14px;
 }
 .more {
   margin-top: 20px;

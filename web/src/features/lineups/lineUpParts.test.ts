@@ -154,7 +154,7 @@ describe('the drawings', () => {
       props: { white, light: { mired: 185.2, temperatureK: 5400 } as never },
     });
     const places = strip.findAll('.name').map((t) => Number(t.attributes('x')));
-    places.slice(1).forEach((x, i) => expect(x - places[i]!).toBeGreaterThanOrEqual(100));
+    places.slice(1).forEach((x, i) => expect(x - places[i]!).toBeGreaterThanOrEqual(80));
   });
 
   it('move a camera by the arrow keys, a metre with Shift', async () => {
