@@ -56,19 +56,19 @@ internal static class OperatorSheetPdf
         using SKFont words = Lettering.Font(Lettering.Words, 9);
         using SKFont value = Lettering.Font(Lettering.Mono, 13);
         LineUpCamera of = row.Prepared.Of;
-        canvas.DrawText(of.Letter, Margin, 48, SKTextAlign.Left, letter, ink);
-        float beside = Margin + letter.MeasureText(of.Letter) + 12;
-        canvas.DrawText(Lettering.Fitted(report.LineUp.Name, title, Width - beside - Margin), beside, 28, SKTextAlign.Left, title, ink);
+        canvas.Write(of.Letter, Margin, 48, SKTextAlign.Left, letter, ink);
+        float beside = Margin + letter.WidthOf(of.Letter) + 12;
+        canvas.Write(Lettering.Fitted(report.LineUp.Name, title, Width - beside - Margin), beside, 28, SKTextAlign.Left, title, ink);
         string who = $"{of.Tag} · {of.Spoken}{(of.Part.Length > 0 ? $" · {of.Part}" : "")}";
-        canvas.DrawText(Lettering.Fitted(who, words, Width - beside - Margin), beside, 42, SKTextAlign.Left, words, ink);
+        canvas.Write(Lettering.Fitted(who, words, Width - beside - Margin), beside, 42, SKTextAlign.Left, words, ink);
         string where = unit is null ? report.LineUp.Place : $"{report.LineUp.Place} (kept in {unit.Place})";
-        canvas.DrawText(Lettering.Fitted(where, words, Width - beside - Margin), beside, 54, SKTextAlign.Left, words, ink);
+        canvas.Write(Lettering.Fitted(where, words, Width - beside - Margin), beside, 54, SKTextAlign.Left, words, ink);
         canvas.DrawLine(Margin, 62, Width - Margin, 62, rule);
         float y = 80;
         foreach ((string name, string set) in Lines(report, row, sheet, phrasing))
         {
-            canvas.DrawText(name, Margin, y, SKTextAlign.Left, words, ink);
-            canvas.DrawText(Lettering.Fitted(set, value, Width - Margin - 96), 96, y, SKTextAlign.Left, value, ink);
+            canvas.Write(name, Margin, y, SKTextAlign.Left, words, ink);
+            canvas.Write(Lettering.Fitted(set, value, Width - Margin - 96), 96, y, SKTextAlign.Left, value, ink);
             y += 19;
         }
 
@@ -79,7 +79,7 @@ internal static class OperatorSheetPdf
                 .TakeWhile(_ => y < Height - 92)
         )
         {
-            canvas.DrawText(line, Margin, y, SKTextAlign.Left, words, ink);
+            canvas.Write(line, Margin, y, SKTextAlign.Left, words, ink);
             y += 11.5f;
         }
 
@@ -94,7 +94,7 @@ internal static class OperatorSheetPdf
                 .Select((l, i) => (l, i))
         )
         {
-            canvas.DrawText(line, Margin + 80, Height - 70 + (i * 11.5f), SKTextAlign.Left, words, ink);
+            canvas.Write(line, Margin + 80, Height - 70 + (i * 11.5f), SKTextAlign.Left, words, ink);
         }
     }
 

@@ -67,7 +67,7 @@ internal static class PlanPdf
 
         internal void Draw(StoredLineUp kept, PlanView plan, Data.Department department, DateTimeOffset now)
         {
-            canvas.DrawText(
+            canvas.Write(
                 Lettering.Fitted(kept.Document.Name, _title, width - (2 * Margin) - 220),
                 Margin,
                 _y,
@@ -78,7 +78,7 @@ internal static class PlanPdf
             string call = kept.Document.Call is { } at
                 ? $"call {department.Local(at).ToString("d MMMM yyyy, HH:mm", System.Globalization.CultureInfo.InvariantCulture)}, "
                 : "";
-            canvas.DrawText(
+            canvas.Write(
                 Lettering.Plain($"{call}version {kept.Version} by {kept.ChangedBy}, printed {SheetPdf.Printed(department.Local(now))}"),
                 width - Margin,
                 _y,
@@ -96,7 +96,9 @@ internal static class PlanPdf
             float top = _y + 10;
             if (plan.Cameras.Count > 0)
             {
-                Stack(plan, new SKRect(Margin, top, Margin + ((width - (2 * Margin)) * 0.42f), top + StackHeight));
+                float side = Margin + ((width - (2 * Margin)) * 0.42f);
+                Stack(plan, new SKRect(Margin, top, side, top + StackHeight));
+                PlanDrawings.Draw(canvas, new SKRect(Margin, top + StackHeight + 10, side, height - Margin), plan);
             }
 
             _y = top;
@@ -108,7 +110,7 @@ internal static class PlanPdf
                     if (_y > height - Margin)
                     {
                         // What does not fit is not dropped unsaid.
-                        canvas.DrawText(
+                        canvas.Write(
                             "There is more to know: open this line-up on the screen.",
                             width - Margin,
                             height - Margin + 12,
@@ -119,7 +121,7 @@ internal static class PlanPdf
                         return;
                     }
 
-                    canvas.DrawText(part, column, _y, SKTextAlign.Left, _words, _ink);
+                    canvas.Write(part, column, _y, SKTextAlign.Left, _words, _ink);
                     _y += 11;
                 }
 
@@ -131,7 +133,7 @@ internal static class PlanPdf
         {
             foreach (string line in Lettering.Wrapped(text, _words, wide))
             {
-                canvas.DrawText(line, Margin, _y, SKTextAlign.Left, _words, _ink);
+                canvas.Write(line, Margin, _y, SKTextAlign.Left, _words, _ink);
                 _y += 11;
             }
         }
@@ -153,7 +155,7 @@ internal static class PlanPdf
             float wide = width - (2 * Margin);
             foreach ((string head, float at, _) in columns)
             {
-                canvas.DrawText(head, Margin + (at * wide), _y, SKTextAlign.Left, _head, _ink);
+                canvas.Write(head, Margin + (at * wide), _y, SKTextAlign.Left, _head, _ink);
             }
 
             canvas.DrawLine(Margin, _y + 4, width - Margin, _y + 4, _rule);
@@ -171,7 +173,7 @@ internal static class PlanPdf
                     lines = Math.Max(lines, cell.Count);
                     for (int k = 0; k < cell.Count; k++)
                     {
-                        canvas.DrawText(cell[k], Margin + (columns[i].At * wide), _y + ((k + 1) * step), SKTextAlign.Left, font, _ink);
+                        canvas.Write(cell[k], Margin + (columns[i].At * wide), _y + ((k + 1) * step), SKTextAlign.Left, font, _ink);
                     }
                 }
 
@@ -215,8 +217,8 @@ internal static class PlanPdf
                     at -= high;
                 }
 
-                canvas.DrawText(camera.Letter, left + (wide / 2), box.Bottom, SKTextAlign.Center, _head, _ink);
-                canvas.DrawText(
+                canvas.Write(camera.Letter, left + (wide / 2), box.Bottom, SKTextAlign.Center, _head, _ink);
+                canvas.Write(
                     Lettering.Fitted(camera.Chosen.State, _words, each - 2),
                     left + (wide / 2),
                     at - 4,
@@ -227,13 +229,14 @@ internal static class PlanPdf
             }
 
             canvas.DrawLine(box.Left, floor, box.Right, floor, _line);
+            canvas.Write("gold line", box.Right, floor + 10, SKTextAlign.Right, _words, _ink);
         }
 
         private void Inside(string text, float left, float middle, float wide, float high)
         {
             if (high > 10)
             {
-                canvas.DrawText(Lettering.Fitted(text, _words, wide - 4), left + (wide / 2), middle + 3, SKTextAlign.Center, _words, _ink);
+                canvas.Write(Lettering.Fitted(text, _words, wide - 4), left + (wide / 2), middle + 3, SKTextAlign.Center, _words, _ink);
             }
         }
 

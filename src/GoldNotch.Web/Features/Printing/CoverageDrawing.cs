@@ -42,7 +42,7 @@ internal static class CoverageDrawing
         );
         for (int column = 0; column < grid.Models.Count; column++)
         {
-            canvas.DrawText(
+            canvas.Write(
                 Lettering.Fitted(grid.Models[column].Name, words, Column - 8),
                 Names + (column * Column),
                 20,
@@ -57,7 +57,7 @@ internal static class CoverageDrawing
         {
             CoverageStandardView standard = grid.Standards[row];
             float y = (row + 1) * RowHeight;
-            canvas.DrawText(
+            canvas.Write(
                 Lettering.Fitted(
                     $"{standard.Name} {(standard.State == Core.Sheets.StandardState.Draft ? "draft " : "v")}{standard.Version}",
                     words,
@@ -73,7 +73,7 @@ internal static class CoverageDrawing
             {
                 CoverageCellView cell = cells[(standard.Key, standard.Version, grid.Models[column].Key)];
                 float x = Names + (column * Column);
-                canvas.DrawText(
+                canvas.Write(
                     $"{cell.Exact} {cell.Compromise} {cell.BrokenMusts} {cell.CheckByEye}",
                     x,
                     y + 12,

@@ -98,7 +98,7 @@ internal static class DialDrawing
     )
     {
         string plain = Lettering.Plain(text);
-        float width = font.MeasureText(plain);
+        float width = font.WidthOf(plain);
         float left = Math.Clamp(x - (width / 2), box.Left, Math.Max(box.Left, box.Right - width));
         if (taken.Any(o => left < o.To + Gap && left + width > o.From - Gap))
         {
@@ -106,6 +106,6 @@ internal static class DialDrawing
         }
 
         taken.Add((left, left + width));
-        canvas.DrawText(plain, left, y, SKTextAlign.Left, font, ink);
+        canvas.Write(plain, left, y, SKTextAlign.Left, font, ink);
     }
 }

@@ -98,12 +98,12 @@ internal static class LabelPdf
         );
         using SKFont tag = Largest(label.Tag, Lettering.Bold, room, box.Height * 0.3f);
         using SKFont small = Lettering.Font(Lettering.Words, Math.Clamp(box.Height * 0.13f, 6, 11));
-        canvas.DrawText(label.Tag, x, middle - (small.Size * 0.35f), SKTextAlign.Left, tag, ink);
-        canvas.DrawText(Lettering.Fitted(label.Model, small, room), x, middle + (small.Size * 0.95f), SKTextAlign.Left, small, ink);
+        canvas.Write(label.Tag, x, middle - (small.Size * 0.35f), SKTextAlign.Left, tag, ink);
+        canvas.Write(Lettering.Fitted(label.Model, small, room), x, middle + (small.Size * 0.95f), SKTextAlign.Left, small, ink);
         if (label.Tape.Length > 0)
         {
             string tape = Lettering.Fitted($"{label.Tape} tape", small, room);
-            canvas.DrawText(tape, x, middle + (small.Size * 2.2f), SKTextAlign.Left, small, ink);
+            canvas.Write(tape, x, middle + (small.Size * 2.2f), SKTextAlign.Left, small, ink);
         }
     }
 
@@ -111,7 +111,7 @@ internal static class LabelPdf
     private static SKFont Largest(string text, SKTypeface face, float width, float size)
     {
         SKFont font = Lettering.Font(face, size);
-        float wide = font.MeasureText(text);
+        float wide = font.WidthOf(text);
         if (wide > width)
         {
             font.Size = size * width / wide;

@@ -42,7 +42,7 @@ internal static class Lettering
         foreach (string word in Plain(text).Split(' ', StringSplitOptions.RemoveEmptyEntries))
         {
             string longer = line.Length == 0 ? word : line + " " + word;
-            if (line.Length > 0 && font.MeasureText(longer) > width)
+            if (line.Length > 0 && font.WidthOf(longer) > width)
             {
                 lines.Add(line);
                 line = word;
@@ -65,13 +65,13 @@ internal static class Lettering
     internal static string Fitted(string text, SKFont font, float width)
     {
         string plain = Plain(text);
-        if (font.MeasureText(plain) <= width)
+        if (font.WidthOf(plain) <= width)
         {
             return plain;
         }
 
         int keep = plain.Length;
-        while (keep > 1 && font.MeasureText(plain[..keep] + "…") > width)
+        while (keep > 1 && font.WidthOf(plain[..keep] + "…") > width)
         {
             keep--;
         }

@@ -117,8 +117,8 @@ internal sealed class SheetPdf : IDisposable
             {
                 chapter = name.Chapter;
                 _y += 14;
-                _canvas!.DrawText(chapter, Margin, _y, SKTextAlign.Left, _chapter, _ink);
-                _canvas.DrawLine(Margin, _y + 4, Right, _y + 4, _rule);
+                _canvas!.Write(chapter, Margin, _y, SKTextAlign.Left, _chapter, _ink);
+                _canvas!.DrawLine(Margin, _y + 4, Right, _y + 4, _rule);
                 _y += 8;
             }
 
@@ -136,7 +136,7 @@ internal sealed class SheetPdf : IDisposable
             foreach (string part in Lettering.Wrapped(note, _small, Right - Margin))
             {
                 _y += 11.5f;
-                _canvas!.DrawText(part, Margin, _y, SKTextAlign.Left, _small, _ink);
+                _canvas!.Write(part, Margin, _y, SKTextAlign.Left, _small, _ink);
             }
         }
     }
@@ -146,19 +146,19 @@ internal sealed class SheetPdf : IDisposable
         SKCanvas canvas = _canvas!;
         _y += 18;
         canvas.DrawRect(new SKRect(Margin, _y - 11, Margin + 12, _y + 1), _rule);
-        canvas.DrawText(Lettering.Fitted(name.Name, _name, 170), Margin + 22, _y, SKTextAlign.Left, _name, _ink);
+        canvas.Write(Lettering.Fitted(name.Name, _name, 170), Margin + 22, _y, SKTextAlign.Left, _name, _ink);
         string value =
             line.Target is { } target ? _phrasing.Label(target)
             : line.Fit == Fit.CheckByEye ? "check by eye"
             : "not possible";
-        canvas.DrawText(Lettering.Fitted(value, _value, 210), Margin + 200, _y, SKTextAlign.Left, _value, _ink);
+        canvas.Write(Lettering.Fitted(value, _value, 210), Margin + 200, _y, SKTextAlign.Left, _value, _ink);
         if (line.Fit is Fit.Compromise or Fit.NotPossible)
         {
             string mark =
                 line.Fit == Fit.NotPossible ? "not possible"
                 : line.SizeLabel.Length > 0 ? line.SizeLabel
                 : "nearest";
-            canvas.DrawText(Lettering.Fitted(mark, _words, 100), Right, _y, SKTextAlign.Right, _words, _ink);
+            canvas.Write(Lettering.Fitted(mark, _words, 100), Right, _y, SKTextAlign.Right, _words, _ink);
         }
 
         if (drawn)
@@ -170,7 +170,7 @@ internal sealed class SheetPdf : IDisposable
         foreach (string one in told)
         {
             _y += 11.5f;
-            canvas.DrawText(one, Margin + 22, _y, SKTextAlign.Left, _small, _soft);
+            canvas.Write(one, Margin + 22, _y, SKTextAlign.Left, _small, _soft);
         }
 
         _y += 6;
@@ -218,8 +218,8 @@ internal sealed class SheetPdf : IDisposable
             {
                 chapter = of.Chapter;
                 y += step * 0.2f;
-                _canvas!.DrawText(chapter, x, y, SKTextAlign.Left, head, _ink);
-                _canvas.DrawLine(x, y + 2, x + column, y + 2, _rule);
+                _canvas!.Write(chapter, x, y, SKTextAlign.Left, head, _ink);
+                _canvas!.DrawLine(x, y + 2, x + column, y + 2, _rule);
                 y += step;
             }
 
@@ -230,7 +230,7 @@ internal sealed class SheetPdf : IDisposable
                 : line.Fit == Fit.CheckByEye ? "check by eye"
                 : "not possible";
             bool act = of.Kind == SettingKind.Task;
-            _canvas.DrawText(
+            _canvas.Write(
                 Lettering.Fitted(of.Name, name, act ? column - 16 : column * 0.48f),
                 x + box + 5,
                 y,
@@ -240,7 +240,7 @@ internal sealed class SheetPdf : IDisposable
             );
             if (!act)
             {
-                _canvas.DrawText(
+                _canvas.Write(
                     Lettering.Fitted((line.Fit == Fit.Compromise ? "~ " : "") + shown, value, column * 0.46f),
                     x + column,
                     y,
@@ -261,7 +261,7 @@ internal sealed class SheetPdf : IDisposable
         _canvas = _document.BeginPage(_paper.Width, _paper.Height);
         _page++;
         _y = Margin + 16;
-        _canvas.DrawText(
+        _canvas.Write(
             Lettering.Fitted($"{_sheet.Standard.Name} · {_sheet.Model.Name}", _title, Right - Margin - (_unit is null ? 0 : 130)),
             Margin,
             _y,
@@ -272,11 +272,11 @@ internal sealed class SheetPdf : IDisposable
         if (_unit is not null)
         {
             string tape = _unit.Tape.Length > 0 ? $" · {_unit.Tape}" : "";
-            _canvas.DrawText(Lettering.Fitted(_unit.Tag + tape, _name, 128), Right, _y, SKTextAlign.Right, _name, _ink);
+            _canvas.Write(Lettering.Fitted(_unit.Tag + tape, _name, 128), Right, _y, SKTextAlign.Right, _name, _ink);
         }
 
         _y += 16;
-        _canvas.DrawText(
+        _canvas.Write(
             Lettering.Fitted(
                 $"Standard version {_sheet.Standard.Version}, specification {_sheet.Model.Version}. {string.Join(", ", _sheet.Circumstances.All.Select(ConditionWords.Of))}.",
                 _small,
@@ -294,7 +294,7 @@ internal sealed class SheetPdf : IDisposable
 
     private void EndPage()
     {
-        _canvas!.DrawText(
+        _canvas!.Write(
             Lettering.Fitted("Site rules, the maker's manual, local codes and licensed people come first.", _small, Right - Margin - 170),
             Margin,
             _paper.Height - Margin + 6,
@@ -302,7 +302,7 @@ internal sealed class SheetPdf : IDisposable
             _small,
             _soft
         );
-        _canvas.DrawText($"{_printed} · page {_page}", Right, _paper.Height - Margin + 6, SKTextAlign.Right, _small, _soft);
+        _canvas!.Write($"{_printed} · page {_page}", Right, _paper.Height - Margin + 6, SKTextAlign.Right, _small, _soft);
         _document.EndPage();
         _canvas = null;
     }

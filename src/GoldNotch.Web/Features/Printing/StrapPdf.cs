@@ -98,9 +98,9 @@ internal static class StrapPdf
         using SKFont value = Lettering.Font(Lettering.Mono, 8.5f);
         float qr = address is null ? 0 : 62;
         canvas.DrawRoundRect(new SKRect(2, 2, Width - 2, Height - 2), 6, 6, rule);
-        canvas.DrawText(Lettering.Fitted(sheet.Standard.Name, title, Width - 24), 12, 18, SKTextAlign.Left, title, ink);
+        canvas.Write(Lettering.Fitted(sheet.Standard.Name, title, Width - 24), 12, 18, SKTextAlign.Left, title, ink);
         string who = unit is null ? sheet.Model.Name : $"{unit.Tag} · {sheet.Model.Name}{(unit.Tape.Length > 0 ? $" · {unit.Tape}" : "")}";
-        canvas.DrawText(
+        canvas.Write(
             Lettering.Fitted($"{who} · version {sheet.Standard.Version}", small, Width - 24),
             12,
             27,
@@ -113,8 +113,8 @@ internal static class StrapPdf
         foreach (SheetLine line in Shown.SelectMany(s => sheet.Lines.Where(l => l.Setting == s && !l.NothingToDo)))
         {
             float right = y > Height - qr - 14 ? Width - qr - 18 : Width - 12;
-            canvas.DrawText(Lettering.Fitted(SettingDefinition.Of(line.Setting).Name, small, 62), 12, y, SKTextAlign.Left, small, ink);
-            canvas.DrawText(
+            canvas.Write(Lettering.Fitted(SettingDefinition.Of(line.Setting).Name, small, 62), 12, y, SKTextAlign.Left, small, ink);
+            canvas.Write(
                 Lettering.Fitted(line.Target is { } target ? phrasing.Label(target) : "see sheet", value, right - 78),
                 76,
                 y,
@@ -129,7 +129,7 @@ internal static class StrapPdf
         if (Handling.Of(sheet.Model, sheet.Format) is [var first, ..] && y < Height - 8)
         {
             float right = y > Height - qr - 14 ? Width - qr - 18 : Width - 12;
-            canvas.DrawText(Lettering.Fitted(phrasing.Text(first), small, right - 12), 12, y, SKTextAlign.Left, small, ink);
+            canvas.Write(Lettering.Fitted(phrasing.Text(first), small, right - 12), 12, y, SKTextAlign.Left, small, ink);
         }
 
         if (address is not null)

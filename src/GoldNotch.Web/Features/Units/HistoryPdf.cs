@@ -134,7 +134,7 @@ internal sealed class HistoryPdf : IDisposable
         foreach (string line in Lettering.Wrapped(text, font, _paper.Width - (2 * Margin)))
         {
             Room(leading);
-            _canvas!.DrawText(line, Margin, _y, SKTextAlign.Left, font, _ink);
+            _canvas!.Write(line, Margin, _y, SKTextAlign.Left, font, _ink);
             _y += leading;
         }
     }
@@ -157,7 +157,7 @@ internal sealed class HistoryPdf : IDisposable
 
     private void End()
     {
-        _canvas!.DrawText(
+        _canvas!.Write(
             string.Create(CultureInfo.InvariantCulture, $"{_foot}, page {_page}"),
             Margin,
             _paper.Height - Margin,
