@@ -39,7 +39,7 @@ public class LineUpBrowserTests(DemoBrowserSite site)
         LookTests.Inspect(browser, "with a camera open", width);
         browser.Script("document.activeElement.blur()");
         browser.Press("t");
-        browser.See("caption");
+        browser.See(".wide h3");
         LookTests.Inspect(browser, "as tables", width);
     }
 
@@ -53,7 +53,7 @@ public class LineUpBrowserTests(DemoBrowserSite site)
         Click(browser, "Start");
         browser.Read("h1", "Fern talk");
         browser.Read(".empty", "No camera yet");
-        browser.See(".ways label:first-child input").Click();
+        browser.Click(".light label", "one reading");
         Type(browser, "Iris", "f/11 1/3");
         foreach (string tag in new[] { "OBG-102", "OBG-108", "OBG-113" })
         {
@@ -119,7 +119,7 @@ public class LineUpBrowserTests(DemoBrowserSite site)
         browser.Read(".changed", "−1 1/3 stops");
         Click(browser, "Close");
         browser.Press("t");
-        browser.Read("caption", "The light in stops");
+        browser.Read(".wide h3", "The light in stops");
         browser.Press("t");
         browser.Press(Keys.ArrowRight);
         browser.See("[data-camera=A].now");

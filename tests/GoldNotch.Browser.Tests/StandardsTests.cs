@@ -96,6 +96,10 @@ public class StandardsTests(DemoBrowserSite site)
         browser.Until(() => !browser.Has("[role=alert]"), "undo to take the slip back");
         browser.Read(".zone-work header [role=status]", "all saved");
         Click(browser, "Approve");
+        browser.Read(".asks", "open in this draft");
+        Click(browser, "Back to the draft");
+        Click(browser, "Approve");
+        Click(browser, "Approve with");
         browser.Read("h1", "version 2, approved");
         Click(browser, "Differences, waivers, audit log");
         browser.Read(".difference", "Gain: base → lowest.");

@@ -68,7 +68,7 @@ defineEmits<{ read: []; send: []; cancel: []; go: [setting: string] }>();
   flex-wrap: wrap;
   align-items: center;
   gap: 6px 14px;
-  margin-bottom: 10px;
+  margin: 8px 0 10px;
 }
 .act {
   padding: 5px 12px;

@@ -37,6 +37,7 @@ async function put(setting: string, read: string): Promise<void> {
 
 <template>
   <div ref="list">
+    <h1 class="visually-hidden">All notches of this check</h1>
     <DataTable
       :value="lines"
       size="small"

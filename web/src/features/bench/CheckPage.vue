@@ -129,7 +129,7 @@ watch(
   </div>
   <p v-else-if="!check" class="page soft" role="status">Opening the check…</p>
   <div v-else class="bench" :class="{ 'queue-open': queueOpen }">
-    <aside class="zone-queue">
+    <nav class="zone-queue" aria-label="Notches of this check">
       <CheckQueue
         :entries="entries"
         :current="current"
@@ -145,7 +145,7 @@ watch(
       >
         Finish and sign
       </button>
-    </aside>
+    </nav>
 
     <section class="zone-work">
       <BenchHead
@@ -261,7 +261,7 @@ watch(
       </template>
     </section>
 
-    <aside class="zone-now"><ConsequencePanel v-if="now" :now="now" /></aside>
+    <aside class="zone-now" aria-label="What it comes to"><ConsequencePanel v-if="now" :now="now" /></aside>
     <ReadingConflict :conflict="conflict" @settle="settle" />
   </div>
 </template>
