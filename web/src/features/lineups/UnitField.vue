@@ -41,8 +41,8 @@ function leave(): void {
   text.value = unit.value;
 }
 const shown = computed(() => props.wrong ?? '');
-const field = ref<HTMLInputElement>();
-defineExpose({ focus: () => field.value?.focus() });
+const field = ref<{ $el: HTMLInputElement }>();
+defineExpose({ focus: () => field.value?.$el.focus() });
 /** Enter takes the only unit that is left of what was typed, before the form is sent. */
 function sole(): void {
   if (text.value !== unit.value && units.value.length === 1) unit.value = units.value[0]!.tag;
