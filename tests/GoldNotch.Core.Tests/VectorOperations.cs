@@ -20,6 +20,7 @@ internal static class VectorOperations
             QuantityFault.WrongVoltage => "voltage",
             QuantityFault.NoDropFrame => "drop-frame-rate",
             QuantityFault.Circle => "circle",
+            QuantityFault.TooSmall => "too-small",
             _ => "no-choice",
         };
 
@@ -33,6 +34,11 @@ internal static class VectorOperations
         if (LineUpOperations.Run(op, x) is { } lineUp)
         {
             return lineUp;
+        }
+
+        if (FrameOperations.Run(op, x) is { } frame)
+        {
+            return frame;
         }
 
         switch (op)

@@ -6,17 +6,22 @@ namespace GoldNotch.Core.Tests;
 /// <summary>Every worked value of the sections that are built. A section that is not built yet is named here, so none is forgotten.</summary>
 public class VectorTests
 {
-    private static readonly string[] NotBuiltYet = ["12", "14"];
+    private static readonly string[] NotBuiltYet = ["12", "14", "16", "17", "18", "19"];
 
-    private static readonly JsonElement Root = JsonDocument
-        .Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "vectors.json")))
-        .RootElement;
+    // Every file of worked values that stands beside the first, in the order of their names.
+    private static readonly JsonElement[] Vectors =
+    [
+        .. Directory
+            .GetFiles(AppContext.BaseDirectory, "vectors*.json")
+            .Order(StringComparer.Ordinal)
+            .SelectMany(f => JsonDocument.Parse(File.ReadAllText(f)).RootElement.GetProperty("vectors").EnumerateArray()),
+    ];
 
     public static TheoryData<int, string> Built()
     {
         var data = new TheoryData<int, string>();
         int index = 0;
-        foreach (JsonElement vector in Root.GetProperty("vectors").EnumerateArray())
+        foreach (JsonElement vector in Vectors)
         {
             if (!NotBuiltYet.Contains(vector.GetProperty("section").GetString()))
             {
@@ -33,7 +38,7 @@ public class VectorTests
     [MemberData(nameof(Built))]
     public void Worked_value_holds(int index, string name)
     {
-        JsonElement vector = Root.GetProperty("vectors")[index];
+        JsonElement vector = Vectors[index];
         string op = vector.GetProperty("op").GetString()!;
         var input = new Given(vector.GetProperty("in"));
         if (vector.TryGetProperty("error", out JsonElement error))
@@ -52,12 +57,11 @@ public class VectorTests
 
     [Fact]
     public void Every_built_section_has_vectors() =>
-        Root.GetProperty("vectors")
-            .EnumerateArray()
+        Vectors
             .Select(v => v.GetProperty("section").GetString()!)
             .Distinct()
             .Except(NotBuiltYet)
-            .ShouldBe(["1", "2", "3", "4", "5", "6", "7", "8", "9", "10", "11", "13"], ignoreOrder: true);
+            .ShouldBe(["1", "2", "3", "4", "5", "6", "7", "8", "9", "10", "11", "13", "15"], ignoreOrder: true);
 
     private static void CompareAll(Dictionary<string, object?> got, JsonElement wanted, double relative, JsonElement? per, string name)
     {

@@ -47,6 +47,7 @@ public class ArchitectureTests
     [
         "Units",
         "Exposure",
+        "Frames",
         "Media",
         "Optics",
         "Colour",

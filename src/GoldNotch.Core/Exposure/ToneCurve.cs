@@ -44,14 +44,15 @@ public abstract record ToneCurve
     public static double LegalCode(double signal, int bits) =>
         (16 + (219 * Guard.Finite(signal, "signal"))) * Math.Pow(2, Guard.InRange(bits, 8, 16, "bit depth") - 8);
 
-    /// <summary>The curve of a name: <c>BT.709</c> or <c>HLG</c>; a log curve has its own numbers on the model card.</summary>
+    /// <summary>The curve of a name: <c>BT.709</c>, <c>HLG</c> or <c>sRGB</c>; a log curve has its own numbers in the specification.</summary>
     /// <exception cref="QuantityException">No such name.</exception>
     public static ToneCurve Named(string? name) =>
         name switch
         {
             "BT.709" => new Bt709(),
             "HLG" => new HybridLog(),
-            _ => throw Guard.Unreadable(name ?? "", "a tone curve", "BT.709 or HLG"),
+            "sRGB" => new StandardRgb(),
+            _ => throw Guard.Unreadable(name ?? "", "a tone curve", "BT.709, HLG or sRGB"),
         };
 
     /// <summary>Recommendation BT.709: linear below 0.018, a power above.</summary>
@@ -62,6 +63,17 @@ public abstract record ToneCurve
 
         /// <inheritdoc/>
         protected override double LinearOf(double signal) => signal < 0.081 ? signal / 4.5 : Math.Pow((signal + 0.099) / 1.099, 1 / 0.45);
+    }
+
+    /// <summary>The curve of sRGB (IEC 61966-2-1): what a still is in that says nothing else.</summary>
+    public sealed record StandardRgb : ToneCurve
+    {
+        /// <inheritdoc/>
+        protected override double SignalOf(double linear) =>
+            linear <= 0.0031308 ? 12.92 * linear : (1.055 * Math.Pow(linear, 1 / 2.4)) - 0.055;
+
+        /// <inheritdoc/>
+        protected override double LinearOf(double signal) => signal <= 0.04045 ? signal / 12.92 : Math.Pow((signal + 0.055) / 1.055, 2.4);
     }
 
     /// <summary>The hybrid log curve of BT.2100, scaled so that x = 1 is signal 0.75 and grey reads 0.38.</summary>
@@ -81,7 +93,8 @@ public abstract record ToneCurve
 
         /// <inheritdoc/>
         protected override double LinearOf(double signal) =>
-            (signal <= 0.5 ? signal * signal / 3 : (Math.Exp((signal - C) / A) + B) / 12) / Scale;
+            // Odd below 0: legal range leaves a little under black, and it stays under it.
+            (signal <= 0.5 ? Math.Abs(signal) * signal / 3 : (Math.Exp((signal - C) / A) + B) / 12) / Scale;
     }
 
     /// <summary>A log curve: V = c·log10(a·x + b) + d above the cut, e·x + f at and below it.</summary>

@@ -12,6 +12,9 @@ public enum QuantityFault
     /// <summary>A number outside what the rule allows.</summary>
     OutOfRange,
 
+    /// <summary>A region of a picture with too few pixels to be measured.</summary>
+    TooSmall,
+
     /// <summary>A text, name or label that cannot be read.</summary>
     BadLabel,
 

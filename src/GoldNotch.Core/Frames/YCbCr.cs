@@ -1,0 +1,48 @@
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Core.Frames;
+
+/// <summary>The matrix by which a file's Y′CbCr becomes R′G′B′.</summary>
+public enum ColourMatrix
+{
+    /// <summary>Standard definition, and JPEG.</summary>
+    Bt601,
+
+    /// <summary>High definition; what a clip is in that declares nothing.</summary>
+    Bt709,
+
+    /// <summary>Ultra high definition, non-constant luminance.</summary>
+    Bt2020,
+}
+
+/// <summary>Codes of Y′CbCr as signals of three channels. What legal range leaves below 0 and above 1 is kept. (Section 15.)</summary>
+/// <param name="matrix">The matrix.</param>
+/// <param name="isLegal">Whether the codes are of legal range (16 to 235 of 8 bits), else full.</param>
+/// <param name="bits">Bits a sample, 8 to 16.</param>
+/// <exception cref="QuantityException">Bits out of range.</exception>
+public sealed class YCbCr(ColourMatrix matrix, bool isLegal, int bits)
+{
+    private readonly (double Red, double Blue) _weights = matrix switch
+    {
+        ColourMatrix.Bt601 => (0.299, 0.114),
+        ColourMatrix.Bt2020 => (0.2627, 0.0593),
+        _ => (LinearRgb.RedShare, LinearRgb.BlueShare),
+    };
+    private readonly double _scale = Math.Pow(2, Guard.InRange(bits, 8, 16, "bit depth") - 8);
+
+    /// <summary>Signals of a pixel.</summary>
+    /// <param name="y">Code of luma.</param>
+    /// <param name="cb">Code of blue difference.</param>
+    /// <param name="cr">Code of red difference.</param>
+    public (double Red, double Green, double Blue) ToRgb(double y, double cb, double cr)
+    {
+        double most = (256 * _scale) - 1;
+        double luma = isLegal ? ((y / _scale) - 16) / 219 : y / most;
+        double blue = isLegal ? ((cb / _scale) - 128) / 224 : (cb - (128 * _scale)) / most;
+        double red = isLegal ? ((cr / _scale) - 128) / 224 : (cr - (128 * _scale)) / most;
+        double r = luma + (2 * (1 - _weights.Red) * red);
+        double b = luma + (2 * (1 - _weights.Blue) * blue);
+        double g = (luma - (_weights.Red * r) - (_weights.Blue * b)) / (1 - _weights.Red - _weights.Blue);
+        return (r, g, b);
+    }
+}
