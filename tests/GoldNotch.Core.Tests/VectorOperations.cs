@@ -36,6 +36,11 @@ internal static class VectorOperations
             return lineUp;
         }
 
+        if (MatchOperations.Run(op, x) is { } match)
+        {
+            return match;
+        }
+
         if (FrameOperations.Run(op, x) is { } frame)
         {
             return frame;

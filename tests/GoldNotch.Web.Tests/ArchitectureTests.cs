@@ -47,10 +47,10 @@ public class ArchitectureTests
     [
         "Units",
         "Exposure",
-        "Frames",
         "Media",
         "Optics",
         "Colour",
+        "Frames",
         "Cameras",
         "Settings",
         "Judgements",

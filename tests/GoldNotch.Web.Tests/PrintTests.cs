@@ -20,6 +20,13 @@ public class PrintTests(DemoSite site)
         float set = font.WidthOf(pair);
         (set < apart - 0.5f).ShouldBe(pair != "11", $"{pair}: {set} of {apart}");
         font.WidthOf("").ShouldBe(0);
+
+        // What native code goes on reading is still there when everything that can be has been collected.
+        GC.Collect();
+        GC.WaitForPendingFinalizers();
+        GC.Collect();
+        font.WidthOf(pair).ShouldBe(set);
+        font.WidthOf("Wholly other letters: 0123456789").ShouldBeInRange(1000, 2500);
     }
 
     [Fact]

@@ -198,6 +198,6 @@ internal sealed class PlanDrawings : IDisposable
     private void Scale(float x, float y, string text)
     {
         float half = _words.WidthOf(text) / 2;
-        _canvas.Write(text, Math.Clamp(x, _box.Left + half, _box.Right - half), y, SKTextAlign.Center, _words, _ink);
+        _canvas.Write(text, Math.Min(Math.Max(x, _box.Left + half), _box.Right - half), y, SKTextAlign.Center, _words, _ink);
     }
 }

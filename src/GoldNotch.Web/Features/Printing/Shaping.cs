@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Runtime.InteropServices;
 using HarfBuzzSharp;
 using SkiaSharp;
 using Buffer = HarfBuzzSharp.Buffer;
@@ -8,8 +9,11 @@ namespace GoldNotch.Web.Features.Printing;
 /// <summary>Letters set as the typeface means them to stand, with its kerning: drawn and measured alike.</summary>
 internal static class Shaping
 {
-    // A shaping font is only read once it is made, and is shared by all who print.
+    // A shaping font is only read once it is made, and is shared by all who print. The dictionary may make one twice; both are good.
     private static readonly ConcurrentDictionary<SKTypeface, Font> Fonts = new();
+
+    // The library hands these to native code, which goes on reading them: what is collected here would be freed under it.
+    private static readonly ConcurrentBag<object> InUse = [];
 
     /// <summary>Width of a text on one line, in points.</summary>
     /// <param name="font">The font.</param>
@@ -67,14 +71,30 @@ internal static class Shaping
         return (glyphs, places, at);
     }
 
+    // The library copies what it is given only when it is told to; else it would read an array that is moved or collected.
+    private static Blob Copied(byte[] bytes)
+    {
+        var held = GCHandle.Alloc(bytes, GCHandleType.Pinned);
+        try
+        {
+            return new Blob(held.AddrOfPinnedObject(), bytes.Length, MemoryMode.Duplicate);
+        }
+        finally
+        {
+            held.Free();
+        }
+    }
+
     // The tables come from the typeface, so that a compressed font file serves both.
     private static Font Open(SKTypeface typeface)
     {
         var face = new Face(
             (_, tag) =>
-                typeface.TryGetTableData(tag, out byte[]? table) && table is { Length: > 0 }
-                    ? Blob.FromStream(new MemoryStream(table))
-                    : Blob.Empty
+            {
+                Blob table = typeface.TryGetTableData(tag, out byte[]? bytes) && bytes is { Length: > 0 } ? Copied(bytes) : Blob.Empty;
+                InUse.Add(table);
+                return table;
+            }
         )
         {
             UnitsPerEm = typeface.UnitsPerEm,
@@ -82,6 +102,8 @@ internal static class Shaping
         var font = new Font(face);
         font.SetFunctionsOpenType();
         font.SetScale(typeface.UnitsPerEm, typeface.UnitsPerEm);
+        InUse.Add(face);
+        InUse.Add(font);
         return font;
     }
 }
