@@ -44,6 +44,13 @@ public sealed class DemoBrowserTests : ICollectionFixture<DemoBrowserSite>
     public const string Name = "browser with the demo";
 }
 
+/// <summary>What looks at every view has a site of its own, so that it runs beside what works on one.</summary>
+[CollectionDefinition(Name)]
+public sealed class LookingTests : ICollectionFixture<DemoBrowserSite>
+{
+    public const string Name = "looks at every view";
+}
+
 [CollectionDefinition(Name)]
 public sealed class BrowserTests : ICollectionFixture<BrowserSite>
 {
@@ -271,7 +278,8 @@ public sealed class Browser : IDisposable
 
     public object? Script(string script, params object[] with) => ((IJavaScriptExecutor)_driver).ExecuteScript(script, with);
 
-    public object? ScriptAsync(string script) => ((IJavaScriptExecutor)_driver).ExecuteAsyncScript(script);
+    public object? ScriptAsync(string script, params object[] arguments) =>
+        ((IJavaScriptExecutor)_driver).ExecuteAsyncScript(script, arguments);
 
     /// <summary>Waits until this notch is before the person.</summary>
     public void AtNotch(string setting) => See($".notch[data-setting={setting}]");

@@ -7,7 +7,7 @@ namespace GoldNotch.Browser.Tests;
 /// No two labels of a drawing lie on each other, and none falls out of it: for the line-ups of the demo, and for random ones. A few of those are tried with
 /// every run; GOLDNOTCH_LINEUPS=200 tries as many.
 /// </summary>
-[Collection(DemoBrowserTests.Name)]
+[Collection(LookingTests.Name)]
 public class LabelTests(DemoBrowserSite site)
 {
     private const int Usually = 6;

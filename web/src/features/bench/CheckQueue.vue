@@ -120,14 +120,14 @@ h2 {
 button {
   display: flex;
   align-items: center;
-  gap: 9px;
+  gap: 7px;
   width: 100%;
   border: 0;
   background: none;
   color: var(--ink);
   text-align: left;
   font-size: 0.9375rem;
-  padding: 5px 14px 5px 18px;
+  padding: 5px 10px 5px 16px;
   cursor: pointer;
   min-height: 32px;
 }
@@ -142,8 +142,8 @@ button[aria-current] {
   color: var(--paper);
 }
 .what {
-  flex: 1 1 6.5em;
-  min-width: 6.5em;
+  flex: 1 1 4.6em;
+  min-width: 4.6em;
   overflow-wrap: break-word;
 }
 .again {
@@ -158,7 +158,9 @@ button[aria-current] .again {
 .value {
   text-align: right;
   opacity: 0.85;
-  overflow-wrap: anywhere;
+  /* A value breaks between its words; within one only where it is wider than all its room. */
+  max-width: 7rem;
+  overflow-wrap: break-word;
 }
 details {
   margin-top: 12px;

@@ -63,12 +63,12 @@ const to = (row: Views['CheckRowView']) => (row.signedAt ? `/history/${row.id}` 
       Nothing has been checked yet. <RouterLink to="/bench">Start check on the bench.</RouterLink>
     </p>
     <DataTable v-else class="stacks" :value="rows" data-key="id">
-      <Column header="Started"
+      <Column header="Started" body-class="whole"
         ><template #body="{ data: row }"
           ><RouterLink :to="to(row)">{{ moment(row.startedAt) }}</RouterLink></template
         ></Column
       >
-      <Column header="Unit" body-class="mono leads"
+      <Column header="Unit" body-class="mono leads whole"
         ><template #body="{ data: row }"
           ><RouterLink :to="`/cameras/units/${row.unitTag}`">{{ row.unitTag }}</RouterLink></template
         ></Column
