@@ -142,8 +142,9 @@ button[aria-current] {
   color: var(--paper);
 }
 .what {
-  flex: 1 1 4.6em;
-  min-width: 4.6em;
+  flex: 1 1 4.3em;
+  min-width: 4.3em;
+  hyphens: auto;
   overflow-wrap: break-word;
 }
 .again {
@@ -159,7 +160,7 @@ button[aria-current] .again {
   text-align: right;
   opacity: 0.85;
   /* A value breaks between its words; within one only where it is wider than all its room. */
-  max-width: 7rem;
+  max-width: 6rem;
   overflow-wrap: break-word;
 }
 details {
