@@ -32,7 +32,7 @@ public class BrowserSite : IAsyncLifetime
     }
 }
 
-/// <summary>The site with the whole demo: six models, seven standards.</summary>
+/// <summary>The site with the whole demo: six models, eight standards.</summary>
 public sealed class DemoBrowserSite : BrowserSite
 {
     public override TestSite Site { get; } = new DemoSite();

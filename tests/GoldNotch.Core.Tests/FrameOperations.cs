@@ -1,5 +1,6 @@
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Frames;
+using static GoldNotch.Core.Tests.VectorOperations;
 
 namespace GoldNotch.Core.Tests;
 
@@ -149,13 +150,6 @@ internal static class FrameOperations
             ["g"] = g,
             ["b"] = b,
         };
-
-    private static double Num(Given x, string name) => x.GetProperty(name).GetDouble();
-
-    private static double? Maybe(Given x, string name) =>
-        x.TryGetProperty(name, out Given of) && of.ValueKind != System.Text.Json.JsonValueKind.Null ? of.GetDouble() : null;
-
-    private static string Text(Given x, string name) => x.GetProperty(name).GetString()!;
 
     private static double[] Numbers(Given x, string name) => [.. x.GetProperty(name).EnumerateArray().Select(n => n.GetDouble())];
 }

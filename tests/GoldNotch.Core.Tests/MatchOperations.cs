@@ -2,6 +2,7 @@ using GoldNotch.Core.Colour;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Frames;
 using GoldNotch.Core.Units;
+using static GoldNotch.Core.Tests.VectorOperations;
 
 namespace GoldNotch.Core.Tests;
 
@@ -175,9 +176,4 @@ internal static class MatchOperations
         new(Maybe(x, "stops") ?? 0, Maybe(x, "mired") ?? 0, Maybe(x, "duv") ?? 0, Maybe(x, "hue_deg"));
 
     private static LinearRgb Rgb(Given x, string of = "") => new(Num(x, of + "r"), Num(x, of + "g"), Num(x, of + "b"));
-
-    private static double Num(Given x, string name) => x.GetProperty(name).GetDouble();
-
-    private static double? Maybe(Given x, string name) =>
-        x.TryGetProperty(name, out Given of) && of.ValueKind != System.Text.Json.JsonValueKind.Null ? of.GetDouble() : null;
 }

@@ -367,6 +367,9 @@ internal static class VectorOperations
 
     internal static string Text(Given x, string key) => x.GetProperty(key).GetString()!;
 
+    internal static double? Maybe(Given x, string key) =>
+        x.TryGetProperty(key, out Given of) && of.ValueKind != JsonValueKind.Null ? of.GetDouble() : null;
+
     internal static double Num(Given x, string key, double? absent = null)
     {
         if (!x.TryGetProperty(key, out Given value))

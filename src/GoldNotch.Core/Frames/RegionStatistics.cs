@@ -34,9 +34,6 @@ public sealed record RegionStatistics(
     /// <summary>Signal to noise, dB; null where there is no noise, or no light.</summary>
     public double? SignalToNoise => Noise > 0 && Mean.Luminance > 0 ? 20 * Math.Log10(Mean.Luminance / Noise) : null;
 
-    /// <summary>How surely the mean is known for the noise in it, stops; zero where there is none.</summary>
-    public double UncertaintyStops => Mean.Luminance > 0 ? Math.Log2(1 + RelativeUncertainty) : 0;
-
     /// <summary>How surely the mean is known for the noise in it, as a share: σ/(Y·√n).</summary>
     public double RelativeUncertainty => Mean.Luminance > 0 ? Noise / (Mean.Luminance * Math.Sqrt(Pixels)) : 0;
 

@@ -58,8 +58,6 @@ function addBase(): void {
       <TickBox v-if="card.angles" v-model="card.angles.anyBetween" :disabled="!editable"
         >any angle between can be typed</TickBox
       >
-    </template>
-    <template v-if="setting === 'shutter'">
       <TickBox
         :model-value="card.shutterAutomatic ?? card.fullAuto"
         :disabled="!editable"
