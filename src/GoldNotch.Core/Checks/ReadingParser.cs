@@ -68,11 +68,11 @@ public static class ReadingParser
         // A model that meets the notch by not having the control shows nothing; what the line says is meant as that.
         if (
             dial.Detents.IsEmpty
-            && sheet.LineOf(setting) is { NothingToDo: true, Target: { } met, LookAnyway: var looked }
+            && sheet.LineOf(setting) is { NothingToDo: true, Target: { } met }
             && typed.Equals(Notation.Tidy(met.Label), StringComparison.OrdinalIgnoreCase)
         )
         {
-            return looked ? new Reading.Of(met) : Reading.NotFitted.Instance;
+            return Reading.NotFitted.Instance;
         }
 
         return Otherwise(setting, control, dial, typed) ?? throw refused;
