@@ -131,7 +131,8 @@ public class TestSite : IAsyncLifetime
             "--GOLDNOTCH_CAMERAS",
             Cameras.ToString(),
             "--GOLDNOTCH_CAMERA_PATIENCE_MS",
-            "700",
+            // As long as a busy machine may need for an answer; a stand-in that is silent is waited for in a few tests only.
+            "2500",
             "--GOLDNOTCH_DB",
             SiteConnectionString,
             "--GOLDNOTCH_LOG",

@@ -4,7 +4,8 @@ import { focus } from '../app/focus';
 
 // The ordinary parts are there as on the site, without their theme.
 config.global.directives.focus = focus;
-config.global.plugins.push([PrimeVue, { theme: 'none' }]);
+// This runs before every file of tests, and they share one page.
+config.global.plugins = [[PrimeVue, { theme: 'none' }]];
 
 // jsdom lays nothing out; who asks for sizes is told nothing.
 globalThis.ResizeObserver ??= class {
