@@ -44,6 +44,13 @@ public sealed class DemoBrowserTests : ICollectionFixture<DemoBrowserSite>
     public const string Name = "browser with the demo";
 }
 
+/// <summary>What defines standards, models and line-ups has a site of its own: at the bench their versions must not change meanwhile, and neither waits for the other.</summary>
+[CollectionDefinition(Name)]
+public sealed class DefinitionTests : ICollectionFixture<DemoBrowserSite>
+{
+    public const string Name = "browser, standards and line-ups";
+}
+
 /// <summary>What looks at every view has a site of its own, so that it runs beside what works on one.</summary>
 [CollectionDefinition(Name)]
 public sealed class LookingTests : ICollectionFixture<DemoBrowserSite>
@@ -89,6 +96,14 @@ public sealed class Browser : IDisposable
                 ["mobile"] = width < 500,
             }
         );
+
+    /// <summary>Everything comes over the line from now on: what a worker hands out counts as large as it is unpacked.</summary>
+    public void PassWorkerBy()
+    {
+        _spent = true;
+        _driver.ExecuteCdpCommand("Network.enable", []);
+        _driver.ExecuteCdpCommand("Network.setBypassServiceWorker", new Dictionary<string, object?> { ["bypass"] = true });
+    }
 
     public void Go(string path) => _driver.Navigate().GoToUrl(new Uri(_address, path));
 

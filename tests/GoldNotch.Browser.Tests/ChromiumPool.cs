@@ -22,6 +22,7 @@ internal sealed class Chromium : IDisposable
             "--disable-component-update",
             "--disable-sync",
             "--disable-dev-shm-usage",
+            "--force-prefers-reduced-motion",
             "--lang=en-GB"
         );
         _service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");

@@ -3,7 +3,7 @@ using OpenQA.Selenium;
 namespace GoldNotch.Browser.Tests;
 
 /// <summary>With answers that come 600 ms late no field reverts what was typed, and what was typed is kept.</summary>
-[Collection(DemoBrowserTests.Name)]
+[Collection(DefinitionTests.Name)]
 public class LateAnswerTests(DemoBrowserSite site)
 {
     private const int LateMs = 600;

@@ -3,7 +3,7 @@ using OpenQA.Selenium;
 namespace GoldNotch.Browser.Tests;
 
 /// <summary>Planning several cameras, as it is done before a shoot and on set.</summary>
-[Collection(DemoBrowserTests.Name)]
+[Collection(DefinitionTests.Name)]
 public class LineUpBrowserTests(DemoBrowserSite site)
 {
     private const string Orchid = "/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01";

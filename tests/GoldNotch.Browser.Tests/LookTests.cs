@@ -16,12 +16,14 @@ public class LookTests(DemoBrowserSite site)
         "/standards",
         "/standards/lecture-room/5",
         "/sheets/lecture-room/bracken-3",
+        "/sheets/seed-portraits/elm-p",
         "/cameras",
         "/cameras/units",
         "/cameras/units/OBG-101",
         "/cameras/units/OBG-101/troubleshoot",
         "/cameras/specifications",
         "/cameras/specifications/alder-20",
+        "/cameras/specifications/calla-d",
         "/cameras/drift",
         "/history",
         "/history/audit-log",
@@ -32,25 +34,23 @@ public class LookTests(DemoBrowserSite site)
         "/glossary",
         "/nowhere",
     ];
+    private static readonly int[] Widths = [1280, 390, 360];
     private static readonly string[] Themes = ["light", "dark"];
     private static readonly string Axe = File.ReadAllText(Path.Combine(TestSite.Root, "web", "node_modules", "axe-core", "axe.min.js"));
 
-    [Theory]
-    [InlineData(1280)]
-    [InlineData(390)]
-    [InlineData(360)]
-    public async Task Every_view_keeps_to_the_accessibility_rules_and_to_its_width_in_both_themes(int width)
+    [Fact]
+    public async Task Every_view_keeps_to_the_accessibility_rules_and_to_its_width_in_both_themes()
     {
-        using Browser browser = site.Open("ines", width);
+        using Browser browser = site.Open("ines", Widths[0]);
         browser.Go($"/bench/{await CheckAsync()}/gain");
         browser.AtNotch("gain");
         browser.Press("H", Keys.Enter);
         browser.See(".zone-now");
-        List<string> found = InBothThemes(browser, "the bench", width);
-        using (Browser stranger = site.Open(null, width))
+        List<string> found = AtEveryWidth(browser, "the bench");
+        using (Browser stranger = site.Open(null, Widths[0]))
         {
             stranger.See("#login");
-            found.AddRange(InBothThemes(stranger, "the sign-in", width));
+            found.AddRange(AtEveryWidth(stranger, "the sign-in"));
         }
 
         foreach (string view in Views)
@@ -63,7 +63,7 @@ public class LookTests(DemoBrowserSite site)
                         is true,
                 $"{view} to be loaded"
             );
-            found.AddRange(InBothThemes(browser, view, width));
+            found.AddRange(AtEveryWidth(browser, view));
         }
 
         found.ShouldBeEmpty();
@@ -75,6 +75,21 @@ public class LookTests(DemoBrowserSite site)
         var id = Guid.NewGuid();
         (await ines.PutAsync($"/api/checks/{id}", new { unit = "OBG-106", standard = "lecture-room" })).Status.ShouldBeLessThan(300);
         return id;
+    }
+
+    // A view is opened once and turned narrower, as a window is: what it opened with must not stay in its way.
+    private static List<string> AtEveryWidth(Browser browser, string view)
+    {
+        List<string> found = [];
+        foreach (int width in Widths)
+        {
+            browser.Resize(width, 800);
+            browser.ScriptAsync("const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(() => done(true)));");
+            found.AddRange(InBothThemes(browser, view, width));
+        }
+
+        browser.Resize(Widths[0], 800);
+        return found;
     }
 
     private static List<string> InBothThemes(Browser browser, string view, int width)
@@ -111,6 +126,8 @@ public class LookTests(DemoBrowserSite site)
     public void The_first_view_is_under_350_kilobytes_as_it_comes_over_the_line()
     {
         using Browser browser = site.Open(null);
+        browser.PassWorkerBy();
+        browser.Go("/");
         browser.See("#login");
         browser.SignIn("mara");
         browser.See(".two li");
@@ -138,7 +155,9 @@ public class LookTests(DemoBrowserSite site)
                 """
                 const done = arguments[arguments.length - 1];
                 const rules = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
-                axe.run(document, { runOnly: arguments[0] ? { type: 'rule', values: ['color-contrast'] } : rules })
+                const only = arguments[0] ? { type: 'rule', values: ['color-contrast'] } : { type: 'tag', values: rules };
+                // Only what is violated is worked out in full; what passes is not described, and nothing is fetched again.
+                axe.run(document, { runOnly: only, resultTypes: ['violations'], preload: false })
                   .then(r => done(JSON.stringify(r.violations.filter(v => v.impact !== 'minor').map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + n.failureSummary).join(' | ')))));
                 """,
                 onlyColours

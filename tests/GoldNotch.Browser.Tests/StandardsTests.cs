@@ -3,41 +3,9 @@ using OpenQA.Selenium;
 namespace GoldNotch.Browser.Tests;
 
 /// <summary>Defining standards and models, as a technician does it, over the whole demo.</summary>
-[Collection(DemoBrowserTests.Name)]
+[Collection(DefinitionTests.Name)]
 public class StandardsTests(DemoBrowserSite site)
 {
-    private static readonly string[] Views =
-    [
-        "/standards",
-        "/standards/lecture-room/5",
-        "/standards",
-        "/cameras/units",
-        "/glossary",
-        "/sheets/seed-portraits/elm-p",
-        "/cameras/specifications",
-        "/cameras/specifications/calla-d",
-        "/people",
-        "/account",
-        "/history/audit-log",
-    ];
-
-    [Theory]
-    [InlineData(1280, "light")]
-    [InlineData(360, "light")]
-    public void Every_view_of_the_definitions_keeps_to_the_accessibility_rules_and_to_its_width(int width, string theme)
-    {
-        using Browser browser = site.Open(width: width, theme: theme);
-        browser.Go("/trail");
-        browser.Read("h1", "Audit log"); // where it used to be
-        foreach (string view in Views)
-        {
-            browser.Show(view);
-            browser.See("h1");
-            browser.Until(() => !browser.Has(".soft[role=status]") || browser.Has("table, form, article"), $"{view} to be loaded");
-            LookTests.Inspect(browser, view, width);
-        }
-    }
-
     [Fact]
     public void The_grid_leads_to_the_notch_that_matters()
     {
