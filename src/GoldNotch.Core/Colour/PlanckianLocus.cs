@@ -306,6 +306,25 @@ public static class PlanckianLocus
         return new Xyz(x / y, 1, z / y);
     }
 
+    /// <summary>Light that stands off the locus, luminance 1.</summary>
+    /// <param name="temperature">Temperature of the nearest black body.</param>
+    /// <param name="duv">Distance from it, positive green.</param>
+    public static Xyz White(Kelvin temperature, double duv)
+    {
+        if (duv == 0)
+        {
+            return White(temperature);
+        }
+
+        // At right angles to the locus, towards green: up in v where u rises with the mired.
+        const double near = 0.5;
+        double mired = temperature.ToMired().Value;
+        (Uv cooler, Uv at, Uv warmer) = (At(mired - near), At(mired), At(mired + near));
+        (double du, double dv) = (warmer.U - cooler.U, warmer.V - cooler.V);
+        double length = Math.Sqrt((du * du) + (dv * dv));
+        return Xyz.Of(new Uv(at.U - (dv / length * duv), at.V + (du / length * duv)));
+    }
+
     /// <summary>Place of a black body in the CIE 1960 diagram.</summary>
     public static Uv Of(Kelvin temperature) => White(temperature).ToUv();
 

@@ -13,6 +13,14 @@ public readonly record struct Xyz(double X, double Y, double Z)
     /// <summary>The white of BT.709, luminance 1.</summary>
     public static Xyz D65 { get; } = new(D65X / D65Y, 1, (1 - D65X - D65Y) / D65Y);
 
+    /// <summary>The colour at a place of the CIE 1960 diagram, luminance 1.</summary>
+    public static Xyz Of(Uv place)
+    {
+        double of = (2 * place.U) - (8 * place.V) + 4;
+        (double x, double y) = (3 * place.U / of, 2 * place.V / of);
+        return new Xyz(x / y, 1, (1 - x - y) / y);
+    }
+
     /// <summary>Place in the CIE 1960 diagram.</summary>
     public Uv ToUv() => Uv.OfXy(X / (X + Y + Z), Y / (X + Y + Z));
 

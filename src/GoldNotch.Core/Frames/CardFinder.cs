@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Numerics;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Frames;
@@ -66,8 +65,8 @@ public static class CardFinder
 
     /// <summary>Proposes regions.</summary>
     /// <param name="picture">The picture.</param>
-    public static ImmutableArray<FrameRegion> Find<T>(Picture<T> picture)
-        where T : unmanaged, IFloatingPointIeee754<T> => Find(Squares(picture), picture.Width, picture.Height);
+    public static ImmutableArray<FrameRegion> Find<TPixels>(TPixels picture)
+        where TPixels : IPixels, allows ref struct => Find(Squares(picture), picture.Width, picture.Height);
 
     /// <summary>Proposes regions from squares that were measured.</summary>
     /// <param name="squares">Rows of 24 squares.</param>
@@ -89,8 +88,8 @@ public static class CardFinder
 
     /// <summary>The squares of a picture; a last row that is cut short is left out.</summary>
     /// <exception cref="QuantityException">The picture is narrower than 24 pixels.</exception>
-    internal static CardSquare[][] Squares<T>(Picture<T> picture)
-        where T : unmanaged, IFloatingPointIeee754<T>
+    internal static CardSquare[][] Squares<TPixels>(TPixels picture)
+        where TPixels : IPixels, allows ref struct
     {
         if (picture.Width < Across)
         {
@@ -103,6 +102,9 @@ public static class CardFinder
         double side = (double)picture.Width / Across;
         int rows = (int)Math.Floor((picture.Height / side) + Guard.Edge);
         var sums = new Sums[rows * Across];
+        double[] red = new double[picture.Width];
+        double[] green = new double[picture.Width];
+        double[] blue = new double[picture.Width];
         for (int y = 0; y < picture.Height; y++)
         {
             double down = (y + 0.5) / side;
@@ -112,14 +114,13 @@ public static class CardFinder
                 break;
             }
 
+            picture.Read(y, 0, red, green, blue);
             for (int x = 0; x < picture.Width; x++)
             {
                 double along = (x + 0.5) / side;
                 int column = Math.Min(Across - 1, (int)along);
                 int quarter = (along - column >= 0.5 ? 1 : 0) + (down - row >= 0.5 ? 2 : 0);
-                int at = (y * picture.Width) + x;
-                (double r, double g, double b) = picture.At(at);
-                (sums[(row * Across) + column] ??= new Sums()).Add(quarter, r, g, b);
+                (sums[(row * Across) + column] ??= new Sums()).Add(quarter, red[x], green[x], blue[x]);
             }
         }
 

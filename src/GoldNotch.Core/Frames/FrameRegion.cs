@@ -59,7 +59,7 @@ public sealed record FrameRegion
         int count = 0;
         for (int row = 0; row < height; row++)
         {
-            (int from, int to) = Row(row, width, height);
+            (int from, int to) = Columns(row, width, height);
             count += to - from;
         }
 
@@ -72,7 +72,10 @@ public sealed record FrameRegion
     }
 
     /// <summary>The columns of a row that count: from the first to before the last.</summary>
-    internal (int From, int To) Row(int row, int width, int height)
+    /// <param name="row">The row.</param>
+    /// <param name="width">Pixels a row of the picture.</param>
+    /// <param name="height">Rows of the picture.</param>
+    public (int From, int To) Columns(int row, int width, int height)
     {
         double centre = (row + 0.5) / height;
         double half = Width / 2;

@@ -29,7 +29,32 @@ public readonly record struct ExposureDifference(Stops Value, bool AtLeast, bool
 /// <param name="FilterNow">Stops of the filter that is in.</param>
 /// <param name="Filters">Stops of the filters there are.</param>
 /// <param name="GainStep">A step of gain.</param>
-public sealed record ExposureControls(Stops? IrisStep, Stops FilterNow, ImmutableArray<Stops> Filters, Decibels GainStep);
+public sealed record ExposureControls(Stops? IrisStep, Stops FilterNow, ImmutableArray<Stops> Filters, Decibels GainStep)
+{
+    /// <summary>Stops that the iris can be opened from where it stands.</summary>
+    public double IrisOpensStops { get; init; } = double.PositiveInfinity;
+
+    /// <summary>Stops that it can be closed.</summary>
+    public double IrisClosesStops { get; init; } = double.PositiveInfinity;
+
+    /// <summary>Gains the camera has, where they are known one by one; empty: every step from where it stands.</summary>
+    public ImmutableArray<Decibels> Gains { get; init; } = [];
+
+    /// <summary>Gain that it stands at.</summary>
+    public Decibels GainNow { get; init; }
+
+    /// <summary>The controls but one.</summary>
+    internal ExposureControls Without(ExposureControl control) =>
+        control switch
+        {
+            ExposureControl.Iris => this with { IrisStep = null },
+            ExposureControl.Filter => this with { Filters = [] },
+            _ => this with { Gains = [GainNow] },
+        };
+
+    /// <summary>The finest of its steps: nobody can ask for less than half of it.</summary>
+    public Stops Finest => new(Math.Min(IrisStep?.Value ?? double.PositiveInfinity, GainStep.ToStops().Value));
+}
 
 /// <summary>A move of one control.</summary>
 /// <param name="Control">The control; null where none is proposed.</param>
@@ -43,7 +68,14 @@ public readonly record struct ExposureMove(ExposureControl? Control, Stops Move,
 /// <param name="TintSteps">Steps of tint, towards green.</param>
 /// <param name="RestDuv">Tint that is left then.</param>
 /// <param name="Exposure">The move of exposure.</param>
-public sealed record MatchRound(Kelvin Dial, MiredShift RestMired, int TintSteps, double RestDuv, ExposureMove Exposure);
+public sealed record MatchRound(Kelvin Dial, MiredShift RestMired, int TintSteps, double RestDuv, ExposureMove Exposure)
+{
+    /// <summary>A second move of exposure, where one control alone leaves more than a sixth of a stop.</summary>
+    public ExposureMove? Then { get; init; }
+
+    /// <summary>Exposure that is left after both.</summary>
+    public Stops RestStops => (Then ?? Exposure).Rest;
+}
 
 /// <summary>What is left of a camera against its reference; hue is null where no skin was measured.</summary>
 /// <param name="Stops">Exposure.</param>
@@ -120,7 +152,9 @@ public static class Matching
         List<ExposureMove> moves = [];
         if (controls.IrisStep is { } click)
         {
-            moves.Add(Move(ExposureControl.Iris, difference, Clicks(difference.Value, click.Value)));
+            double most = Math.Floor((controls.IrisOpensStops / click.Value) + Guard.Edge) * click.Value;
+            double least = -Math.Floor((controls.IrisClosesStops / click.Value) + Guard.Edge) * click.Value;
+            moves.Add(Move(ExposureControl.Iris, difference, Math.Clamp(Clicks(difference.Value, click.Value), least, most)));
         }
 
         if (!controls.Filters.IsEmpty)
@@ -129,7 +163,16 @@ public static class Matching
             moves.Add(Move(ExposureControl.Filter, difference, filters.MinBy(m => (Math.Abs(difference.Value + m), m))));
         }
 
-        moves.Add(Move(ExposureControl.Gain, difference, Clicks(difference.Value, controls.GainStep.ToStops().Value)));
+        double[] gains = [.. controls.Gains.Select(g => (g - controls.GainNow).ToStops().Value)];
+        moves.Add(
+            Move(
+                ExposureControl.Gain,
+                difference,
+                gains.Length == 0
+                    ? Clicks(difference.Value, controls.GainStep.ToStops().Value)
+                    : gains.MinBy(m => (Math.Round(Math.Abs(difference.Value + m), 9), m))
+            )
+        );
         return moves.Any(IsGood) ? moves.First(IsGood) : moves.MinBy(m => Math.Round(Math.Abs(m.Rest.Value), 9));
     }
 
@@ -138,7 +181,7 @@ public static class Matching
     /// <param name="cast">Cast of it less the reference's.</param>
     /// <param name="duv">Tint of it less the reference's.</param>
     /// <param name="grid">Kelvin that it can be dialled to.</param>
-    /// <param name="tintStep">Tint of one step, Δuv.</param>
+    /// <param name="tintStep">Tint of one step, Δuv; null where it has no control for it.</param>
     /// <param name="toCorrect">Exposure to be corrected.</param>
     /// <param name="controls">What exposure can be moved by.</param>
     public static MatchRound Round(
@@ -146,7 +189,7 @@ public static class Matching
         MiredShift cast,
         double duv,
         KelvinGrid grid,
-        double tintStep,
+        double? tintStep,
         Stops toCorrect,
         ExposureControls controls
     )
@@ -158,8 +201,10 @@ public static class Matching
             return new MatchRound(dial, rest, 0, duv, new ExposureMove(null, Stops.Zero, toCorrect));
         }
 
-        int steps = Math.Abs(toCorrect.Value) > TintWaitsOver + Guard.Edge ? 0 : TintSteps(duv, tintStep);
-        return new MatchRound(dial, rest, steps, duv + (steps * tintStep), Correct(toCorrect, controls));
+        double tint = tintStep ?? 0;
+        int steps = tintStep is null || Math.Abs(toCorrect.Value) > TintWaitsOver + Guard.Edge ? 0 : TintSteps(duv, tint);
+        (ExposureMove exposure, ExposureMove? then) = CorrectByTwo(toCorrect, controls);
+        return new MatchRound(dial, rest, steps, duv + (steps * tint), exposure) { Then = then };
     }
 
     /// <summary>How each matter stands.</summary>
@@ -208,6 +253,39 @@ public static class Matching
     /// <summary>The newest stored figure that was measured in light within 30 mired; null where none was.</summary>
     public static StoredMatch? Pick(IEnumerable<StoredMatch> stored, Kelvin light) =>
         stored.Where(s => Math.Abs(WhiteBalance.Shift(light, s.Light).Value) <= SameLightMired + Guard.Edge).MinBy(s => s.DaysOld);
+
+    /// <summary>Two moves, where one alone leaves more than a sixth of a stop: a filter or gain, and the iris for what it leaves.</summary>
+    /// <param name="difference">What is too bright.</param>
+    /// <param name="controls">What can be moved.</param>
+    /// <returns>One move, or two.</returns>
+    public static (ExposureMove First, ExposureMove? Then) CorrectByTwo(Stops difference, ExposureControls controls)
+    {
+        ExposureMove one = Correct(difference, controls);
+        if (IsGood(one))
+        {
+            return (one, null);
+        }
+
+        (ExposureMove First, ExposureMove? Then) best = (one, null);
+        foreach (ExposureMove first in Coarse(difference, controls))
+        {
+            ExposureMove then = Correct(first.Rest, controls.Without(first.Control!.Value));
+            if (then.Move.Value != 0 && Math.Abs(then.Rest.Value) < Math.Abs((best.Then ?? best.First).Rest.Value) - Guard.Edge)
+            {
+                best = (first, then);
+            }
+        }
+
+        return best;
+    }
+
+    // Every filter and every gain: each leaves something else for the iris.
+    private static IEnumerable<ExposureMove> Coarse(Stops difference, ExposureControls controls) =>
+        controls
+            .Filters.Select(f => Move(ExposureControl.Filter, difference, controls.FilterNow.Value - f.Value))
+            .Concat(controls.Gains.Select(g => Move(ExposureControl.Gain, difference, (g - controls.GainNow).ToStops().Value)))
+            .Where(m => m.Move.Value != 0)
+            .OrderBy(m => Math.Abs(m.Move.Value));
 
     private static ExposureMove Move(ExposureControl control, Stops difference, double move) =>
         new(control, new Stops(move), new Stops(difference.Value + move));

@@ -3,9 +3,27 @@ using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Frames;
 
-/// <summary>A picture as it is measured: the signals of its three channels, row by row, 0 to 1 and what legal range leaves beyond.</summary>
+/// <summary>The pixels of an upright picture, given row by row: whoever holds one may keep it as its file has it.</summary>
+public interface IPixels
+{
+    /// <summary>Pixels a row.</summary>
+    int Width { get; }
+
+    /// <summary>Rows.</summary>
+    int Height { get; }
+
+    /// <summary>Gives the signals of a part of a row, 0 to 1 and what legal range leaves beyond.</summary>
+    /// <param name="row">The row.</param>
+    /// <param name="from">The first column; as many follow as there is room for.</param>
+    /// <param name="red">Takes red.</param>
+    /// <param name="green">Takes green.</param>
+    /// <param name="blue">Takes blue.</param>
+    void Read(int row, int from, Span<double> red, Span<double> green, Span<double> blue);
+}
+
+/// <summary>A picture in three planes of signals.</summary>
 /// <typeparam name="T">Single precision, which is enough for any picture and half the memory, or double.</typeparam>
-public readonly ref struct Picture<T>
+public readonly ref struct Picture<T> : IPixels
     where T : unmanaged, IFloatingPointIeee754<T>
 {
     /// <summary>Makes a picture of three planes of one size.</summary>
@@ -45,37 +63,15 @@ public readonly ref struct Picture<T>
     /// <summary>Signals of blue.</summary>
     public ReadOnlySpan<T> Blue { get; }
 
-    /// <summary>Signals of a pixel.</summary>
-    internal (double Red, double Green, double Blue) At(int pixel) =>
-        (double.CreateTruncating(Red[pixel]), double.CreateTruncating(Green[pixel]), double.CreateTruncating(Blue[pixel]));
-}
-
-/// <summary>Light of three channels, scene-linear, 1.0 for 100 % diffuse reflectance. (Section 15.)</summary>
-/// <param name="Red">Red.</param>
-/// <param name="Green">Green.</param>
-/// <param name="Blue">Blue.</param>
-public readonly record struct LinearRgb(double Red, double Green, double Blue)
-{
-    /// <summary>Share of red in luminance, BT.709.</summary>
-    public const double RedShare = 0.2126;
-
-    /// <summary>Share of green in luminance, BT.709.</summary>
-    public const double GreenShare = 0.7152;
-
-    /// <summary>Share of blue in luminance, BT.709.</summary>
-    public const double BlueShare = 0.0722;
-
-    /// <summary>Luminance, 0.2126R + 0.7152G + 0.0722B.</summary>
-    public double Luminance => Weighted(Red, Green, Blue);
-
-    /// <summary>The same colour in the primaries of BT.709, where it is given in those of BT.2020.</summary>
-    public LinearRgb From2020To709() =>
-        new(
-            (1.660491 * Red) - (0.587641 * Green) - (0.072850 * Blue),
-            (-0.124550 * Red) + (1.132900 * Green) - (0.008349 * Blue),
-            (-0.018151 * Red) - (0.100579 * Green) + (1.118730 * Blue)
-        );
-
-    /// <summary>Three channels by their shares in luminance.</summary>
-    public static double Weighted(double red, double green, double blue) => (RedShare * red) + (GreenShare * green) + (BlueShare * blue);
+    /// <inheritdoc/>
+    public void Read(int row, int from, Span<double> red, Span<double> green, Span<double> blue)
+    {
+        int at = (row * Width) + from;
+        for (int i = 0; i < red.Length; i++)
+        {
+            red[i] = double.CreateTruncating(Red[at + i]);
+            green[i] = double.CreateTruncating(Green[at + i]);
+            blue[i] = double.CreateTruncating(Blue[at + i]);
+        }
+    }
 }

@@ -1,4 +1,3 @@
-using System.Numerics;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Units;
 
@@ -22,12 +21,6 @@ public sealed record RegionStatistics(
     Stops? Evenness
 )
 {
-    // A code of 8 bits either way of the end counts as the end.
-    private const double EndBy = 2.0 / 255;
-
-    // Signals may come in single precision; a limit that is met is met.
-    private const double SingleEdge = 1e-6;
-
     /// <summary>Stops from mid grey; null where there is no light at all.</summary>
     public Stops? FromGrey => Mean.Luminance > 0 ? Stops.Between(Mean.Luminance, ToneCurve.MidGrey) : null;
 
@@ -37,35 +30,53 @@ public sealed record RegionStatistics(
     /// <summary>How surely the mean is known for the noise in it, as a share: σ/(Y·√n).</summary>
     public double RelativeUncertainty => Mean.Luminance > 0 ? Noise / (Mean.Luminance * Math.Sqrt(Pixels)) : 0;
 
-    /// <summary>Measures a region.</summary>
+    /// <summary>Measures a region of a picture in the primaries of BT.709.</summary>
     /// <param name="picture">The picture.</param>
     /// <param name="region">The region.</param>
     /// <param name="curve">The curve that the signals are in.</param>
     /// <param name="clipLevel">Signal at which its highlights end, 1 unless the profile names another.</param>
     /// <exception cref="QuantityException">The region has too few pixels.</exception>
-    public static RegionStatistics Of<T>(Picture<T> picture, FrameRegion region, ToneCurve curve, double clipLevel = 1)
-        where T : unmanaged, IFloatingPointIeee754<T>
+    public static RegionStatistics Of<TPixels>(TPixels picture, FrameRegion region, ToneCurve curve, double clipLevel = 1)
+        where TPixels : IPixels, allows ref struct => Of(picture, region, new PictureProfile(curve, clipLevel));
+
+    /// <summary>Measures a region.</summary>
+    /// <param name="picture">The picture.</param>
+    /// <param name="region">The region.</param>
+    /// <param name="profile">What the signals are in.</param>
+    /// <exception cref="QuantityException">The region has too few pixels.</exception>
+    public static RegionStatistics Of<TPixels>(TPixels picture, FrameRegion region, PictureProfile profile)
+        where TPixels : IPixels, allows ref struct
     {
         int count = region.Pixels(picture.Width, picture.Height);
+        LightReader light = new(profile, count);
         double level = 0;
         (double red, double green, double blue) = (0, 0, 0);
         (int clipped, int crushed) = (0, 0);
         var plane = new PlaneFit();
+        double[] signals = new double[3 * picture.Width];
         for (int row = 0; row < picture.Height; row++)
         {
-            (int from, int to) = region.Row(row, picture.Width, picture.Height);
-            for (int column = from; column < to; column++)
+            (int from, int to) = region.Columns(row, picture.Width, picture.Height);
+            if (to == from)
             {
-                int at = (row * picture.Width) + column;
-                (double r, double g, double b) = picture.At(at);
-                level += LinearRgb.Weighted(r, g, b);
-                clipped += Math.Max(r, Math.Max(g, b)) >= clipLevel - EndBy - SingleEdge ? 1 : 0;
-                crushed += Math.Max(r, Math.Max(g, b)) <= EndBy + SingleEdge ? 1 : 0;
-                var light = new LinearRgb(curve.Decode(r), curve.Decode(g), curve.Decode(b));
-                red += light.Red;
-                green += light.Green;
-                blue += light.Blue;
-                plane.Add((column + 0.5) / picture.Width, (row + 0.5) / picture.Height, light.Luminance);
+                continue;
+            }
+
+            Span<double> r = signals.AsSpan(0, to - from);
+            Span<double> g = signals.AsSpan(picture.Width, to - from);
+            Span<double> b = signals.AsSpan(2 * picture.Width, to - from);
+            picture.Read(row, from, r, g, b);
+            double y = (row + 0.5) / picture.Height;
+            for (int i = 0; i < r.Length; i++)
+            {
+                level += LinearRgb.Weighted(r[i], g[i], b[i]);
+                clipped += profile.IsClipped(r[i], g[i], b[i]) ? 1 : 0;
+                crushed += PictureProfile.IsCrushed(r[i], g[i], b[i]) ? 1 : 0;
+                LinearRgb linear = light.Of(r[i], g[i], b[i]);
+                red += linear.Red;
+                green += linear.Green;
+                blue += linear.Blue;
+                plane.Add((from + i + 0.5) / picture.Width, y, linear.Luminance);
             }
         }
 
