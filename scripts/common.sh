@@ -38,6 +38,9 @@ need_tools() {
   fi
 }
 
+# Pictures and clips are decoded by it.
+need_decoder() { need_packages ffmpeg=ffmpeg ffprobe=ffmpeg djpeg=libjpeg-turbo-progs prlimit=util-linux; }
+
 need_browser() { need_packages /usr/bin/chromium=chromium /usr/bin/chromedriver=chromium-driver; }
 
 # need_web: npm packages from the lock file, only when it changed since the last time.

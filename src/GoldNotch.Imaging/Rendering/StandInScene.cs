@@ -1,0 +1,48 @@
+using GoldNotch.Core.Frames;
+using GoldNotch.Core.Units;
+
+namespace GoldNotch.Imaging.Rendering;
+
+/// <summary>What stands before a stand-in camera.</summary>
+public enum StandInSubject
+{
+    /// <summary>Grey, white and black card, two skins, a window, on a coloured ground.</summary>
+    Chart,
+
+    /// <summary>Nothing but grey.</summary>
+    FlatField,
+}
+
+/// <summary>The light on a scene.</summary>
+/// <param name="Temperature">Its colour.</param>
+/// <param name="Duv">Its distance from a black body's, positive green.</param>
+/// <param name="SideStops">How much brighter the left edge is than the right, by a second lamp on one side.</param>
+public sealed record SceneLight(Kelvin Temperature, double Duv = 0, double SideStops = 0);
+
+/// <summary>A camera as it stands before a scene.</summary>
+public sealed record StandInCamera
+{
+    /// <summary>Stops of a grey card from mid grey, everything counted: light, iris, true filter, shutter, gain.</summary>
+    public required double ExposureStops { get; init; }
+
+    /// <summary>What its white is balanced for in truth: what it is set to, and the unit's own error.</summary>
+    public required Kelvin Balanced { get; init; }
+
+    /// <summary>Tint that its white is balanced for in truth, Δuv.</summary>
+    public double BalancedDuv { get; init; }
+
+    /// <summary>How it balances.</summary>
+    public BalanceEngine Engine { get; init; }
+
+    /// <summary>Gain, dB: it takes away electrons for the same signal.</summary>
+    public double GainDb { get; init; }
+
+    /// <summary>Electrons at 100 % reflectance and 0 dB: the noise of the light itself.</summary>
+    public double ElectronsAtWhite { get; init; } = 16_000;
+
+    /// <summary>Noise of reading a pixel, electrons.</summary>
+    public double ReadNoiseElectrons { get; init; } = 3;
+
+    /// <summary>Bits that it records; they are kept in a file of 16.</summary>
+    public int Bits { get; init; } = 10;
+}
