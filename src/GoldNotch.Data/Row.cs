@@ -23,6 +23,8 @@ internal readonly struct Row(NpgsqlDataReader reader)
 
     internal bool Flag(string column) => Of<bool>(column);
 
+    internal byte[] Bytes(string column) => Of<byte[]>(column);
+
     internal Guid Id(string column) => Of<Guid>(column);
 
     internal Guid? IdOrNull(string column) => IsNull(column) ? null : Id(column);

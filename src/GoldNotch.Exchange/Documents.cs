@@ -180,4 +180,5 @@ public sealed record ReadingDocument(
 [JsonSerializable(typeof(SignedDocument))]
 [JsonSerializable(typeof(GenericSpecification))]
 [JsonSerializable(typeof(StartingPoint))]
+[JsonSerializable(typeof(PictureDocument))]
 public sealed partial class ExchangeJson : JsonSerializerContext;

@@ -22,6 +22,9 @@ public enum ProblemCode
     /// <summary>The file is no photograph that can be kept.</summary>
     BadPhoto,
 
+    /// <summary>The file is no picture that can be measured.</summary>
+    BadPicture,
+
     /// <summary>Far more was sent than fits.</summary>
     TooLarge,
 

@@ -20,6 +20,7 @@ using GoldNotch.Web.Features.Live;
 using GoldNotch.Web.Features.Models;
 using GoldNotch.Web.Features.People;
 using GoldNotch.Web.Features.Phones;
+using GoldNotch.Web.Features.Pictures;
 using GoldNotch.Web.Features.Printing;
 using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Features.Sheets;
@@ -133,6 +134,12 @@ internal static class Site
             .AddSingleton<DepartmentStore>()
             .AddSingleton<WallClock>();
         services
+            .AddSingleton<PictureStore>()
+            .AddSingleton<PictureFiles>()
+            .AddSingleton<PictureDesk>()
+            .AddScoped<PictureViews>()
+            .AddHostedService<PictureSweep>();
+        services
             .AddHttpContextAccessor()
             .AddScoped(s => new Phrasing(SignedIn.Notation(s.GetRequiredService<IHttpContextAccessor>().HttpContext)))
             .AddScoped<CurrentFindings>();
@@ -194,6 +201,7 @@ internal static class Site
         signedIn.MapChecks();
         signedIn.MapCameraLinks();
         signedIn.MapEvidence();
+        signedIn.MapPictures();
         signedIn.MapFind();
         signedIn.MapExchange();
         signedIn.MapPeople();

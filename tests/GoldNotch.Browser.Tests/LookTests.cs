@@ -25,6 +25,7 @@ public class LookTests(DemoBrowserSite site)
         "/cameras/specifications/alder-20",
         "/cameras/specifications/calla-d",
         "/cameras/drift",
+        "/cameras/pictures",
         "/history",
         "/history/audit-log",
         "/history/5d9a2c1e-0b7f-4f6e-9a35-1f2e3d4c5b01",

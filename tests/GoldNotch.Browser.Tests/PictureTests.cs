@@ -22,6 +22,29 @@ public class PictureTests
         }
     }
 
+    // A chart that a stand-in renders, with a card and a face marked.
+    private static void Measured(Browser browser)
+    {
+        DirectoryInfo folder = Directory.CreateTempSubdirectory("gold-notch-pictures");
+        try
+        {
+            string still = PictureBrowserTests.Still(folder, "OBG-101 lecture room.png", 1280);
+            browser.Go("/cameras/pictures");
+            browser.See(".drop").FindElement(By.CssSelector("input[type=file]")).SendKeys(still);
+            browser.Click(".begin button", "Find the card");
+            PictureBrowserTests.GreyCard(browser).Click();
+            browser.See(".zone-effect input[placeholder='5600']").SendKeys("3200");
+            browser.Read(".zone-effect dl", "mired, warm");
+            browser.Read(".zone-effect [role=status]", "At full size, saved.");
+            browser.Script("document.activeElement.blur()");
+            browser.Picture("picture");
+        }
+        finally
+        {
+            folder.Delete(recursive: true);
+        }
+    }
+
     private static void Definitions(BrowserSite site)
     {
         using Browser browser = site.Open();
@@ -41,7 +64,6 @@ public class PictureTests
         browser.See("article[data-setting=gain]");
         browser.Script("document.querySelector('article[data-setting=base-iso]').scrollIntoView()");
         browser.Picture("sheet");
-        Take("/bench", ".two li", "bench-start");
         Take("/cameras", "tbody tr", "board");
         Take("/cameras/units/OBG-106", ".notes, .two", "unit");
         Take("/cameras/drift", "tbody tr", "drift");
@@ -53,6 +75,7 @@ public class PictureTests
         Take("/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01", ".stack .column", "line-up");
         browser.Script("document.querySelector('.pair').scrollIntoView()");
         browser.Picture("line-up-floor");
+        Measured(browser);
         using Browser dark = site.Open(theme: "dark");
         dark.Go("/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e03");
         dark.See(".stack .column");

@@ -270,7 +270,7 @@ public static class Matching
         foreach (ExposureMove first in Coarse(difference, controls))
         {
             ExposureMove then = Correct(first.Rest, controls.Without(first.Control!.Value));
-            if (then.Move.Value != 0 && Math.Abs(then.Rest.Value) < Math.Abs((best.Then ?? best.First).Rest.Value) - Guard.Edge)
+            if (then.Move.Value != 0 && Math.Abs(then.Rest.Value) < Math.Abs((best.Then ?? best.First).Rest.Value) - Worse.Stops)
             {
                 best = (first, then);
             }
@@ -279,7 +279,7 @@ public static class Matching
         return best;
     }
 
-    // Every filter and every gain: each leaves something else for the iris.
+    // Every filter and every gain, the least move first: each leaves something else for the iris, and a larger one has to be worth it.
     private static IEnumerable<ExposureMove> Coarse(Stops difference, ExposureControls controls) =>
         controls
             .Filters.Select(f => Move(ExposureControl.Filter, difference, controls.FilterNow.Value - f.Value))

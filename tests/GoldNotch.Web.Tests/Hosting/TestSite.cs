@@ -302,6 +302,8 @@ public sealed class TestClient : IDisposable
                         ContentType = new(
                             path.Contains("csv", StringComparison.Ordinal) ? "text/csv"
                             : path.Contains("photos", StringComparison.Ordinal) ? "image/jpeg"
+                            : path.Contains("/pictures/", StringComparison.Ordinal) && !path.Contains("/measure", StringComparison.Ordinal)
+                                ? "application/octet-stream"
                             : "application/json"
                         ),
                     },

@@ -1012,6 +1012,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listPictures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPicture"];
+        put: operations["putPicture"];
+        post?: never;
+        delete: operations["deletePicture"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{id}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPicturePreview"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{id}/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["findCards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{id}/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["measurePicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{id}/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["keepMeasured"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/find": {
         parameters: {
             query?: never;
@@ -1670,6 +1766,9 @@ export interface components {
             modelName: string;
             minutes: string;
         };
+        CardProposals: {
+            regions: components["schemas"]["RegionDocument"][];
+        };
         /** @enum {unknown} */
         CauseState: "standsSo" | "look" | "ruledOut" | "notHere";
         CauseView: {
@@ -1681,6 +1780,13 @@ export interface components {
             open: boolean;
             setting: null | string;
             place: null | components["schemas"]["PlaceView"];
+        };
+        CellsView: {
+            /** Format: int32 */
+            columns: number;
+            /** Format: int32 */
+            rows: number;
+            cells: string;
         };
         ChangeView: {
             setting: null | string;
@@ -1897,6 +2003,8 @@ export interface components {
             /** Format: double */
             whitePercent?: null | number;
         };
+        /** @enum {unknown} */
+        CurveSource: "person" | "file" | "usual";
         /**
          * @default browser
          * @enum {unknown}
@@ -1964,6 +2072,14 @@ export interface components {
             targetAt: null | number;
             /** Format: double */
             tolerance: number;
+        };
+        DrawingsView: {
+            waveform: components["schemas"]["CellsView"];
+            red: string;
+            green: string;
+            blue: string;
+            vector: components["schemas"]["CellsView"];
+            exposure: components["schemas"]["CellsView"];
         };
         /** @enum {unknown} */
         DriftRemedy: "tooFew" | "leave" | "shorterInterval" | "tape" | "lock" | "hold" | "training";
@@ -2512,6 +2628,22 @@ export interface components {
         };
         /** @enum {unknown} */
         LinkState: "answers" | "none" | "silent" | "invalidResponse" | "refused";
+        LogCurveDocument: {
+            /** Format: double */
+            a: number;
+            /** Format: double */
+            b: number;
+            /** Format: double */
+            c: number;
+            /** Format: double */
+            d: number;
+            /** Format: double */
+            e: number;
+            /** Format: double */
+            f: number;
+            /** Format: double */
+            cut: number;
+        };
         LookView: {
             key: string;
             name: string;
@@ -2534,12 +2666,25 @@ export interface components {
         };
         /** @enum {unknown} */
         Measure: "count" | "stopsMoved" | "stopsDifference" | "decibels" | "mired" | "kelvin" | "iso" | "lux" | "exposureTime" | "seconds" | "minutes" | "days" | "hour" | "degrees" | "percent" | "percentDifference" | "times" | "hertz" | "megabits" | "megabytesPerSecond" | "gigabytes" | "wattHours" | "watts" | "voltAmperes" | "volts" | "millimetres" | "metres" | "fullScale" | "tintSteps" | "bits" | "points" | "pictureRatio" | null;
+        MeasureRequest: {
+            settings: components["schemas"]["PictureSettingsDocument"];
+            regions: components["schemas"]["RegionDocument"][];
+            /** @default false */
+            full: boolean;
+        };
         MeasuredFilterView: {
             label: string;
             /** Format: double */
             nominalStops: number;
             /** Format: double */
             measuredStops: null | number;
+        };
+        MeasuredView: {
+            atFullSize: boolean;
+            curve: string;
+            curveSource: components["schemas"]["CurveSource"];
+            regions: components["schemas"]["RegionFigures"][];
+            drawings: null | components["schemas"]["DrawingsView"];
         };
         MeasurementRequest: {
             filters: components["schemas"]["FilterDocument"][];
@@ -2798,6 +2943,74 @@ export interface components {
             /** Format: int32 */
             height: number;
         };
+        PictureChange: {
+            settings: components["schemas"]["PictureSettingsDocument"];
+            regions: components["schemas"]["RegionDocument"][];
+            unit?: null | string;
+            /** @default false */
+            original: boolean;
+        };
+        PicturePage: {
+            pictures: components["schemas"]["PictureRow"][];
+            next: null | string;
+        };
+        PictureRow: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            unit: null | string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            width: number;
+            /** Format: int32 */
+            height: number;
+            /** Format: int32 */
+            regions: number;
+        };
+        PictureSettingsDocument: {
+            curve?: null | string;
+            log?: null | components["schemas"]["LogCurveDocument"];
+            /**
+             * Format: double
+             * @default 1
+             */
+            clipLevel: number;
+            legalRange?: null | boolean;
+            /** Format: double */
+            balanceK?: null | number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            atSeconds: number;
+        };
+        PictureView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            kind: string;
+            unit: null | string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            bytes: number;
+            /** Format: int32 */
+            width: number;
+            /** Format: int32 */
+            height: number;
+            /** Format: int32 */
+            bits: number;
+            isHere: boolean;
+            original: boolean;
+            settings: components["schemas"]["PictureSettingsDocument"];
+            regions: components["schemas"]["RegionDocument"][];
+            measured: components["schemas"]["MeasuredView"];
+            /** Format: int32 */
+            version: number;
+        };
         PinsDocument: {
             base?: null | string;
             /** Format: double */
@@ -2911,7 +3124,7 @@ export interface components {
             now: null | components["schemas"]["NowView"];
         };
         /** @enum {unknown} */
-        ProblemCode: "bad-value" | "bad-document" | "bad-json" | "bad-request" | "bad-photo" | "too-large" | "too-many" | "too-many-requests" | "duplicate" | "circle" | "not-found" | "unit-missing" | "model-missing" | "standard-missing" | "id-taken" | "key-taken" | "tag-taken" | "login-taken" | "name-taken" | "draft-exists" | "version-exists" | "immutable" | "changed-meanwhile" | "version-needed" | "open-faults" | "undecided" | "lines-unread" | "not-looked-at" | "not-signed" | "not-planned" | "sheet-differs" | "last-technician" | "sign-in" | "wrong-password" | "locked" | "not-allowed" | "forgery-token" | "camera-none" | "camera-silent" | "camera-refused" | "camera-invalid-response" | "database-away" | "database-full" | "database-busy" | "database-read-only" | "fault";
+        ProblemCode: "bad-value" | "bad-document" | "bad-json" | "bad-request" | "bad-photo" | "bad-picture" | "too-large" | "too-many" | "too-many-requests" | "duplicate" | "circle" | "not-found" | "unit-missing" | "model-missing" | "standard-missing" | "id-taken" | "key-taken" | "tag-taken" | "login-taken" | "name-taken" | "draft-exists" | "version-exists" | "immutable" | "changed-meanwhile" | "version-needed" | "open-faults" | "undecided" | "lines-unread" | "not-looked-at" | "not-signed" | "not-planned" | "sheet-differs" | "last-technician" | "sign-in" | "wrong-password" | "locked" | "not-allowed" | "forgery-token" | "camera-none" | "camera-silent" | "camera-refused" | "camera-invalid-response" | "database-away" | "database-full" | "database-busy" | "database-read-only" | "fault";
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -2963,6 +3176,58 @@ export interface components {
             stage: components["schemas"]["CheckStage"];
             fromCamera: boolean;
         };
+        RegionDocument: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["RegionKind"];
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            shape?: components["schemas"]["RegionShape"];
+        };
+        RegionFigures: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            pixels: number;
+            /** Format: double */
+            levelPercent: number;
+            /** Format: double */
+            stops: null | number;
+            /** Format: double */
+            clippedShare: number;
+            /** Format: double */
+            crushedShare: number;
+            /** Format: double */
+            signalToNoiseDb: null | number;
+            /** Format: double */
+            evennessStops: null | number;
+            /** Format: double */
+            lightK: null | number;
+            /** Format: double */
+            castMired: null | number;
+            /** Format: double */
+            duv: null | number;
+            /** Format: double */
+            hueDegrees: null | number;
+            /** Format: double */
+            saturation: number;
+            skinSide: null | components["schemas"]["SkinSide"];
+            isUsed: null | boolean;
+            says: components["schemas"]["JudgementView"][];
+        };
+        /** @enum {unknown} */
+        RegionKind: "greyCard" | "whiteCard" | "skin" | "keySide" | "fillSide" | "background" | "free";
+        /**
+         * @default rectangle
+         * @enum {unknown}
+         */
+        RegionShape: "rectangle" | "ellipse";
         /** @enum {unknown} */
         RemedyKind: "filter" | "shutter" | "light" | "cap" | "camera";
         RemedyView: {
@@ -3162,6 +3427,8 @@ export interface components {
         SignRequest: {
             note: string;
         };
+        /** @enum {unknown} */
+        SkinSide: "redder" | "on" | "yellower" | null;
         SlotDocument: {
             name: string;
             cardType: string;
@@ -8022,6 +8289,518 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listPictures: {
+        parameters: {
+            query?: {
+                unit?: string;
+                before?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PicturePage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putPicture: {
+        parameters: {
+            query: {
+                name: string;
+                unit?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deletePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getPicturePreview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    findCards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardProposals"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    measurePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuredView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepMeasured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };

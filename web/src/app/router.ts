@@ -71,6 +71,17 @@ export const router = createRouter({
       meta: { title: 'Troubleshoot', wide: true },
     },
     {
+      path: '/cameras/pictures',
+      component: () => import('../features/pictures/PictureList.vue'),
+      meta: { title: 'Pictures' },
+    },
+    {
+      path: '/cameras/pictures/:id',
+      component: () => import('../features/pictures/PicturePage.vue'),
+      props: true,
+      meta: { title: 'Picture', wide: true },
+    },
+    {
       path: '/cameras/specifications',
       component: () => import('../features/models/ModelList.vue'),
       meta: { title: 'Specifications' },

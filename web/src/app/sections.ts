@@ -20,6 +20,7 @@ export const SECTIONS: Section[] = [
       { path: '/cameras/units', name: 'Units' },
       { path: '/cameras/specifications', name: 'Specifications' },
       { path: '/cameras/drift', name: 'Drift' },
+      { path: '/cameras/pictures', name: 'Pictures' },
     ],
   },
   {

@@ -142,8 +142,9 @@ button[aria-current] {
   color: var(--paper);
 }
 .what {
-  flex: 1 1 4.3em;
-  min-width: 4.3em;
+  /* As wide as the longest word there is here: not every browser can divide it. */
+  flex: 1 1 5em;
+  min-width: 5em;
   hyphens: auto;
   overflow-wrap: break-word;
 }
@@ -160,7 +161,7 @@ button[aria-current] .again {
   text-align: right;
   opacity: 0.85;
   /* A value breaks between its words; within one only where it is wider than all its room. */
-  max-width: 6rem;
+  max-width: 5.2rem;
   overflow-wrap: break-word;
 }
 details {

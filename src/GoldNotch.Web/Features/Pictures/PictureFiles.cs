@@ -1,0 +1,101 @@
+using System.Security.Cryptography;
+using GoldNotch.Exchange;
+using GoldNotch.Web.Hosting;
+
+namespace GoldNotch.Web.Features.Pictures;
+
+/// <summary>A file as it came in.</summary>
+/// <param name="Path">Where it lies.</param>
+/// <param name="Bytes">Its size.</param>
+/// <param name="Sha256">Its sum.</param>
+internal sealed record PictureUpload(string Path, long Bytes, byte[] Sha256);
+
+/// <summary>The files of pictures while they are worked on: a day where nobody asks for more, in a folder that is shared by every copy of the site.</summary>
+internal sealed class PictureFiles
+{
+    /// <summary>Largest file, bytes.</summary>
+    internal const long MostBytes = 64L * 1024 * 1024;
+
+    private readonly string _folder;
+    private readonly TimeProvider _clock;
+
+    public PictureFiles(SiteSettings settings, TimeProvider clock)
+    {
+        _clock = clock;
+        _folder = Path.Combine(settings.DataFolder ?? Path.Combine(Path.GetTempPath(), "gold-notch"), "pictures");
+        Directory.CreateDirectory(_folder);
+    }
+
+    /// <summary>How long a file lies that nobody asked to keep.</summary>
+    internal static TimeSpan Worked { get; } = TimeSpan.FromDays(1);
+
+    /// <summary>Where a picture's file lies, or null where it lies no longer.</summary>
+    internal string? Find(Guid id)
+    {
+        string path = At(id);
+        return File.Exists(path) ? path : null;
+    }
+
+    /// <summary>Takes a file in as it comes over the line: never the whole of it in memory, and nothing of half a file is left.</summary>
+    /// <exception cref="RefusedException">It is too large.</exception>
+    internal async Task<PictureUpload> TakeAsync(Guid id, Stream body, CancellationToken cancel)
+    {
+        string part = At(id) + "." + Guid.NewGuid().ToString("N") + ".part";
+        try
+        {
+            using var sum = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
+            long bytes = 0;
+            await using (FileStream file = File.Create(part))
+            {
+                byte[] buffer = new byte[81920];
+                int read;
+                while ((read = await body.ReadAsync(buffer, cancel)) > 0)
+                {
+                    bytes += read;
+                    if (bytes > MostBytes)
+                    {
+                        throw new RefusedException(
+                            ProblemCode.TooLarge,
+                            "/file",
+                            $"A picture has at most {MostBytes / (1024 * 1024)} MB. Save it smaller, or as JPEG. Nothing was saved."
+                        );
+                    }
+
+                    sum.AppendData(buffer, 0, read);
+                    await file.WriteAsync(buffer.AsMemory(0, read), cancel);
+                }
+            }
+
+            File.Move(part, At(id), overwrite: true);
+            return new PictureUpload(At(id), bytes, sum.GetHashAndReset());
+        }
+        finally
+        {
+            File.Delete(part);
+        }
+    }
+
+    /// <summary>Lets a file go.</summary>
+    internal void Drop(Guid id) => File.Delete(At(id));
+
+    /// <summary>Lets every file go that is older than a day and that nobody keeps, half ones too.</summary>
+    /// <param name="kept">Pictures whose file was asked to be kept.</param>
+    /// <returns>How many went.</returns>
+    internal int Sweep(IReadOnlySet<Guid> kept)
+    {
+        int gone = 0;
+        foreach (string path in Directory.EnumerateFiles(_folder))
+        {
+            bool isKept = Guid.TryParse(Path.GetFileName(path), out Guid id) && kept.Contains(id);
+            if (!isKept && File.GetLastWriteTimeUtc(path) < (_clock.GetUtcNow() - Worked).UtcDateTime)
+            {
+                File.Delete(path);
+                gone++;
+            }
+        }
+
+        return gone;
+    }
+
+    private string At(Guid id) => Path.Combine(_folder, id.ToString("D"));
+}

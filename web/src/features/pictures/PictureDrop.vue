@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import ProgressBar from 'primevue/progressbar';
+import { onBeforeUnmount, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { refusal, send } from './upload';
+
+/** A place to drop pictures, or to choose them. One alone is opened when it is here; of several each says how far it is. */
+const emit = defineEmits<{ changed: [] }>();
+const router = useRouter();
+type Sent = { id: string; file: File; state: 'waits' | 'goes' | 'here' | 'failed'; wrong: string };
+const files = ref<Sent[]>([]);
+const over = ref(false);
+const stop = new AbortController();
+onBeforeUnmount(() => stop.abort());
+
+async function take(list: FileList | null | undefined): Promise<void> {
+  over.value = false;
+  const fresh: Sent[] = [...(list ?? [])].map((file) => {
+    const wrong = refusal(file);
+    return { id: crypto.randomUUID(), file, state: wrong ? 'failed' : 'waits', wrong };
+  });
+  if (!fresh.length) return;
+  files.value = [...files.value.filter((f) => f.state === 'failed'), ...fresh];
+  await Promise.all([go(), go()]);
+  emit('changed');
+  const only = fresh.length === 1 ? fresh[0] : undefined;
+  if (only && files.value.find((f) => f.id === only.id)?.state === 'here') {
+    await router.push(`/cameras/pictures/${only.id}`);
+  }
+}
+
+/** Two at a time: so many are decoded at once. */
+async function go(): Promise<void> {
+  for (let next = waiting(); next; next = waiting()) {
+    next.state = 'goes';
+    try {
+      await send(next.id, next.file, stop.signal);
+      next.state = 'here';
+    } catch (error) {
+      if (stop.signal.aborted) return;
+      next.state = 'failed';
+      next.wrong = (error as Error).message;
+    }
+  }
+}
+const waiting = () => files.value.find((f) => f.state === 'waits');
+
+function again(file: Sent): void {
+  file.state = 'waits';
+  file.wrong = '';
+  void go().then(() => emit('changed'));
+}
+const WORD = { waits: 'waits', goes: 'is read', here: 'is here', failed: 'not taken' };
+</script>
+
+<template>
+  <div
+    class="drop no-print"
+    :class="{ over }"
+    @dragover.prevent="over = true"
+    @dragleave="over = false"
+    @drop.prevent="take($event.dataTransfer?.files)"
+  >
+    <label class="act quiet">
+      Choose pictures
+      <input
+        type="file"
+        multiple
+        accept=".png,.jpg,.jpeg,.tif,.tiff,.mp4,.mov,.mkv,.mxf"
+        @change="
+          take(($event.target as HTMLInputElement).files);
+          ($event.target as HTMLInputElement).value = '';
+        "
+      />
+    </label>
+    <span class="soft"
+      >or drop them here: PNG, JPEG, TIFF, or the first frame of a clip, up to 64 MB each.</span
+    >
+    <ul v-if="files.length">
+      <li v-for="f in files" :key="f.id" class="small">
+        <span class="name">{{ f.file.name }}</span> <span class="soft">{{ WORD[f.state] }}</span>
+        <RouterLink v-if="f.state === 'here'" :to="`/cameras/pictures/${f.id}`">Measure it</RouterLink>
+        <ProgressBar v-if="f.state === 'goes'" mode="indeterminate" :aria-label="`${f.file.name} is read`" />
+        <span v-if="f.wrong" class="problem" role="alert">{{ f.wrong }}</span>
+        <button
+          v-if="f.state === 'failed' && !refusal(f.file)"
+          class="link small"
+          type="button"
+          @click="again(f)"
+        >
+          Try again
+        </button>
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.drop {
+  border: 1px dashed var(--line);
+  padding: 14px;
+  margin-bottom: 18px;
+  max-width: 900px;
+}
+.over {
+  border-color: var(--ink);
+  background: var(--panel-deep);
+}
+label {
+  position: relative;
+  display: inline-block;
+  margin-right: 10px;
+}
+input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  width: 100%;
+  cursor: pointer;
+}
+label:focus-within {
+  outline: 2px solid var(--ink);
+  outline-offset: 2px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 10px 0 0;
+  display: grid;
+  gap: 6px;
+}
+.name {
+  overflow-wrap: anywhere;
+}
+</style>

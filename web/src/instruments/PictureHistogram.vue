@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { bytes } from './cells';
+
+/** How many pixels have which level, channel by channel. */
+const props = defineProps<{ red: string; green: string; blue: string }>();
+const HIGH = 40;
+const channels = computed(() =>
+  [
+    { name: 'red', cells: bytes(props.red) },
+    { name: 'green', cells: bytes(props.green) },
+    { name: 'blue', cells: bytes(props.blue) },
+  ].map((c) => ({
+    name: c.name,
+    d: `M0 ${HIGH}${[...c.cells].map((v, i) => `L${i} ${(HIGH * (1 - v / 255)).toFixed(1)}`).join('')}L${c.cells.length} ${HIGH}Z`,
+    size: c.cells.length,
+  })),
+);
+const MARKS = [0, 25, 50, 75, 100];
+</script>
+
+<template>
+  <figure>
+    <figcaption>Histogram <span class="soft">level, % of the scale</span></figcaption>
+    <div v-for="c in channels" :key="c.name" class="row">
+      <span class="soft small">{{ c.name }}</span>
+      <svg
+        :viewBox="`0 0 ${c.size} ${HIGH}`"
+        preserveAspectRatio="none"
+        role="img"
+        :aria-label="`Histogram of ${c.name}`"
+      >
+        <path :d="c.d" />
+      </svg>
+    </div>
+    <div class="row marks mono">
+      <span /><span class="scale"
+        ><i v-for="m in MARKS" :key="m" :style="{ left: `${(100 * (m + 5)) / 110}%` }">{{ m }}</i></span
+      >
+    </div>
+  </figure>
+</template>
+
+<style scoped>
+figure {
+  margin: 0;
+}
+figcaption {
+  font-size: 0.875rem;
+  margin-bottom: 4px;
+}
+.row {
+  display: grid;
+  grid-template-columns: 48px 1fr;
+  align-items: end;
+  margin-bottom: 3px;
+}
+svg {
+  height: 48px;
+  width: 100%;
+  background: var(--panel);
+  border-bottom: 1px solid var(--line);
+}
+path {
+  fill: var(--tide);
+}
+.scale {
+  position: relative;
+  height: 20px;
+}
+i {
+  position: absolute;
+  transform: translateX(-50%);
+  font-style: normal;
+  font-size: 0.8125rem;
+  color: var(--ink-soft);
+}
+</style>
