@@ -5,6 +5,7 @@ using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 using GoldNotch.Exchange;
+using GoldNotch.Imaging.Rendering;
 
 namespace GoldNotch.SimulatedCameras;
 
@@ -15,7 +16,8 @@ public sealed record IdentityAnswer(
     string Model,
     IReadOnlyList<string> Reports,
     IReadOnlyList<string> Accepts,
-    bool CanReset
+    bool CanReset,
+    bool GivesStills
 );
 
 /// <summary>One setting as the display shows it.</summary>
@@ -34,7 +36,7 @@ public sealed record SetOrder(string Set);
 public sealed record BalanceOrder(string Memory);
 
 /// <summary>Of the stand-in alone: the light before it.</summary>
-public sealed record SceneOrder(double Lux, double LightK);
+public sealed record SceneOrder(double Lux, double LightK, double Duv = 0, double SideStops = 0);
 
 /// <summary>Of the stand-in alone: somebody borrows it.</summary>
 public sealed record BorrowOrder(int Seed);
@@ -106,7 +108,8 @@ internal sealed class Devices
                 _cameras[tag].Model.Key,
                 Keys(_cameras[tag].Reports),
                 Keys(_cameras[tag].Accepts),
-                _cameras[tag].Reports.Count > 10
+                _cameras[tag].Reports.Count > 10,
+                GivesStills(_cameras[tag])
             )
         );
         camera.MapGet("/settings", (string tag, string? only) => Read(_cameras[tag], only));
@@ -128,6 +131,8 @@ internal sealed class Devices
                 return [Setting.WhiteBalance];
             }));
 
+        camera.MapGet("/still", (string tag, int? width, string? subject, int? seed) => Still(_cameras[tag], width, subject, seed));
+
         // Nothing below is of the protocol: it plays the world around the camera.
         RouteGroupBuilder standIn = app.MapGroup("/stand-in/{tag}")
             .AddEndpointFilter(
@@ -136,7 +141,7 @@ internal sealed class Devices
             );
         standIn.MapPut("/scene", (string tag, SceneOrder order) =>
         {
-            _cameras[tag].Scene = new Scene(new Lux(order.Lux).Value, new Kelvin(order.LightK).Value);
+            _cameras[tag].Scene = new Scene(new Lux(order.Lux).Value, new Kelvin(order.LightK).Value, order.Duv, order.SideStops);
             return Results.NoContent();
         });
         standIn.MapPost("/borrowed", (string tag, BorrowOrder order) =>
@@ -150,6 +155,21 @@ internal sealed class Devices
         standIn.MapPut("/hand/{setting}", (string tag, string setting, SetOrder order) =>
             Ordered(_cameras[tag], c => c.Set(Parsed(setting), order.Set))
         );
+    }
+
+    // A camera that tells nothing of itself gives no picture either.
+    private static bool GivesStills(StandIn camera) => camera.Reports.Count > 0;
+
+    private static IResult Still(StandIn camera, int? width, string? subject, int? seed)
+    {
+        if (!GivesStills(camera))
+        {
+            return Results.NotFound();
+        }
+
+        int across = Math.Clamp(width ?? 960, Pictures.LeastWidth, Pictures.MostWidth);
+        StandInSubject before = subject == "flat" ? StandInSubject.FlatField : StandInSubject.Chart;
+        return Results.File(Pictures.Still(camera, before, across, seed ?? 1), "image/png");
     }
 
     private static SettingsAnswer Read(StandIn camera, string? only)

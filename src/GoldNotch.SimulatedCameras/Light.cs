@@ -32,7 +32,11 @@ internal static class Light
             .Select(p => new SettingValue.GainAt(p.Gain, p.Name))
             .MinBy(p => Math.Abs(Error(camera, p.Gain).Value));
 
-    private static Decibels GainOf(StandIn camera) =>
+    /// <summary>Stops that the picture is over what a meter would want.</summary>
+    internal static Stops FromMeter(StandIn camera) => Error(camera, GainOf(camera));
+
+    /// <summary>The gain it stands at, or that automatic gain went to.</summary>
+    internal static Decibels GainOf(StandIn camera) =>
         camera.IsAutomatic(Setting.Gain)
             ? AutomaticGain(camera)?.Gain ?? new Decibels(0)
             : camera.Value<SettingValue.GainAt>(Setting.Gain)?.Gain ?? new Decibels(0);

@@ -1,6 +1,7 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
+using GoldNotch.Imaging.Rendering;
 
 namespace GoldNotch.SimulatedCameras;
 
@@ -12,8 +13,13 @@ public readonly record struct Standing(SettingValue? Value, bool Automatic = fal
 /// <summary>The light and the card before a stand-in: what a real camera would see.</summary>
 /// <param name="Lux">Illuminance at the subject.</param>
 /// <param name="LightK">Its colour temperature.</param>
-public sealed record Scene(double Lux, double LightK)
+/// <param name="Duv">Its distance from a black body's colour, positive green.</param>
+/// <param name="SideStops">How much brighter a lamp on the left makes the left edge than the right.</param>
+public sealed record Scene(double Lux, double LightK, double Duv = 0, double SideStops = 0)
 {
+    /// <summary>The light as a picture is rendered in it.</summary>
+    internal SceneLight Light => new(new Kelvin(LightK), Duv, SideStops);
+
     /// <summary>A tungsten lecture room.</summary>
     public static Scene LectureRoom { get; } = new(420, 3200);
 }

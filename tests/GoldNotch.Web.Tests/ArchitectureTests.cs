@@ -34,8 +34,9 @@ public class ArchitectureTests
 
     [Theory]
     [InlineData("GoldNotch.Exchange", "GoldNotch.Core")]
-    [InlineData("GoldNotch.SimulatedCameras", "GoldNotch.Core,GoldNotch.Exchange")]
-    public void A_program_beside_the_site_references_the_core_and_the_format_alone(string assembly, string may)
+    [InlineData("GoldNotch.Imaging", "GoldNotch.Core")]
+    [InlineData("GoldNotch.SimulatedCameras", "GoldNotch.Core,GoldNotch.Exchange,GoldNotch.Imaging")]
+    public void What_stands_beside_the_site_references_the_core_the_format_and_the_pictures_alone(string assembly, string may)
     {
         string[] references = [.. System.Reflection.Assembly.Load(assembly).GetReferencedAssemblies().Select(a => a.Name!)];
         references.Where(name => name.StartsWith("GoldNotch.", StringComparison.Ordinal)).Order().ShouldBe(may.Split(','));

@@ -17,6 +17,7 @@ public class RecordTests(TestSite site)
         ["camera_unit"] = "INSERT UPDATE",
         ["check_addition"] = "INSERT",
         ["check_photo"] = "DELETE INSERT",
+        ["picture"] = "DELETE INSERT",
         ["check_reading"] = "INSERT UPDATE",
         ["check_rival"] = "DELETE INSERT",
         ["check_run"] = "INSERT UPDATE",
