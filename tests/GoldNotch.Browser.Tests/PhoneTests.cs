@@ -1,3 +1,5 @@
+using OpenQA.Selenium;
+
 namespace GoldNotch.Browser.Tests;
 
 /// <summary>A check held in one hand, with every notch of the demo's longest sheet.</summary>
@@ -28,5 +30,27 @@ public class PhoneTests(DemoBrowserSite site)
         }
 
         wide.ShouldBeEmpty();
+    }
+
+    [Theory]
+    [InlineData(740, 360)]
+    [InlineData(320, 206)]
+    public void On_a_low_screen_the_field_stays_in_view_while_what_is_drawn_above_it_grows(int width, int height)
+    {
+        using Browser browser = BenchTests.Begin(site, "OBG-106", "Lecture room", first: "group-kit");
+        browser.Resize(width, height);
+        BenchTests.GoTo(browser, "gain");
+        foreach (string typed in new[] { "H", Keys.Backspace + "L" })
+        {
+            browser.Press(typed);
+            browser.Until(
+                () =>
+                    browser.Script(
+                        "const r = document.querySelector('#seen').getBoundingClientRect(); return r.top >= 0 && r.bottom <= innerHeight"
+                    )
+                        is true,
+                $"the field to be in view after “{typed}”"
+            );
+        }
     }
 }
