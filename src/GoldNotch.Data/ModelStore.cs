@@ -58,6 +58,7 @@ public sealed class ModelStore(NpgsqlDataSource source)
             return null;
         }
 
+        await OwnNameAsync(transaction, card, newest?.Document.Name, cancel);
         string json = Json(next);
         if (newest is not null && Json(newest.Document with { Version = next.Version }) == json)
         {
@@ -89,6 +90,38 @@ public sealed class ModelStore(NpgsqlDataSource source)
         );
         await transaction.CommitAsync(cancel);
         return kept;
+    }
+
+    // Two of one name cannot be told apart at the counter; what had its name before keeps it.
+    private static async Task OwnNameAsync(NpgsqlTransaction transaction, ModelDocument card, string? before, CancellationToken cancel)
+    {
+        if (string.Equals(card.Name.Trim(), before?.Trim(), StringComparison.OrdinalIgnoreCase))
+        {
+            return;
+        }
+
+        await transaction
+            .Command("SELECT pg_advisory_xact_lock(hashtext(lower(@name)))")
+            .With("name", "model name " + card.Name.Trim())
+            .RunAsync(cancel);
+        string? other = await transaction
+            .Command(
+                """
+                SELECT key FROM (SELECT DISTINCT ON (key) key, name FROM camera_model ORDER BY key, version DESC) newest
+                WHERE lower(trim(name)) = lower(@name) AND key <> @key LIMIT 1
+                """
+            )
+            .With("name", card.Name.Trim())
+            .With("key", card.Key)
+            .FirstAsync(r => r.Only<string>(), cancel);
+        if (other is not null)
+        {
+            throw new RefusedException(
+                ProblemCode.NameTaken,
+                "/name",
+                $"Another specification is called {card.Name.Trim()} ({other}). Give this one a name that tells them apart, or open that one. What you typed is still on the page."
+            );
+        }
     }
 
     /// <summary>A kept card, read again.</summary>

@@ -27,6 +27,20 @@ public class ModelApiTests(DemoSite site)
     }
 
     [Fact]
+    public async Task Two_specifications_of_one_name_are_told_and_the_first_one_keeps_it()
+    {
+        using TestClient ines = await site.ClientAsync();
+        JsonNode card = await SpecificationAsync(ines, "bracken-3");
+        card["key"] = "bracken-twin";
+        card["name"] = " bracken 3 ";
+        Answer told = await ines.PutAsync("/api/models/bracken-twin", card.ToJsonString(), 0);
+        told.ExpectProblem(409, "name-taken", "/name").Text("detail").ShouldContain("(bracken-3)");
+        (await ines.GetAsync("/api/models/bracken-twin")).Expect(404);
+        card["name"] = "Bracken 3, second batch";
+        (await ines.PutAsync("/api/models/bracken-twin", card.ToJsonString(), 0)).Expect(200);
+    }
+
+    [Fact]
     public async Task A_preview_says_what_is_missing_by_chapter_and_what_cannot_be_read()
     {
         using TestClient ines = await site.ClientAsync();
