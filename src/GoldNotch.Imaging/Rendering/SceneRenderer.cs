@@ -126,7 +126,7 @@ public static class SceneRenderer
             for (int i = 0; i <= Steps; i++)
             {
                 double root = (double)i / Steps;
-                double signal = Math.Clamp(profile.Curve.Encode(root * root * root * _most), 0, profile.ClipLevel);
+                double signal = Math.Clamp(profile.Curve.Encode(root * root * root * root * _most), 0, profile.ClipLevel);
                 _codes[i] = (ushort)Math.Round(Math.Round(signal * levels) / levels * ushort.MaxValue);
             }
         }
@@ -134,27 +134,34 @@ public static class SceneRenderer
         internal ushort Code(double linear) =>
             linear <= 0 ? _codes[0]
             : linear >= _most ? _codes[Steps]
-            : _codes[(int)((Math.Cbrt(linear / _most) * Steps) + 0.5)];
+            : _codes[(int)((Math.Sqrt(Math.Sqrt(linear / _most)) * Steps) + 0.5)];
     }
 
-    // Random numbers of a bell curve, the same for the same seed on every machine.
+    // Numbers of a bell curve, drawn from a table in an order that the seed gives: the same on every machine, and a picture has millions of them.
     private sealed class Noise(int seed)
     {
-        private readonly Random _random = new(seed);
-        private double? _spare;
+        private const int Bits = 16;
+        private static readonly float[] Table = Bell();
+        private uint _state = unchecked(((uint)seed * 2654435761u) + 1013904223u);
 
         internal double Next()
         {
-            if (_spare is { } kept)
+            _state = unchecked((_state * 1664525u) + 1013904223u);
+            return Table[_state >> (32 - Bits)];
+        }
+
+        private static float[] Bell()
+        {
+            var random = new Random(20261130);
+            float[] table = new float[1 << Bits];
+            for (int i = 0; i < table.Length; i += 2)
             {
-                _spare = null;
-                return kept;
+                double radius = Math.Sqrt(-2 * Math.Log(1 - random.NextDouble()));
+                (double sine, double cosine) = Math.SinCos(2 * Math.PI * random.NextDouble());
+                (table[i], table[i + 1]) = ((float)(radius * sine), (float)(radius * cosine));
             }
 
-            double radius = Math.Sqrt(-2 * Math.Log(1 - _random.NextDouble()));
-            (double sine, double cosine) = Math.SinCos(2 * Math.PI * _random.NextDouble());
-            _spare = radius * sine;
-            return radius * cosine;
+            return table;
         }
     }
 }
