@@ -78,31 +78,35 @@ internal static class Site
         });
         SiteSettings settings = SiteSettings.Read(builder.Configuration);
         LogEventLevel level = builder.Configuration.GetValue("GOLDNOTCH_LOG", LogEventLevel.Information);
-        builder.Services.AddSerilog(log =>
-        {
-            log.MinimumLevel.Is(alsoLog is null || level < LogEventLevel.Information ? level : LogEventLevel.Information)
-                .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
-                // The handler logs a fault once, with its request; the driver would log it again without.
-                .MinimumLevel.Override("Npgsql", LogEventLevel.Fatal)
-                .WriteTo.Console(new LogLine(), level);
-            if (settings.DataFolder is { } data)
+        builder.Services.AddSerilog(
+            log =>
             {
-                log.WriteTo.File(
-                    new LogLine(),
-                    Path.Combine(data, "logs", "site-.log"),
-                    level,
-                    fileSizeLimitBytes: 20_000_000,
-                    rollingInterval: RollingInterval.Day,
-                    rollOnFileSizeLimit: true,
-                    retainedFileCountLimit: 30
-                );
-            }
+                log.MinimumLevel.Is(alsoLog is null || level < LogEventLevel.Information ? level : LogEventLevel.Information)
+                    .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
+                    // The handler logs a fault once, with its request; the driver would log it again without.
+                    .MinimumLevel.Override("Npgsql", LogEventLevel.Fatal)
+                    .WriteTo.Console(new LogLine(), level);
+                if (settings.DataFolder is { } data)
+                {
+                    log.WriteTo.File(
+                        new LogLine(),
+                        Path.Combine(data, "logs", "site-.log"),
+                        level,
+                        fileSizeLimitBytes: 20_000_000,
+                        rollingInterval: RollingInterval.Day,
+                        rollOnFileSizeLimit: true,
+                        retainedFileCountLimit: 30
+                    );
+                }
 
-            if (alsoLog is not null)
-            {
-                log.WriteTo.Sink(alsoLog);
-            }
-        });
+                if (alsoLog is not null)
+                {
+                    log.WriteTo.Sink(alsoLog);
+                }
+            },
+            // Each site of a process has its own log: the one that all share would be that of the site that was built last.
+            preserveStaticLogger: true
+        );
 
         IServiceCollection services = builder.Services;
         services.AddSingleton(settings).AddNpgsqlDataSource(settings.Database);
