@@ -67,7 +67,7 @@ public sealed class BrowserTests : ICollectionFixture<BrowserSite>
 /// <summary>One browser window, driven as a person would: by keys and by what is on the page.</summary>
 public sealed class Browser : IDisposable
 {
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(15);
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
     private readonly Chromium _chromium;
     private readonly ChromeDriver _driver;
     private readonly Uri _address;
