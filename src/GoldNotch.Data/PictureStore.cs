@@ -19,6 +19,7 @@ namespace GoldNotch.Data;
 /// <param name="Height">Pixels, upright.</param>
 /// <param name="Bits">Bits a sample.</param>
 /// <param name="Curve">The curve that the file declares; empty where it says nothing.</param>
+/// <param name="Is2020">Whether it declares the primaries of BT.2020.</param>
 /// <param name="Original">Whether the file itself is kept.</param>
 /// <param name="Document">What it was read by, its regions and their figures.</param>
 /// <param name="Version">Rises with each change.</param>
@@ -36,6 +37,7 @@ public sealed record StoredPicture(
     int Height,
     int Bits,
     string Curve,
+    bool Is2020,
     bool Original,
     PictureDocument Document,
     int Version
@@ -45,7 +47,7 @@ public sealed record StoredPicture(
 public sealed class PictureStore(NpgsqlDataSource source)
 {
     private const string Columns =
-        "id, name, kind, unit_tag, added_by, added_by_id, added_at, bytes, sha256, width, height, bits, curve, original, document, version";
+        "id, name, kind, unit_tag, added_by, added_by_id, added_at, bytes, sha256, width, height, bits, curve, is_2020, original, document, version";
 
     /// <summary>A page of pictures, the newest first.</summary>
     /// <param name="unit">Of this unit alone; null: of all.</param>
@@ -104,7 +106,7 @@ public sealed class PictureStore(NpgsqlDataSource source)
             .Command(
                 $"""
                 INSERT INTO picture ({Columns}, preview)
-                VALUES (@id, @name, @kind, @unit, @by, @byId, @at, @bytes, @sum, @width, @height, @bits, @curve, false, @document, 1, @preview)
+                VALUES (@id, @name, @kind, @unit, @by, @byId, @at, @bytes, @sum, @width, @height, @bits, @curve, @is2020, false, @document, 1, @preview)
                 ON CONFLICT (id) DO NOTHING RETURNING {Columns}
                 """
             )
@@ -121,6 +123,7 @@ public sealed class PictureStore(NpgsqlDataSource source)
             .With("height", picture.Height)
             .With("bits", picture.Bits)
             .With("curve", picture.Curve)
+            .With("is2020", picture.Is2020)
             .WithJson("document", Json(picture.Document));
         insert.Parameters.AddWithValue("preview", NpgsqlDbType.Bytea, preview);
         StoredPicture? kept;
@@ -250,6 +253,7 @@ public sealed class PictureStore(NpgsqlDataSource source)
             r.Number("height"),
             r.Number("bits"),
             r.Text("curve"),
+            r.Flag("is_2020"),
             r.Flag("original"),
             JsonSerializer.Deserialize(r.Text("document"), ExchangeJson.Default.PictureDocument)!,
             r.Number("version")

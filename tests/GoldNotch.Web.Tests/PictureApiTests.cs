@@ -105,6 +105,67 @@ public class PictureApiTests(TestSite site)
         (await PutAsync(mara, Guid.NewGuid(), "x.png&unit=OBG-999", still)).ExpectProblem(400, "unit-missing", "/unit");
     }
 
+    [Theory]
+    [InlineData("arib-std-b67", true)]
+    [InlineData("smpte2084", false)]
+    public async Task A_clip_is_measured_in_what_it_declares_and_what_is_not_read_asks_for_a_curve(string curve, bool isRead)
+    {
+        string clip = Path.Combine(Path.GetTempPath(), $"{Guid.NewGuid():N}.mkv");
+        string[] make =
+        [
+            .. "-nostdin -v error -f lavfi -i".Split(' '),
+            "nullsrc=s=64x48,format=yuv422p10le,geq=lum=500:cb=400:cr=600",
+            .. $"-frames:v 2 -c:v ffv1 -color_range tv -colorspace bt2020nc -color_primaries bt2020 -color_trc {curve}".Split(' '),
+            clip,
+        ];
+        using (var tool = System.Diagnostics.Process.Start("ffmpeg", make))
+        {
+            await tool.WaitForExitAsync();
+        }
+
+        try
+        {
+            using TestClient mara = await site.ClientAsync("mara");
+            var id = Guid.NewGuid();
+            Answer added = (await PutAsync(mara, id, "wide.mkv", await File.ReadAllBytesAsync(clip))).Expect(200);
+            added.Text("measured/curve").ShouldBe(isRead ? "HLG" : "PQ");
+            object whole = new
+            {
+                id,
+                kind = "free",
+                x = 0,
+                y = 0,
+                width = 1,
+                height = 1,
+            };
+            object asked = new
+            {
+                settings = new { },
+                regions = new[] { whole },
+                full = true,
+            };
+            Answer measured = await mara.SendAsync(HttpMethod.Post, $"/api/pictures/{id}/measure", asked);
+            if (!isRead)
+            {
+                measured.ExpectProblem(400, "bad-value", "/settings/curve");
+                return;
+            }
+
+            // Luminance is weighed in the primaries of BT.709, whatever the file's own are.
+            PictureFile file = await PictureDecoder.ReadAsync(clip, null, 0, CancellationToken.None);
+            double Stops(bool is2020) =>
+                RegionStatistics
+                    .Of(file.Pixels, FrameRegion.Whole, new PictureProfile(ToneCurve.Named("HLG"), 1, is2020))
+                    .FromGrey!.Value.Value;
+            measured.Expect(200).At("regions/0/stops").GetDouble().ShouldBe(Stops(true), 1e-9);
+            Math.Abs(Stops(true) - Stops(false)).ShouldBeGreaterThan(0.02, "a colour for which it matters");
+        }
+        finally
+        {
+            File.Delete(clip);
+        }
+    }
+
     [Fact]
     public async Task A_region_that_cannot_be_names_itself()
     {

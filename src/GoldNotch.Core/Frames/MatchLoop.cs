@@ -18,14 +18,14 @@ public sealed record MatchShot(RegionStatistics Grey, Kelvin Set, LinearRgb? Ski
 /// <param name="Grid">Kelvin that it can be dialled to.</param>
 /// <param name="TintStep">Tint of one step, Δuv; null where it has no control for it.</param>
 /// <param name="Exposure">What exposure can be moved by.</param>
-/// <param name="TintStepsLeft">Steps that are left towards green.</param>
-/// <param name="TintStepsRight">Steps that are left towards magenta.</param>
+/// <param name="TintStepsToGreen">Steps that can still be set towards green.</param>
+/// <param name="TintStepsToMagenta">Steps that can still be set towards magenta.</param>
 public sealed record MatchControls(
     KelvinGrid Grid,
     double? TintStep,
     ExposureControls Exposure,
-    int TintStepsLeft = int.MaxValue,
-    int TintStepsRight = int.MaxValue
+    int TintStepsToGreen = int.MaxValue,
+    int TintStepsToMagenta = int.MaxValue
 )
 {
     // What two pictures of one card differ by, noise and the camera's own arithmetic included.
@@ -153,7 +153,7 @@ public static class MatchLoop
             stops,
             controls.Exposure
         );
-        int steps = Math.Clamp(round.TintSteps, -controls.TintStepsRight, controls.TintStepsLeft);
+        int steps = Math.Clamp(round.TintSteps, -controls.TintStepsToMagenta, controls.TintStepsToGreen);
         double left = duv + (steps * (step ?? 0));
         if (!IsOff("duv") && Math.Abs(left) > WorthMoving * Math.Abs(duv))
         {

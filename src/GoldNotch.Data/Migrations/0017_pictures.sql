@@ -14,6 +14,7 @@ CREATE TABLE picture (
     height      integer NOT NULL CHECK (height > 0),
     bits        integer NOT NULL CHECK (bits BETWEEN 8 AND 16),
     curve       text NOT NULL CHECK (length(curve) <= 40),
+    is_2020     boolean NOT NULL,
     original    boolean NOT NULL DEFAULT false,
     preview     bytea NOT NULL,
     document    jsonb NOT NULL,

@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, watch } from 'vue';
 import type { Views } from '../app/client';
 import { bandLabels, BLACK, bytes, CLIPPED, colourOf } from './cells';
+import PictureDrawing from './PictureDrawing.vue';
 
 /** The picture in bands of one stop from mid grey, each with its number. */
 const props = defineProps<{ of: Views['CellsView'] }>();
@@ -32,8 +33,7 @@ watch(() => props.of, draw);
 </script>
 
 <template>
-  <figure>
-    <figcaption>Exposure <span class="soft">stops from mid grey, in whole bands</span></figcaption>
+  <PictureDrawing name="Exposure" shows="stops from mid grey, in whole bands">
     <div class="plot" :style="{ aspectRatio: `${of.columns} / ${of.rows}` }">
       <canvas ref="canvas" role="img" aria-label="Exposure map: stops from mid grey over the picture" />
       <span
@@ -45,17 +45,10 @@ watch(() => props.of, draw);
         >{{ l.text }}</span
       >
     </div>
-  </figure>
+  </PictureDrawing>
 </template>
 
 <style scoped>
-figure {
-  margin: 0;
-}
-figcaption {
-  font-size: 0.875rem;
-  margin-bottom: 4px;
-}
 .plot {
   position: relative;
   width: 100%;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { bytes } from './cells';
+import PictureDrawing from './PictureDrawing.vue';
 
 /** How many pixels have which level, channel by channel. */
 const props = defineProps<{ red: string; green: string; blue: string }>();
@@ -20,8 +21,7 @@ const MARKS = [0, 25, 50, 75, 100];
 </script>
 
 <template>
-  <figure>
-    <figcaption>Histogram <span class="soft">level, % of the scale</span></figcaption>
+  <PictureDrawing name="Histogram" shows="level, % of the scale">
     <div v-for="c in channels" :key="c.name" class="row">
       <span class="soft small">{{ c.name }}</span>
       <svg
@@ -38,17 +38,10 @@ const MARKS = [0, 25, 50, 75, 100];
         ><i v-for="m in MARKS" :key="m" :style="{ left: `${(100 * (m + 5)) / 110}%` }">{{ m }}</i></span
       >
     </div>
-  </figure>
+  </PictureDrawing>
 </template>
 
 <style scoped>
-figure {
-  margin: 0;
-}
-figcaption {
-  font-size: 0.875rem;
-  margin-bottom: 4px;
-}
 .row {
   display: grid;
   grid-template-columns: 48px 1fr;

@@ -2,6 +2,7 @@
 import { onMounted, ref, watch } from 'vue';
 import type { Views } from '../app/client';
 import { bytes, paint } from './cells';
+import PictureDrawing from './PictureDrawing.vue';
 
 /** Level against column: where the picture is how bright. */
 const props = defineProps<{ of: Views['CellsView'] }>();
@@ -16,25 +17,17 @@ const top = (percent: number) => `${(100 * (105 - percent)) / 110}%`;
 </script>
 
 <template>
-  <figure>
-    <figcaption>Waveform <span class="soft">level, % of the scale, over the width</span></figcaption>
+  <PictureDrawing name="Waveform" shows="level, % of the scale, over the width">
     <div class="plot">
       <span v-for="l in LINES" :key="l" class="line" :style="{ top: top(l) }"
         ><i class="mono">{{ l }}</i></span
       >
       <canvas ref="canvas" role="img" aria-label="Waveform: level over the width of the picture" />
     </div>
-  </figure>
+  </PictureDrawing>
 </template>
 
 <style scoped>
-figure {
-  margin: 0;
-}
-figcaption {
-  font-size: 0.875rem;
-  margin-bottom: 4px;
-}
 .plot {
   position: relative;
   height: 190px;

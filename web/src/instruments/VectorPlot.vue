@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, watch } from 'vue';
 import type { Views } from '../app/client';
 import { bytes, paint } from './cells';
+import PictureDrawing from './PictureDrawing.vue';
 
 /** Colour differences: red upwards, blue to the right; the line that skin lies near marked by a notch. */
 const props = defineProps<{
@@ -26,8 +27,7 @@ const dots = computed(() =>
 </script>
 
 <template>
-  <figure>
-    <figcaption>Colour <span class="soft">red up, blue right; the line is skin’s, 123°</span></figcaption>
+  <PictureDrawing name="Colour" shows="red up, blue right; the line is skin’s, 123°">
     <div class="plot">
       <canvas ref="canvas" role="img" aria-label="Vector plot: the colours of the picture around grey" />
       <svg viewBox="0 0 100 100" aria-hidden="true">
@@ -41,17 +41,10 @@ const dots = computed(() =>
         </circle>
       </svg>
     </div>
-  </figure>
+  </PictureDrawing>
 </template>
 
 <style scoped>
-figure {
-  margin: 0;
-}
-figcaption {
-  font-size: 0.875rem;
-  margin-bottom: 4px;
-}
 .plot {
   position: relative;
   width: min(100%, 230px);

@@ -1,16 +1,16 @@
 using System.Collections.Concurrent;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Frames;
+using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Imaging;
 
 namespace GoldNotch.Web.Features.Pictures;
 
 /// <summary>A curve and where it comes from.</summary>
-/// <param name="Profile">What the signals are read by.</param>
 /// <param name="Name">Name of the curve.</param>
 /// <param name="Source">Who says so.</param>
-internal sealed record UsedProfile(PictureProfile Profile, string Name, CurveSource Source);
+internal sealed record UsedCurve(string Name, CurveSource Source);
 
 /// <summary>Who says which curve a picture is in.</summary>
 public enum CurveSource
@@ -84,22 +84,22 @@ internal sealed class PictureDesk(PictureFiles files)
         return reduced;
     }
 
-    /// <summary>What a picture is read by: what the person says, else what its file declares, else what is usual for its kind.</summary>
+    /// <summary>The curve a picture is read by: what the person says, else what its file declares, else what is usual for its kind.</summary>
+    internal static UsedCurve CurveOf(PictureSettingsDocument settings, StoredPicture picture) =>
+        settings.Curve is { } said ? new UsedCurve(said, CurveSource.Person)
+        : picture.Curve.Length > 0 ? new UsedCurve(picture.Curve, CurveSource.File)
+        : new UsedCurve(KindOf(picture).IsStill() ? "sRGB" : "BT.709", CurveSource.Usual);
+
+    /// <summary>What its signals are read by.</summary>
     /// <exception cref="RefusedException">The curve cannot be, or the file declares one that is not read.</exception>
-    internal static UsedProfile ProfileOf(PictureSettingsDocument settings, string declared, bool isStill, bool is2020 = false)
+    internal static PictureProfile ProfileOf(PictureSettingsDocument settings, StoredPicture picture)
     {
-        (ToneCurve curve, string name, CurveSource source) = PictureReader.Curve(settings) switch
-        {
-            { } given => (given, settings.Curve!, CurveSource.Person),
-            _ when declared.Length > 0 => (Declared(declared), declared, CurveSource.File),
-            _ => isStill ? (ToneCurve.Named("sRGB"), "sRGB", CurveSource.Usual) : (ToneCurve.Named("BT.709"), "BT.709", CurveSource.Usual),
-        };
-        return new UsedProfile(
-            RefusedException.At("/settings/clipLevel", () => new PictureProfile(curve, settings.ClipLevel, is2020)),
-            name,
-            source
-        );
+        ToneCurve curve = PictureReader.Curve(settings) ?? Declared(CurveOf(settings, picture).Name);
+        return RefusedException.At("/settings/clipLevel", () => new PictureProfile(curve, settings.ClipLevel, picture.Is2020));
     }
+
+    // The store keeps the word of the kind.
+    private static FileKind KindOf(StoredPicture picture) => Enum.Parse<FileKind>(picture.Kind, ignoreCase: true);
 
     private static ToneCurve Declared(string name) =>
         name is "BT.709" or "sRGB" or "HLG"

@@ -110,21 +110,36 @@ internal static class PictureEndpoints
         }
 
         PictureUpload upload = await work.Files.TakeAsync(id, context.Request.Body, cancel);
-        var settings = new PictureSettingsDocument();
-        PictureFile file;
+        StoredPicture kept;
         try
         {
-            file = await work.Desk.DecodeAsync(id, settings, cancel);
+            kept = await KeepAsync(id, called, unit, upload, author, work, cancel);
         }
         catch (RefusedException)
         {
+            // Nothing is left of what is not taken.
             work.Files.Drop(id);
             throw;
         }
 
+        return Seen(kept, context, work);
+    }
+
+    private static async Task<StoredPicture> KeepAsync(
+        Guid id,
+        string called,
+        string? unit,
+        PictureUpload upload,
+        Author author,
+        PictureWork work,
+        CancellationToken cancel
+    )
+    {
+        var settings = new PictureSettingsDocument();
+        PictureFile file = await work.Desk.DecodeAsync(id, settings, cancel);
         work.Desk.Hold(id, settings, file.Pixels);
         string? tag = string.IsNullOrWhiteSpace(unit) ? await work.Pictures.UnitInAsync(called, cancel) : unit.Trim();
-        StoredPicture kept = await work.Pictures.AddAsync(
+        return await work.Pictures.AddAsync(
             new StoredPicture(
                 id,
                 called,
@@ -139,6 +154,7 @@ internal static class PictureEndpoints
                 file.Pixels.Height,
                 file.Pixels.Bits,
                 file.Declared?.CurveName ?? "",
+                file.Declared?.Is2020 ?? false,
                 false,
                 new PictureDocument(settings, [], []),
                 1
@@ -147,7 +163,6 @@ internal static class PictureEndpoints
             author.Actor,
             cancel
         );
-        return Seen(kept, context, work);
     }
 
     private static async Task<Ok<PictureView>> GetAsync(
@@ -167,11 +182,11 @@ internal static class PictureEndpoints
     private static async Task<Ok<CardProposals>> CardsAsync(Guid id, [AsParameters] PictureWork work, CancellationToken cancel)
     {
         StoredPicture picture = await work.FindAsync(id, cancel);
-        ReducedPicture reduced = await work.Desk.ReducedAsync(id, picture.Document.Settings, cancel);
+        PictureFile file = await work.Desk.DecodeAsync(id, picture.Document.Settings, cancel);
         return TypedResults.Ok(
             new CardProposals([
                 .. RefusedException
-                    .At("/file", () => CardFinder.Find(reduced))
+                    .At("/file", () => CardFinder.Find(file.Pixels))
                     .Select(r => new RegionDocument(Guid.NewGuid(), RegionKind.GreyCard, r.X, r.Y, r.Width, r.Height, r.Shape)),
             ])
         );
@@ -186,7 +201,8 @@ internal static class PictureEndpoints
     {
         StoredPicture picture = await work.FindAsync(id, cancel);
         IReadOnlyList<(RegionDocument, FrameRegion)> regions = PictureReader.Regions(request.Regions);
-        UsedProfile used = PictureDesk.ProfileOf(request.Settings, picture.Curve, PictureViews.IsStill(picture.Kind));
+        PictureProfile profile = PictureDesk.ProfileOf(request.Settings, picture);
+        UsedCurve used = PictureDesk.CurveOf(request.Settings, picture);
         if (request.Full)
         {
             DecodedPicture whole = (await work.Desk.DecodeAsync(id, request.Settings, cancel)).Pixels;
@@ -194,7 +210,7 @@ internal static class PictureEndpoints
             return TypedResults.Ok(
                 work.Views.Measured(
                     request.Regions,
-                    PictureDesk.Measure(whole, regions, used.Profile),
+                    PictureDesk.Measure(whole, regions, profile),
                     request.Settings,
                     used,
                     atFullSize: true,
@@ -210,11 +226,11 @@ internal static class PictureEndpoints
         return TypedResults.Ok(
             work.Views.Measured(
                 request.Regions,
-                PictureDesk.Measure(reduced, large, used.Profile),
+                PictureDesk.Measure(reduced, large, profile),
                 request.Settings,
                 used,
                 atFullSize: false,
-                PictureDrawings.Of(reduced, used.Profile)
+                PictureDrawings.Of(reduced, profile)
             )
         );
     }
@@ -231,11 +247,11 @@ internal static class PictureEndpoints
     {
         StoredPicture picture = await work.FindAsync(id, cancel);
         IReadOnlyList<(RegionDocument, FrameRegion)> regions = PictureReader.Regions(change.Regions);
-        UsedProfile used = PictureDesk.ProfileOf(change.Settings, picture.Curve, PictureViews.IsStill(picture.Kind));
+        PictureProfile profile = PictureDesk.ProfileOf(change.Settings, picture);
         bool isSame = change.Settings == picture.Document.Settings && change.Regions.SequenceEqual(picture.Document.Regions);
         IReadOnlyList<RegionFiguresDocument> figures = isSame
             ? picture.Document.Figures
-            : PictureDesk.Measure((await work.Desk.DecodeAsync(id, change.Settings, cancel)).Pixels, regions, used.Profile);
+            : PictureDesk.Measure((await work.Desk.DecodeAsync(id, change.Settings, cancel)).Pixels, regions, profile);
         if (change.Original && work.Files.Find(id) is null)
         {
             throw new RefusedException(ProblemCode.NotFound, "/original", "The file is here no longer, so it cannot be kept.");

@@ -20,7 +20,7 @@ namespace GoldNotch.Web.Features.Pictures;
 /// <param name="LightK">Kelvin of the light; null where the balance is not known.</param>
 /// <param name="CastMired">Cast, positive warm.</param>
 /// <param name="Duv">Tint, positive green.</param>
-/// <param name="HueDegrees">Hue; null where there is hardly a colour.</param>
+/// <param name="HueDegrees">Hue; null where there is hardly a colour, and for a card, which tells of the light.</param>
 /// <param name="Saturation">Length of the colour difference.</param>
 /// <param name="SkinSide">Which side of the skin line it lies on.</param>
 /// <param name="IsUsed">Whether a card can be used; null where it is no card.</param>
@@ -112,7 +112,7 @@ internal sealed class PictureViews(PictureFiles files, Phrasing phrasing)
     internal PictureView Of(StoredPicture picture)
     {
         PictureSettingsDocument settings = picture.Document.Settings;
-        UsedProfile used = PictureDesk.ProfileOf(settings, picture.Curve, IsStill(picture.Kind));
+        UsedCurve used = PictureDesk.CurveOf(settings, picture);
         return new PictureView(
             picture.Id,
             picture.Name,
@@ -137,7 +137,7 @@ internal sealed class PictureViews(PictureFiles files, Phrasing phrasing)
         IReadOnlyList<RegionDocument> regions,
         IReadOnlyList<RegionFiguresDocument> figures,
         PictureSettingsDocument settings,
-        UsedProfile used,
+        UsedCurve used,
         bool atFullSize,
         PictureDrawings? drawings
     ) =>
@@ -148,8 +148,6 @@ internal sealed class PictureViews(PictureFiles files, Phrasing phrasing)
             [.. figures.Select(f => Figures(f, regions.First(r => r.Id == f.Id).Kind, PictureReader.Balance(settings)))],
             drawings is null ? null : Drawn(drawings)
         );
-
-    internal static bool IsStill(string kind) => kind is "png" or "jpeg" or "tiff";
 
     private RegionFigures Figures(RegionFiguresDocument document, RegionKind kind, Kelvin? balance)
     {
@@ -169,7 +167,7 @@ internal sealed class PictureViews(PictureFiles files, Phrasing phrasing)
             cast?.Light.Value,
             cast?.Cast.Value,
             cast?.Duv,
-            tone.HueDegrees,
+            isCard ? null : tone.HueDegrees,
             tone.Saturation,
             kind == RegionKind.Skin ? tone.Side : null,
             isCard ? CardReading.IsUsed(of) : null,

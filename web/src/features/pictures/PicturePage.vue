@@ -17,14 +17,27 @@ import PictureWaveform from '../../instruments/PictureWaveform.vue';
 import VectorPlot from '../../instruments/VectorPlot.vue';
 import PictureStage from './PictureStage.vue';
 import RegionFigures from './RegionFigures.vue';
-import { isCard, KINDS, nameOf, type Region } from './regions';
-import { usePicture } from './usePicture';
+import { KINDS, nameOf, type Region } from './regions';
+import { usePicture, type Settings } from './usePicture';
 
 /** One picture measured: regions over it, what each says, and how its light is spread. */
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const work = usePicture(toRef(props, 'id'));
-const { picture, document, quick, figures, selected, region, state, wrong, pointer, failed, undoable } = work;
+const {
+  picture,
+  document,
+  quick,
+  figures,
+  selected,
+  region,
+  state,
+  wrong,
+  moved,
+  pointer,
+  failed,
+  undoable,
+} = work;
 useTitle(() => [picture.value?.name ?? 'Picture', picture.value?.unit ?? undefined]);
 const regions = computed(() => document.value?.regions ?? []);
 const chosen = computed(() => (selected.value ? figures(selected.value) : undefined));
@@ -58,15 +71,37 @@ function accept(proposal: Region): void {
 
 const CURVES = ['BT.709', 'sRGB', 'HLG', 'Log'];
 const SOURCE = { person: 'as you said', file: 'as the file says', usual: 'usual for such a file' };
-const setCurve = (curve: string | null | undefined) =>
-  work.change((d) => {
-    d.settings.curve = curve || null;
-    d.settings.log =
-      curve === 'Log'
-        ? (d.settings.log ?? { a: 5.5, b: 0.05, c: 0.25, d: 0.4, e: 7, f: 0.1, cut: 0.005 })
-        : null;
-  });
 const LOG = ['a', 'b', 'c', 'd', 'e', 'f', 'cut'] as const;
+type Log = NonNullable<Settings['log']>;
+/** A log curve counts when all seven of its numbers are typed: none of them is presumed. */
+const log = ref<Partial<Log> | null>(null);
+watch(
+  () => document.value?.settings,
+  (now, before) => {
+    if (now?.curve === 'Log') log.value = { ...now.log };
+    else if (before?.curve === 'Log') log.value = null;
+  },
+  { immediate: true },
+);
+const curve = computed(() => (log.value ? 'Log' : document.value?.settings.curve));
+function setCurve(name: string | null | undefined): void {
+  log.value = name === 'Log' ? {} : null;
+  if (name !== 'Log')
+    work.change((d) => {
+      d.settings.curve = name || null;
+      d.settings.log = null;
+    });
+}
+function setLog(name: keyof Log, value: number | null | undefined): void {
+  if (typeof value !== 'number') return;
+  log.value = { ...log.value, [name]: value };
+  const whole = log.value as Log;
+  if (LOG.every((n) => typeof whole[n] === 'number'))
+    work.change((d) => {
+      d.settings.curve = 'Log';
+      d.settings.log = { ...whole };
+    });
+}
 const percent = (share: number) => Math.round(1000 * share) / 10;
 const side = (which: 'x' | 'y' | 'width' | 'height', value: number | null | undefined) => {
   if (region.value && typeof value === 'number') work.put({ ...region.value, [which]: value / 100 });
@@ -80,13 +115,14 @@ const SIDES = [
 const hues = computed(() =>
   (work.measured.value?.regions ?? []).flatMap((f) => {
     const of = regions.value.find((r) => r.id === f.id);
-    return of && !isCard(of.kind) && f.hueDegrees != null
+    return of && f.hueDegrees != null
       ? [{ name: nameOf(of, regions.value), degrees: f.hueDegrees, saturation: f.saturation }]
       : [];
   }),
 );
+const dropping = ref(false);
 async function drop(): Promise<void> {
-  if (!picture.value || !window.confirm(`Delete ${picture.value.name} and what it measured?`)) return;
+  if (!picture.value) return;
   try {
     await ask(
       api.DELETE('/api/pictures/{id}', {
@@ -191,7 +227,12 @@ const stands = computed(() =>
         <button class="act" type="button" :disabled="finding" @click="findCards">Find the card</button>
         <button class="act quiet" type="button" @click="work.add()">Add a region</button>
       </div>
-      <p v-if="wrong" class="problem" role="alert">{{ wrong }} What you moved is still here.</p>
+      <p v-if="wrong" class="problem" role="alert">
+        {{ wrong }} What you changed is still here.
+        <button v-if="moved" class="link" type="button" @click="work.open()">
+          Open it again without what you changed
+        </button>
+      </p>
       <div v-if="quick?.drawings" class="drawings">
         <PictureWaveform :of="quick.drawings.waveform" />
         <ExposureBands :of="quick.drawings.exposure" />
@@ -206,7 +247,7 @@ const stands = computed(() =>
       <template #effect>
         <section v-if="region" class="part">
           <h2>{{ nameOf(region, regions) }}</h2>
-          <RegionFigures v-if="chosen" :of="chosen" :is-card="isCard(region.kind)" />
+          <RegionFigures v-if="chosen" :of="chosen" />
           <p v-else class="soft small">Too small here; it is measured at full size.</p>
           <p class="soft small" role="status">{{ stands }}</p>
         </section>
@@ -242,14 +283,14 @@ const stands = computed(() =>
           <button class="link" type="button" @click="work.remove(region!.id)">Take this region away</button>
         </section>
         <section v-if="picture.isHere" class="part no-print">
-          <h2>Read by</h2>
+          <h2>Curve and balance</h2>
           <p class="small">
             {{ work.measured.value?.curve ?? quick?.curve }},
             <span class="soft">{{ SOURCE[(work.measured.value ?? quick)?.curveSource ?? 'usual'] }}</span>
           </p>
           <div class="fields">
             <OneOf
-              :model-value="document.settings.curve"
+              :model-value="curve"
               label="Curve it was recorded in"
               none="as the file says"
               :options="CURVES"
@@ -265,18 +306,21 @@ const stands = computed(() =>
               @update:model-value="(k) => work.change((d) => (d.settings.balanceK = k ?? null))"
             />
           </div>
-          <div v-if="document.settings.curve === 'Log' && document.settings.log" class="sides">
-            <NumberField
-              v-for="n in LOG"
-              :key="n"
-              :model-value="document.settings.log[n]"
-              :label="n"
-              required
-              @update:model-value="
-                (v) => typeof v === 'number' && work.change((d) => d.settings.log && (d.settings.log[n] = v))
-              "
-            />
-          </div>
+          <template v-if="log">
+            <p class="soft small">
+              The seven numbers of the profile, from its maker. They count when all are typed.
+            </p>
+            <div class="sides">
+              <NumberField
+                v-for="n in LOG"
+                :key="n"
+                :model-value="log[n]"
+                :label="n"
+                :wrong="pointer === '/settings/log' && n === 'a' ? wrong : ''"
+                @update:model-value="(v) => setLog(n, v)"
+              />
+            </div>
+          </template>
           <details>
             <summary>Range and clip level</summary>
             <OneOf
@@ -317,7 +361,12 @@ const stands = computed(() =>
             @update:model-value="(o) => work.change((d) => (d.original = o === true))"
             >Keep the file itself, too; else it goes after a day.</TickBox
           >
-          <button class="link" type="button" @click="drop">Delete this picture</button>
+          <p v-if="dropping" class="small">
+            Delete this picture and what it measured? The audit log keeps its figures.
+            <button class="act" type="button" @click="drop">Delete</button>
+            <button class="act quiet" type="button" @click="dropping = false">Keep it</button>
+          </p>
+          <button v-else class="link" type="button" @click="dropping = true">Delete this picture</button>
         </section>
       </template>
     </ThreeZones>

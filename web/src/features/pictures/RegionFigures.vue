@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import type { Views } from '../../app/client';
 
 /** What one region says: its figures, and for a card whether it can be used. */
-const props = defineProps<{ of: Views['RegionFigures']; isCard: boolean }>();
+const props = defineProps<{ of: Views['RegionFigures'] }>();
 const signed = (value: number, digits: number) => {
   const text = Math.abs(value).toFixed(digits);
   return Number(text) === 0 ? text : `${value < 0 ? '−' : '+'}${text}`;
@@ -38,7 +38,7 @@ const rows = computed(() => {
           },
           { name: 'Tint', value: `${signed(f.duv, 4)} Δuv${side(f.duv, 0.00005, ', green', ', magenta')}` },
         ]),
-    ...(props.isCard || f.hueDegrees == null
+    ...(f.hueDegrees == null
       ? []
       : [
           {

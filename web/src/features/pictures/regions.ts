@@ -12,8 +12,6 @@ export const KINDS: { key: Kind; name: string }[] = [
   { key: 'background', name: 'Background' },
   { key: 'free', name: 'Anything' },
 ];
-/** A card tells of the light; its own hue is of no use. */
-export const isCard = (kind: Kind): boolean => kind === 'greyCard' || kind === 'whiteCard';
 export const kindName = (kind: Kind): string => KINDS.find((k) => k.key === kind)!.name;
 
 const LEAST = 0.01;

@@ -1,4 +1,4 @@
-import { computed, ref, watch, type Ref } from 'vue';
+import { computed, onScopeDispose, ref, watch, type Ref } from 'vue';
 import { useDebounceFn } from '@vueuse/core';
 import { api, ask, Problem, type Views } from '../../app/client';
 import { fresh, inside, type Region } from './regions';
@@ -19,6 +19,8 @@ export function usePicture(id: Ref<string>) {
   const selected = ref<string>();
   const wrong = ref('');
   const pointer = ref('');
+  /** Somebody else changed it since it was opened: what is here cannot be saved over that. */
+  const moved = ref(false);
   const failed = ref<Error | null>(null);
   const state = ref<'saved' | 'moves' | 'saves'>('saved');
   const before: Document[] = [];
@@ -45,6 +47,7 @@ export function usePicture(id: Ref<string>) {
   async function open(): Promise<void> {
     failed.value = null;
     picture.value = undefined;
+    [wrong.value, pointer.value, moved.value] = ['', '', false];
     try {
       show(await ask(api.GET('/api/pictures/{id}', { params: { path: { id: id.value } } })));
       state.value = 'saved';
@@ -78,6 +81,7 @@ export function usePicture(id: Ref<string>) {
   function tell(problem: Problem): void {
     wrong.value = problem.message;
     pointer.value = problem.pointer;
+    moved.value = problem.code === 'changed-meanwhile';
   }
 
   const followSoon = useDebounceFn(follow, FOLLOW_MS, { maxWait: FOLLOW_MS });
@@ -152,6 +156,8 @@ export function usePicture(id: Ref<string>) {
   }
 
   watch(id, open, { immediate: true });
+  // Who leaves at once has let go, too.
+  onScopeDispose(() => void save());
   return {
     picture,
     document,
@@ -162,6 +168,7 @@ export function usePicture(id: Ref<string>) {
     region,
     state,
     wrong,
+    moved,
     pointer,
     failed,
     undoable,
