@@ -7,11 +7,13 @@ namespace GoldNotch.Browser.Tests;
 /// <summary>A headless Chromium with its driver.</summary>
 internal sealed class Chromium : IDisposable
 {
+    // The same Chromium, built without the window that nobody looks at: a quarter quicker.
+    private const string Shell = "/usr/bin/chromium-headless-shell";
     private readonly ChromeDriverService _service;
 
     internal Chromium()
     {
-        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        var options = new ChromeOptions { BinaryLocation = File.Exists(Shell) ? Shell : "/usr/bin/chromium" };
         options.AddArguments(
             "--headless=new",
             "--no-sandbox",
