@@ -73,6 +73,10 @@ public sealed class PictureStore(NpgsqlDataSource source)
     public Task<StoredPicture?> GetAsync(Guid id, CancellationToken cancel) =>
         source.CreateCommand($"SELECT {Columns} FROM picture WHERE id = @id").With("id", id).FirstAsync(Read, cancel);
 
+    /// <summary>Pictures by their ids.</summary>
+    public Task<List<StoredPicture>> ByIdsAsync(IReadOnlyList<Guid> ids, CancellationToken cancel) =>
+        source.CreateCommand($"SELECT {Columns} FROM picture WHERE id = ANY(@ids)").With("ids", ids.ToArray()).ListAsync(Read, cancel);
+
     /// <summary>The unit whose whole tag stands in the name of a file; null where none does.</summary>
     public async Task<string?> UnitInAsync(string name, CancellationToken cancel)
     {

@@ -181,4 +181,7 @@ public sealed record ReadingDocument(
 [JsonSerializable(typeof(GenericSpecification))]
 [JsonSerializable(typeof(StartingPoint))]
 [JsonSerializable(typeof(PictureDocument))]
+[JsonSerializable(typeof(MatchDocument))]
+[JsonSerializable(typeof(MatchPositionDocument))]
+[JsonSerializable(typeof(UnitMatchDocument))]
 public sealed partial class ExchangeJson : JsonSerializerContext;

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
+using GoldNotch.Core.Frames;
 using GoldNotch.Core.LineUps;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Sheets;
@@ -17,7 +18,14 @@ public sealed record LineUpSources(
     StandardDocument Standard,
     IReadOnlyDictionary<string, UnitDocument> Units,
     IReadOnlyDictionary<string, ModelDocument> Models
-);
+)
+{
+    /// <summary>What units needed at earlier matches, by tag, the newest first.</summary>
+    public ILookup<string, UnitMatchDocument>? Matches { get; init; }
+
+    /// <summary>Now: how old a match is.</summary>
+    public DateTimeOffset Now { get; init; }
+}
 
 /// <summary>Line-ups from documents to the core. Each refusal names the field it is about.</summary>
 public static partial class LineUpReader
@@ -260,6 +268,13 @@ public static partial class LineUpReader
         {
             MeasuredFilters = [.. (unit.Filters ?? []).Select(m => m.Label)],
             ColourOffset = unit.ColourOffsetMired is { } offset ? new MiredShift(offset) : null,
+            Matches =
+            [
+                .. (sources.Matches?[unit.Tag] ?? []).Select(m => new UnitMatch(
+                    m.Against,
+                    new EarlierMatch(Math.Max(0, (sources.Now - m.At).TotalDays), new Kelvin(m.LightK), new MiredShift(m.OffsetMired))
+                )),
+            ],
             Pins = ToPins(c.Pins, $"{at}/pins"),
             Place = c is { AcrossM: { } x, AwayM: { } y } ? (x, y) : null,
             LooksAt = c.LooksAt,

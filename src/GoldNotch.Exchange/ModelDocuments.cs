@@ -30,6 +30,8 @@ namespace GoldNotch.Exchange;
 /// <param name="Reset">What a factory reset does.</param>
 /// <param name="Dependencies">Values that bring others with them.</param>
 /// <param name="Handling">What has to be known to handle it.</param>
+/// <param name="Tint">What the numbers of its tint control mean.</param>
+/// <param name="Curves">The curve of each picture profile, by the profile's word.</param>
 /// <param name="Presumed">Settings of which only the class of camera is told: what is given for them is not confirmed.</param>
 public sealed record ModelDocument(
     string Key,
@@ -63,8 +65,16 @@ public sealed record ModelDocument(
     IReadOnlyList<HandlingDocument>? Handling = null,
     IReadOnlyList<string>? Presumed = null,
     bool? ShutterAutomatic = null,
-    ClearScanDocument? ClearScan = null
+    ClearScanDocument? ClearScan = null,
+    TintScaleDocument? Tint = null,
+    IReadOnlyDictionary<string, ProfileCurveDocument>? Curves = null
 );
+
+/// <summary>What the numbers of its tint control mean: how far a step moves the picture, and whether higher numbers are <c>green</c> or <c>magenta</c>; left out where nobody has said.</summary>
+public sealed record TintScaleDocument(double StepDuv, string? Up = null);
+
+/// <summary>The curve of a picture profile: BT.709, HLG, sRGB, or Log with its numbers; <c>clipLevel</c> is the signal its highlights end at.</summary>
+public sealed record ProfileCurveDocument(string Curve, LogCurveDocument? Log = null, double ClipLevel = 1);
 
 /// <summary>Frequencies a clear scan can be set to, Hz.</summary>
 public sealed record ClearScanDocument(double FromHz, double ToHz, double StepHz);

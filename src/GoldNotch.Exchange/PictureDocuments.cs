@@ -136,19 +136,21 @@ public static class PictureReader
     }
 
     /// <summary>The curve that is named; null where the file's own word is to be taken.</summary>
+    /// <param name="settings">Where it is named.</param>
+    /// <param name="at">JSON pointer to it.</param>
     /// <exception cref="RefusedException">There is none of the name, or numbers of it are missing.</exception>
-    public static ToneCurve? Curve(PictureSettingsDocument settings) =>
+    public static ToneCurve? Curve(PictureSettingsDocument settings, string at = "/settings") =>
         settings.Curve switch
         {
             null => null,
             "Log" => settings.Log is { } log
-                ? RefusedException.At("/settings/log", () => LogCurve(log))
+                ? RefusedException.At($"{at}/log", () => LogCurve(log))
                 : throw new RefusedException(
                     ProblemCode.BadValue,
-                    "/settings/log",
+                    $"{at}/log",
                     "A log curve needs its seven numbers. They stand in the maker's description of the profile."
                 ),
-            var name => RefusedException.At("/settings/curve", () => ToneCurve.Named(name)),
+            var name => RefusedException.At($"{at}/curve", () => ToneCurve.Named(name)),
         };
 
     /// <summary>What the camera's balance was set to.</summary>

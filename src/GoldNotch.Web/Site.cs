@@ -17,6 +17,7 @@ using GoldNotch.Web.Features.Exchange;
 using GoldNotch.Web.Features.Find;
 using GoldNotch.Web.Features.LineUps;
 using GoldNotch.Web.Features.Live;
+using GoldNotch.Web.Features.Matches;
 using GoldNotch.Web.Features.Models;
 using GoldNotch.Web.Features.People;
 using GoldNotch.Web.Features.Phones;
@@ -142,6 +143,12 @@ internal static class Site
             .AddSingleton<PictureFiles>()
             .AddSingleton<PictureDesk>()
             .AddScoped<PictureViews>()
+            .AddSingleton<PictureIntake>()
+            .AddSingleton<MatchStore>()
+            .AddSingleton<MatchSource>()
+            .AddSingleton<MatchRegions>()
+            .AddSingleton<MatchCameras>()
+            .AddScoped<MatchViews>()
             .AddHostedService<PictureSweep>();
         services
             .AddHttpContextAccessor()
@@ -206,6 +213,7 @@ internal static class Site
         signedIn.MapCameraLinks();
         signedIn.MapEvidence();
         signedIn.MapPictures();
+        signedIn.MapMatches();
         signedIn.MapFind();
         signedIn.MapExchange();
         signedIn.MapPeople();

@@ -111,10 +111,10 @@ internal static class MatchOperations
                         .Value,
                 };
             case "match.pick":
-                StoredMatch? picked = Matching.Pick(
+                EarlierMatch? picked = Matching.Pick(
                     x.GetProperty("stored")
                         .EnumerateArray()
-                        .Select(s => new StoredMatch(
+                        .Select(s => new EarlierMatch(
                             Num(s, "days_old"),
                             new Kelvin(Num(s, "light_k")),
                             new MiredShift(Num(s, "offset_mired"))

@@ -57,6 +57,7 @@ public class ArchitectureTests
         "Judgements",
         "Sheets",
         "Checks",
+        "Matches",
         "LineUps",
     ];
 

@@ -244,10 +244,10 @@ public class PictureApiTests(TestSite site)
         }
     }
 
-    private static byte[] Still(double light, double stops)
+    internal static byte[] Still(double light, double stops, double set = 3200)
     {
         var profile = new PictureProfile(ToneCurve.Named("BT.709"));
-        var camera = new StandInCamera { ExposureStops = stops, Balanced = new Kelvin(3200) };
+        var camera = new StandInCamera { ExposureStops = stops, Balanced = new Kelvin(set) };
         ushort[] samples = SceneRenderer.Render(StandInSubject.Chart, new SceneLight(new Kelvin(light)), camera, profile, 320, 180, 5);
         using var file = new MemoryStream();
         PngWriter.Write(samples, 320, file);

@@ -33,6 +33,12 @@ public class RouteRoleTests(DemoSite site)
         "post /api/pictures/{id}/measure",
         "put /api/pictures/{id}/measured",
         "delete /api/pictures/{id}",
+        "put /api/matches/{id}",
+        "delete /api/matches/{id}",
+        "put /api/matches/{id}/turns/{turn}/{letter}",
+        "delete /api/matches/{id}/turns/{turn}/{letter}",
+        "post /api/matches/{id}/turns/{turn}/{letter}/still",
+        "post /api/matches/{id}/cameras/{letter}/correct",
         "post /api/line-ups/preview",
         "post /api/standards/preview",
         "post /api/models/preview",
@@ -102,7 +108,7 @@ public class RouteRoleTests(DemoSite site)
         List<(string, HttpMethod, string)> routes = [];
         foreach (JsonProperty path in (await client.GetAsync("/api/openapi.json")).Expect(200).At("paths").EnumerateObject())
         {
-            string address = System.Text.RegularExpressions.Regex.Replace(path.Name, @"\{[^}]*\}", m => m.Value == "{version}"
+            string address = System.Text.RegularExpressions.Regex.Replace(path.Name, @"\{[^}]*\}", m => m.Value is "{version}" or "{turn}"
                 || path.Name.StartsWith("/api/audit/", StringComparison.Ordinal)
                     ? "1"
                 : m.Value is "{id}" or "{photo}" or "{addition}" ? Guid.NewGuid().ToString()

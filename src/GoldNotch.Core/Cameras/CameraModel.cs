@@ -183,6 +183,12 @@ public sealed record CameraModel(
     /// <summary>Variable filter; null where the positions are fixed.</summary>
     public VariableFilter? Variable { get; init; }
 
+    /// <summary>What a step of its tint control is worth; null where nobody has said.</summary>
+    public TintScale? Tint { get; init; }
+
+    /// <summary>The curve of each picture profile, by the profile's word; a profile that is missing here is in none that anybody has described.</summary>
+    public ImmutableDictionary<string, ProfileCurve> Curves { get; init; } = ImmutableDictionary<string, ProfileCurve>.Empty;
+
     /// <summary>Controls with named positions.</summary>
     public ImmutableDictionary<Setting, ChoiceControl> Choices { get; init; } = ImmutableDictionary<Setting, ChoiceControl>.Empty;
 

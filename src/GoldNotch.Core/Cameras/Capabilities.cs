@@ -77,6 +77,17 @@ public sealed record ClearScan(double FromHz, double ToHz, double StepHz)
 /// <param name="Step">Its step, stops.</param>
 public sealed record VariableFilter(Stops Least, Stops Most, Stops Step);
 
+/// <summary>What the numbers of a tint control mean.</summary>
+/// <param name="StepDuv">How far one step moves the picture, Δuv, over 0.</param>
+/// <param name="IsUpGreen">Whether higher numbers are greener; null where nobody has said.</param>
+public sealed record TintScale(double StepDuv, bool? IsUpGreen);
+
+/// <summary>The curve that a picture profile records in.</summary>
+/// <param name="Name">Its name: <c>BT.709</c>, <c>HLG</c>, <c>sRGB</c> or <c>Log</c>.</param>
+/// <param name="Curve">The curve.</param>
+/// <param name="ClipLevel">Signal at which its highlights end, 0.2 to 1.2.</param>
+public sealed record ProfileCurve(string Name, ToneCurve Curve, double ClipLevel = 1);
+
 /// <summary>One base with its gains.</summary>
 /// <param name="Word"><c>low</c> or <c>high</c>.</param>
 /// <param name="Base">The base.</param>

@@ -101,7 +101,7 @@ public enum MatchVerdict
 /// <param name="DaysOld">Days since.</param>
 /// <param name="Light">The light it was measured in.</param>
 /// <param name="Offset">Mired that the unit's number is above the reference's.</param>
-public sealed record StoredMatch(double DaysOld, Kelvin Light, MiredShift Offset);
+public sealed record EarlierMatch(double DaysOld, Kelvin Light, MiredShift Offset);
 
 /// <summary>Making cameras match, round by round. (Sections 12 and 16.)</summary>
 public static class Matching
@@ -251,7 +251,7 @@ public static class Matching
         new(WhiteBalance.Shift(reference, unit).Value + unitCast.Value - referenceCast.Value);
 
     /// <summary>The newest stored figure that was measured in light within 30 mired; null where none was.</summary>
-    public static StoredMatch? Pick(IEnumerable<StoredMatch> stored, Kelvin light) =>
+    public static EarlierMatch? Pick(IEnumerable<EarlierMatch> stored, Kelvin light) =>
         stored.Where(s => Math.Abs(WhiteBalance.Shift(light, s.Light).Value) <= SameLightMired + Guard.Edge).MinBy(s => s.DaysOld);
 
     /// <summary>Two moves, where one alone leaves more than a sixth of a stop: a filter or gain, and the iris for what it leaves.</summary>

@@ -100,6 +100,9 @@ public enum Measure
 
     /// <summary>Width against height of a picture, to a hundredth.</summary>
     PictureRatio,
+
+    /// <summary>Distance from the Planckian locus, signed: + is green.</summary>
+    Duv,
 }
 
 /// <summary>Labels of measured numbers.</summary>
@@ -136,6 +139,7 @@ public static class Measures
             Measure.Iso => new Iso(value).Label(),
             Measure.Days => Notation.Number(value) + Notation.ThinSpace + (value == 1 ? "day" : "days"),
             Measure.Hour => "hour" + Notation.ThinSpace + Notation.Number(value),
+            Measure.Duv => Notation.Number(value, 4, withPlus: true) + Suffix(measure),
             Measure.TintSteps or Measure.PercentDifference => Notation.Number(value, 1, withPlus: true) + Suffix(measure),
             _ => Notation.Number(value, Digits(measure)) + Suffix(measure),
         };
@@ -185,6 +189,7 @@ public static class Measures
                     Measure.FullScale => "dBFS",
                     Measure.Bits => "bit",
                     Measure.Points => "points",
+                    Measure.Duv => "Δuv",
                     _ => "steps",
                 },
         };

@@ -57,6 +57,13 @@ public static class BalancePlan
         "dial-unmeasured",
         "Dial {dial}. This unit was never measured: compare it with the reference. Its steps leave {rest}."
     );
+    private static readonly Template WasMatched = new(RuleId, "was-matched", "It was matched to {reference} {days} ago.");
+    private static readonly Template WasMatchedToday = new(RuleId, "was-matched-today", "It was matched to {reference} today.");
+    private static readonly Template WasMatchedLongAgo = new(
+        RuleId,
+        "was-matched-long-ago",
+        "It was matched to {reference} {days} ago, which is more than {limit}: match it again when there is time."
+    );
     private static readonly Template AfterCard = new(
         RuleId,
         "after-card",
@@ -104,10 +111,6 @@ public static class BalancePlan
         return [.. cameras.Select(c => c == reference ? OnCard(c, lineUp.Light) : Other(c, reference, lineUp))];
     }
 
-    /// <summary>What a unit needs against the reference, mired: the one convention of offsets, at the main place and in every room.</summary>
-    internal static MiredShift Against(LineUpCamera reference, LineUpCamera camera) =>
-        new((camera.ColourOffset?.Value ?? 0) - (reference.ColourOffset?.Value ?? 0));
-
     /// <summary>The camera whose colour is trusted most: the one named, else one that was measured and needs least, else the first.</summary>
     public static LineUpCamera Reference(LineUp lineUp, ImmutableArray<LineUpCamera> cameras) =>
         cameras.FirstOrDefault(c => c.Letter == lineUp.ColourReference)
@@ -131,24 +134,39 @@ public static class BalancePlan
         );
     }
 
+    private static Judgement? Matched(UnitOffset known, LineUpCamera reference) =>
+        known.DaysOld is { } days
+            ? (
+                known.IsOld ? WasMatchedLongAgo
+                : days < 1 ? WasMatchedToday
+                : WasMatched
+            ).Of(
+                Setting.WhiteBalance,
+                ("reference", reference.Letter),
+                ("days", FigureValue.In(Measure.Days, Math.Floor(days))),
+                ("limit", FigureValue.In(Measure.Days, Frames.Matching.OldAfterDays))
+            )
+            : null;
+
     private static BalanceRow Other(LineUpCamera camera, LineUpCamera reference, LineUp lineUp)
     {
         WhiteControl white = camera.Model.White;
         // The card is the truth about the light; what was first said of it is a guess until then.
         Kelvin light = lineUp.Light.OnCard ?? lineUp.Light.Temperature;
+        UnitOffset known = UnitOffset.Of(reference, camera, light);
         bool guessed = lineUp.Light.OnCard is null && !reference.Model.White.Memories.IsEmpty;
-        bool cardEach = lineUp.Standard.Policies.Is(WhiteBalancePolicy.Card) && camera.ColourOffset is null && !white.Memories.IsEmpty;
-        MiredShift offset = Against(reference, camera);
+        bool cardEach = lineUp.Standard.Policies.Is(WhiteBalancePolicy.Card) && !known.IsKnown && !white.Memories.IsEmpty;
+        MiredShift offset = known.Shift;
         if (white.Dial is { } grid && !cardEach)
         {
             Kelvin wanted = WhiteBalance.UnitNumber(light, offset);
             Kelvin dial = WhiteBalance.Round(wanted, grid);
             MiredShift rest = WhiteBalance.Cast(wanted, dial);
-            Template template = (guessed, camera.ColourOffset) switch
+            Template template = (guessed, known.IsKnown) switch
             {
-                (true, null) => AfterCardUnmeasured,
+                (true, false) => AfterCardUnmeasured,
                 (true, _) => AfterCard,
-                (_, null) => DialUnmeasured,
+                (_, false) => DialUnmeasured,
                 _ => DialMeasured,
             };
             return new BalanceRow(
@@ -157,14 +175,16 @@ public static class BalancePlan
                 "",
                 dial,
                 rest,
-                template.Of(
-                    Setting.WhiteBalance,
-                    ("dial", dial),
-                    ("offset", offset),
-                    ("reference", reference.Letter),
-                    ("rest", rest),
-                    ("light", light)
-                )
+                template
+                    .Of(
+                        Setting.WhiteBalance,
+                        ("dial", dial),
+                        ("offset", offset),
+                        ("reference", reference.Letter),
+                        ("rest", rest),
+                        ("light", light)
+                    )
+                    .And(Matched(known, reference))
             );
         }
 

@@ -124,6 +124,9 @@ public sealed record LineUpCamera(
     /// <summary>What this unit needs to match the reference, mired; null where nobody measured it.</summary>
     public MiredShift? ColourOffset { get; init; }
 
+    /// <summary>Matches it was in before, the newest first.</summary>
+    public ImmutableArray<UnitMatch> Matches { get; init; } = [];
+
     /// <summary>What is held by hand.</summary>
     public Pins Pins { get; init; } = Pins.None;
 

@@ -75,7 +75,7 @@ public sealed record RoomBalance(string Letter, ImmutableArray<RoomWhite> Rooms)
             rooms.Add(
                 free.TryDequeue(out string? memory)
                     ? new RoomWhite(room.Name, UseMemory.Of(("memory", memory)), true)
-                    : WithoutMemory(camera, room, BalancePlan.Against(reference, camera))
+                    : WithoutMemory(camera, room, UnitOffset.Of(reference, camera, room.Temperature).Shift)
             );
         }
 

@@ -1108,6 +1108,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/matches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listMatches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/{id}/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["newMatchOfLineUp"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/matches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getMatch"];
+        put: operations["putMatch"];
+        post?: never;
+        delete: operations["dropMatch"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/matches/{id}/turns/{turn}/{letter}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putTake"];
+        post?: never;
+        delete: operations["dropTake"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/matches/{id}/turns/{turn}/{letter}/still": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeStill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/matches/{id}/cameras/{letter}/correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["correctCamera"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/matches/{id}/signature": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signMatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/matches/{id}/match.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printMatch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/matches/{id}/match.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportMatchCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/matches/{id}/match.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportMatchJson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/find": {
         parameters: {
             query?: never;
@@ -1946,6 +2106,14 @@ export interface components {
             /** @default  */
             trap: string;
         };
+        CorrectedMatchView: {
+            done: components["schemas"]["CorrectedView"][];
+        };
+        CorrectedView: {
+            setting: string;
+            isDone: boolean;
+            says: string;
+        };
         CostView: {
             term: components["schemas"]["PlanTerm"];
             name: string;
@@ -2301,6 +2469,11 @@ export interface components {
              * @default 1
              */
             count: number;
+        };
+        GainChoice: {
+            /** Format: double */
+            gainDb: number;
+            label: string;
         };
         GainDocument: {
             positions: components["schemas"]["GainPositionDocument"][];
@@ -2664,8 +2837,206 @@ export interface components {
             clearScan: null | components["schemas"]["FoundScan"];
             left: components["schemas"]["NotUnderstood"][];
         };
+        MatchCameraDocument: {
+            letter: string;
+            unit: string;
+            /** @default true */
+            irisFree: boolean;
+            /** @default  */
+            profile: string;
+            begins?: null | components["schemas"]["MatchPositionDocument"];
+        };
+        MatchCameraView: {
+            letter: string;
+            unit: string;
+            name: string;
+            state: components["schemas"]["MatchState"];
+            /** Format: int32 */
+            rounds: number;
+            turns: components["schemas"]["MatchTurnView"][];
+            steps: components["schemas"]["MatchStepView"][];
+            next: components["schemas"]["MatchPositionDocument"];
+            controls: components["schemas"]["MatchControlsView"];
+            gotWorse: string[];
+            needs: null | components["schemas"]["MatchNeedView"];
+        };
+        MatchChoiceDocument: {
+            about: string;
+            /** @default  */
+            decision: string;
+            /** @default  */
+            by: string;
+            /** @default false */
+            putOff: boolean;
+        };
+        MatchControlsView: {
+            hasDial: boolean;
+            presetsK: number[];
+            hasTint: boolean;
+            tintIsCounted: boolean;
+            filters: string[];
+            gains: components["schemas"]["GainChoice"][];
+            bases: string[];
+            profiles: components["schemas"]["ProfileView"][];
+        };
+        MatchDocument: {
+            name: string;
+            light: components["schemas"]["MatchLightDocument"];
+            cameras: components["schemas"]["MatchCameraDocument"][];
+            exposureReference: string;
+            colourReference: string;
+            /** Format: uuid */
+            lineUp?: null | string;
+            tolerance?: null | components["schemas"]["MatchToleranceDocument"];
+            choices?: null | components["schemas"]["MatchChoiceDocument"][];
+        };
+        MatchLightDocument: {
+            /** Format: double */
+            temperatureK: number;
+            /** Format: double */
+            lux?: null | number;
+        };
+        MatchNeedView: {
+            against: string;
+            /** Format: double */
+            offsetMired: number;
+            /** Format: double */
+            duv: number;
+        };
+        MatchPage: {
+            matches: components["schemas"]["MatchRow"][];
+            next: null | string;
+        };
+        MatchPositionDocument: {
+            /** Format: double */
+            whiteK?: null | number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            tint: number;
+            filter?: null | string;
+            /** Format: double */
+            gainDb?: null | number;
+            iris?: null | string;
+            /** @default  */
+            base: string;
+        };
+        MatchRestView: {
+            /** Format: double */
+            stops: number;
+            /** Format: double */
+            mired: number;
+            /** Format: double */
+            duv: number;
+            /** Format: double */
+            hueDegrees?: null | number;
+        };
+        MatchRow: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            units: string[];
+            /** Format: double */
+            lightK: number;
+            changedBy: string;
+            /** Format: date-time */
+            changedAt: string;
+            signedBy: null | string;
+            /** Format: date-time */
+            signedAt: null | string;
+        };
         /** @enum {unknown} */
-        Measure: "count" | "stopsMoved" | "stopsDifference" | "decibels" | "mired" | "kelvin" | "iso" | "lux" | "exposureTime" | "seconds" | "minutes" | "days" | "hour" | "degrees" | "percent" | "percentDifference" | "times" | "hertz" | "megabits" | "megabytesPerSecond" | "gigabytes" | "wattHours" | "watts" | "voltAmperes" | "volts" | "millimetres" | "metres" | "fullScale" | "tintSteps" | "bits" | "points" | "pictureRatio" | null;
+        MatchState: "noPicture" | "noReference" | "notFit" | "off" | "outOfReach" | "matched" | "reference";
+        MatchStepView: {
+            setting: string;
+            name: string;
+            does: components["schemas"]["JudgementView"];
+            sends: null | string;
+            moves: boolean;
+            place: null | components["schemas"]["PlaceView"];
+        };
+        MatchToleranceDocument: {
+            /**
+             * Format: double
+             * @default 0.16666667
+             */
+            stops: number;
+            /**
+             * Format: double
+             * @default 5
+             */
+            mired: number;
+            /**
+             * Format: double
+             * @default 0.002
+             */
+            duv: number;
+            /**
+             * Format: double
+             * @default 3
+             */
+            hueDegrees: number;
+        };
+        MatchTurnView: {
+            /** Format: int32 */
+            turn: number;
+            /** Format: int32 */
+            version: number;
+            /** Format: uuid */
+            picture: string;
+            isHere: boolean;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            position: components["schemas"]["MatchPositionDocument"];
+            regions: components["schemas"]["RegionDocument"][];
+            /** Format: double */
+            levelPercent: null | number;
+            /** Format: double */
+            signalToNoiseDb: null | number;
+            /** Format: double */
+            hueDegrees: null | number;
+            curve: string;
+            card: components["schemas"]["JudgementView"][];
+            isUsed: boolean;
+            rest: null | components["schemas"]["MatchRestView"];
+            predicted: null | components["schemas"]["MatchRestView"];
+            verdicts: components["schemas"]["MatterView"][];
+            counts: boolean;
+        };
+        /** @enum {unknown} */
+        MatchVerdict: "ok" | "asNearAsSteps" | "off";
+        MatchView: {
+            /** Format: uuid */
+            id: string;
+            document: components["schemas"]["MatchDocument"];
+            /** Format: int32 */
+            version: number;
+            /** Format: int64 */
+            seal: number;
+            begunBy: string;
+            /** Format: date-time */
+            begunAt: string;
+            changedBy: string;
+            /** Format: date-time */
+            changedAt: string;
+            signedBy: null | string;
+            /** Format: date-time */
+            signedAt: null | string;
+            /** Format: int32 */
+            turn: number;
+            isMatched: boolean;
+            light: null | components["schemas"]["MovedLightView"];
+            cameras: components["schemas"]["MatchCameraView"][];
+            missing: string[];
+        };
+        MatterView: {
+            matter: string;
+            verdict: components["schemas"]["MatchVerdict"];
+        };
+        /** @enum {unknown} */
+        Measure: "count" | "stopsMoved" | "stopsDifference" | "decibels" | "mired" | "kelvin" | "iso" | "lux" | "exposureTime" | "seconds" | "minutes" | "days" | "hour" | "degrees" | "percent" | "percentDifference" | "times" | "hertz" | "megabits" | "megabytesPerSecond" | "gigabytes" | "wattHours" | "watts" | "voltAmperes" | "volts" | "millimetres" | "metres" | "fullScale" | "tintSteps" | "bits" | "points" | "pictureRatio" | "duv" | null;
         MeasureRequest: {
             settings: components["schemas"]["PictureSettingsDocument"];
             regions: components["schemas"]["RegionDocument"][];
@@ -2747,6 +3118,10 @@ export interface components {
             presumed?: null | string[];
             shutterAutomatic?: null | boolean;
             clearScan?: null | components["schemas"]["ClearScanDocument"];
+            tint?: null | components["schemas"]["TintScaleDocument"];
+            curves?: null | {
+                [key: string]: components["schemas"]["ProfileCurveDocument"];
+            };
         };
         ModelDriftView: {
             modelKey: string;
@@ -2786,6 +3161,14 @@ export interface components {
             /** Format: date-time */
             changedAt: string;
             preview: components["schemas"]["ModelPreview"];
+        };
+        MovedLightView: {
+            letter: string;
+            /** Format: double */
+            stops: number;
+            /** Format: double */
+            mired: number;
+            isSaid: boolean;
         };
         NamedKey: {
             key: string;
@@ -3133,6 +3516,19 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        ProfileCurveDocument: {
+            curve: string;
+            log?: null | components["schemas"]["LogCurveDocument"];
+            /**
+             * Format: double
+             * @default 1
+             */
+            clipLevel: number;
+        };
+        ProfileView: {
+            word: string;
+            curve: null | string;
+        };
         ProposalView: {
             size: string;
             rate: string;
@@ -3424,6 +3820,12 @@ export interface components {
             /** @default false */
             keep: boolean;
         };
+        SignMatchRequest: {
+            /** Format: int32 */
+            version: number;
+            /** Format: int64 */
+            seal: number;
+        };
         SignRequest: {
             note: string;
         };
@@ -3524,6 +3926,16 @@ export interface components {
             /** Format: int32 */
             notches: number;
         };
+        StillRequest: {
+            /** Format: uuid */
+            picture: string;
+            position: components["schemas"]["MatchPositionDocument"];
+            /**
+             * Format: int32
+             * @default 0
+             */
+            seen: number;
+        };
         SummaryView: {
             /** Format: int32 */
             onTarget: number;
@@ -3537,6 +3949,20 @@ export interface components {
             unread: number;
             headline: string;
         };
+        TakeRequest: {
+            /** Format: uuid */
+            picture: string;
+            position: components["schemas"]["MatchPositionDocument"];
+            /**
+             * Format: int32
+             * @default 0
+             */
+            seen: number;
+        };
+        TakenView: {
+            says: string[];
+            match: components["schemas"]["MatchView"];
+        };
         /** @enum {unknown} */
         TermSource: "read" | "assumed" | "automatic";
         TermView: {
@@ -3546,6 +3972,11 @@ export interface components {
             stops: number;
             label: string;
             source: components["schemas"]["TermSource"];
+        };
+        TintScaleDocument: {
+            /** Format: double */
+            stepDuv: number;
+            up?: null | string;
         };
         TouchedSheetView: {
             modelKey: string;
@@ -3580,6 +4011,22 @@ export interface components {
             /** Format: date */
             dueBack?: null | string;
         };
+        UnitMatchDocument: {
+            /** Format: uuid */
+            id: string;
+            against: string;
+            /** Format: double */
+            lightK: number;
+            /** Format: double */
+            offsetMired: number;
+            /** Format: double */
+            duv: number;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: uuid */
+            match?: null | string;
+        };
         UnitNotePage: {
             notes: components["schemas"]["UnitNoteView"][];
             next: null | string;
@@ -3608,6 +4055,7 @@ export interface components {
             filters: components["schemas"]["MeasuredFilterView"][];
             /** Format: double */
             colourOffsetMired: null | number;
+            matches: components["schemas"]["UnitMatchDocument"][];
             checks: components["schemas"]["CheckRowView"][];
             drift: components["schemas"]["DriftView"][];
             modelDrift: components["schemas"]["DriftView"][];
@@ -8801,6 +9249,934 @@ export interface operations {
             };
             /** @description Precondition Required */
             428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listMatches: {
+        parameters: {
+            query?: {
+                unit?: string;
+                lineUp?: string;
+                before?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    newMatchOfLineUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchDocument"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getMatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putMatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MatchDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    dropMatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putTake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                turn: number;
+                letter: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    dropTake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                turn: number;
+                letter: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeStill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                turn: number;
+                letter: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StillRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Failed Dependency */
+            424: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    correctCamera: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                letter: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectedMatchView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Failed Dependency */
+            424: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    signMatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignMatchRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    printMatch: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportMatchCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportMatchJson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -205,7 +205,7 @@ internal static class CameraLinkEndpoints
             _ => target.Label,
         };
 
-    private static ProblemHttpResult Failed(LinkState state, string sentence) =>
+    internal static ProblemHttpResult Failed(LinkState state, string sentence) =>
         TypedResults.Problem(
             ProblemHandler.Problem(
                 state == LinkState.Refused ? 409 : 424,

@@ -14,6 +14,7 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
     internal const string Protocol = "gold-notch-camera/2";
     private const int MostBytes = 64 * 1024;
     private const int MostSettings = 200;
+    private const int StillPatience = 6;
     private static readonly JsonSerializerOptions Strict = new(JsonSerializerDefaults.Web)
     {
         MaxDepth = 8,
@@ -51,7 +52,7 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         {
             null => answer.As<CameraIdentity>(),
             { Protocol: not Protocol } other => InvalidResponse<CameraIdentity>(unit, $"it speaks {Excerpt(other.Protocol)}"),
-            { } body => LinkAnswer.Of<CameraIdentity>(new CameraIdentity(Known(body.Reports), Known(body.Accepts))),
+            { } body => LinkAnswer.Of<CameraIdentity>(new CameraIdentity(Known(body.Reports), Known(body.Accepts), body.GivesStills)),
         };
     }
 
@@ -82,6 +83,52 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
             ),
             _ => true
         );
+
+    public async Task<LinkAnswer<T>> StillAsync<T>(
+        LinkedUnit unit,
+        Func<Stream, CancellationToken, Task<T>> takeAsync,
+        CancellationToken cancel
+    )
+        where T : class
+    {
+        if (_http is null)
+        {
+            return NoLink<T>(unit);
+        }
+
+        // A picture is a hundred times as much as a setting, and the camera has to take it first.
+        TimeSpan longer = _patience * StillPatience;
+        using var patience = CancellationTokenSource.CreateLinkedTokenSource(cancel);
+        patience.CancelAfter(longer);
+        try
+        {
+            using var request = new HttpRequestMessage(HttpMethod.Get, $"cameras/{Uri.EscapeDataString(unit.Tag)}/still");
+            using HttpResponseMessage response = await _http.SendAsync(request, HttpCompletionOption.ResponseHeadersRead, patience.Token);
+            if (response.StatusCode != HttpStatusCode.OK)
+            {
+                return response.StatusCode == HttpStatusCode.NotFound
+                    ? LinkAnswer.Not<T>(LinkState.None, $"{unit.Tag} gives no stills over its link: choose the file of its picture.")
+                    : InvalidResponse<T>(unit, $"it answered {(int)response.StatusCode}");
+            }
+
+            await using Stream body = await response.Content.ReadAsStreamAsync(patience.Token);
+            return LinkAnswer.Of(await takeAsync(body, patience.Token));
+        }
+        catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
+        {
+            return LinkAnswer.Not<T>(
+                LinkState.Silent,
+                $"{unit.Tag} gave no still within {longer.TotalSeconds:0.#} s. Is it on, charged and in reach? Choose the file of its picture meanwhile."
+            );
+        }
+        catch (Exception broken) when (broken is HttpRequestException or IOException)
+        {
+            return LinkAnswer.Not<T>(
+                LinkState.Silent,
+                $"The connection to {unit.Tag} broke within the picture. Nothing of it was saved; take it again, or choose its file."
+            );
+        }
+    }
 
     public void Dispose() => _http?.Dispose();
 
@@ -221,7 +268,8 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         string Tag,
         string Model,
         IReadOnlyList<string> Reports,
-        IReadOnlyList<string> Accepts
+        IReadOnlyList<string> Accepts,
+        bool GivesStills = false
     ) : IFromUnit;
 
     private sealed record SettingsBody(string Tag, string Model, IReadOnlyList<SettingBody> Settings) : IFromUnit;

@@ -24,7 +24,8 @@ public enum LinkState
 /// <summary>What a camera says of itself.</summary>
 /// <param name="Reports">Settings it reports.</param>
 /// <param name="Accepts">Settings that can be sent to it.</param>
-public sealed record CameraIdentity(IReadOnlySet<Setting> Reports, IReadOnlySet<Setting> Accepts);
+/// <param name="GivesStills">Whether it gives a still of what it sees.</param>
+public sealed record CameraIdentity(IReadOnlySet<Setting> Reports, IReadOnlySet<Setting> Accepts, bool GivesStills);
 
 /// <summary>The unit that is asked: what answers has to be that one, in every answer.</summary>
 /// <param name="Tag">Its tag.</param>
@@ -77,4 +78,11 @@ public interface ICameraLink
 
     /// <summary>Sets one; the answer is everything that moved with it.</summary>
     Task<LinkAnswer<IReadOnlyList<ShownSetting>>> SetAsync(LinkedUnit unit, Setting setting, string text, CancellationToken cancel);
+
+    /// <summary>Takes a still of what the camera sees now. Ask first who it is: a picture does not say which camera it is from.</summary>
+    /// <param name="unit">The unit.</param>
+    /// <param name="takeAsync">Takes the file in as it comes over the line.</param>
+    /// <param name="cancel">Cancels.</param>
+    Task<LinkAnswer<T>> StillAsync<T>(LinkedUnit unit, Func<Stream, CancellationToken, Task<T>> takeAsync, CancellationToken cancel)
+        where T : class;
 }

@@ -22,6 +22,8 @@ internal sealed class LineUpSource(
     ModelStore models,
     LineUpStore lineUps,
     DepartmentStore department,
+    MatchStore matches,
+    TimeProvider clock,
     Phrasing phrasing
 )
 {
@@ -56,7 +58,11 @@ internal sealed class LineUpSource(
 
         LineUp lineUp = LineUpReader.ToLineUp(
             document,
-            new LineUpSources(standard, named.ToDictionary(u => u.Key, u => u.Value.Document), cards),
+            new LineUpSources(standard, named.ToDictionary(u => u.Key, u => u.Value.Document), cards)
+            {
+                Matches = await matches.NeededAsync([.. named.Keys], cancel),
+                Now = clock.GetUtcNow(),
+            },
             out ImmutableArray<LineUpFault> missing
         );
         IReadOnlyList<LensesView> lenses =

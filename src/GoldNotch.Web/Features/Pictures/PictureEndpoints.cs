@@ -23,7 +23,7 @@ public sealed record PictureChange(
 public sealed record CardProposals(IReadOnlyList<RegionDocument> Regions);
 
 /// <summary>What every endpoint of a picture needs.</summary>
-internal sealed record PictureWork(PictureStore Pictures, PictureDesk Desk, PictureFiles Files, PictureViews Views, TimeProvider Clock)
+internal sealed record PictureWork(PictureStore Pictures, PictureDesk Desk, PictureFiles Files, PictureIntake Intake, PictureViews Views)
 {
     internal async Task<StoredPicture> FindAsync(Guid id, CancellationToken cancel) =>
         await Pictures.GetAsync(id, cancel)
@@ -109,60 +109,7 @@ internal static class PictureEndpoints
             return Seen(there, context, work);
         }
 
-        PictureUpload upload = await work.Files.TakeAsync(id, context.Request.Body, cancel);
-        StoredPicture kept;
-        try
-        {
-            kept = await KeepAsync(id, called, unit, upload, author, work, cancel);
-        }
-        catch (RefusedException)
-        {
-            // Nothing is left of what is not taken.
-            work.Files.Drop(id);
-            throw;
-        }
-
-        return Seen(kept, context, work);
-    }
-
-    private static async Task<StoredPicture> KeepAsync(
-        Guid id,
-        string called,
-        string? unit,
-        PictureUpload upload,
-        Author author,
-        PictureWork work,
-        CancellationToken cancel
-    )
-    {
-        var settings = new PictureSettingsDocument();
-        PictureFile file = await work.Desk.DecodeAsync(id, settings, cancel);
-        work.Desk.Hold(id, settings, file.Pixels);
-        string? tag = string.IsNullOrWhiteSpace(unit) ? await work.Pictures.UnitInAsync(called, cancel) : unit.Trim();
-        return await work.Pictures.AddAsync(
-            new StoredPicture(
-                id,
-                called,
-                file.Kind.ToString().ToLowerInvariant(),
-                tag,
-                author.Name,
-                author.Id,
-                work.Clock.GetUtcNow(),
-                upload.Bytes,
-                upload.Sha256,
-                file.Pixels.Width,
-                file.Pixels.Height,
-                file.Pixels.Bits,
-                file.Declared?.CurveName ?? "",
-                file.Declared?.Is2020 ?? false,
-                false,
-                new PictureDocument(settings, [], []),
-                1
-            ),
-            Preview.Jpeg(ReducedPicture.Of(file.Pixels, Preview.Longest)),
-            author.Actor,
-            cancel
-        );
+        return Seen(await work.Intake.TakeAsync(id, called, unit, context.Request.Body, author, cancel), context, work);
     }
 
     private static async Task<Ok<PictureView>> GetAsync(

@@ -23,6 +23,7 @@ public sealed record UnitPageView(
     int Version,
     IReadOnlyList<MeasuredFilterView> Filters,
     double? ColourOffsetMired,
+    IReadOnlyList<UnitMatchDocument> Matches,
     IReadOnlyList<CheckRowView> Checks,
     IReadOnlyList<DriftView> Drift,
     IReadOnlyList<DriftView> ModelDrift,

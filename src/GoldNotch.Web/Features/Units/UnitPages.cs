@@ -18,6 +18,7 @@ internal sealed class UnitPages(
     CheckStore checks,
     DriftStore drift,
     UnitNoteStore notes,
+    MatchStore matches,
     ModelStore models,
     Phrasing phrasing,
     WallClock wall
@@ -25,6 +26,7 @@ internal sealed class UnitPages(
 {
     private const int ChecksShown = 20;
     private const int NotesShown = 50;
+    private const int MatchesShown = 20;
     private const int MonthsOfModel = 12;
 
     internal async Task<UnitPageView> GetAsync(string tag, CancellationToken cancel)
@@ -52,6 +54,7 @@ internal sealed class UnitPages(
                         )),
                 ],
             unit.ColourOffsetMired,
+            [.. (await matches.NeededAsync([unit.Tag], cancel))[unit.Tag].Take(MatchesShown)],
             [
                 .. (await checks.ListAsync(null, unit.Tag, CheckFilter.Any, "", ChecksShown, cancel)).Select(c =>
                     CheckViews.Row(c, phrasing)
