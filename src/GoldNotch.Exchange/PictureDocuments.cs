@@ -64,7 +64,7 @@ public sealed record RegionFiguresDocument(
     double ClippedShare,
     double CrushedShare,
     double Noise,
-    double? EvennessStops
+    double? EvennessStops = null
 )
 {
     /// <summary>As it is kept.</summary>

@@ -12,6 +12,7 @@ public class LookTests(DemoBrowserSite site)
     [
         "/line-ups",
         "/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01",
+        "/line-ups/matches",
         "/bench",
         "/standards",
         "/standards/lecture-room/5",

@@ -13,6 +13,7 @@ public class PictureTests
         try
         {
             Definitions(fresh);
+            await MatchedAsync(fresh);
             await CorrectionsAsync(fresh);
             Bench(fresh);
         }
@@ -45,6 +46,23 @@ public class PictureTests
         }
     }
 
+    // Three cameras after their first correction, with a face marked.
+    private static async Task MatchedAsync(BrowserSite site)
+    {
+        await MatchBrowserTests.SceneAsync(site);
+        using Browser browser = site.Open();
+        MatchBrowserTests.Begin(browser);
+        MatchBrowserTests.Take(browser, 1);
+        browser.See("[data-letter=B] .look a").Click();
+        browser.Click(".zone-queue button", "Add a region");
+        browser.Read(".zone-effect [role=status]", "At full size, saved.");
+        browser.See(".zone-work a[href*=matches]").Click();
+        browser.See("[data-letter=B] .region.skin");
+        MatchBrowserTests.Loop(browser, site);
+        browser.Script("document.activeElement.blur()");
+        browser.Picture("match");
+    }
+
     private static void Definitions(BrowserSite site)
     {
         using Browser browser = site.Open();
@@ -73,8 +91,6 @@ public class PictureTests
         browser.See("tr[data-setting]");
         browser.Picture("finished-check");
         Take("/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01", ".stack .column", "line-up");
-        browser.Script("document.querySelector('.pair').scrollIntoView()");
-        browser.Picture("line-up-floor");
         Measured(browser);
         using Browser dark = site.Open(theme: "dark");
         dark.Go("/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e03");

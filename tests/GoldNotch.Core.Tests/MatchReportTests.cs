@@ -170,6 +170,27 @@ public class MatchReportTests
         Row(report, "B").Steps.ShouldHaveSingleItem().Setting.ShouldBe(Setting.Iris);
     }
 
+    [Fact]
+    public void A_card_is_proposed_where_it_was_and_else_where_something_looks_like_a_grey_one()
+    {
+        var white = new FrameRegion(RegionShape.Rectangle, 0.4, 0.3, 0.2, 0.2);
+        var grey = new FrameRegion(RegionShape.Rectangle, 0.1, 0.3, 0.15, 0.2);
+        var skin = new FrameRegion(RegionShape.Rectangle, 0.8, 0.3, 0.1, 0.1);
+        double? Off(FrameRegion of) =>
+            of == white ? 2.4
+            : of == grey ? -1.2
+            : -0.1;
+        RegionProposal.Card(null, false, [white, grey, skin], Off).ShouldBe(grey);
+        RegionProposal.Card(null, false, [white], Off).ShouldBe(white, "better than nothing: a person looks at it");
+        RegionProposal.Card(null, false, [], Off).ShouldBeNull();
+
+        // Of another camera: what looks like a card there; of this one: where it was, whatever else is found.
+        var near = new FrameRegion(RegionShape.Rectangle, 0.12, 0.31, 0.15, 0.2);
+        RegionProposal.Card(near, false, [white, grey], Off).ShouldBe(grey);
+        RegionProposal.Card(near, false, [white], Off).ShouldBe(near);
+        RegionProposal.Card(near, true, [white, grey], Off).ShouldBe(near);
+    }
+
     private static MatchRow Row(MatchReport report, string letter) => report.Rows.Single(r => r.Camera.Letter == letter);
 
     private static MatchState State(MatchReport report, string letter) => Row(report, letter).State;

@@ -81,6 +81,28 @@ public class PictureApiTests(TestSite site)
     }
 
     [Fact]
+    public async Task A_region_with_a_corner_in_the_dark_is_kept_and_opens_again()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        var id = Guid.NewGuid();
+        (await PutAsync(mara, id, "dark.png", Still(3000, 0))).Expect(200);
+        object region = new
+        {
+            id = Guid.NewGuid(),
+            kind = "skin",
+            x = 0.35,
+            y = 0.4,
+            width = 0.2,
+            height = 0.2,
+        };
+        (await mara.PutAsync($"/api/pictures/{id}/measured", new { settings = Settings, regions = new[] { region } }, 1)).Expect(200);
+        (await mara.GetAsync($"/api/pictures/{id}"))
+            .Expect(200)
+            .At("measured/regions/0/evennessStops")
+            .ValueKind.ShouldBe(JsonValueKind.Null);
+    }
+
+    [Fact]
     public async Task The_same_id_again_changes_nothing()
     {
         using TestClient mara = await site.ClientAsync("mara");

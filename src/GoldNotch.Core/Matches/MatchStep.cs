@@ -157,7 +157,8 @@ public sealed record MatchStep(Setting Setting, Judgement Does, string? Sends = 
             yield break;
         }
 
-        FigureValue moved = FigureValue.Moved(stops);
+        // A gain is seldom thirds of a stop, and a filter as it was measured neither.
+        FigureValue moved = stops;
         yield return control switch
         {
             ExposureControl.Iris when from.Iris is { } was && to.Iris is { } now => At(
@@ -167,7 +168,10 @@ public sealed record MatchStep(Setting Setting, Judgement Does, string? Sends = 
                 moved,
                 new SettingValue.Iris(now).Label
             ),
-            ExposureControl.Iris => new MatchStep(Setting.Iris, (stops.Value > 0 ? OpenBy : CloseBy).Of(Setting.Iris, ("stops", moved))),
+            ExposureControl.Iris => new MatchStep(
+                Setting.Iris,
+                (stops.Value > 0 ? OpenBy : CloseBy).Of(Setting.Iris, ("stops", FigureValue.Moved(stops)))
+            ),
             ExposureControl.Filter => At(Setting.NeutralDensity, from.Filter!.Label, to.Filter!.Label, moved, to.Filter.Label),
             ExposureControl.Gain when from.Gain is { } was && to.Gain is { } now => At(
                 Setting.Gain,

@@ -7,6 +7,8 @@ public static class RegionProposal
 {
     // A card that moved by more than this is another framing.
     private const double LeastOverlap = 0.3;
+    private const double DarkestStops = -3.5;
+    private const double BrightestStops = 1.5;
 
     /// <summary>The card of a new picture.</summary>
     /// <param name="known">Where it was in a picture of the match; null where no picture has one.</param>
@@ -26,13 +28,8 @@ public static class RegionProposal
             return isSameCamera ? known : found.Where(f => Overlap(f, known) >= LeastOverlap).MaxBy(f => Overlap(f, known)) ?? known;
         }
 
-        // Of a grey, a white and a black card the one nearest to mid grey.
-        return found
-            .Select(f => (Region: f, Off: fromGrey(f)))
-            .Where(f => f.Off is not null)
-            .OrderBy(f => Math.Abs(f.Off!.Value))
-            .Select(f => f.Region)
-            .FirstOrDefault();
+        // A white and a black card lie beside the grey one; what is far from it is one of them, whatever the exposure.
+        return found.FirstOrDefault(f => fromGrey(f) is >= DarkestStops and <= BrightestStops) ?? (found.Count > 0 ? found[0] : null);
     }
 
     private static double Overlap(FrameRegion a, FrameRegion b)

@@ -19,6 +19,17 @@ export const router = createRouter({
       meta: { title: 'Line-ups' },
     },
     {
+      path: '/line-ups/matches',
+      component: () => import('../features/matches/MatchList.vue'),
+      meta: { title: 'Matches' },
+    },
+    {
+      path: '/line-ups/matches/:id',
+      component: () => import('../features/matches/MatchPage.vue'),
+      props: true,
+      meta: { title: 'Match', wide: true },
+    },
+    {
       path: '/line-ups/:id',
       component: () => import('../features/lineups/LineUpPage.vue'),
       props: true,

@@ -9,7 +9,14 @@ export type Section = {
 
 /** In the order of the work. A part that is not there yet has no name here. */
 export const SECTIONS: Section[] = [
-  { path: '/line-ups', name: 'Line-ups', rooms: [] },
+  {
+    path: '/line-ups',
+    name: 'Line-ups',
+    rooms: [
+      { path: '/line-ups', name: 'Plans' },
+      { path: '/line-ups/matches', name: 'Matches' },
+    ],
+  },
   { path: '/bench', name: 'Bench', rooms: [] },
   { path: '/standards', name: 'Standards', rooms: [] },
   {

@@ -45,6 +45,8 @@ public sealed record RenameRequest(string NewTag);
 /// <summary>The page of one unit.</summary>
 internal static class UnitPageEndpoints
 {
+    private const int MostMatches = 20;
+
     internal static void MapUnitPage(this IEndpointRouteBuilder api)
     {
         api.MapGet("/units/{tag}/page", GetAsync).ProducesProblem(404).WithName("getUnitPage");
@@ -52,6 +54,7 @@ internal static class UnitPageEndpoints
             .Produces(200, contentType: "application/pdf")
             .ProducesProblem(404)
             .WithName("printHistory");
+        api.MapGet("/units/{tag}/matches", MatchesAsync).WithName("listUnitMatches");
         api.MapGet("/units/{tag}/notes", ListNotesAsync).WithName("listUnitNotes");
         api.MapPut("/units/{tag}/notes/{id:guid}", PutNoteAsync).ProducesProblem(404).WithName("putUnitNote");
         api.MapPut("/units/{tag}/measurements", MeasureAsync)
@@ -68,6 +71,13 @@ internal static class UnitPageEndpoints
             .ProducesProblem(428)
             .WithName("renameUnit");
     }
+
+    // The newest first; nothing where the unit was never matched.
+    private static async Task<Ok<IReadOnlyList<UnitMatchDocument>>> MatchesAsync(
+        string tag,
+        MatchStore matches,
+        CancellationToken cancel
+    ) => TypedResults.Ok<IReadOnlyList<UnitMatchDocument>>([.. (await matches.NeededAsync([tag], cancel))[tag].Take(MostMatches)]);
 
     private static async Task<Ok<UnitPageView>> GetAsync(string tag, HttpContext context, UnitPages pages, CancellationToken cancel)
     {

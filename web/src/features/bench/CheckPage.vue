@@ -13,6 +13,7 @@ import CheckQueue from './CheckQueue.vue';
 import ConsequencePanel from './ConsequencePanel.vue';
 import { unread } from './entries';
 import GroupWork from './GroupWork.vue';
+import MatchedNote from './MatchedNote.vue';
 import NotchWork from './NotchWork.vue';
 import PhotoStrip from './PhotoStrip.vue';
 import ReadingConflict from './ReadingConflict.vue';
@@ -243,6 +244,7 @@ watch(
           @take-back="record(line.line.setting, null, line.reading.stage)"
           @send="send(line.line.setting)"
         />
+        <MatchedNote v-if="current === 'white-balance'" :tag="check.unitTag" />
         <PhotoStrip
           :id="id"
           :photos="photos"

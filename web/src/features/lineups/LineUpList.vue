@@ -8,6 +8,7 @@ import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask } from '../../app/client';
 import { moment } from '../../app/dates';
+import SectionTabs from '../../app/SectionTabs.vue';
 import { newLineUp } from './useNewLineUp';
 
 /** Every line-up, changed last first, and a new one in one act. */
@@ -45,6 +46,7 @@ async function begin(): Promise<void> {
 
 <template>
   <div class="page">
+    <SectionTabs />
     <h1>Line-ups</h1>
     <p class="soft lead">Several cameras under one light: exposure, motion, depth and white that agree.</p>
     <form class="fields begin no-print" @submit.prevent="begin">

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { useTitle } from '../../app/title';
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { matchOf } from '../matches/begin';
 import type { Views } from '../../app/client';
 import ThreeZones from '../../app/ThreeZones.vue';
 import DepthStrip from '../../instruments/DepthStrip.vue';
@@ -22,6 +24,15 @@ const table = ref(false);
 const changed = ref(false);
 const refused = ref('');
 
+const router = useRouter();
+async function matchThem(): Promise<void> {
+  refused.value = '';
+  try {
+    await router.push(`/line-ups/matches/${await matchOf(doc.value.id)}`);
+  } catch (error) {
+    refused.value = (error as Error).message;
+  }
+}
 const STATES: Record<string, string> = {
   kept: 'all saved',
   typing: 'typing…',
@@ -101,6 +112,15 @@ useTitle(() => [doc.value.name, 'line-up']);
       <p class="acts no-print">
         <button class="act quiet" type="button" :aria-pressed="changed" @click="changed = !changed">
           The light changed <kbd>L</kbd>
+        </button>
+        <button
+          v-if="doc.cameras.filter((c) => c.unit).length > 1"
+          class="act quiet"
+          type="button"
+          :disabled="state !== 'kept'"
+          @click="matchThem"
+        >
+          Match the cameras
         </button>
         <a class="link" :href="`/api/line-ups/${doc.id}/plan.pdf`">Plan, PDF</a>
         <a class="link" :href="`/api/line-ups/${doc.id}/plan.csv`">CSV</a>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, toRef, watch } from 'vue';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { api, ask } from '../../app/client';
 import { moment } from '../../app/dates';
 import Loading from '../../app/Loading.vue';
@@ -23,6 +23,9 @@ import { usePicture, type Settings } from './usePicture';
 /** One picture measured: regions over it, what each says, and how its light is spread. */
 const props = defineProps<{ id: string }>();
 const router = useRouter();
+const route = useRoute();
+/** The match it was opened from: its figures follow what is moved here. */
+const back = computed(() => (route.query.match ? `/line-ups/matches/${String(route.query.match)}` : ''));
 const work = usePicture(toRef(props, 'id'));
 const {
   picture,
@@ -194,7 +197,10 @@ const stands = computed(() =>
         </template>
       </template>
 
-      <template #way><RouterLink to="/cameras/pictures">Pictures</RouterLink></template>
+      <template #way
+        ><RouterLink v-if="back" :to="back">Back to the match</RouterLink
+        ><RouterLink v-else to="/cameras/pictures">Pictures</RouterLink></template
+      >
       <h1>{{ picture.name }}</h1>
       <p class="soft small">
         {{ picture.width }} × {{ picture.height }}, {{ picture.bits }} bit. {{ picture.by }},

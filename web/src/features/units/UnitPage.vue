@@ -14,6 +14,7 @@ import { day, moment } from '../../app/dates';
 import { useLive } from '../../app/live';
 import Loading from '../../app/Loading.vue';
 import { can } from '../../app/session';
+import { duv, mired } from '../matches/words';
 import { plain } from '../../instruments/fractions';
 import StateMark from '../board/StateMark.vue';
 import DriftTable from '../drift/DriftTable.vue';
@@ -158,6 +159,26 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
           <WhoCan right="manageUnits" what="change units and their figures" />
           <UnitForm v-if="can('manageUnits')" :unit="data" @changed="changed" />
           <UnitMeasured :unit="data" :may-measure="can('manageUnits')" @changed="changed(tag)" />
+          <template v-if="data.matches.length">
+            <h2>Matched</h2>
+            <ul class="notes">
+              <li v-for="m in data.matches" :key="m.id">
+                <p>
+                  Needs <span class="mono">{{ mired(m.offsetMired) }}</span> against
+                  <RouterLink class="mono" :to="`/cameras/units/${m.against}`">{{ m.against }}</RouterLink> at
+                  {{ Math.round(m.lightK) }} K<template v-if="Math.abs(m.duv) >= 0.0005"
+                    >, tint <span class="mono">{{ duv(m.duv) }}</span> off</template
+                  >.
+                </p>
+                <p class="soft small">
+                  <RouterLink v-if="m.match" :to="`/line-ups/matches/${m.match}`">{{
+                    day(m.at)
+                  }}</RouterLink><template v-else>{{ day(m.at) }}</template
+                  >, {{ m.by }}
+                </p>
+              </li>
+            </ul>
+          </template>
           <h2>Repairs and notes</h2>
           <form class="note no-print" @submit.prevent="note">
             <label for="unit-note">Write it down for the next person</label>

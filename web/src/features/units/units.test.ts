@@ -27,6 +27,7 @@ const unit = (over: Partial<Views['UnitPageView']> = {}): Views['UnitPageView'] 
     { label: '1/16', nominalStops: 4, measuredStops: null },
   ],
   colourOffsetMired: 4,
+  matches: [],
   checks: [],
   drift: [],
   modelDrift: [],

@@ -1,0 +1,505 @@
+<script setup lang="ts">
+import { computed, ref, toRef } from 'vue';
+import { useRouter } from 'vue-router';
+import { moment } from '../../app/dates';
+import Loading from '../../app/Loading.vue';
+import NumberField from '../../app/NumberField.vue';
+import OneOf from '../../app/OneOf.vue';
+import { can } from '../../app/session';
+import ThreeZones from '../../app/ThreeZones.vue';
+import TickBox from '../../app/TickBox.vue';
+import { useTitle } from '../../app/title';
+import VerdictMark from '../../instruments/VerdictMark.vue';
+import MatchTarget from '../../instruments/MatchTarget.vue';
+import CameraPicture from './CameraPicture.vue';
+import MatchChoices from './MatchChoices.vue';
+import MatchSteps from './MatchSteps.vue';
+import MatchTable from './MatchTable.vue';
+import PositionForm from './PositionForm.vue';
+import { cameraOf, nextTurn, useMatch, type Camera } from './useMatch';
+import { duv, mired, standing, stops } from './words';
+
+/** Cameras made to look alike: take pictures, see what is left, correct each in its own controls, look again, and save what each unit needs. */
+const props = defineProps<{ id: string }>();
+const router = useRouter();
+const work = useMatch(toRef(props, 'id'));
+const { match, failed, wrong, busy, says, byHand, corrected } = work;
+useTitle(() => [match.value?.document.name ?? 'Match', 'Match']);
+const open = computed(() => Boolean(match.value && !match.value.signedAt));
+const tolerance = computed(() => ({
+  stops: 1 / 6,
+  mired: 5,
+  duv: 0.002,
+  ...match.value?.document.tolerance,
+}));
+
+const chosenTurn = ref<number>();
+const turn = computed(() => chosenTurn.value ?? match.value?.turn ?? 0);
+const turns = computed(() =>
+  Array.from({ length: match.value?.turn ?? 0 }, (_, i) => {
+    const of = match.value!.cameras.flatMap((c) => c.turns.filter((t) => t.turn === i + 1));
+    return {
+      turn: i + 1,
+      pictures: of.length,
+      at: of
+        .map((t) => t.at)
+        .sort()
+        .at(-1)!,
+    };
+  }),
+);
+/** As it stood at the turn that is looked at. */
+const cameras = computed<Camera[]>(() =>
+  (match.value?.cameras ?? []).map((c) => ({ ...c, turns: c.turns.filter((t) => t.turn <= turn.value) })),
+);
+/** Those that have something to do first. */
+const order = computed(() => {
+  const all = match.value?.cameras ?? [];
+  return [...all.filter((c) => c.steps.length), ...all.filter((c) => !c.steps.length)];
+});
+const leads = (c: Camera) => {
+  const of = match.value!.document;
+  const [e, w] = [of.exposureReference === c.letter, of.colourReference === c.letter];
+  return e && w ? '' : e ? 'leads in exposure' : w ? 'leads in white balance' : '';
+};
+const mark = (c: Camera) =>
+  c.state === 'matched' || c.state === 'reference'
+    ? 'onTarget'
+    : c.state === 'noPicture' || c.state === 'noReference'
+      ? 'unread'
+      : 'offTarget';
+
+/** Those that still wait for their picture of this turn; where none does, all of them take the next. */
+const waiting = computed(() => {
+  const all = match.value?.cameras ?? [];
+  const left = all.filter((c) => !c.turns.some((t) => t.turn === match.value!.turn));
+  return left.length && match.value!.turn > 0 ? left : all;
+});
+async function takeAll(): Promise<void> {
+  chosenTurn.value = undefined;
+  const asked = waiting.value.filter((c) => !byHand.value.has(c.letter));
+  const at = asked.map((c) => [c, nextTurn(match.value!, c)] as const);
+  // The reference first, so that the others have something to be compared with.
+  const lead = match.value!.document.colourReference;
+  at.sort(([a], [b]) => Number(b.letter === lead) - Number(a.letter === lead));
+  const [first, ...rest] = at;
+  if (first) await work.still(first[0].letter, first[1], first[0].next);
+  await Promise.all(rest.map(([c, number]) => work.still(c.letter, number, c.next)));
+}
+const takesAll = computed(() => waiting.value.some((c) => !byHand.value.has(c.letter)));
+async function takeFile(camera: Camera, file: File): Promise<void> {
+  chosenTurn.value = undefined;
+  await work.file(camera.letter, nextTurn(match.value!, camera), camera.next, file);
+}
+async function dropped(files: FileList | undefined): Promise<void> {
+  for (const file of files ?? []) {
+    const camera = cameraOf(file.name, waiting.value);
+    if (camera) await takeFile(camera, file);
+  }
+}
+async function correctAll(): Promise<void> {
+  for (const c of match.value!.cameras.filter((c) => sendable(c))) await work.correct(c.letter);
+}
+const sendable = (c: Camera) =>
+  !byHand.value.has(c.letter) && !corrected.value[c.letter] && c.steps.some((s) => s.moves && s.sends);
+const some = computed(() => (match.value?.cameras ?? []).filter(sendable));
+
+const changing = ref('');
+async function restated(camera: Camera, position: Camera['next']): Promise<void> {
+  const last = camera.turns.at(-1);
+  if (last) await work.restate(camera.letter, last.turn, position);
+  else
+    await work.change((d) => ({
+      ...d,
+      cameras: d.cameras.map((c) => (c.letter === camera.letter ? { ...c, begins: position } : c)),
+    }));
+  if (!says.value[camera.letter] && !wrong.value) changing.value = '';
+}
+const letters = computed(() =>
+  (match.value?.cameras ?? []).map((c) => ({ key: c.letter, name: `${c.letter}  ${c.name}` })),
+);
+const lead = (which: 'exposureReference' | 'colourReference', letter: string | null | undefined) =>
+  letter && work.change((d) => ({ ...d, [which]: letter }));
+const needs = computed(() => (match.value?.cameras ?? []).filter((c) => c.needs && c.state === 'matched'));
+const asking = ref<'sign' | 'drop' | ''>('');
+async function sign(): Promise<void> {
+  if (await work.sign()) asking.value = '';
+}
+async function drop(): Promise<void> {
+  if (await work.drop()) await router.push('/line-ups/matches');
+}
+const profile = (letter: string) =>
+  match.value?.document.cameras.find((c) => c.letter === letter)?.profile ?? '';
+const irisFree = (letter: string) =>
+  match.value?.document.cameras.find((c) => c.letter === letter)?.irisFree ?? true;
+const ofCamera = (letter: string, how: object) =>
+  work.change((d) => ({
+    ...d,
+    cameras: d.cameras.map((c) => (c.letter === letter ? { ...c, ...how } : c)),
+  }));
+</script>
+
+<template>
+  <Loading
+    :pending="!match && !failed"
+    :error="failed"
+    what="the match"
+    back="To the matches"
+    back-to="/line-ups/matches"
+    @again="work.open()"
+  >
+    <ThreeZones
+      v-if="match"
+      queue-name="Rounds"
+      queue-label="Rounds and cameras"
+      effect-label="What to correct"
+    >
+      <template #queue="{ chosen: close }">
+        <h2>Rounds</h2>
+        <p v-if="!turns.length" class="soft small pad">No pictures yet.</p>
+        <button
+          v-for="t in turns"
+          :key="t.turn"
+          type="button"
+          :aria-current="t.turn === turn || undefined"
+          @click="
+            chosenTurn = t.turn === match.turn ? undefined : t.turn;
+            close();
+          "
+        >
+          <span>Round {{ t.turn }}</span>
+          <span class="mono small">{{ t.pictures }} {{ t.pictures === 1 ? 'picture' : 'pictures' }}</span>
+        </button>
+        <h2>Cameras</h2>
+        <p v-for="c in match.cameras" :key="c.letter" class="camera-line">
+          <VerdictMark :kind="mark(c)" /> <b class="mono">{{ c.letter }}</b> {{ c.name }}
+        </p>
+        <p v-for="m in match.missing" :key="m" class="off small pad">
+          {{ m }} or its specification is gone: its pictures are not compared.
+        </p>
+        <h2>Light</h2>
+        <p class="pad">
+          {{ Math.round(match.document.light.temperatureK) }} K<template v-if="match.document.light.lux"
+            >, {{ Math.round(match.document.light.lux) }} lx</template
+          >
+        </p>
+        <p v-if="match.light" class="small pad" :class="match.light.isSaid ? 'off' : 'soft'">
+          {{ match.light.isSaid ? 'The light moved' : 'The light stayed' }}: {{ stops(match.light.stops) }},
+          {{ mired(match.light.mired) }} between the first and the last picture of {{ match.light.letter }}.
+          <template v-if="match.light.isSaid"
+            >Take a picture of the reference again before you go on.</template
+          >
+        </p>
+      </template>
+
+      <template #way
+        ><RouterLink v-if="match.document.lineUp" :to="`/line-ups/${match.document.lineUp}`">{{
+          match.document.name
+        }}</RouterLink
+        ><RouterLink v-else to="/line-ups/matches">Matches</RouterLink></template
+      >
+      <h1>{{ match.document.name }}, match</h1>
+      <p v-if="match.signedAt" class="soft small">
+        Signed by {{ match.signedBy }}, {{ moment(match.signedAt) }}. It stays as it is.
+      </p>
+      <p v-else class="soft small">
+        Put the same grey card, and a face if you can, into the same light before every camera.
+        {{ match.changedBy }}, {{ moment(match.changedAt) }}.
+      </p>
+      <p v-if="turn < match.turn" class="note" role="status">
+        This is round {{ turn }}.
+        <button class="link" type="button" @click="chosenTurn = undefined">
+          Back to round {{ match.turn }}
+        </button>
+      </p>
+      <div class="cameras" @dragover.prevent @drop.prevent="dropped($event.dataTransfer?.files)">
+        <CameraPicture
+          v-for="c in cameras"
+          :key="c.letter"
+          :camera="c"
+          :leads="leads(c)"
+          :turn="turn"
+          :busy="busy[c.letter] ?? ''"
+          :says="says[c.letter] ?? ''"
+          :asks-file="byHand.has(c.letter)"
+          :open="open && turn === match.turn"
+          :match="id"
+          @file="takeFile(c, $event)"
+        />
+      </div>
+      <div v-if="open" class="acts no-print">
+        <button
+          v-if="takesAll"
+          v-focus
+          class="act"
+          type="button"
+          :disabled="work.isBusy.value"
+          @click="takeAll"
+        >
+          {{
+            match.turn === 0
+              ? 'Take pictures'
+              : waiting.length < match.cameras.length
+                ? 'Take the missing pictures'
+                : 'Take pictures again'
+          }}
+        </button>
+        <button
+          v-if="some.length"
+          class="act quiet"
+          type="button"
+          :disabled="work.isBusy.value"
+          @click="correctAll"
+        >
+          Send corrections to {{ some.map((c) => c.letter).join(', ') }}
+        </button>
+        <span class="soft small">Or drop files here: a tag in the name says whose picture it is.</span>
+      </div>
+      <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
+      <template v-if="cameras.some((c) => c.turns.some((t) => t.rest))">
+        <h2 class="head">How far apart</h2>
+        <MatchTarget :cameras="cameras" :tolerance="tolerance" />
+        <MatchTable :cameras="cameras" />
+      </template>
+
+      <template #effect>
+        <p v-if="match.isMatched" class="done has" role="status">
+          All cameras are matched.
+          <span v-if="open" class="soft">{{
+            can('manageUnits') ? 'Save what each unit needs.' : 'A technician saves what each unit needs.'
+          }}</span>
+        </p>
+        <h2 class="order">Correct, in this order</h2>
+        <MatchSteps
+          v-for="c in order"
+          :key="c.letter"
+          :camera="c"
+          :done="corrected[c.letter] ?? []"
+          :busy="Boolean(busy[c.letter])"
+          :open="open"
+          :by-hand="byHand.has(c.letter)"
+          @correct="work.correct(c.letter)"
+        />
+        <section class="part no-print">
+          <details>
+            <summary>Where the controls stand</summary>
+            <div v-for="c in match.cameras" :key="c.letter" class="stand">
+              <p>
+                <b class="mono">{{ c.letter }}</b>
+                <span class="mono small">{{
+                  standing(c.turns.at(-1)?.position ?? c.next, c.controls) || 'nothing read'
+                }}</span>
+                <button
+                  v-if="open && changing !== c.letter"
+                  class="link small"
+                  type="button"
+                  @click="changing = c.letter"
+                >
+                  Change
+                </button>
+              </p>
+              <PositionForm
+                v-if="changing === c.letter"
+                :at="c.turns.at(-1)?.position ?? c.next"
+                :controls="c.controls"
+                :wrong="says[c.letter] || wrong"
+                @save="restated(c, $event)"
+                @leave="changing = ''"
+              />
+              <template v-if="open && changing === c.letter">
+                <OneOf
+                  v-if="c.controls.profiles.length"
+                  :model-value="profile(c.letter)"
+                  label="Picture profile"
+                  none="not known"
+                  :options="
+                    c.controls.profiles.map((p) => ({
+                      key: p.word,
+                      name: p.curve ? `${p.word}, ${p.curve}` : `${p.word}, curve not known`,
+                    }))
+                  "
+                  @update:model-value="ofCamera(c.letter, { profile: $event ?? '' })"
+                />
+                <TickBox
+                  :model-value="irisFree(c.letter)"
+                  @update:model-value="ofCamera(c.letter, { irisFree: $event === true })"
+                  >The iris may be moved</TickBox
+                >
+                <button
+                  v-if="c.turns.length"
+                  class="link small"
+                  type="button"
+                  @click="work.takeOut(c.letter, c.turns.at(-1)!.turn)"
+                >
+                  Take its last picture out
+                </button>
+              </template>
+            </div>
+          </details>
+          <details v-if="open">
+            <summary>References, light and tolerance</summary>
+            <div class="fields">
+              <OneOf
+                label="Exposure is matched to"
+                :model-value="match.document.exposureReference"
+                :options="letters"
+                @update:model-value="lead('exposureReference', $event)"
+              />
+              <OneOf
+                label="White balance is matched to"
+                :model-value="match.document.colourReference"
+                :options="letters"
+                @update:model-value="lead('colourReference', $event)"
+              />
+              <NumberField
+                label="Light"
+                unit="K"
+                required
+                :model-value="match.document.light.temperatureK"
+                @update:model-value="
+                  (k) =>
+                    k && k >= 1500 && work.change((d) => ({ ...d, light: { ...d.light, temperatureK: k } }))
+                "
+              />
+              <NumberField
+                label="Exposure may differ by"
+                unit="stops"
+                required
+                :model-value="Math.round(1000 * tolerance.stops) / 1000"
+                @update:model-value="
+                  (s) =>
+                    s &&
+                    s >= 0.02 &&
+                    work.change((d) => ({ ...d, tolerance: { hueDegrees: 3, ...tolerance, stops: s } }))
+                "
+              />
+              <NumberField
+                label="White balance may differ by"
+                unit="mired"
+                required
+                :model-value="tolerance.mired"
+                @update:model-value="
+                  (m) =>
+                    m &&
+                    m >= 0.5 &&
+                    work.change((d) => ({ ...d, tolerance: { hueDegrees: 3, ...tolerance, mired: m } }))
+                "
+              />
+            </div>
+          </details>
+        </section>
+        <MatchChoices
+          :choices="match.document.choices ?? []"
+          :open="open"
+          @save="(choices) => work.change((d) => ({ ...d, choices }))"
+        />
+        <section class="part">
+          <h2>Report</h2>
+          <p class="links no-print">
+            <a :href="`/api/matches/${id}/match.pdf`" target="_blank">PDF</a>
+            <a :href="`/api/matches/${id}/match.csv`">CSV</a>
+            <a :href="`/api/matches/${id}/match.json`">JSON</a>
+          </p>
+          <template v-if="open">
+            <p v-if="needs.length" class="small">
+              <template v-for="c in needs" :key="c.letter"
+                >{{ c.letter }} needs {{ mired(c.needs!.offsetMired) }} against {{ c.needs!.against }}, tint
+                {{ duv(c.needs!.duv) }} off.
+              </template>
+            </p>
+            <template v-if="asking === 'sign'">
+              <p class="small">
+                Sign this match{{ match.isMatched ? '' : ', although not every camera is matched' }}? It stays
+                as it is then, and the next plan in about this light begins from what each unit needed.
+              </p>
+              <p class="acts">
+                <button v-focus class="act" type="button" @click="sign">Sign and save</button>
+                <button class="act quiet" type="button" @click="asking = ''">Not yet</button>
+              </p>
+            </template>
+            <p v-else class="acts no-print">
+              <button
+                v-if="can('manageUnits')"
+                class="act"
+                type="button"
+                :disabled="!match.turn || work.isBusy.value"
+                @click="asking = 'sign'"
+              >
+                Save for the units
+              </button>
+              <span v-else class="soft small">A technician signs it and saves what each unit needs.</span>
+            </p>
+            <p v-if="asking === 'drop'" class="small">
+              Delete this match? Its pictures stay under Pictures.
+              <button class="act" type="button" @click="drop">Delete</button>
+              <button class="act quiet" type="button" @click="asking = ''">Keep it</button>
+            </p>
+            <button v-else class="link no-print" type="button" @click="asking = 'drop'">
+              Delete this match
+            </button>
+          </template>
+        </section>
+      </template>
+    </ThreeZones>
+  </Loading>
+</template>
+
+<style scoped>
+.pad {
+  padding: 0 16px;
+}
+.camera-line {
+  padding: 3px 16px;
+  overflow-wrap: anywhere;
+}
+.cameras {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(165px, 1fr));
+  gap: 16px 18px;
+  margin-top: 12px;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 10px 14px;
+  margin: 14px 0;
+}
+.head {
+  margin: 18px 0 6px;
+}
+.order {
+  margin-top: 0;
+}
+.done {
+  margin-bottom: 10px;
+  font-weight: 600;
+}
+.part {
+  padding: 10px 0 12px;
+  border-bottom: 1px solid var(--line);
+}
+.part summary {
+  cursor: pointer;
+  min-height: 24px;
+}
+.stand {
+  margin: 6px 0 10px;
+}
+.stand p {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: baseline;
+}
+.links {
+  display: flex;
+  gap: 16px;
+  margin-bottom: 8px;
+}
+.fields {
+  display: grid;
+  gap: 10px;
+  margin: 8px 0;
+}
+</style>

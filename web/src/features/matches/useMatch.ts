@@ -1,0 +1,229 @@
+import { computed, onScopeDispose, ref, watch, type Ref } from 'vue';
+import { api, ask, Problem, type Views } from '../../app/client';
+import { useLive } from '../../app/live';
+import { refusal, send } from '../pictures/upload';
+
+export type Match = Views['MatchView'];
+export type Camera = Views['MatchCameraView'];
+export type Position = Views['MatchPositionDocument'];
+export type Document = Views['MatchDocument'];
+
+/** The turn of a camera's next picture: the one that goes on, or the next where it has its picture of this one. */
+export const nextTurn = (match: Match, camera: Camera): number =>
+  Math.max(1, camera.turns.some((t) => t.turn === match.turn) ? match.turn + 1 : match.turn);
+
+/** The camera a file is of: the one whose tag stands in its name, else the first that still waits for its picture. */
+export function cameraOf(name: string, waiting: readonly Camera[]): Camera | undefined {
+  const named = waiting.filter((c) => name.toUpperCase().includes(c.unit.toUpperCase()));
+  return named.sort((a, b) => b.unit.length - a.unit.length)[0] ?? waiting[0];
+}
+
+/** One match while several people work on it: pictures, corrections and the signature go to the site at once, and what others do is shown. */
+export function useMatch(id: Ref<string>) {
+  const match = ref<Match>();
+  const failed = ref<Error | null>(null);
+  const wrong = ref('');
+  /** What each camera is at, and what had to be said of its last picture. */
+  const busy = ref<Record<string, string>>({});
+  const says = ref<Record<string, string>>({});
+  /** Cameras that gave no still over a link: their file is asked for. */
+  const byHand = ref(new Set<string>());
+  const corrected = ref<Record<string, Views['CorrectedView'][]>>({});
+  const stop = new AbortController();
+  onScopeDispose(() => stop.abort());
+
+  let asked = 0;
+  async function open(): Promise<void> {
+    const mine = ++asked;
+    try {
+      const view = await ask(api.GET('/api/matches/{id}', { params: { path: { id: id.value } } }));
+      if (mine === asked) match.value = view;
+      failed.value = null;
+    } catch (error) {
+      if (!match.value) failed.value = error as Error;
+    }
+  }
+  watch(
+    id,
+    () => {
+      match.value = undefined;
+      void open();
+    },
+    { immediate: true },
+  );
+  useLive((_, of) => {
+    if (!of || of === id.value) void open();
+  });
+  /** An answer that was asked for before another one came is not shown over it. */
+  function show(view: Match): void {
+    asked++;
+    match.value = view;
+  }
+
+  const camera = (letter: string) => match.value?.cameras.find((c) => c.letter === letter);
+  const seenOf = (letter: string, turn: number) =>
+    camera(letter)?.turns.find((t) => t.turn === turn)?.version ?? 0;
+
+  async function at(letter: string, what: string, work: () => Promise<void>): Promise<void> {
+    busy.value = { ...busy.value, [letter]: what };
+    says.value = { ...says.value, [letter]: '' };
+    try {
+      await work();
+    } catch (error) {
+      if (stop.signal.aborted) return;
+      const problem = error as Problem;
+      says.value = { ...says.value, [letter]: problem.message };
+      if (problem.code === 'camera-none') byHand.value = new Set([...byHand.value, letter]);
+      if (problem.status === 412 || problem.status === 409) await open();
+    } finally {
+      busy.value = Object.fromEntries(Object.entries(busy.value).filter(([l]) => l !== letter));
+    }
+  }
+
+  function taken(letter: string, view: Views['TakenView']): void {
+    show(view.match);
+    says.value = { ...says.value, [letter]: view.says.join(' ') };
+    corrected.value = Object.fromEntries(Object.entries(corrected.value).filter(([l]) => l !== letter));
+  }
+
+  /** A picture over the camera's link. */
+  const still = (letter: string, turn: number, position: Position) =>
+    at(letter, 'takes a picture', async () =>
+      taken(
+        letter,
+        await ask(
+          api.POST('/api/matches/{id}/turns/{turn}/{letter}/still', {
+            params: { path: { id: id.value, turn, letter } },
+            body: { picture: crypto.randomUUID(), position, seen: seenOf(letter, turn) },
+            signal: stop.signal,
+          }),
+        ),
+      ),
+    );
+
+  /** A picture from a file. */
+  const file = (letter: string, turn: number, position: Position, of: File) =>
+    at(letter, 'reads the picture', async () => {
+      const not = refusal(of);
+      if (not) throw new Error(not);
+      const picture = crypto.randomUUID();
+      await send(picture, of, stop.signal);
+      taken(
+        letter,
+        await ask(
+          api.PUT('/api/matches/{id}/turns/{turn}/{letter}', {
+            params: { path: { id: id.value, turn, letter } },
+            body: { picture, position, seen: seenOf(letter, turn) },
+          }),
+        ),
+      );
+    });
+
+  /** What its controls stood at, said after the picture. */
+  const restate = (letter: string, turn: number, position: Position) =>
+    at(letter, 'saves', async () => {
+      const there = camera(letter)?.turns.find((t) => t.turn === turn);
+      if (!there) return;
+      taken(
+        letter,
+        await ask(
+          api.PUT('/api/matches/{id}/turns/{turn}/{letter}', {
+            params: { path: { id: id.value, turn, letter } },
+            body: { picture: there.picture, position, seen: there.version },
+          }),
+        ),
+      );
+    });
+
+  const takeOut = (letter: string, turn: number) =>
+    at(letter, 'saves', async () =>
+      show(
+        await ask(
+          api.DELETE('/api/matches/{id}/turns/{turn}/{letter}', {
+            params: { path: { id: id.value, turn, letter } },
+            headers: { 'If-Match': `"${seenOf(letter, turn)}"` },
+          }),
+        ),
+      ),
+    );
+
+  const correct = (letter: string) =>
+    at(letter, 'is corrected', async () => {
+      const { done } = await ask(
+        api.POST('/api/matches/{id}/cameras/{letter}/correct', {
+          params: { path: { id: id.value, letter } },
+        }),
+      );
+      corrected.value = { ...corrected.value, [letter]: done };
+    });
+
+  async function act(work: () => Promise<void>): Promise<boolean> {
+    wrong.value = '';
+    try {
+      await work();
+      return true;
+    } catch (error) {
+      wrong.value = (error as Error).message;
+      if (error instanceof Problem && (error.status === 412 || error.status === 409)) await open();
+      return false;
+    }
+  }
+
+  const change = (how: (document: Document) => Document) =>
+    act(async () => {
+      if (!match.value) return;
+      show(
+        await ask(
+          api.PUT('/api/matches/{id}', {
+            params: { path: { id: id.value } },
+            headers: { 'If-Match': `"${match.value.version}"` },
+            body: how(match.value.document),
+          }),
+        ),
+      );
+    });
+
+  const sign = () =>
+    act(async () => {
+      if (!match.value) return;
+      show(
+        await ask(
+          api.POST('/api/matches/{id}/signature', {
+            params: { path: { id: id.value } },
+            body: { version: match.value.version, seal: match.value.seal },
+          }),
+        ),
+      );
+    });
+
+  const drop = () =>
+    act(async () => {
+      if (!match.value) return;
+      await ask(
+        api.DELETE('/api/matches/{id}', {
+          params: { path: { id: id.value } },
+          headers: { 'If-Match': `"${match.value.version}"` },
+        }),
+      );
+    });
+
+  return {
+    match,
+    failed,
+    wrong,
+    busy,
+    says,
+    byHand,
+    corrected,
+    open,
+    still,
+    file,
+    restate,
+    takeOut,
+    correct,
+    change,
+    sign,
+    drop,
+    isBusy: computed(() => Object.keys(busy.value).length > 0),
+  };
+}
