@@ -9,6 +9,8 @@ if (args is ["preview", var address, var login, var password])
 
 switch (args)
 {
+    case ["pictures"]:
+        return await PictureLatency.RunAsync();
     case ["pages", var address2, var login2, var password2]:
         return await PageLatency.RunAsync(new Uri(address2), login2, password2);
     case ["crowd", var address3, var login3, var password3, var people, var seconds]:

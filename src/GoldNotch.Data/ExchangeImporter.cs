@@ -59,6 +59,9 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source, TimeProvid
             PutStandardAsync(transaction, s, at, who, cancel)
         );
         await import.EachAsync("units", ExchangeJson.Default.UnitDocument, (u, at) => PutUnitAsync(transaction, u, at, who, cancel));
+        await import.EachAsync("matches", ExchangeJson.Default.UnitMatchDocument, (m, at) =>
+            PutMatchAsync(transaction, m, at, who, cancel)
+        );
         await import.EachAsync("checks", ExchangeJson.Default.CheckDocument, (c, at) => PutCheckAsync(transaction, c, at, who, cancel));
         await import.EachAsync("sheets", ExchangeJson.Default.SheetDocument, (s, at) => CompareSheetAsync(transaction, s, at, cancel));
         await import.EachAsync("lineUps", ExchangeJson.Default.LineUpDocument, (l, at) =>
@@ -325,6 +328,25 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source, TimeProvid
         }
 
         return await UnitStore.PutAsync(transaction, unit, at, who, cancel);
+    }
+
+    private static async Task<bool> PutMatchAsync(
+        NpgsqlTransaction transaction,
+        UnitMatchDocument needed,
+        string at,
+        Actor who,
+        CancellationToken cancel
+    )
+    {
+        MatchReader.Check(needed, DateTimeOffset.UtcNow, at);
+        if (!await UnitMatchStore.AddAsync(transaction, needed, at, cancel))
+        {
+            return false;
+        }
+
+        await Audit.WriteAsync(transaction, who, "unit matched", needed.Unit, null, needed, cancel);
+        await Live.TellAsync(transaction, needed.Unit, null, cancel);
+        return true;
     }
 
     // A line-up has no versions to choose from: one that somebody made or changed here is not written over unseen.

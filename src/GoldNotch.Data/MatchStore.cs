@@ -47,11 +47,9 @@ public sealed record StoredTake(
 );
 
 /// <summary>Matches of several cameras.</summary>
-public sealed class MatchStore(NpgsqlDataSource source)
+public sealed partial class MatchStore(NpgsqlDataSource source)
 {
     private const string Columns = "id, document, version, begun_by, begun_at, changed_by, changed_at, signed_by, signed_at, signed";
-
-    private const string TakeColumns = "letter, turn, picture_id, position, taken_by, taken_at, version";
 
     /// <summary>A page of matches, changed last first.</summary>
     /// <param name="unit">With this unit alone; null: all.</param>
@@ -86,13 +84,6 @@ public sealed class MatchStore(NpgsqlDataSource source)
     /// <summary>One match, or null.</summary>
     public Task<StoredMatch?> GetAsync(Guid id, CancellationToken cancel) =>
         source.CreateCommand($"SELECT {Columns} FROM camera_match WHERE id = @id").With("id", id).FirstAsync(Read, cancel);
-
-    /// <summary>Its pictures, turn by turn.</summary>
-    public Task<List<StoredTake>> TakesAsync(Guid id, CancellationToken cancel) =>
-        source
-            .CreateCommand($"SELECT {TakeColumns} FROM match_take WHERE match_id = @id ORDER BY turn, letter")
-            .With("id", id)
-            .ListAsync(ReadTake, cancel);
 
     /// <summary>Keeps how a match is set up: new where the version seen is 0, else changed if nobody else has since.</summary>
     /// <returns>As it is kept, or null when its version has moved on.</returns>
@@ -152,96 +143,6 @@ public sealed class MatchStore(NpgsqlDataSource source)
         return after;
     }
 
-    /// <summary>Puts a picture of a camera at a turn: new where the version seen is 0, else in place of the one that was seen.</summary>
-    /// <returns>The picture as it is kept; null when somebody else has put one there.</returns>
-    /// <exception cref="RefusedException">There is no such match or picture, or the match is signed.</exception>
-    public async Task<StoredTake?> PutTakeAsync(Guid id, StoredTake take, int seen, Actor who, CancellationToken cancel)
-    {
-        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
-        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        StoredMatch match = await OpenAsync(transaction, id, cancel) ?? throw NoMatch();
-        StoredTake? kept;
-        try
-        {
-            kept = await transaction
-                .Command(
-                    $"""
-                    INSERT INTO match_take (match_id, turn, letter, picture_id, position, taken_by, taken_at)
-                    SELECT @id, @turn, @letter, @picture, @position, @who, @at WHERE @seen = 0 OR EXISTS (
-                        SELECT 1 FROM match_take WHERE match_id = @id AND turn = @turn AND letter = @letter)
-                    ON CONFLICT (match_id, turn, letter) DO UPDATE
-                    SET picture_id = @picture, position = @position, taken_by = @who, taken_at = @at, version = match_take.version + 1
-                    WHERE match_take.version = @seen
-                    RETURNING {TakeColumns}
-                    """
-                )
-                .With("id", id)
-                .With("turn", take.Turn)
-                .With("letter", take.Letter)
-                .With("picture", take.PictureId)
-                .WithJson("position", JsonSerializer.Serialize(take.Position, ExchangeJson.Default.MatchPositionDocument))
-                .With("who", who.Name)
-                .With("at", take.At.ToUniversalTime())
-                .With("seen", seen)
-                .FirstAsync(ReadTake, cancel);
-        }
-        catch (PostgresException missing) when (missing.SqlState == PostgresErrorCodes.ForeignKeyViolation)
-        {
-            throw new RefusedException(
-                ProblemCode.NotFound,
-                "/picture",
-                "There is no such picture any more. Choose the file again.",
-                missing
-            );
-        }
-
-        if (kept is null)
-        {
-            return null;
-        }
-
-        await TouchAsync(transaction, id, take.At, who, cancel);
-        await Audit.WriteAsync(transaction, who, "match picture", Subject(id), null, kept, cancel);
-        await TellAsync(transaction, id, match.Document, cancel);
-        await transaction.CommitAsync(cancel);
-        return kept;
-    }
-
-    /// <summary>Takes a picture out of a match if nobody has put another there; the picture itself stays.</summary>
-    public async Task<bool> DropTakeAsync(
-        Guid id,
-        int turn,
-        string letter,
-        int seen,
-        DateTimeOffset at,
-        Actor who,
-        CancellationToken cancel
-    )
-    {
-        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
-        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        StoredMatch match = await OpenAsync(transaction, id, cancel) ?? throw NoMatch();
-        StoredTake? gone = await transaction
-            .Command(
-                $"DELETE FROM match_take WHERE match_id = @id AND turn = @turn AND letter = @letter AND version = @seen RETURNING {TakeColumns}"
-            )
-            .With("id", id)
-            .With("turn", turn)
-            .With("letter", letter)
-            .With("seen", seen)
-            .FirstAsync(ReadTake, cancel);
-        if (gone is null)
-        {
-            return false;
-        }
-
-        await TouchAsync(transaction, id, at, who, cancel);
-        await Audit.WriteAsync(transaction, who, "match picture taken out", Subject(id), gone, null, cancel);
-        await TellAsync(transaction, id, match.Document, cancel);
-        await transaction.CommitAsync(cancel);
-        return true;
-    }
-
     /// <summary>Throws an open match away if nobody has changed it since it was seen; its pictures stay.</summary>
     public async Task<bool> DropAsync(Guid id, int seen, Actor who, CancellationToken cancel)
     {
@@ -267,7 +168,7 @@ public sealed class MatchStore(NpgsqlDataSource source)
     /// <param name="id">The match.</param>
     /// <param name="seen">How many pictures it had, and the version of its setting-up, as the person saw them.</param>
     /// <param name="signed">What is frozen.</param>
-    /// <param name="units">What each unit needed, by its tag.</param>
+    /// <param name="units">What each unit needed.</param>
     /// <param name="at">When.</param>
     /// <param name="who">Who signs.</param>
     /// <param name="byId">That person's id.</param>
@@ -277,7 +178,7 @@ public sealed class MatchStore(NpgsqlDataSource source)
         Guid id,
         (int Version, long Takes) seen,
         string signed,
-        IReadOnlyList<(string Tag, UnitMatchDocument Needed)> units,
+        IReadOnlyList<UnitMatchDocument> units,
         DateTimeOffset at,
         Actor who,
         Guid byId,
@@ -310,73 +211,16 @@ public sealed class MatchStore(NpgsqlDataSource source)
             .With("at", at.ToUniversalTime())
             .WithJson("signed", signed)
             .FirstAsync(Read, cancel);
-        foreach ((string tag, UnitMatchDocument needed) in units)
+        foreach (UnitMatchDocument needed in units)
         {
-            await AddAsync(transaction, tag, needed, cancel);
+            await UnitMatchStore.AddAsync(transaction, needed, "", cancel);
         }
 
-        await Audit.WriteAsync(
-            transaction,
-            who,
-            "match signed",
-            Subject(id),
-            null,
-            new { match.Document, Units = units.Select(u => new { u.Tag, u.Needed }) },
-            cancel
-        );
+        await Audit.WriteAsync(transaction, who, "match signed", Subject(id), null, new { match.Document, Units = units }, cancel);
         await TellAsync(transaction, id, match.Document, cancel);
         await transaction.CommitAsync(cancel);
         return after;
     }
-
-    /// <summary>A number that changes with every picture of a match, and with nothing else.</summary>
-    public static long Seal(IEnumerable<StoredTake> takes)
-    {
-        long seal = 17;
-        foreach (StoredTake take in takes.OrderBy(t => t.Turn).ThenBy(t => t.Letter, StringComparer.Ordinal))
-        {
-            foreach (byte part in take.PictureId.ToByteArray().Append((byte)take.Version).Append((byte)take.Turn))
-            {
-                // Small enough to pass through JavaScript unharmed.
-                seal = ((seal * 31) + part) % 9_007_199_254_740_881;
-            }
-        }
-
-        return seal;
-    }
-
-    /// <summary>What units needed at their matches, the newest first.</summary>
-    public async Task<ILookup<string, UnitMatchDocument>> NeededAsync(IReadOnlyList<string> units, CancellationToken cancel) =>
-        (
-            await source
-                .CreateCommand(
-                    """
-                    SELECT id, unit_tag, against_tag, light_k, offset_mired, duv, measured_by, measured_at, match_id FROM unit_match
-                    WHERE unit_tag = ANY(@units) ORDER BY measured_at DESC, id DESC
-                    """
-                )
-                .With("units", units.ToArray())
-                .ListAsync(r => (Tag: r.Text("unit_tag"), Needed: ReadNeeded(r)), cancel)
-        ).ToLookup(n => n.Tag, n => n.Needed);
-
-    internal static Task AddAsync(NpgsqlTransaction transaction, string tag, UnitMatchDocument needed, CancellationToken cancel) =>
-        transaction
-            .Command(
-                """
-                INSERT INTO unit_match (id, unit_tag, against_tag, light_k, offset_mired, duv, measured_by, measured_at, match_id)
-                VALUES (@id, @tag, @against, @light, @offset, @duv, @by, @at, (SELECT id FROM camera_match WHERE id = @match)) ON CONFLICT (id) DO NOTHING
-                """
-            )
-            .With("id", needed.Id)
-            .With("tag", tag)
-            .With("against", needed.Against)
-            .With("light", needed.LightK)
-            .With("offset", needed.OffsetMired)
-            .With("duv", needed.Duv)
-            .With("by", needed.By)
-            .With("at", needed.At.ToUniversalTime())
-            .With("match", needed.Match ?? Guid.Empty)
-            .RunAsync(cancel);
 
     // A match that is being signed is waited for.
     private static async Task<StoredMatch?> OpenAsync(NpgsqlTransaction transaction, Guid id, CancellationToken cancel)
@@ -447,29 +291,6 @@ public sealed class MatchStore(NpgsqlDataSource source)
         new(ProblemCode.NotFound, "/id", "There is no such match any more. Look in the list of matches.");
 
     private static string Json(MatchDocument document) => JsonSerializer.Serialize(document, ExchangeJson.Default.MatchDocument);
-
-    private static UnitMatchDocument ReadNeeded(Row r) =>
-        new(
-            r.Id("id"),
-            r.Text("against_tag"),
-            r.Real("light_k"),
-            r.Real("offset_mired"),
-            r.Real("duv"),
-            r.Text("measured_by"),
-            r.Moment("measured_at"),
-            r.IdOrNull("match_id")
-        );
-
-    private static StoredTake ReadTake(Row r) =>
-        new(
-            r.Text("letter"),
-            r.Number("turn"),
-            r.Id("picture_id"),
-            JsonSerializer.Deserialize(r.Text("position"), ExchangeJson.Default.MatchPositionDocument)!,
-            r.Text("taken_by"),
-            r.Moment("taken_at"),
-            r.Number("version")
-        );
 
     private static StoredMatch Read(Row r) =>
         new(

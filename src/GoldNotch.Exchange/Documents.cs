@@ -17,6 +17,7 @@ namespace GoldNotch.Exchange;
 /// <param name="Checks">Checks with their readings.</param>
 /// <param name="Sheets">Compiled sheets; coming in they are worked out again and compared.</param>
 /// <param name="LineUps">Line-ups of several cameras.</param>
+/// <param name="Matches">What units needed at their matches.</param>
 public sealed record ExchangeDocument(
     string Format,
     int FormatVersion,
@@ -25,7 +26,8 @@ public sealed record ExchangeDocument(
     IReadOnlyList<UnitDocument>? Units = null,
     IReadOnlyList<CheckDocument>? Checks = null,
     IReadOnlyList<SheetDocument>? Sheets = null,
-    IReadOnlyList<LineUpDocument>? LineUps = null
+    IReadOnlyList<LineUpDocument>? LineUps = null,
+    IReadOnlyList<UnitMatchDocument>? Matches = null
 )
 {
     /// <summary>Name of the format.</summary>

@@ -180,7 +180,7 @@ public sealed class ExchangeFile
                     version = reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out int v) ? v : null;
                     reader.Skip();
                     break;
-                case "models" or "standards" or "units" or "checks" or "sheets" or "lineUps":
+                case "models" or "standards" or "units" or "checks" or "sheets" or "lineUps" or "matches":
                     _lists[name] = ScanList(ref reader, name);
                     break;
                 default:

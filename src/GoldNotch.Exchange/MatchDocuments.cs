@@ -61,6 +61,7 @@ public sealed record MatchDocument(
 
 /// <summary>What a unit needed against another at a match: its number is so much above the other's.</summary>
 /// <param name="Id">Made by whoever measured it, so that a retry changes nothing.</param>
+/// <param name="Unit">Tag of the unit.</param>
 /// <param name="Against">Tag of the reference.</param>
 /// <param name="LightK">The light it was measured in.</param>
 /// <param name="OffsetMired">Mired that its number is above the reference's.</param>
@@ -70,6 +71,7 @@ public sealed record MatchDocument(
 /// <param name="Match">The match it comes from.</param>
 public sealed record UnitMatchDocument(
     Guid Id,
+    string Unit,
     string Against,
     double LightK,
     double OffsetMired,
@@ -131,6 +133,30 @@ public static class MatchReader
         Fields.InRange(tolerance.Duv, 0.0002, 0.05, "/tolerance/duv", "tolerance in Δuv");
         Fields.InRange(tolerance.HueDegrees, 0.2, 45, "/tolerance/hueDegrees", "tolerance in degrees");
         Choices(match.Choices ?? []);
+    }
+
+    /// <summary>Refuses what a unit cannot have needed.</summary>
+    /// <param name="needed">What it needed.</param>
+    /// <param name="now">Now: nothing was measured later.</param>
+    /// <param name="at">JSON pointer to it.</param>
+    /// <exception cref="RefusedException">A field cannot be.</exception>
+    public static void Check(UnitMatchDocument needed, DateTimeOffset now, string at)
+    {
+        Fields.Text(needed.Unit, 30, $"{at}/unit");
+        Fields.Text(needed.Against, 30, $"{at}/against");
+        Fields.InRange(needed.LightK, 1500, 40_000, $"{at}/lightK", "colour of the light in K");
+        Fields.InRange(needed.OffsetMired, -500, 500, $"{at}/offsetMired", "offset in mired");
+        Fields.InRange(needed.Duv, -0.2, 0.2, $"{at}/duv", "tint in Δuv");
+        Fields.Text(needed.By, 80, $"{at}/by");
+        if (needed.Unit == needed.Against)
+        {
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/against", "A unit is not matched to itself.");
+        }
+
+        if (needed.At > now)
+        {
+            throw new RefusedException(ProblemCode.BadValue, $"{at}/at", "That is in the future: nothing was measured then yet.");
+        }
     }
 
     /// <summary>A tolerance as the core takes it.</summary>

@@ -67,8 +67,8 @@ public static class ModelReader
             ShutterAutomatic = specification.ShutterAutomatic,
             ClearScan = specification.ClearScan is { } scan ? ToClearScan(scan, $"{at}/clearScan") : null,
             Variable = specification.VariableFilter is { } v ? ToVariable(v, $"{at}/variableFilter") : null,
-            Tint = specification.Tint is { } tint ? ToTint(tint, $"{at}/tint") : null,
-            Curves = ToCurves(specification, $"{at}/curves"),
+            Tint = specification.Tint is { } tint ? ColourReader.ToTint(tint, $"{at}/tint") : null,
+            Curves = ColourReader.ToCurves(specification, $"{at}/curves"),
             Choices = BySetting(specification.Choices, $"{at}/choices", ToChoice, SettingKind.Choice),
             Levels = BySetting(specification.Levels, $"{at}/levels", ToLevel, SettingKind.Level),
             NotFitted =
@@ -284,45 +284,6 @@ public static class ModelReader
             ? new LevelControl([.. all], level.HasOff, level.Automatic)
             : throw new RefusedException(ProblemCode.BadValue, at, $"Give 1 to {MostMarks} values, or from, to and step.");
     }
-
-    private static TintScale ToTint(TintScaleDocument tint, string at) =>
-        new(
-            InRange(tint.StepDuv, 0.00005, 0.02, $"{at}/stepDuv", "step of tint in Δuv"),
-            tint.Up switch
-            {
-                null => null,
-                "green" => true,
-                "magenta" => false,
-                _ => throw new RefusedException(
-                    ProblemCode.BadValue,
-                    $"{at}/up",
-                    "Higher numbers of tint are green or magenta; leave it out where you do not know."
-                ),
-            }
-        );
-
-    // A curve of a profile that the model does not have would never be found.
-    private static ImmutableDictionary<string, ProfileCurve> ToCurves(ModelDocument specification, string at) =>
-        (specification.Curves ?? new Dictionary<string, ProfileCurveDocument>()).ToImmutableDictionary(
-            c =>
-                specification.Choices?.GetValueOrDefault(SettingDefinition.Of(Setting.Profile).Key)?.Positions.Any(p => p.Is == c.Key)
-                == true
-                    ? c.Key
-                    : throw new RefusedException(
-                        ProblemCode.BadValue,
-                        $"{at}/{c.Key}",
-                        $"The model has no picture profile “{c.Key}”. Name it there first, or take its curve out."
-                    ),
-            c => ToCurve(c.Value, $"{at}/{c.Key}")
-        );
-
-    private static ProfileCurve ToCurve(ProfileCurveDocument curve, string at) =>
-        new(
-            curve.Curve,
-            PictureReader.Curve(new PictureSettingsDocument(curve.Curve, curve.Log), at)
-                ?? throw new RefusedException(ProblemCode.BadValue, $"{at}/curve", "The curve is BT.709, HLG, sRGB or Log."),
-            InRange(curve.ClipLevel, 0.2, 1.2, $"{at}/clipLevel", "signal at which highlights end")
-        );
 
     private static MediaSlot ToSlot(SlotDocument slot, string at) =>
         new(

@@ -145,6 +145,7 @@ internal static class Site
             .AddScoped<PictureViews>()
             .AddSingleton<PictureIntake>()
             .AddSingleton<MatchStore>()
+            .AddSingleton<UnitMatchStore>()
             .AddSingleton<MatchSource>()
             .AddSingleton<MatchRegions>()
             .AddSingleton<MatchCameras>()
@@ -214,6 +215,8 @@ internal static class Site
         signedIn.MapEvidence();
         signedIn.MapPictures();
         signedIn.MapMatches();
+        signedIn.MapMatchPictures();
+        signedIn.MapMatchReports();
         signedIn.MapFind();
         signedIn.MapExchange();
         signedIn.MapPeople();

@@ -139,6 +139,17 @@ public sealed class Browser : IDisposable
 
     public void Reload() => _driver.Navigate().Refresh();
 
+    /// <summary>Waits until the application is kept in this browser, so that it opens without the site.</summary>
+    public void KeptWhole() =>
+        Until(
+            () =>
+                ScriptAsync(
+                    "const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then(k => done(k.some(n => n.startsWith('gold-notch-shell'))))"
+                )
+                    is true,
+            "the application to be kept whole"
+        );
+
     public string Path => new Uri(_driver.Url).PathAndQuery;
 
     public void SignIn(string login)

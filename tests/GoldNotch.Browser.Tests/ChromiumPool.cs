@@ -24,6 +24,8 @@ internal sealed class Chromium : IDisposable
             "--disable-component-update",
             "--disable-sync",
             "--disable-dev-shm-usage",
+            // The shell rounds letters to whole pixels, which no person's browser does.
+            "--font-render-hinting=none",
             "--force-prefers-reduced-motion",
             "--lang=en-GB"
         );

@@ -98,6 +98,41 @@ public sealed class MatchBrowserTests(DemoBrowserSite site) : IDisposable
         joss.Read("[data-letter=B]", "This is no picture or clip");
     }
 
+    [Fact]
+    public async Task A_picture_brought_without_network_waits_over_a_reload_and_goes_into_its_match_once()
+    {
+        using Browser joss = site.Open("joss");
+        joss.Go("/line-ups/matches");
+        joss.See("input[placeholder='What is the shoot?']").SendKeys("Out in the cellar");
+        joss.See("input[placeholder='5600']").SendKeys("3200");
+        IReadOnlyList<IWebElement> units = joss.All("form.begin .fields input[list]");
+        units[0].SendKeys("OBG-105");
+        units[1].SendKeys("OBG-106");
+        joss.Press(Keys.Tab);
+        joss.Click("form.begin .act", "Start");
+        joss.Read("h1", "Out in the cellar");
+        string id = joss.Path.Split('/')[^1];
+        joss.KeptWhole();
+        joss.Reload();
+        joss.Read("h1", "Out in the cellar");
+        await site.Site.StopSiteAsync();
+        try
+        {
+            joss.See("[data-letter=A] .file").FindElement(By.CssSelector("input")).SendKeys(PictureBrowserTests.Still(_folder, "a.png"));
+            joss.Read(".zone-work", "1 picture saved on this device, not uploaded yet");
+            joss.Reload();
+            joss.Read(".zone-work", "1 picture saved on this device, not uploaded yet");
+        }
+        finally
+        {
+            await site.Site.StartSiteAsync();
+        }
+
+        joss.Read("[data-letter=A]", "reference");
+        using Web.Tests.Hosting.TestClient client = await site.Site.ClientAsync("joss");
+        (await client.GetAsync($"/api/matches/{id}")).Expect(200).At("cameras/0/turns").GetArrayLength().ShouldBe(1);
+    }
+
     /// <summary>Stands the three cameras of the line-up before the same card, two of them a little off.</summary>
     internal static async Task SceneAsync(BrowserSite site)
     {

@@ -12,14 +12,7 @@ public class OfflineTests(BrowserSite site)
     {
         using Browser browser = BenchTests.Begin(site, "OBG-105", "Lecture room");
         string path = browser.Path;
-        browser.Until(
-            () =>
-                browser.ScriptAsync(
-                    "const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then(k => done(k.some(n => n.startsWith('gold-notch-shell'))))"
-                )
-                    is true,
-            "the application to be kept whole"
-        );
+        browser.KeptWhole();
         browser.Go("/sheets/lecture-room/bracken-3");
         browser.See("article[data-setting=gain]");
         browser.Go(path);
@@ -141,14 +134,7 @@ public class OfflineTests(BrowserSite site)
         using Browser browser = BenchTests.Begin(site, "OBG-105", "Lecture room");
         string path = browser.Path;
         string picture = Path.Combine(TestSite.Root, "docs", "screenshots", "history.png");
-        browser.Until(
-            () =>
-                browser.ScriptAsync(
-                    "const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then(k => done(k.some(n => n.startsWith('gold-notch-shell'))))"
-                )
-                    is true,
-            "the application to be kept whole"
-        );
+        browser.KeptWhole();
         await site.Site.StopSiteAsync();
         try
         {

@@ -35,7 +35,7 @@ public class JudgementPropertyTests
                     }
                 }
             },
-            runs: 80
+            runs: 30
         );
 
     [Fact]

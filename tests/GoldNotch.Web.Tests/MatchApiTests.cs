@@ -192,6 +192,51 @@ public class MatchApiTests(DemoSite site)
         (await mara.GetAsync($"/api/matches/{id}")).Expect(200).Json.GetProperty("turn").GetInt32().ShouldBe(0);
     }
 
+    [Fact]
+    public async Task What_units_needed_goes_out_with_them_and_comes_in_once_and_what_cannot_be_is_refused()
+    {
+        using TestClient ines = await site.ClientAsync();
+        JsonNode went = JsonNode.Parse((await ines.GetAsync("/api/export/units.json")).Expect(200).Json.GetRawText())!;
+        JsonArray matches = went["matches"]!.AsArray();
+        matches.Count.ShouldBeGreaterThan(1);
+        (await ines.SendAsync(HttpMethod.Post, "/api/import", went.ToJsonString())).Expect(200).Int("added").ShouldBe(0);
+        (await ines.GetAsync("/api/units/OBG-112/matches")).Expect(200).At("0/against").GetString().ShouldBe("OBG-108");
+        async Task<Answer> WithAsync(string field, JsonNode value)
+        {
+            JsonNode one = matches[0]!.DeepClone();
+            one[field] = value;
+            JsonNode file = JsonNode.Parse("""{"format": "gold-notch-exchange", "formatVersion": 2}""")!;
+            file["matches"] = new JsonArray(one);
+            return await ines.SendAsync(HttpMethod.Post, "/api/import", file.ToJsonString());
+        }
+
+        (await WithAsync("offsetMired", 99)).ExpectProblem(400, "id-taken", "/matches/0/id");
+        (await WithAsync("at", DateTimeOffset.UtcNow.AddDays(1))).ExpectProblem(400, "bad-value", "/matches/0/at");
+        (await WithAsync("lightK", 3)).ExpectProblem(400, "bad-value", "/matches/0/lightK");
+        string unit = matches[0]!["unit"]!.GetValue<string>();
+        (await WithAsync("against", unit)).ExpectProblem(400, "bad-value", "/matches/0/against");
+        (await WithAsync("id", Guid.NewGuid())).Expect(200).Int("added").ShouldBe(1);
+    }
+
+    [Fact]
+    public async Task A_unit_that_gets_another_tag_keeps_its_place_in_an_open_match()
+    {
+        using TestClient ines = await site.ClientAsync();
+        Guid id = await BeginAsync(ines, "Renamed", "OBG-107", "OBG-105");
+        int version = (await ines.GetAsync("/api/units/OBG-107/page")).Expect(200).Int("version");
+        (await ines.SendAsync(HttpMethod.Post, "/api/units/OBG-107/rename", new { newTag = "OBG-207" }, version)).Expect(200);
+        try
+        {
+            Answer match = (await ines.GetAsync($"/api/matches/{id}")).Expect(200);
+            match.At("cameras/0/unit").GetString().ShouldBe("OBG-207");
+            match.At("missing").GetArrayLength().ShouldBe(0);
+        }
+        finally
+        {
+            (await ines.SendAsync(HttpMethod.Post, "/api/units/OBG-207/rename", new { newTag = "OBG-107" }, version + 1)).Expect(200);
+        }
+    }
+
     private static JsonElement Of(JsonElement match, string letter) =>
         match.GetProperty("cameras").EnumerateArray().Single(c => c.GetProperty("letter").GetString() == letter);
 

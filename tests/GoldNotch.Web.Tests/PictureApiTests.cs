@@ -257,8 +257,40 @@ public class PictureApiTests(TestSite site)
                 File.SetLastWriteTimeUtc(path, DateTime.UtcNow.AddHours(id == young ? -20 : -30));
             }
 
+            var longer = new Web.Hosting.SiteSettings
+            {
+                Database = "",
+                DataFolder = folder.FullName,
+                KeepPictures = TimeSpan.FromDays(2),
+            };
+            new PictureFiles(longer, TimeProvider.System).Sweep(new HashSet<Guid>()).ShouldBe(0, "this site keeps them two days");
             files.Sweep(new HashSet<Guid> { kept }).ShouldBe(1);
             (files.Find(old) is null, files.Find(kept) is null, files.Find(young) is null).ShouldBe((true, false, false));
+        }
+        finally
+        {
+            folder.Delete(recursive: true);
+        }
+    }
+
+    [Fact]
+    public async Task A_file_over_the_limit_of_this_site_is_refused_with_the_limit_and_nothing_of_it_lies_about()
+    {
+        DirectoryInfo folder = Directory.CreateTempSubdirectory("gold-notch-limit");
+        try
+        {
+            var small = new Web.Hosting.SiteSettings
+            {
+                Database = "",
+                DataFolder = folder.FullName,
+                PictureBytes = 2 * 1024 * 1024,
+            };
+            var files = new PictureFiles(small, TimeProvider.System);
+            using var body = new MemoryStream(new byte[(2 * 1024 * 1024) + 1]);
+            (
+                await Should.ThrowAsync<Exchange.RefusedException>(() => files.TakeAsync(Guid.NewGuid(), body, default))
+            ).Message.ShouldContain("at most 2 MB");
+            folder.EnumerateFiles("*", SearchOption.AllDirectories).ShouldBeEmpty();
         }
         finally
         {

@@ -20,6 +20,8 @@ public class SettingsTests(TestSite site)
     [InlineData("GOLDNOTCH_SESSION_HOURS", "0")]
     [InlineData("GOLDNOTCH_KEEP_DAYS", "a month")]
     [InlineData("GOLDNOTCH_CONNECTIONS", "1")]
+    [InlineData("GOLDNOTCH_PICTURE_MB", "2000")]
+    [InlineData("GOLDNOTCH_PICTURE_DAYS", "0")]
     [InlineData("GOLDNOTCH_AUTHORITY", "/no/such/authority.crt")]
     public void A_setting_that_cannot_be_is_told_by_its_name(string name, string value) =>
         Should.Throw<SettingException>(() => SiteSettings.Read(Of((name, value)))).Message.ShouldStartWith(name);

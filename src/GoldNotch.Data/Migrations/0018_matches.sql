@@ -44,7 +44,7 @@ CREATE INDEX match_take_by_picture ON match_take (picture_id);
 CREATE TABLE unit_match (
     id            uuid PRIMARY KEY,
     unit_tag      text NOT NULL REFERENCES camera_unit (tag) ON UPDATE CASCADE ON DELETE CASCADE,
-    against_tag   text NOT NULL CHECK (length(against_tag) BETWEEN 1 AND 30),
+    against_tag   text NOT NULL REFERENCES camera_unit (tag) ON UPDATE CASCADE ON DELETE CASCADE,
     light_k       double precision NOT NULL CHECK (light_k BETWEEN 1000 AND 100000),
     offset_mired  double precision NOT NULL CHECK (offset_mired BETWEEN -500 AND 500),
     duv           double precision NOT NULL CHECK (duv BETWEEN -0.2 AND 0.2),

@@ -14,6 +14,10 @@ internal sealed record SiteSettings
     internal const string DatabaseName = "GOLDNOTCH_DB";
     internal const string OwnerName = "GOLDNOTCH_DB_OWNER";
 
+    /// <summary>More than any still has; a larger one would fill the disk before it is refused.</summary>
+    internal const int MostPictureMegabytes = 1024;
+    private const long Megabyte = 1024 * 1024;
+
     /// <summary>Connection of the site, as a role that owns nothing.</summary>
     public required string Database { get; init; }
 
@@ -38,6 +42,12 @@ internal sealed record SiteSettings
     /// <summary>How long backups are kept; the last good one always is.</summary>
     public TimeSpan KeepBackups { get; init; } = TimeSpan.FromDays(30);
 
+    /// <summary>Largest file of a picture, bytes.</summary>
+    public long PictureBytes { get; init; } = 64 * Megabyte;
+
+    /// <summary>How long a picture's file lies that nobody asked to keep.</summary>
+    public TimeSpan KeepPictures { get; init; } = TimeSpan.FromDays(1);
+
     /// <summary>Tries to sign in from one address a minute.</summary>
     public int SignInsPerMinute { get; init; } = 30;
 
@@ -57,6 +67,8 @@ internal sealed record SiteSettings
                 TimeSpan.FromDays(Number(from, "GOLDNOTCH_KEEP_DAYS", 30, 1, 365, "days"))
             ),
             KeepBackups = TimeSpan.FromDays(Number(from, "GOLDNOTCH_KEEP_BACKUPS_DAYS", 30, 1, 3650, "days")),
+            PictureBytes = Number(from, "GOLDNOTCH_PICTURE_MB", 64, 1, MostPictureMegabytes, "megabytes") * Megabyte,
+            KeepPictures = TimeSpan.FromDays(Number(from, "GOLDNOTCH_PICTURE_DAYS", 1, 1, 365, "days")),
             SignInsPerMinute = Number(from, "GOLDNOTCH_SIGNINS_PER_MINUTE", 30, 1, 100_000, "tries"),
         };
 

@@ -71,19 +71,21 @@ internal static class ExchangeEndpoints
         ModelStore models,
         StandardStore standards,
         UnitStore units,
+        UnitMatchStore matches,
         CancellationToken cancel
-    ) => Json(await DocumentAsync(what, models, standards, units, cancel), what);
+    ) => Json(await DocumentAsync(what, models, standards, units, matches, cancel), what);
 
     private static async Task<FileContentHttpResult> ExportCsvAsync(
         string what,
         ModelStore models,
         StandardStore standards,
         UnitStore units,
+        UnitMatchStore matches,
         CancellationToken cancel
     )
     {
         ExchangeDocument document = what is "units" or "standards"
-            ? await DocumentAsync(what, models, standards, units, cancel)
+            ? await DocumentAsync(what, models, standards, units, matches, cancel)
             : throw new RefusedException(
                 ProblemCode.NotFound,
                 "/what",
@@ -132,6 +134,7 @@ internal static class ExchangeEndpoints
         ModelStore models,
         StandardStore standards,
         UnitStore units,
+        UnitMatchStore matches,
         CancellationToken cancel
     )
     {
@@ -146,7 +149,8 @@ internal static class ExchangeEndpoints
             ExchangeDocument.ThisVersion,
             all || what == "models" ? [.. (await models.NewestAsync(cancel)).Select(m => m.Document)] : null,
             all || what == "standards" ? [.. (await standards.InViewAsync(cancel)).Select(s => s.Document)] : null,
-            all || what == "units" ? [.. (await units.ListAsync(null, null, retired: true, MostUnits, cancel)).Select(Unit)] : null
+            all || what == "units" ? [.. (await units.ListAsync(null, null, retired: true, MostUnits, cancel)).Select(Unit)] : null,
+            Matches: all || what == "units" ? [.. (await matches.NeededAsync(null, cancel)).SelectMany(m => m)] : null
         );
     }
 

@@ -22,7 +22,7 @@ internal sealed class LineUpSource(
     ModelStore models,
     LineUpStore lineUps,
     DepartmentStore department,
-    MatchStore matches,
+    UnitMatchStore matches,
     TimeProvider clock,
     Phrasing phrasing
 )

@@ -19,22 +19,25 @@ public interface ILivePage
 
 /// <summary>Pages listen here; nothing is ever sent up.</summary>
 [Authorize]
-internal sealed class LiveHub(LivePages pages) : Hub<ILivePage>
+internal sealed class LiveHub(LivePages pages, SessionStore sessions, TimeProvider clock) : Hub<ILivePage>
 {
     internal const string Path = "/api/live";
 
-    public override Task OnConnectedAsync()
+    public override async Task OnConnectedAsync()
     {
-        if (Context.GetHttpContext() is { } http && BrowserSessions.Of(http) is { } session)
+        if (Context.GetHttpContext() is not { } http || BrowserSessions.Of(http) is not { } session)
         {
-            pages.Add(Context, session.Word);
+            Context.Abort();
+            return;
         }
-        else
+
+        pages.Add(Context, session.Word);
+
+        // A session that ended while the line was made was told of before anybody listened here.
+        if (!(await sessions.OpenAsync([session.Word], clock.GetUtcNow(), Context.ConnectionAborted)).Contains(session.Word))
         {
             Context.Abort();
         }
-
-        return Task.CompletedTask;
     }
 
     public override Task OnDisconnectedAsync(Exception? exception)

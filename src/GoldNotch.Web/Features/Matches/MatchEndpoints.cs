@@ -63,7 +63,6 @@ internal static class SignedMatch
 internal static class MatchEndpoints
 {
     private const int PageSize = 50;
-    private const int MostTurns = 40;
 
     internal static void MapMatches(this IEndpointRouteBuilder api)
     {
@@ -77,43 +76,12 @@ internal static class MatchEndpoints
             .ProducesProblem(412)
             .ProducesProblem(428)
             .WithName("dropMatch");
-        api.MapPut("/matches/{id:guid}/turns/{turn:int}/{letter}", TakeAsync)
-            .ProducesProblem(404)
-            .ProducesProblem(409)
-            .ProducesProblem(412)
-            .WithName("putTake");
-        api.MapDelete("/matches/{id:guid}/turns/{turn:int}/{letter}", DropTakeAsync)
-            .ProducesProblem(404)
-            .ProducesProblem(409)
-            .ProducesProblem(412)
-            .ProducesProblem(428)
-            .WithName("dropTake");
-        api.MapPost("/matches/{id:guid}/turns/{turn:int}/{letter}/still", StillAsync)
-            .ProducesProblem(404)
-            .ProducesProblem(409)
-            .ProducesProblem(412)
-            .ProducesProblem(424)
-            .WithName("takeStill");
-        api.MapPost("/matches/{id:guid}/cameras/{letter}/correct", CorrectAsync)
-            .ProducesProblem(404)
-            .ProducesProblem(409)
-            .ProducesProblem(424)
-            .WithName("correctCamera");
         api.MapPost("/matches/{id:guid}/signature", SignAsync)
             .Needs(Right.ManageUnits)
             .ProducesProblem(404)
             .ProducesProblem(409)
             .ProducesProblem(412)
             .WithName("signMatch");
-        api.MapGet("/matches/{id:guid}/match.pdf", PdfAsync)
-            .Produces(200, contentType: "application/pdf")
-            .ProducesProblem(404)
-            .WithName("printMatch");
-        api.MapGet("/matches/{id:guid}/match.csv", CsvAsync)
-            .Produces(200, contentType: "text/csv")
-            .ProducesProblem(404)
-            .WithName("exportMatchCsv");
-        api.MapGet("/matches/{id:guid}/match.json", JsonAsync).Produces<MatchView>().ProducesProblem(404).WithName("exportMatchJson");
     }
 
     private static async Task<Ok<MatchPage>> ListAsync(
@@ -231,114 +199,6 @@ internal static class MatchEndpoints
         return await work.Matches.DropAsync(id, seen.Number, author.Actor, cancel) ? TypedResults.NoContent() : throw Moved("this match");
     }
 
-    private static async Task<Ok<TakenView>> TakeAsync(
-        Guid id,
-        int turn,
-        string letter,
-        TakeRequest request,
-        HttpContext context,
-        Author author,
-        [AsParameters] MatchWork work,
-        CancellationToken cancel
-    )
-    {
-        (WholeMatch whole, MatchedUnit unit) = await CameraAsync(id, turn, letter, work, cancel);
-        MatchReader.Position(request.Position, unit.Camera.Model, "/position");
-        StoredPicture picture = await work.Pictures.GetAsync(request.Picture, cancel)
-            ?? throw new RefusedException(ProblemCode.NotFound, "/picture", "There is no such picture any more. Choose the file again.");
-        return await KeepAsync(whole, unit, turn, picture, request.Position, request.Seen, [], context, author, work, cancel);
-    }
-
-    private static async Task<Results<Ok<TakenView>, ProblemHttpResult>> StillAsync(
-        Guid id,
-        int turn,
-        string letter,
-        StillRequest request,
-        HttpContext context,
-        Author author,
-        [AsParameters] MatchWork work,
-        CancellationToken cancel
-    )
-    {
-        (WholeMatch whole, MatchedUnit unit) = await CameraAsync(id, turn, letter, work, cancel);
-        MatchReader.Position(request.Position, unit.Camera.Model, "/position");
-        if (
-            whole.Pictures.FirstOrDefault(p => p.Take.Turn == turn && p.Take.Letter == letter) is { } there
-            && there.Take.Version != request.Seen
-        )
-        {
-            throw Moved($"the picture of camera {letter}");
-        }
-
-        LinkedPicture taken = await work.Cameras.PictureAsync(
-            unit,
-            request.Position,
-            request.Picture,
-            $"{unit.Unit.Tag} {turn}.png",
-            author,
-            cancel
-        );
-        return taken is { Picture: { } picture, Position: { } position }
-            ? await KeepAsync(whole, unit, turn, picture, position, request.Seen, taken.Says, context, author, work, cancel)
-            : CameraLinkEndpoints.Failed(taken.State, string.Join(" ", taken.Says));
-    }
-
-    private static async Task<Ok<TakenView>> KeepAsync(
-        WholeMatch whole,
-        MatchedUnit unit,
-        int turn,
-        StoredPicture picture,
-        MatchPositionDocument position,
-        int seen,
-        IReadOnlyList<string> says,
-        HttpContext context,
-        Author author,
-        MatchWork work,
-        CancellationToken cancel
-    )
-    {
-        await work.Regions.ReadyAsync(picture, unit, position, whole.Pictures, author, cancel);
-        var take = new StoredTake(unit.Document.Letter, turn, picture.Id, position, author.Name, work.Now, 0);
-        _ = await work.Matches.PutTakeAsync(whole.Stored.Id, take, seen, author.Actor, cancel)
-            ?? throw Moved($"the picture of camera {unit.Document.Letter}");
-        MatchView view = await work.ViewAsync(whole.Stored.Id, cancel);
-        context.Response.Headers.ETag = ETags.Of(view.Version);
-        return TypedResults.Ok(new TakenView(says, view));
-    }
-
-    private static async Task<Ok<MatchView>> DropTakeAsync(
-        Guid id,
-        int turn,
-        string letter,
-        SeenVersion seen,
-        HttpContext context,
-        Author author,
-        [AsParameters] MatchWork work,
-        CancellationToken cancel
-    )
-    {
-        await work.Source.FindAsync(id, cancel);
-        return await work.Matches.DropTakeAsync(id, turn, letter, seen.Number, work.Now, author.Actor, cancel)
-            ? Seen(await work.ViewAsync(id, cancel), context)
-            : throw Moved($"the picture of camera {letter}");
-    }
-
-    private static async Task<Results<Ok<CorrectedMatchView>, ProblemHttpResult>> CorrectAsync(
-        Guid id,
-        string letter,
-        [AsParameters] MatchWork work,
-        CancellationToken cancel
-    )
-    {
-        (WholeMatch whole, MatchedUnit unit) = await CameraAsync(id, 1, letter, work, cancel);
-        (LinkState state, string sentence, IReadOnlyList<CorrectedView> done) = await work.Cameras.CorrectAsync(
-            unit,
-            whole.Report.Rows.First(r => r.Camera == unit.Camera).Steps,
-            cancel
-        );
-        return state == LinkState.Answers ? TypedResults.Ok(new CorrectedMatchView(done)) : CameraLinkEndpoints.Failed(state, sentence);
-    }
-
     private static async Task<Ok<MatchView>> SignAsync(
         Guid id,
         SignMatchRequest request,
@@ -360,26 +220,22 @@ internal static class MatchEndpoints
 
         DateTimeOffset at = work.Now;
         MatchView view = work.Views.Of(whole) with { SignedBy = author.Name, SignedAt = at };
-        string light = whole.Units.FirstOrDefault(u => u.Document.Letter == whole.Match.ColourReference)?.Unit.Tag ?? "";
-        (string, UnitMatchDocument)[] needs =
+        string reference = whole.Units.FirstOrDefault(u => u.Document.Letter == whole.Match.ColourReference)?.Unit.Tag ?? "";
+        UnitMatchDocument[] needs =
         [
             .. UnitNeed
                 .Of(whole.Match, whole.Report)
-                .Select(n =>
-                    (
-                        whole.Units.First(u => u.Document.Letter == n.Letter).Unit.Tag,
-                        new UnitMatchDocument(
-                            Guid.NewGuid(),
-                            light,
-                            whole.Match.Light.Value,
-                            Math.Round(n.Offset.Value, 2),
-                            Math.Round(n.Duv, 5),
-                            author.Name,
-                            at,
-                            id
-                        )
-                    )
-                ),
+                .Select(n => new UnitMatchDocument(
+                    Guid.NewGuid(),
+                    whole.Units.First(u => u.Document.Letter == n.Letter).Unit.Tag,
+                    reference,
+                    whole.Match.Light.Value,
+                    Math.Round(n.Offset.Value, 2),
+                    Math.Round(n.Duv, 5),
+                    author.Name,
+                    at,
+                    id
+                )),
         ];
         StoredMatch kept = await work.Matches.SignAsync(
             id,
@@ -394,85 +250,14 @@ internal static class MatchEndpoints
         return Seen(await work.ViewAsync(kept.Id, cancel), context);
     }
 
-    private static async Task<FileContentHttpResult> PdfAsync(
-        Guid id,
-        string? paper,
-        [AsParameters] MatchWork work,
-        DepartmentStore department,
-        CancellationToken cancel
-    )
-    {
-        PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
-        MatchView view = await work.ViewAsync(id, cancel);
-        Dictionary<Guid, byte[]> looks = [];
-        foreach (Guid picture in view.Cameras.SelectMany(c => c.Turns.TakeLast(1)).Select(t => t.Picture))
-        {
-            if (await work.Pictures.PreviewAsync(picture, cancel) is { } jpeg)
-            {
-                looks[picture] = jpeg;
-            }
-        }
-
-        return TypedResults.File(
-            MatchPdf.Of(view, looks, size, await department.GetAsync(cancel), work.Now),
-            "application/pdf",
-            "match.pdf"
-        );
-    }
-
-    private static async Task<FileContentHttpResult> CsvAsync(Guid id, [AsParameters] MatchWork work, CancellationToken cancel) =>
-        TypedResults.File(MatchCsv.Of(await work.ViewAsync(id, cancel)), "text/csv; charset=utf-8", "match.csv");
-
-    private static async Task<FileContentHttpResult> JsonAsync(Guid id, [AsParameters] MatchWork work, CancellationToken cancel) =>
-        TypedResults.File(
-            JsonSerializer.SerializeToUtf8Bytes(await work.ViewAsync(id, cancel), SignedMatch.Json),
-            "application/json",
-            "match.json"
-        );
-
-    private static async Task<(WholeMatch Whole, MatchedUnit Unit)> CameraAsync(
-        Guid id,
-        int turn,
-        string letter,
-        MatchWork work,
-        CancellationToken cancel
-    )
-    {
-        WholeMatch whole = await work.Source.WholeAsync(id, cancel);
-        if (turn is < 1 or > MostTurns)
-        {
-            throw new RefusedException(
-                ProblemCode.BadValue,
-                "/turn",
-                $"Pictures are taken 1 to {MostTurns} times. Sign it, or begin anew."
-            );
-        }
-
-        return whole.Stored.SignedBy is { } who
-            ? throw new RefusedException(
-                ProblemCode.Immutable,
-                "/id",
-                $"{who} signed this match: it stays as it is. Begin another one for these cameras."
-            )
-            : (
-                whole,
-                whole.Units.FirstOrDefault(u => u.Document.Letter == letter)
-                    ?? throw new RefusedException(
-                        ProblemCode.NotFound,
-                        "/letter",
-                        "There is no camera of this letter in the match, or its unit is gone."
-                    )
-            );
-    }
-
-    private static RefusedException Moved(string what) =>
+    internal static RefusedException Moved(string what) =>
         new(
             ProblemCode.ChangedMeanwhile,
             "",
             $"Somebody else changed {what} since you saw it. Nothing was overwritten; what is there now is shown."
         );
 
-    private static Ok<MatchView> Seen(MatchView view, HttpContext context)
+    internal static Ok<MatchView> Seen(MatchView view, HttpContext context)
     {
         context.Response.Headers.ETag = ETags.Of(view.Version);
         return TypedResults.Ok(view);

@@ -61,7 +61,7 @@ internal sealed class MatchRegions(PictureStore pictures, PictureDesk desk)
     private static PictureSettingsDocument Settings(PictureSettingsDocument now, MatchedUnit unit, MatchPositionDocument position)
     {
         PictureSettingsDocument set = now with { BalanceK = position.WhiteK ?? now.BalanceK };
-        return now.Curve is null && unit.Camera.Model.Curves.GetValueOrDefault(unit.Document.Profile) is { } known
+        return IsOfProfile(now, unit) && unit.Camera.Model.Curves.GetValueOrDefault(unit.Document.Profile) is { } known
             ? set with
             {
                 Curve = known.Name,
@@ -70,6 +70,13 @@ internal sealed class MatchRegions(PictureStore pictures, PictureDesk desk)
             }
             : set;
     }
+
+    // A curve that a profile has given is given by another profile anew; one that a person named is not.
+    private static bool IsOfProfile(PictureSettingsDocument now, MatchedUnit unit) =>
+        now.Curve is null
+        || unit.Camera.Model.Curves.Values.Any(c =>
+            c.Name == now.Curve && c.ClipLevel == now.ClipLevel && (now.Log is null || c.Curve is ToneCurve.Log)
+        );
 
     private static IEnumerable<RegionDocument> Proposed(
         DecodedPicture pixels,

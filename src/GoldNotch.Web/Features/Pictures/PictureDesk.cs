@@ -43,7 +43,7 @@ internal sealed class PictureDesk(PictureFiles files)
             ?? throw new RefusedException(
                 ProblemCode.NotFound,
                 "/file",
-                "The file of this picture is here no longer: it is kept for a day unless somebody asks for more. Its figures stay. Choose the file again to measure it anew."
+                "The file of this picture is here no longer: files go after some days unless somebody asks to keep them. Its figures stay. Choose the file again to measure it anew."
             );
         try
         {

@@ -19,6 +19,9 @@ public sealed record PictureChange(
     bool Original = false
 );
 
+/// <summary>What this site takes: largest file in megabytes, and how many days a file lies that nobody asked to keep.</summary>
+public sealed record PictureLimits(int Megabytes, int Days);
+
 /// <summary>Regions that could be cards; a person decides.</summary>
 public sealed record CardProposals(IReadOnlyList<RegionDocument> Regions);
 
@@ -39,9 +42,10 @@ internal static class PictureEndpoints
     internal static void MapPictures(this IEndpointRouteBuilder api)
     {
         api.MapGet("/pictures", ListAsync).WithName("listPictures");
+        api.MapGet("/pictures/limits", Limits).WithName("getPictureLimits");
         api.MapPut("/pictures/{id:guid}", AddAsync)
             .Accepts<byte[]>("application/octet-stream")
-            .WithMetadata(new RequestSizeLimitAttribute(PictureFiles.MostBytes + 1))
+            .WithMetadata(new RequestSizeLimitAttribute(SiteSettings.MostPictureMegabytes * 1024L * 1024))
             .ProducesProblem(413)
             .ProducesProblem(422)
             .WithName("putPicture");
@@ -86,6 +90,9 @@ internal static class PictureEndpoints
             )
         );
     }
+
+    private static Ok<PictureLimits> Limits(PictureFiles files) =>
+        TypedResults.Ok(new PictureLimits((int)(files.MostBytes / (1024 * 1024)), (int)files.Kept.TotalDays));
 
     private static async Task<Ok<PictureView>> AddAsync(
         Guid id,

@@ -13,21 +13,22 @@ internal sealed record PictureUpload(string Path, long Bytes, byte[] Sha256);
 /// <summary>The files of pictures while they are worked on: a day where nobody asks for more, in a folder that is shared by every copy of the site.</summary>
 internal sealed class PictureFiles
 {
-    /// <summary>Largest file, bytes.</summary>
-    internal const long MostBytes = 64L * 1024 * 1024;
-
     private readonly string _folder;
     private readonly TimeProvider _clock;
 
     public PictureFiles(SiteSettings settings, TimeProvider clock)
     {
         _clock = clock;
+        (MostBytes, Kept) = (settings.PictureBytes, settings.KeepPictures);
         _folder = Path.Combine(settings.DataFolder ?? Path.Combine(Path.GetTempPath(), "gold-notch"), "pictures");
         Directory.CreateDirectory(_folder);
     }
 
+    /// <summary>Largest file, bytes.</summary>
+    internal long MostBytes { get; }
+
     /// <summary>How long a file lies that nobody asked to keep.</summary>
-    internal static TimeSpan Worked { get; } = TimeSpan.FromDays(1);
+    internal TimeSpan Kept { get; }
 
     /// <summary>Where a picture's file lies, or null where it lies no longer.</summary>
     internal string? Find(Guid id)
@@ -78,7 +79,7 @@ internal sealed class PictureFiles
     /// <summary>Lets a file go.</summary>
     internal void Drop(Guid id) => File.Delete(At(id));
 
-    /// <summary>Lets every file go that is older than a day and that nobody keeps, half ones too.</summary>
+    /// <summary>Lets every file go that is older than they are kept and that nobody keeps, half ones too.</summary>
     /// <param name="kept">Pictures whose file was asked to be kept.</param>
     /// <returns>How many went.</returns>
     internal int Sweep(IReadOnlySet<Guid> kept)
@@ -87,7 +88,7 @@ internal sealed class PictureFiles
         foreach (string path in Directory.EnumerateFiles(_folder))
         {
             bool isKept = Guid.TryParse(Path.GetFileName(path), out Guid id) && kept.Contains(id);
-            if (!isKept && File.GetLastWriteTimeUtc(path) < (_clock.GetUtcNow() - Worked).UtcDateTime)
+            if (!isKept && File.GetLastWriteTimeUtc(path) < (_clock.GetUtcNow() - Kept).UtcDateTime)
             {
                 File.Delete(path);
                 gone++;

@@ -75,7 +75,7 @@ internal static class UnitPageEndpoints
     // The newest first; nothing where the unit was never matched.
     private static async Task<Ok<IReadOnlyList<UnitMatchDocument>>> MatchesAsync(
         string tag,
-        MatchStore matches,
+        UnitMatchStore matches,
         CancellationToken cancel
     ) => TypedResults.Ok<IReadOnlyList<UnitMatchDocument>>([.. (await matches.NeededAsync([tag], cancel))[tag].Take(MostMatches)]);
 

@@ -18,7 +18,7 @@ internal sealed class UnitPages(
     CheckStore checks,
     DriftStore drift,
     UnitNoteStore notes,
-    MatchStore matches,
+    UnitMatchStore matches,
     ModelStore models,
     Phrasing phrasing,
     WallClock wall

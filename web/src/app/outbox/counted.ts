@@ -3,6 +3,7 @@ import type { Entry } from './entry';
 const NAMES: Record<string, [one: string, many: string]> = {
   reading: ['reading', 'readings'],
   photo: ['photograph', 'photographs'],
+  picture: ['picture', 'pictures'],
 };
 
 /** “2 readings and 1 photograph”. */

@@ -5,14 +5,21 @@ import { useRoute } from 'vue-router';
 import { counted } from '../../app/outbox/counted';
 import { outbox } from '../../app/outbox/outbox';
 import './outgoing';
+import '../pictures/outgoing';
 
 /** Whoever leaves a check without network leaves nothing behind: what waits is sent from whatever page is open, and shown there. */
 const route = useRoute();
 const queries = useQueryClient();
 const box = outbox();
 
-/** The page of a check shows its own. */
-const open = computed(() => (/^\/(bench|history)\//.test(route.path) ? String(route.params.id) : ''));
+/** The page of a check, of a match and of the pictures shows its own. */
+const open = computed(() =>
+  /^\/(bench|history|line-ups\/matches)\//.test(route.path)
+    ? String(route.params.id)
+    : route.path === '/cameras/pictures'
+      ? 'pictures'
+      : '',
+);
 const elsewhere = computed(() => box.mine.value.filter((e) => e.group !== open.value));
 const waiting = computed(() => elsewhere.value.filter((e) => e.tried && !e.refusal?.final));
 const refused = computed(() => elsewhere.value.filter((e) => e.refusal?.final));

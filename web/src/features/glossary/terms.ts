@@ -28,6 +28,11 @@ export const TERMS = {
     means:
       'The right exposure, drawn across all cameras of a line-up. A column that ends above it is too bright, below it too dark.',
   },
+  match: {
+    name: 'Match',
+    means:
+      'Several cameras made to look alike: each photographs the same card in the same light and is corrected in its own controls. What each needed is kept with the unit.',
+  },
   'line-up': {
     name: 'Line-up',
     means: 'The plan of a shoot with several cameras: from one reading of the light, how each is set.',

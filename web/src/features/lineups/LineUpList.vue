@@ -3,24 +3,22 @@ import InputText from 'primevue/inputtext';
 import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
 import OneOf from '../../app/OneOf.vue';
-import { useInfiniteQuery, useQuery } from '@tanstack/vue-query';
+import { useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask } from '../../app/client';
 import { moment } from '../../app/dates';
+import { usePages } from '../../app/usePages';
 import SectionTabs from '../../app/SectionTabs.vue';
 import { newLineUp } from './useNewLineUp';
 
 /** Every line-up, changed last first, and a new one in one act. */
 const router = useRouter();
-const pages = useInfiniteQuery({
-  queryKey: ['line-ups'],
-  queryFn: ({ pageParam }) =>
-    ask(api.GET('/api/line-ups', { params: { query: { before: pageParam || undefined } } })),
-  initialPageParam: '',
-  getNextPageParam: (page) => page.next,
-});
-const rows = computed(() => pages.data.value?.pages.flatMap((p) => p.lineUps) ?? []);
+const { pages, rows } = usePages(
+  'line-ups',
+  (before) => ask(api.GET('/api/line-ups', { params: { query: { before } } })),
+  (page) => page.lineUps,
+);
 const standards = useQuery({ queryKey: ['standards'], queryFn: () => ask(api.GET('/api/standards')) });
 const approved = computed(() => (standards.data.value ?? []).filter((s) => s.state === 'approved'));
 const named = (key: string) => approved.value.find((s) => s.key === key)?.name ?? key;

@@ -1,22 +1,18 @@
 <script setup lang="ts">
 import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
-import { useInfiniteQuery } from '@tanstack/vue-query';
-import { computed } from 'vue';
 import { api, ask } from '../../app/client';
 import { moment } from '../../app/dates';
+import { usePages } from '../../app/usePages';
 import SectionTabs from '../../app/SectionTabs.vue';
 import NewMatch from './NewMatch.vue';
 
 /** Every match, changed last first, and a new one of any cameras. */
-const pages = useInfiniteQuery({
-  queryKey: ['matches'],
-  queryFn: ({ pageParam }) =>
-    ask(api.GET('/api/matches', { params: { query: { before: pageParam || undefined } } })),
-  initialPageParam: '',
-  getNextPageParam: (page) => page.next,
-});
-const rows = computed(() => pages.data.value?.pages.flatMap((p) => p.matches) ?? []);
+const { pages, rows } = usePages(
+  'matches',
+  (before) => ask(api.GET('/api/matches', { params: { query: { before } } })),
+  (page) => page.matches,
+);
 </script>
 
 <template>

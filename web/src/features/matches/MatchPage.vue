@@ -1,27 +1,24 @@
 <script setup lang="ts">
 import { computed, ref, toRef } from 'vue';
-import { useRouter } from 'vue-router';
 import { moment } from '../../app/dates';
 import Loading from '../../app/Loading.vue';
-import NumberField from '../../app/NumberField.vue';
-import OneOf from '../../app/OneOf.vue';
 import { can } from '../../app/session';
 import ThreeZones from '../../app/ThreeZones.vue';
-import TickBox from '../../app/TickBox.vue';
 import { useTitle } from '../../app/title';
 import VerdictMark from '../../instruments/VerdictMark.vue';
 import MatchTarget from '../../instruments/MatchTarget.vue';
+import WaitingNotices from '../bench/WaitingNotices.vue';
 import CameraPicture from './CameraPicture.vue';
 import MatchChoices from './MatchChoices.vue';
+import MatchFinish from './MatchFinish.vue';
+import MatchSetUp from './MatchSetUp.vue';
 import MatchSteps from './MatchSteps.vue';
 import MatchTable from './MatchTable.vue';
-import PositionForm from './PositionForm.vue';
 import { cameraOf, nextTurn, useMatch, type Camera } from './useMatch';
-import { duv, mired, standing, stops } from './words';
+import { mired, stops } from './words';
 
 /** Cameras made to look alike: take pictures, see what is left, correct each in its own controls, look again, and save what each unit needs. */
 const props = defineProps<{ id: string }>();
-const router = useRouter();
 const work = useMatch(toRef(props, 'id'));
 const { match, failed, wrong, busy, says, byHand, corrected } = work;
 useTitle(() => [match.value?.document.name ?? 'Match', 'Match']);
@@ -103,40 +100,6 @@ async function correctAll(): Promise<void> {
 const sendable = (c: Camera) =>
   !byHand.value.has(c.letter) && !corrected.value[c.letter] && c.steps.some((s) => s.moves && s.sends);
 const some = computed(() => (match.value?.cameras ?? []).filter(sendable));
-
-const changing = ref('');
-async function restated(camera: Camera, position: Camera['next']): Promise<void> {
-  const last = camera.turns.at(-1);
-  if (last) await work.restate(camera.letter, last.turn, position);
-  else
-    await work.change((d) => ({
-      ...d,
-      cameras: d.cameras.map((c) => (c.letter === camera.letter ? { ...c, begins: position } : c)),
-    }));
-  if (!says.value[camera.letter] && !wrong.value) changing.value = '';
-}
-const letters = computed(() =>
-  (match.value?.cameras ?? []).map((c) => ({ key: c.letter, name: `${c.letter}  ${c.name}` })),
-);
-const lead = (which: 'exposureReference' | 'colourReference', letter: string | null | undefined) =>
-  letter && work.change((d) => ({ ...d, [which]: letter }));
-const needs = computed(() => (match.value?.cameras ?? []).filter((c) => c.needs && c.state === 'matched'));
-const asking = ref<'sign' | 'drop' | ''>('');
-async function sign(): Promise<void> {
-  if (await work.sign()) asking.value = '';
-}
-async function drop(): Promise<void> {
-  if (await work.drop()) await router.push('/line-ups/matches');
-}
-const profile = (letter: string) =>
-  match.value?.document.cameras.find((c) => c.letter === letter)?.profile ?? '';
-const irisFree = (letter: string) =>
-  match.value?.document.cameras.find((c) => c.letter === letter)?.irisFree ?? true;
-const ofCamera = (letter: string, how: object) =>
-  work.change((d) => ({
-    ...d,
-    cameras: d.cameras.map((c) => (c.letter === letter ? { ...c, ...how } : c)),
-  }));
 </script>
 
 <template>
@@ -255,6 +218,7 @@ const ofCamera = (letter: string, how: object) =>
         </button>
         <span class="soft small">Or drop files here: a tag in the name says whose picture it is.</span>
       </div>
+      <WaitingNotices :entries="work.waiting.value" />
       <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
       <template v-if="cameras.some((c) => c.turns.some((t) => t.rest))">
         <h2 class="head">How far apart</h2>
@@ -280,165 +244,13 @@ const ofCamera = (letter: string, how: object) =>
           :by-hand="byHand.has(c.letter)"
           @correct="work.correct(c.letter)"
         />
-        <section class="part no-print">
-          <details>
-            <summary>Where the controls stand</summary>
-            <div v-for="c in match.cameras" :key="c.letter" class="stand">
-              <p>
-                <b class="mono">{{ c.letter }}</b>
-                <span class="mono small">{{
-                  standing(c.turns.at(-1)?.position ?? c.next, c.controls) || 'nothing read'
-                }}</span>
-                <button
-                  v-if="open && changing !== c.letter"
-                  class="link small"
-                  type="button"
-                  @click="changing = c.letter"
-                >
-                  Change
-                </button>
-              </p>
-              <PositionForm
-                v-if="changing === c.letter"
-                :at="c.turns.at(-1)?.position ?? c.next"
-                :controls="c.controls"
-                :wrong="says[c.letter] || wrong"
-                @save="restated(c, $event)"
-                @leave="changing = ''"
-              />
-              <template v-if="open && changing === c.letter">
-                <OneOf
-                  v-if="c.controls.profiles.length"
-                  :model-value="profile(c.letter)"
-                  label="Picture profile"
-                  none="not known"
-                  :options="
-                    c.controls.profiles.map((p) => ({
-                      key: p.word,
-                      name: p.curve ? `${p.word}, ${p.curve}` : `${p.word}, curve not known`,
-                    }))
-                  "
-                  @update:model-value="ofCamera(c.letter, { profile: $event ?? '' })"
-                />
-                <TickBox
-                  :model-value="irisFree(c.letter)"
-                  @update:model-value="ofCamera(c.letter, { irisFree: $event === true })"
-                  >The iris may be moved</TickBox
-                >
-                <button
-                  v-if="c.turns.length"
-                  class="link small"
-                  type="button"
-                  @click="work.takeOut(c.letter, c.turns.at(-1)!.turn)"
-                >
-                  Take its last picture out
-                </button>
-              </template>
-            </div>
-          </details>
-          <details v-if="open">
-            <summary>References, light and tolerance</summary>
-            <div class="fields">
-              <OneOf
-                label="Exposure is matched to"
-                :model-value="match.document.exposureReference"
-                :options="letters"
-                @update:model-value="lead('exposureReference', $event)"
-              />
-              <OneOf
-                label="White balance is matched to"
-                :model-value="match.document.colourReference"
-                :options="letters"
-                @update:model-value="lead('colourReference', $event)"
-              />
-              <NumberField
-                label="Light"
-                unit="K"
-                required
-                :model-value="match.document.light.temperatureK"
-                @update:model-value="
-                  (k) =>
-                    k && k >= 1500 && work.change((d) => ({ ...d, light: { ...d.light, temperatureK: k } }))
-                "
-              />
-              <NumberField
-                label="Exposure may differ by"
-                unit="stops"
-                required
-                :model-value="Math.round(1000 * tolerance.stops) / 1000"
-                @update:model-value="
-                  (s) =>
-                    s &&
-                    s >= 0.02 &&
-                    work.change((d) => ({ ...d, tolerance: { hueDegrees: 3, ...tolerance, stops: s } }))
-                "
-              />
-              <NumberField
-                label="White balance may differ by"
-                unit="mired"
-                required
-                :model-value="tolerance.mired"
-                @update:model-value="
-                  (m) =>
-                    m &&
-                    m >= 0.5 &&
-                    work.change((d) => ({ ...d, tolerance: { hueDegrees: 3, ...tolerance, mired: m } }))
-                "
-              />
-            </div>
-          </details>
-        </section>
+        <MatchSetUp :work="work" :match="match" :open="open" />
         <MatchChoices
           :choices="match.document.choices ?? []"
           :open="open"
           @save="(choices) => work.change((d) => ({ ...d, choices }))"
         />
-        <section class="part">
-          <h2>Report</h2>
-          <p class="links no-print">
-            <a :href="`/api/matches/${id}/match.pdf`" target="_blank">PDF</a>
-            <a :href="`/api/matches/${id}/match.csv`">CSV</a>
-            <a :href="`/api/matches/${id}/match.json`">JSON</a>
-          </p>
-          <template v-if="open">
-            <p v-if="needs.length" class="small">
-              <template v-for="c in needs" :key="c.letter"
-                >{{ c.letter }} needs {{ mired(c.needs!.offsetMired) }} against {{ c.needs!.against }}, tint
-                {{ duv(c.needs!.duv) }} off.
-              </template>
-            </p>
-            <template v-if="asking === 'sign'">
-              <p class="small">
-                Sign this match{{ match.isMatched ? '' : ', although not every camera is matched' }}? It stays
-                as it is then, and the next plan in about this light begins from what each unit needed.
-              </p>
-              <p class="acts">
-                <button v-focus class="act" type="button" @click="sign">Sign and save</button>
-                <button class="act quiet" type="button" @click="asking = ''">Not yet</button>
-              </p>
-            </template>
-            <p v-else class="acts no-print">
-              <button
-                v-if="can('manageUnits')"
-                class="act"
-                type="button"
-                :disabled="!match.turn || work.isBusy.value"
-                @click="asking = 'sign'"
-              >
-                Save for the units
-              </button>
-              <span v-else class="soft small">A technician signs it and saves what each unit needs.</span>
-            </p>
-            <p v-if="asking === 'drop'" class="small">
-              Delete this match? Its pictures stay under Pictures.
-              <button class="act" type="button" @click="drop">Delete</button>
-              <button class="act quiet" type="button" @click="asking = ''">Keep it</button>
-            </p>
-            <button v-else class="link no-print" type="button" @click="asking = 'drop'">
-              Delete this match
-            </button>
-          </template>
-        </section>
+        <MatchFinish :work="work" :match="match" :open="open" />
       </template>
     </ThreeZones>
   </Loading>
@@ -474,32 +286,5 @@ const ofCamera = (letter: string, how: object) =>
 .done {
   margin-bottom: 10px;
   font-weight: 600;
-}
-.part {
-  padding: 10px 0 12px;
-  border-bottom: 1px solid var(--line);
-}
-.part summary {
-  cursor: pointer;
-  min-height: 24px;
-}
-.stand {
-  margin: 6px 0 10px;
-}
-.stand p {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: baseline;
-}
-.links {
-  display: flex;
-  gap: 16px;
-  margin-bottom: 8px;
-}
-.fields {
-  display: grid;
-  gap: 10px;
-  margin: 8px 0;
 }
 </style>

@@ -1,7 +1,10 @@
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue';
 import { api, ask, Problem, type Views } from '../../app/client';
+import { copy } from '../../app/copy';
 import { useLive } from '../../app/live';
-import { refusal, send } from '../pictures/upload';
+import { outbox } from '../../app/outbox/outbox';
+import { isPicture, type PictureEntry } from '../pictures/outgoing';
+import { askLimits, refusal, send } from '../pictures/upload';
 
 export type Match = Views['MatchView'];
 export type Camera = Views['MatchCameraView'];
@@ -18,6 +21,8 @@ export function cameraOf(name: string, waiting: readonly Camera[]): Camera | und
   return named.sort((a, b) => b.unit.length - a.unit.length)[0] ?? waiting[0];
 }
 
+export type MatchWork = ReturnType<typeof useMatch>;
+
 /** One match while several people work on it: pictures, corrections and the signature go to the site at once, and what others do is shown. */
 export function useMatch(id: Ref<string>) {
   const match = ref<Match>();
@@ -29,6 +34,14 @@ export function useMatch(id: Ref<string>) {
   /** Cameras that gave no still over a link: their file is asked for. */
   const byHand = ref(new Set<string>());
   const corrected = ref<Record<string, Views['CorrectedView'][]>>({});
+  void askLimits();
+  const box = outbox();
+  const waiting = computed(() => box.entries.value.filter((e) => isPicture(e) && e.group === id.value));
+  onScopeDispose(
+    box.onOutcome((entry, outcome) => {
+      if (isPicture(entry) && entry.group === id.value && outcome.kind !== 'later') void open();
+    }),
+  );
   const stop = new AbortController();
   onScopeDispose(() => stop.abort());
 
@@ -107,16 +120,31 @@ export function useMatch(id: Ref<string>) {
       const not = refusal(of);
       if (not) throw new Error(not);
       const picture = crypto.randomUUID();
-      await send(picture, of, stop.signal);
-      taken(
-        letter,
-        await ask(
-          api.PUT('/api/matches/{id}/turns/{turn}/{letter}', {
-            params: { path: { id: id.value, turn, letter } },
-            body: { picture, position, seen: seenOf(letter, turn) },
-          }),
-        ),
-      );
+      const seen = seenOf(letter, turn);
+      try {
+        await send(picture, of, stop.signal);
+        taken(
+          letter,
+          await ask(
+            api.PUT('/api/matches/{id}/turns/{turn}/{letter}', {
+              params: { path: { id: id.value, turn, letter } },
+              body: { picture, position, seen },
+            }),
+          ),
+        );
+      } catch (error) {
+        if (!(error instanceof Problem && error.away)) throw error;
+        // It waits in this browser, over a reload too, and goes up when the site is back.
+        void box.add<PictureEntry>({
+          id: picture,
+          kind: 'picture',
+          group: id.value,
+          about: `${of.name}, camera ${letter}`,
+          file: of,
+          // What the page follows cannot be put into a browser’s database.
+          place: { letter, turn, position: copy(position), seen },
+        });
+      }
     });
 
   /** What its controls stood at, said after the picture. */
@@ -169,7 +197,11 @@ export function useMatch(id: Ref<string>) {
     }
   }
 
-  const change = (how: (document: Document) => Document) =>
+  /** One after another: what is typed on while an answer is under way goes with the version of that answer. */
+  let changing: Promise<unknown> = Promise.resolve();
+  const change = (how: (document: Document) => Document): Promise<boolean> =>
+    (changing = changing.then(() => changeNow(how))) as Promise<boolean>;
+  const changeNow = (how: (document: Document) => Document) =>
     act(async () => {
       if (!match.value) return;
       show(
@@ -215,6 +247,7 @@ export function useMatch(id: Ref<string>) {
     says,
     byHand,
     corrected,
+    waiting,
     open,
     still,
     file,

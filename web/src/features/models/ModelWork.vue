@@ -10,6 +10,7 @@ import { can } from '../../app/session';
 import ThreeZones from '../../app/ThreeZones.vue';
 import { plain } from '../../instruments/fractions';
 import FindingList from '../standards/FindingList.vue';
+import ColourFields from './ColourFields.vue';
 import ExposureFields from './ExposureFields.vue';
 import FormatTable from './FormatTable.vue';
 import { confirm, takeOver } from './fromManual';
@@ -144,6 +145,7 @@ function go(setting: string): void {
         @confirm="confirm(card, new Set([setting.key]))"
       >
         <ExposureFields v-model="card" :setting="setting.key" :editable="editable" />
+        <ColourFields v-model="card" :setting="setting.key" :editable="editable" />
       </SettingFields>
     </section>
     <template #effect>

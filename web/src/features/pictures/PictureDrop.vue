@@ -1,15 +1,29 @@
 <script setup lang="ts">
 import ProgressBar from 'primevue/progressbar';
-import { onBeforeUnmount, ref } from 'vue';
+import { computed, onBeforeUnmount, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { refusal, send } from './upload';
+import WaitingNotices from '../bench/WaitingNotices.vue';
+import { Problem } from '../../app/client';
+import { outbox } from '../../app/outbox/outbox';
+import { isPicture, type PictureEntry } from './outgoing';
+import { askLimits, limits, refusal, send } from './upload';
 
 /** A place to drop pictures, or to choose them. One alone is opened when it is here; of several each says how far it is. */
 const emit = defineEmits<{ changed: [] }>();
 const router = useRouter();
-type Sent = { id: string; file: File; state: 'waits' | 'goes' | 'here' | 'failed'; wrong: string };
+type Sent = { id: string; file: File; state: 'waits' | 'goes' | 'here' | 'failed' | 'later'; wrong: string };
 const files = ref<Sent[]>([]);
 const over = ref(false);
+void askLimits();
+const box = outbox();
+const outgoing = computed(() => box.entries.value.filter((e) => isPicture(e) && e.group === 'pictures'));
+onBeforeUnmount(
+  box.onOutcome((entry, outcome) => {
+    if (!isPicture(entry) || outcome.kind === 'later') return;
+    files.value = files.value.filter((f) => f.id !== entry.id);
+    emit('changed');
+  }),
+);
 const stop = new AbortController();
 onBeforeUnmount(() => stop.abort());
 
@@ -38,6 +52,18 @@ async function go(): Promise<void> {
       next.state = 'here';
     } catch (error) {
       if (stop.signal.aborted) return;
+      if (error instanceof Problem && error.away) {
+        // It waits in this browser, over a reload too, and goes up when the site is back.
+        next.state = 'later';
+        void box.add<PictureEntry>({
+          id: next.id,
+          kind: 'picture',
+          group: 'pictures',
+          about: next.file.name,
+          file: next.file,
+        });
+        continue;
+      }
       next.state = 'failed';
       next.wrong = (error as Error).message;
     }
@@ -50,7 +76,13 @@ function again(file: Sent): void {
   file.wrong = '';
   void go().then(() => emit('changed'));
 }
-const WORD = { waits: 'waits', goes: 'is read', here: 'is here', failed: 'not taken' };
+const WORD = {
+  waits: 'waits',
+  goes: 'is read',
+  here: 'is here',
+  failed: 'not taken',
+  later: 'goes up when the site is back',
+};
 </script>
 
 <template>
@@ -74,8 +106,10 @@ const WORD = { waits: 'waits', goes: 'is read', here: 'is here', failed: 'not ta
       />
     </label>
     <span class="soft"
-      >or drop them here: PNG, JPEG, TIFF, or the first frame of a clip, up to 64 MB each.</span
+      >or drop them here: PNG, JPEG, TIFF, or the first frame of a clip, up to {{ limits.megabytes }} MB
+      each.</span
     >
+    <WaitingNotices :entries="outgoing" />
     <ul v-if="files.length">
       <li v-for="f in files" :key="f.id" class="small">
         <span class="name">{{ f.file.name }}</span> <span class="soft">{{ WORD[f.state] }}</span>

@@ -1,22 +1,18 @@
 <script setup lang="ts">
 import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
-import { useInfiniteQuery } from '@tanstack/vue-query';
-import { computed } from 'vue';
 import { api, ask } from '../../app/client';
 import { moment } from '../../app/dates';
+import { usePages } from '../../app/usePages';
 import SectionTabs from '../../app/SectionTabs.vue';
 import PictureDrop from './PictureDrop.vue';
 
 /** Pictures that were brought in, the newest first, and a place to drop more. */
-const pages = useInfiniteQuery({
-  queryKey: ['pictures'],
-  queryFn: ({ pageParam }) =>
-    ask(api.GET('/api/pictures', { params: { query: { before: pageParam || undefined } } })),
-  initialPageParam: '',
-  getNextPageParam: (page) => page.next,
-});
-const rows = computed(() => pages.data.value?.pages.flatMap((p) => p.pictures) ?? []);
+const { pages, rows } = usePages(
+  'pictures',
+  (before) => ask(api.GET('/api/pictures', { params: { query: { before } } })),
+  (page) => page.pictures,
+);
 </script>
 
 <template>

@@ -15,13 +15,16 @@ import ExposureBands from '../../instruments/ExposureBands.vue';
 import PictureHistogram from '../../instruments/PictureHistogram.vue';
 import PictureWaveform from '../../instruments/PictureWaveform.vue';
 import VectorPlot from '../../instruments/VectorPlot.vue';
+import PictureCurve from './PictureCurve.vue';
 import PictureStage from './PictureStage.vue';
 import RegionFigures from './RegionFigures.vue';
 import { KINDS, nameOf, type Region } from './regions';
-import { usePicture, type Settings } from './usePicture';
+import { askLimits, limits } from './upload';
+import { usePicture } from './usePicture';
 
 /** One picture measured: regions over it, what each says, and how its light is spread. */
 const props = defineProps<{ id: string }>();
+void askLimits();
 const router = useRouter();
 const route = useRoute();
 /** The match it was opened from: its figures follow what is moved here. */
@@ -72,39 +75,6 @@ function accept(proposal: Region): void {
   work.add(proposal);
 }
 
-const CURVES = ['BT.709', 'sRGB', 'HLG', 'Log'];
-const SOURCE = { person: 'as you said', file: 'as the file says', usual: 'usual for such a file' };
-const LOG = ['a', 'b', 'c', 'd', 'e', 'f', 'cut'] as const;
-type Log = NonNullable<Settings['log']>;
-/** A log curve counts when all seven of its numbers are typed: none of them is presumed. */
-const log = ref<Partial<Log> | null>(null);
-watch(
-  () => document.value?.settings,
-  (now, before) => {
-    if (now?.curve === 'Log') log.value = { ...now.log };
-    else if (before?.curve === 'Log') log.value = null;
-  },
-  { immediate: true },
-);
-const curve = computed(() => (log.value ? 'Log' : document.value?.settings.curve));
-function setCurve(name: string | null | undefined): void {
-  log.value = name === 'Log' ? {} : null;
-  if (name !== 'Log')
-    work.change((d) => {
-      d.settings.curve = name || null;
-      d.settings.log = null;
-    });
-}
-function setLog(name: keyof Log, value: number | null | undefined): void {
-  if (typeof value !== 'number') return;
-  log.value = { ...log.value, [name]: value };
-  const whole = log.value as Log;
-  if (LOG.every((n) => typeof whole[n] === 'number'))
-    work.change((d) => {
-      d.settings.curve = 'Log';
-      d.settings.log = { ...whole };
-    });
-}
 const percent = (share: number) => Math.round(1000 * share) / 10;
 const side = (which: 'x' | 'y' | 'width' | 'height', value: number | null | undefined) => {
   if (region.value && typeof value === 'number') work.put({ ...region.value, [which]: value / 100 });
@@ -288,69 +258,7 @@ const stands = computed(() =>
           </div>
           <button class="link" type="button" @click="work.remove(region!.id)">Take this region away</button>
         </section>
-        <section v-if="picture.isHere" class="part no-print">
-          <h2>Curve and balance</h2>
-          <p class="small">
-            {{ work.measured.value?.curve ?? quick?.curve }},
-            <span class="soft">{{ SOURCE[(work.measured.value ?? quick)?.curveSource ?? 'usual'] }}</span>
-          </p>
-          <div class="fields">
-            <OneOf
-              :model-value="curve"
-              label="Curve it was recorded in"
-              none="as the file says"
-              :options="CURVES"
-              :wrong="pointer === '/settings/curve' ? wrong : ''"
-              @update:model-value="setCurve"
-            />
-            <NumberField
-              :model-value="document.settings.balanceK"
-              label="Balance the camera was set to"
-              unit="K"
-              hint="5600"
-              :wrong="pointer === '/settings/balanceK' ? wrong : ''"
-              @update:model-value="(k) => work.change((d) => (d.settings.balanceK = k ?? null))"
-            />
-          </div>
-          <template v-if="log">
-            <p class="soft small">
-              The seven numbers of the profile, from its maker. They count when all are typed.
-            </p>
-            <div class="sides">
-              <NumberField
-                v-for="n in LOG"
-                :key="n"
-                :model-value="log[n]"
-                :label="n"
-                :wrong="pointer === '/settings/log' && n === 'a' ? wrong : ''"
-                @update:model-value="(v) => setLog(n, v)"
-              />
-            </div>
-          </template>
-          <details>
-            <summary>Range and clip level</summary>
-            <OneOf
-              :model-value="
-                document.settings.legalRange == null ? '' : document.settings.legalRange ? 'legal' : 'full'
-              "
-              label="Range of its codes"
-              none="as the file says"
-              :options="['legal', 'full']"
-              @update:model-value="
-                (r) => work.change((d) => (d.settings.legalRange = r ? r === 'legal' : null))
-              "
-            />
-            <NumberField
-              :model-value="document.settings.clipLevel"
-              label="Signal its highlights end at"
-              required
-              :wrong="pointer === '/settings/clipLevel' ? wrong : ''"
-              @update:model-value="
-                (v) => typeof v === 'number' && work.change((d) => (d.settings.clipLevel = v))
-              "
-            />
-          </details>
-        </section>
+        <PictureCurve v-if="picture.isHere" :work="work" :document="document" />
         <section v-if="picture.isHere" class="part no-print">
           <h2>Keep</h2>
           <div class="fields">
@@ -365,7 +273,8 @@ const stands = computed(() =>
           <TickBox
             :model-value="document.original"
             @update:model-value="(o) => work.change((d) => (d.original = o === true))"
-            >Keep the file itself, too; else it goes after a day.</TickBox
+            >Keep the file itself, too; else it goes after
+            {{ limits.days === 1 ? 'a day' : `${limits.days} days` }}.</TickBox
           >
           <p v-if="dropping" class="small">
             Delete this picture and what it measured? The audit log keeps its figures.

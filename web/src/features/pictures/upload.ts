@@ -1,14 +1,26 @@
+import { ref } from 'vue';
 import { api, ask, type Views } from '../../app/client';
 
-/** Largest file, bytes: more is refused before it is sent. */
-export const MOST_BYTES = 64 * 1024 * 1024;
+/** What the site takes; until it has said so, what is usual. */
+export const limits = ref({ megabytes: 64, days: 1 });
+let asked = false;
+export async function askLimits(): Promise<void> {
+  if (asked) return;
+  asked = true;
+  try {
+    limits.value = await ask(api.GET('/api/pictures/limits'));
+  } catch {
+    // The site refuses what is too large itself.
+    asked = false;
+  }
+}
 const PATIENCE_MS = 180_000;
 
 /** Why a file is not sent at all; nothing where it may be. */
 export function refusal(file: { name: string; size: number }): string {
   const mb = (bytes: number) => Math.ceil(bytes / (1024 * 1024));
-  return file.size > MOST_BYTES
-    ? `${file.name} has ${mb(file.size)} MB; a picture has at most ${mb(MOST_BYTES)}. It was not sent.`
+  return file.size > limits.value.megabytes * 1024 * 1024
+    ? `${file.name} has ${mb(file.size)} MB; a picture has at most ${limits.value.megabytes}. It was not sent.`
     : file.size === 0
       ? `${file.name} is empty. Copy it from the card again.`
       : '';

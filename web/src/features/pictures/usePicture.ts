@@ -4,17 +4,19 @@ import { api, ask, Problem, type Views } from '../../app/client';
 import { fresh, inside, type Region } from './regions';
 
 export type Settings = Views['PictureSettingsDocument'];
-type Document = { settings: Settings; regions: Region[]; unit: string; original: boolean };
+export type PictureDocument = { settings: Settings; regions: Region[]; unit: string; original: boolean };
 
 /** A hand that moves is followed this often. */
 const FOLLOW_MS = 40;
 /** What stands still so long is measured at full size and saved. */
 const REST_MS = 700;
 
+export type PictureWork = ReturnType<typeof usePicture>;
+
 /** One picture while it is measured: quick figures follow the hand, full ones come and are saved when it rests. */
 export function usePicture(id: Ref<string>) {
   const picture = ref<Views['PictureView']>();
-  const document = ref<Document>();
+  const document = ref<PictureDocument>();
   const quick = ref<Views['MeasuredView']>();
   const selected = ref<string>();
   const wrong = ref('');
@@ -23,10 +25,10 @@ export function usePicture(id: Ref<string>) {
   const moved = ref(false);
   const failed = ref<Error | null>(null);
   const state = ref<'saved' | 'moves' | 'saves'>('saved');
-  const before: Document[] = [];
+  const before: PictureDocument[] = [];
   const undoable = ref(false);
 
-  const copy = (of: Document): Document => JSON.parse(JSON.stringify(of)) as Document;
+  const copy = (of: PictureDocument): PictureDocument => JSON.parse(JSON.stringify(of)) as PictureDocument;
   const region = computed(() => document.value?.regions.find((r) => r.id === selected.value));
   /** What is shown: the drawing of now, and figures at full size where they are of the same regions. */
   const measured = computed(() => (state.value === 'saved' ? picture.value?.measured : quick.value));
@@ -118,7 +120,7 @@ export function usePicture(id: Ref<string>) {
   }
 
   /** Changes what the picture is read by, or its regions; what it was before can be had again. */
-  function change(how: (document: Document) => void, settle = true): void {
+  function change(how: (document: PictureDocument) => void, settle = true): void {
     if (!document.value || !picture.value?.isHere) return;
     if (settle) remember();
     how(document.value);
