@@ -344,7 +344,7 @@ internal static class LineUpOperations
         };
     }
 
-    private static ToneCurve Curve(Given x)
+    internal static ToneCurve Curve(Given x)
     {
         if (Text(x, "curve") != "Log")
         {

@@ -46,6 +46,11 @@ internal static class VectorOperations
             return frame;
         }
 
+        if (FigureOperations.Run(op, x) is { } figure)
+        {
+            return figure;
+        }
+
         switch (op)
         {
             case "fnumber.parse":

@@ -26,7 +26,7 @@ public sealed record CurveRoom(
 )
 {
     // 2:1: under that a detail is lost in noise.
-    private const double LeastDb = 6.02;
+    private static readonly double LeastDb = 20 * Math.Log10(2);
     private const double SameSignal = 0.005;
     private const double ApartStops = 0.5;
     private const double EndBy = 2.0 / 255;

@@ -23,20 +23,37 @@ internal sealed class PlaneFit
     /// <summary>Root of the squared residuals over n − 3.</summary>
     internal double Deviation { get; private set; }
 
-    internal void Add(double x, double y, double value)
+    /// <summary>Takes a row of values in.</summary>
+    /// <param name="x">Place of the first.</param>
+    /// <param name="step">From one place to the next.</param>
+    /// <param name="y">The row.</param>
+    /// <param name="values">The values.</param>
+    internal void AddRow(double x, double step, double y, ReadOnlySpan<double> values)
     {
-        _first ??= (x, y, value);
-        (double dx, double dy, double dv) = (x - _first.Value.X, y - _first.Value.Y, value - _first.Value.V);
-        _n++;
-        _x += dx;
-        _y += dy;
-        _v += dv;
-        _xx += dx * dx;
-        _xy += dx * dy;
-        _yy += dy * dy;
-        _xv += dx * dv;
-        _yv += dy * dv;
-        _vv += dv * dv;
+        _first ??= (x, y, values[0]);
+        double n = values.Length;
+        (double from, double dy, double around) = (x - _first.Value.X, y - _first.Value.Y, _first.Value.V);
+        (double v, double xv, double vv) = (0, 0, 0);
+        for (int i = 0; i < values.Length; i++)
+        {
+            double dv = values[i] - around;
+            v += dv;
+            xv += (from + (i * step)) * dv;
+            vv += dv * dv;
+        }
+
+        // What depends on the places alone is known without going through them.
+        double sumX = (n * from) + (step * n * (n - 1) / 2);
+        _n += n;
+        _x += sumX;
+        _y += n * dy;
+        _v += v;
+        _xx += (n * from * from) + (from * step * n * (n - 1)) + (step * step * (n - 1) * n * ((2 * n) - 1) / 6);
+        _xy += dy * sumX;
+        _yy += n * dy * dy;
+        _xv += xv;
+        _yv += dy * v;
+        _vv += vv;
     }
 
     internal void Solve()

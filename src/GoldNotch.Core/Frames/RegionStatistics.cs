@@ -53,7 +53,7 @@ public sealed record RegionStatistics(
         (double red, double green, double blue) = (0, 0, 0);
         (int clipped, int crushed) = (0, 0);
         var plane = new PlaneFit();
-        double[] signals = new double[3 * picture.Width];
+        double[] signals = new double[4 * picture.Width];
         for (int row = 0; row < picture.Height; row++)
         {
             (int from, int to) = region.Columns(row, picture.Width, picture.Height);
@@ -66,7 +66,7 @@ public sealed record RegionStatistics(
             Span<double> g = signals.AsSpan(picture.Width, to - from);
             Span<double> b = signals.AsSpan(2 * picture.Width, to - from);
             picture.Read(row, from, r, g, b);
-            double y = (row + 0.5) / picture.Height;
+            Span<double> luminances = signals.AsSpan(3 * picture.Width, to - from);
             for (int i = 0; i < r.Length; i++)
             {
                 level += LinearRgb.Weighted(r[i], g[i], b[i]);
@@ -76,8 +76,10 @@ public sealed record RegionStatistics(
                 red += linear.Red;
                 green += linear.Green;
                 blue += linear.Blue;
-                plane.Add((from + i + 0.5) / picture.Width, y, linear.Luminance);
+                luminances[i] = linear.Luminance;
             }
+
+            plane.AddRow((from + 0.5) / picture.Width, 1.0 / picture.Width, (row + 0.5) / picture.Height, luminances);
         }
 
         plane.Solve();

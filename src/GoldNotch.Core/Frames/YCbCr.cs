@@ -29,6 +29,7 @@ public sealed class YCbCr(ColourMatrix matrix, bool isLegal, int bits)
         _ => (LinearRgb.RedShare, LinearRgb.BlueShare),
     };
     private readonly double _scale = Math.Pow(2, Guard.InRange(bits, 8, 16, "bit depth") - 8);
+    private (double[] Luma, double[] Difference)? _codes;
 
     /// <summary>Signals of a pixel.</summary>
     /// <param name="y">Code of luma.</param>
@@ -44,5 +45,34 @@ public sealed class YCbCr(ColourMatrix matrix, bool isLegal, int bits)
         double b = luma + (2 * (1 - _weights.Blue) * blue);
         double g = (luma - (_weights.Red * r) - (_weights.Blue * b)) / (1 - _weights.Red - _weights.Blue);
         return (r, g, b);
+    }
+
+    /// <summary>Signals of a pixel from whole codes, looked up: millions of pixels need no division.</summary>
+    /// <param name="y">Code of luma, 0 to the most that the bits allow.</param>
+    /// <param name="cb">Code of blue difference.</param>
+    /// <param name="cr">Code of red difference.</param>
+    public (double Red, double Green, double Blue) ToRgb(int y, int cb, int cr)
+    {
+        (double[] lumas, double[] differences) = _codes ??= Codes();
+        double luma = lumas[y];
+        double red = 2 * (1 - _weights.Red) * differences[cr];
+        double blue = 2 * (1 - _weights.Blue) * differences[cb];
+        double green = ((_weights.Red * red) + (_weights.Blue * blue)) / (1 - _weights.Red - _weights.Blue);
+        return (luma + red, luma - green, luma + blue);
+    }
+
+    private (double[] Luma, double[] Difference) Codes()
+    {
+        double most = (256 * _scale) - 1;
+        int count = (int)(256 * _scale);
+        double[] luma = new double[count];
+        double[] difference = new double[count];
+        for (int code = 0; code < count; code++)
+        {
+            luma[code] = isLegal ? ((code / _scale) - 16) / 219 : code / most;
+            difference[code] = isLegal ? ((code / _scale) - 128) / 224 : (code - (128 * _scale)) / most;
+        }
+
+        return (luma, difference);
     }
 }

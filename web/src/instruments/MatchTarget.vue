@@ -57,6 +57,10 @@ const now = computed(() =>
       };
     }),
     width.value,
+    [...before.value, ...all.value.map((w) => w.places.at(-1)!)].map((p) => ({
+      x: x(p.mired),
+      y: y(p.stops),
+    })),
   ),
 );
 /** A reference is always where it was. */

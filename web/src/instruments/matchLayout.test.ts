@@ -51,5 +51,7 @@ describe('the match target', () => {
       for (const other of labels.slice(i + 1))
         expect(Math.abs(one.y - other.y) >= 15 || one.anchor !== other.anchor).toBe(true);
     expect(labels.find((l) => l.text.startsWith('C'))!.anchor).toBe('end');
+    const beside = placed([{ x: 100, y: 50, text: 'A' }], 300, [{ x: 122, y: 50 }])[0]!.label;
+    expect(beside.y, 'not on a mark that stands there').toBeGreaterThan(60);
   });
 });

@@ -66,13 +66,20 @@ export function stopText(of: number): string {
 type Label = { x: number; y: number; text: string };
 const LINE = 15;
 const LETTER = 7;
+const MARK = 9;
 
 /** Labels beside their points: one that would stand on another goes to a line below it, and one at the edge to the other side. */
 export function placed<T extends { x: number; y: number; text: string }>(
   points: readonly T[],
   width: number,
+  /** What else is drawn: no label stands on it. */
+  marks: readonly { x: number; y: number }[] = [],
 ): (T & { label: Label & { anchor: 'start' | 'end' } })[] {
-  const taken: { left: number; right: number; y: number }[] = [];
+  const taken: { left: number; right: number; y: number }[] = marks.map((m) => ({
+    left: m.x - MARK,
+    right: m.x + MARK,
+    y: m.y + 4,
+  }));
   return [...points]
     .sort((a, b) => a.y - b.y)
     .map((point) => {
