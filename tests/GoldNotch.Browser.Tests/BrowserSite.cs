@@ -51,6 +51,13 @@ public sealed class DefinitionTests : ICollectionFixture<DemoBrowserSite>
     public const string Name = "browser, standards and line-ups";
 }
 
+/// <summary>Matches have a site of their own: they move the light and the controls of its stand-ins.</summary>
+[CollectionDefinition(Name)]
+public sealed class MatchingTests : ICollectionFixture<DemoBrowserSite>
+{
+    public const string Name = "browser, matches";
+}
+
 /// <summary>What looks at every view has a site of its own, so that it runs beside what works on one.</summary>
 [CollectionDefinition(Name)]
 public sealed class LookingTests : ICollectionFixture<DemoBrowserSite>

@@ -4,7 +4,7 @@ using OpenQA.Selenium;
 namespace GoldNotch.Browser.Tests;
 
 /// <summary>Cameras of a line-up matched on the screen: pictures over their links and from files, corrections, two people, the signature.</summary>
-[Collection(DefinitionTests.Name)]
+[Collection(MatchingTests.Name)]
 public sealed class MatchBrowserTests(DemoBrowserSite site) : IDisposable
 {
     private const string LineUp = "/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01";
@@ -26,15 +26,11 @@ public sealed class MatchBrowserTests(DemoBrowserSite site) : IDisposable
         // One takes the pictures; the other sees them arrive, and marks the skin of the reference.
         Take(mara, 1);
         ines.Read(".zone-queue", "3 pictures");
-        ines.See("[data-letter=B] .look a").Click();
-        ines.Read(".zone-work", "Back to the match");
-        ines.Click(".zone-queue button", "Add a region");
-        ines.Read(".zone-queue", "Skin");
-        ines.Read(".zone-effect [role=status]", "At full size, saved.");
-        ines.See(".zone-work a[href*=matches]").Click();
+        MarkSkin(ines);
         ines.See("[data-letter=B] .region.skin");
 
         Loop(mara);
+        mara.See("[data-letter=A] .region.skin");
         mara.Read(".done", "A technician saves what each unit needs.");
         mara.Read(".zone-work", "predicted");
         LookTests.Inspect(mara, "a match", 1280);
@@ -172,6 +168,24 @@ public sealed class MatchBrowserTests(DemoBrowserSite site) : IDisposable
         browser.See(".stack .column");
         browser.Click(".head .acts .act", "Match the cameras");
         browser.Read("h1", "Orchid repotting, match");
+    }
+
+    /// <summary>Marks the face of the chart on the picture of camera B, and comes back to the match.</summary>
+    internal static void MarkSkin(Browser browser)
+    {
+        browser.See("[data-letter=B] .look a").Click();
+        browser.Read(".zone-work", "Back to the match");
+        browser.Click(".zone-queue button", "Add a region");
+        browser.Read(".zone-queue", "Skin");
+        foreach ((int side, string percent) in new[] { (2, "8"), (3, "18"), (0, "66"), (1, "40") })
+        {
+            IWebElement field = browser.All(".zone-effect .sides input")[side];
+            field.Clear();
+            field.SendKeys(percent);
+        }
+
+        browser.Read(".zone-effect [role=status]", "At full size, saved.");
+        browser.See(".zone-work a[href*=matches]").Click();
     }
 
     internal static void Take(Browser browser, int round)

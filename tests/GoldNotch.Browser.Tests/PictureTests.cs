@@ -53,18 +53,7 @@ public class PictureTests
         using Browser browser = site.Open();
         MatchBrowserTests.Begin(browser);
         MatchBrowserTests.Take(browser, 1);
-        browser.See("[data-letter=B] .look a").Click();
-        browser.Click(".zone-queue button", "Add a region");
-        browser.Read(".zone-queue", "Skin");
-        foreach ((int side, string percent) in new[] { (2, "8"), (3, "18"), (0, "66"), (1, "40") })
-        {
-            IWebElement field = browser.All(".zone-effect .sides input")[side];
-            field.Clear();
-            field.SendKeys(percent);
-        }
-
-        browser.Read(".zone-effect [role=status]", "At full size, saved.");
-        browser.See(".zone-work a[href*=matches]").Click();
+        MatchBrowserTests.MarkSkin(browser);
         browser.See("[data-letter=B] .region.skin");
         MatchBrowserTests.Loop(browser, site);
         browser.Script("document.activeElement.blur()");

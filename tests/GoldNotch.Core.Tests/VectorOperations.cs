@@ -51,6 +51,11 @@ internal static class VectorOperations
             return figure;
         }
 
+        if (ClipOperations.Run(op, x) is { } judged)
+        {
+            return judged;
+        }
+
         switch (op)
         {
             case "fnumber.parse":

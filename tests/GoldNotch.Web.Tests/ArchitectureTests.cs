@@ -52,6 +52,7 @@ public class ArchitectureTests
         "Optics",
         "Colour",
         "Frames",
+        "Clips",
         "Cameras",
         "Settings",
         "Judgements",

@@ -13,7 +13,8 @@ const PATIENCE_MS = 4000;
 /** Rises when a person leaves: what was asked for before is not kept after. */
 let left = 0;
 /** What is worth reading without network; a session is not, since the page keeps its own word of it. */
-const KEPT = /^\/api\/(sheets|checks|units|board|vocabulary|standards|models|line-ups|coverage|matches|pictures)(\/|$|\?)/;
+const KEPT =
+  /^\/api\/(sheets|checks|units|board|vocabulary|standards|models|line-ups|coverage|matches|pictures)(\/|$|\?)/;
 const NEVER = /\.(pdf|csv|svg|png)$|\/photos\/|\/preview$|\/camera$/;
 
 self.addEventListener('install', (event) => {

@@ -86,12 +86,7 @@ internal sealed class MatchRegions(PictureStore pictures, PictureDesk desk)
         IReadOnlyList<RegionDocument> drawn
     )
     {
-        // The newest of this camera, else of any other.
-        MatchedPicture? from = others
-            .Where(o => o.Picture.Document.Regions.Any(r => r.Kind == RegionKind.GreyCard))
-            .OrderByDescending(o => o.Take.Letter == unit.Document.Letter)
-            .ThenByDescending(o => o.Take.At)
-            .FirstOrDefault();
+        MatchedPicture? from = Newest(others, unit, RegionKind.GreyCard);
         bool isSame = from?.Take.Letter == unit.Document.Letter;
         RegionDocument? known = from?.Picture.Document.Regions.First(r => r.Kind == RegionKind.GreyCard);
         ImmutableArray<FrameRegion> found = isSame ? [] : RefusedException.At("/file", () => CardFinder.Find(pixels));
@@ -101,9 +96,10 @@ internal sealed class MatchRegions(PictureStore pictures, PictureDesk desk)
             yield return new RegionDocument(Guid.NewGuid(), RegionKind.GreyCard, card.X, card.Y, card.Width, card.Height, card.Shape);
         }
 
+        // A face that somebody marked on one camera is looked for at the same place on the others.
         if (
-            from?.Picture.Document.Regions.FirstOrDefault(r => r.Kind == RegionKind.Skin) is { } skin
-            && drawn.All(r => r.Kind != RegionKind.Skin)
+            drawn.All(r => r.Kind != RegionKind.Skin)
+            && Newest(others, unit, RegionKind.Skin)?.Picture.Document.Regions.First(r => r.Kind == RegionKind.Skin) is { } skin
         )
         {
             yield return skin with
@@ -112,6 +108,14 @@ internal sealed class MatchRegions(PictureStore pictures, PictureDesk desk)
             };
         }
     }
+
+    // The newest picture of this camera that has such a region, else of any other.
+    private static MatchedPicture? Newest(IReadOnlyList<MatchedPicture> others, MatchedUnit unit, RegionKind kind) =>
+        others
+            .Where(o => o.Picture.Document.Regions.Any(r => r.Kind == kind))
+            .OrderByDescending(o => o.Take.Letter == unit.Document.Letter)
+            .ThenByDescending(o => o.Take.At)
+            .FirstOrDefault();
 
     private static FrameRegion Region(RegionDocument of) => new(of.Shape, of.X, of.Y, of.Width, of.Height);
 }
