@@ -44,7 +44,7 @@ need_decoder() { need_packages ffmpeg=ffmpeg ffprobe=ffmpeg djpeg=libjpeg-turbo-
 need_browser() {
   need_packages /usr/bin/chromium=chromium /usr/bin/chromedriver=chromium-driver
   # The same Chromium without a window is a quarter quicker; where Debian does not have it, the tests go without.
-  [ -e /usr/bin/chromium-headless-shell ] \
+  [ -e /usr/lib/chromium/chromium-headless-shell ] \
     || as_root env DEBIAN_FRONTEND=noninteractive sh -c "apt-get update -qq && apt-get install -y -qq --no-install-recommends chromium-headless-shell" >&2 \
     || say "Testing with Chromium's window: there is no chromium-headless-shell here"
 }

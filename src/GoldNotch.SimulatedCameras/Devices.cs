@@ -223,7 +223,7 @@ internal static class StandInSite
     /// <param name="files">Exchange files with cards and units.</param>
     internal static WebApplication Build(string[] args, IReadOnlyList<ExchangeDocument> files)
     {
-        WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
+        WebApplicationBuilder builder = WebApplication.CreateBuilder([.. args, "--hostBuilder:reloadConfigOnChange=false"]);
         builder.Logging.SetMinimumLevel(LogLevel.Warning);
         builder.Services.ConfigureHttpJsonOptions(json => Devices.Configure(json.SerializerOptions));
         WebApplication app = builder.Build();

@@ -71,7 +71,8 @@ internal static class Site
     /// <param name="alsoLog">Where the log goes beside the console.</param>
     internal static WebApplication Build(string[] args, ILogEventSink? alsoLog = null)
     {
-        WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
+        // Settings are read and checked once, at the start: nothing has to watch their files.
+        WebApplicationBuilder builder = WebApplication.CreateBuilder([.. args, "--hostBuilder:reloadConfigOnChange=false"]);
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
             kestrel.AddServerHeader = false;

@@ -8,7 +8,8 @@ namespace GoldNotch.Browser.Tests;
 internal sealed class Chromium : IDisposable
 {
     // The same Chromium, built without the window that nobody looks at: a quarter quicker.
-    private const string Shell = "/usr/bin/chromium-headless-shell";
+    // Not the script in front of it: it starts the browser as its child, which stays when the driver ends the script.
+    private const string Shell = "/usr/lib/chromium/chromium-headless-shell";
     private readonly ChromeDriverService _service;
 
     internal Chromium()
