@@ -163,6 +163,10 @@ public static class MatchReader
     public static MatchRest Tolerance(MatchToleranceDocument? of) =>
         of is null ? Matching.Tolerance : new MatchRest(of.Stops, of.Mired, of.Duv, of.HueDegrees);
 
+    /// <summary>A tolerance as it is written.</summary>
+    public static MatchToleranceDocument Document(MatchRest tolerance) =>
+        new(tolerance.Stops, tolerance.Mired, tolerance.Duv, tolerance.HueDegrees ?? new MatchToleranceDocument().HueDegrees);
+
     /// <summary>Where the controls of a camera stand.</summary>
     /// <param name="of">The document.</param>
     /// <param name="model">The model, with the filters of this unit.</param>

@@ -3060,6 +3060,7 @@ export interface components {
             /** Format: int32 */
             turn: number;
             isMatched: boolean;
+            tolerance: components["schemas"]["MatchToleranceDocument"];
             light: null | components["schemas"]["MovedLightView"];
             cameras: components["schemas"]["MatchCameraView"][];
             missing: string[];

@@ -77,7 +77,7 @@ const tints = computed(() =>
   placed(
     all.value.map((w) => {
       const last = w.places.at(-1)!;
-      const off = Math.abs(last.duv) > props.tolerance.duv;
+      const off = last.tintOff;
       return {
         ...last,
         off,

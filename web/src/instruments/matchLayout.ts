@@ -1,7 +1,15 @@
 import type { Views } from '../app/client';
 
 /** A camera at one turn, as far as the target shows it. */
-export type Place = { letter: string; turn: number; mired: number; stops: number; duv: number; off: boolean };
+export type Place = {
+  letter: string;
+  turn: number;
+  mired: number;
+  stops: number;
+  duv: number;
+  off: boolean;
+  tintOff: boolean;
+};
 /** A camera's way: where it was, and where the correction should have brought it. */
 export type Way = { letter: string; places: Place[]; predicted: (Place | undefined)[]; isReference: boolean };
 
@@ -20,6 +28,7 @@ export function ways(cameras: readonly Views['MatchCameraView'][]): Way[] {
       stops: rest.stops,
       duv: rest.duv,
       off: isOff(turn, 'stops', 'mired', 'duv'),
+      tintOff: isOff(turn, 'duv'),
     });
     return [
       {

@@ -137,6 +137,7 @@ public sealed record MovedLightView(string Letter, double Stops, double Mired, b
 /// <param name="SignedAt">When.</param>
 /// <param name="Turn">The last time pictures were taken; 0 before the first.</param>
 /// <param name="IsMatched">Whether nothing is off.</param>
+/// <param name="Tolerance">What counts as matched: its own, or the usual.</param>
 /// <param name="Light">How far the light moved; null where that is not known.</param>
 /// <param name="Cameras">The cameras.</param>
 /// <param name="Missing">Tags of cameras whose unit or specification is gone.</param>
@@ -153,6 +154,7 @@ public sealed record MatchView(
     DateTimeOffset? SignedAt,
     int Turn,
     bool IsMatched,
+    MatchToleranceDocument Tolerance,
     MovedLightView? Light,
     IReadOnlyList<MatchCameraView> Cameras,
     IReadOnlyList<string> Missing
@@ -205,6 +207,7 @@ internal sealed class MatchViews(Pictures.PictureFiles files, Phrasing phrasing)
             kept.SignedAt,
             whole.Pictures.Count == 0 ? 0 : whole.Pictures.Max(p => p.Take.Turn),
             whole.Report.IsMatched,
+            MatchReader.Document(whole.Match.Tolerance),
             whole.Report.Light is { } moved ? new MovedLightView(moved.Letter, moved.Stops.Value, moved.Mired.Value, moved.IsSaid) : null,
             [.. whole.Units.Select(u => Camera(u, whole, needs.FirstOrDefault(n => n.Letter == u.Document.Letter)))],
             [.. kept.Document.Cameras.Where(c => whole.Units.All(u => u.Document != c)).Select(c => c.Unit)]

@@ -23,26 +23,13 @@ const work = useMatch(toRef(props, 'id'));
 const { match, failed, wrong, busy, says, byHand, corrected } = work;
 useTitle(() => [match.value?.document.name ?? 'Match', 'Match']);
 const open = computed(() => Boolean(match.value && !match.value.signedAt));
-const tolerance = computed(() => ({
-  stops: 1 / 6,
-  mired: 5,
-  duv: 0.002,
-  ...match.value?.document.tolerance,
-}));
 
 const chosenTurn = ref<number>();
 const turn = computed(() => chosenTurn.value ?? match.value?.turn ?? 0);
 const turns = computed(() =>
   Array.from({ length: match.value?.turn ?? 0 }, (_, i) => {
     const of = match.value!.cameras.flatMap((c) => c.turns.filter((t) => t.turn === i + 1));
-    return {
-      turn: i + 1,
-      pictures: of.length,
-      at: of
-        .map((t) => t.at)
-        .sort()
-        .at(-1)!,
-    };
+    return { turn: i + 1, pictures: of.length };
   }),
 );
 /** As it stood at the turn that is looked at. */
@@ -222,7 +209,7 @@ const some = computed(() => (match.value?.cameras ?? []).filter(sendable));
       <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
       <template v-if="cameras.some((c) => c.turns.some((t) => t.rest))">
         <h2 class="head">How far apart</h2>
-        <MatchTarget :cameras="cameras" :tolerance="tolerance" />
+        <MatchTarget :cameras="cameras" :tolerance="match.tolerance" />
         <MatchTable :cameras="cameras" />
       </template>
 

@@ -10,7 +10,7 @@ import { standing } from './words';
 /** How a match is set up: where the controls of each camera stand, the references, the light and what counts as matched. */
 const props = defineProps<{ work: MatchWork; match: Match; open: boolean }>();
 const { wrong, says } = props.work;
-const tolerance = computed(() => ({ stops: 1 / 6, mired: 5, duv: 0.002, ...props.match.document.tolerance }));
+const tolerance = computed(() => props.match.tolerance);
 const changing = ref('');
 async function restated(camera: Camera, position: Camera['next']): Promise<void> {
   const last = camera.turns.at(-1);
@@ -131,10 +131,7 @@ async function setProfile(camera: Camera, profile: string): Promise<void> {
           required
           :model-value="Math.round(1000 * tolerance.stops) / 1000"
           @update:model-value="
-            (s) =>
-              s &&
-              s >= 0.02 &&
-              work.change((d) => ({ ...d, tolerance: { hueDegrees: 3, ...tolerance, stops: s } }))
+            (s) => s && s >= 0.02 && work.change((d) => ({ ...d, tolerance: { ...tolerance, stops: s } }))
           "
         />
         <NumberField
@@ -143,10 +140,7 @@ async function setProfile(camera: Camera, profile: string): Promise<void> {
           required
           :model-value="tolerance.mired"
           @update:model-value="
-            (m) =>
-              m &&
-              m >= 0.5 &&
-              work.change((d) => ({ ...d, tolerance: { hueDegrees: 3, ...tolerance, mired: m } }))
+            (m) => m && m >= 0.5 && work.change((d) => ({ ...d, tolerance: { ...tolerance, mired: m } }))
           "
         />
       </div>

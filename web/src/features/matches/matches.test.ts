@@ -22,6 +22,7 @@ describe('a match on the page', () => {
   });
 
   it('writes what is left with its sign, and nothing as nothing', () => {
+    expect(stops(-1.44)).toBe('−1.44 stops');
     expect([stops(0.304), stops(-0.001), mired(-12.34), duv(0.0021)]).toEqual([
       '+0.30 stop',
       '0.00 stop',

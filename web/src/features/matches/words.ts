@@ -25,7 +25,7 @@ export const MATTER: Record<string, string> = {
 const number = (of: number, digits: number) =>
   `${of < 0 ? '−' : '+'}${Math.abs(of).toFixed(digits)}`.replace(/^[+−](0(?:\.0+)?)$/, '$1');
 /** What is left, with its sign and unit. */
-export const stops = (of: number) => `${number(of, 2)} stop`;
+export const stops = (of: number) => `${number(of, 2)} ${Math.abs(of) > 1 ? 'stops' : 'stop'}`;
 export const mired = (of: number) => `${number(of, 1)} mired`;
 export const duv = (of: number) => `${number(of, 4)} Δuv`;
 export const degrees = (of: number) => `${number(of, 1)}°`;
