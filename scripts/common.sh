@@ -12,41 +12,46 @@ export DOTNET_CLI_TELEMETRY_OPTOUT=1 DOTNET_NOLOGO=1 DOTNET_SKIP_FIRST_TIME_EXPE
 
 as_root() { if [ "$(id -u)" = 0 ]; then "$@"; elif command -v sudo >/dev/null; then sudo "$@"; else die "Run this once as root, or install: $*"; fi; }
 
-# need_packages COMMAND=PACKAGE…: installs the Debian packages whose command is not there.
-need_packages() {
-  local missing=() pair
+# want COMMAND=PACKAGE…: notes the Debian packages whose command is not there. install_wanted installs them, all at once,
+# and with them those that are only liked, where Debian has them.
+wanted=() liked=()
+want() {
+  local pair
   for pair in "$@"; do
-    [ -x "${pair%%=*}" ] || command -v "${pair%%=*}" >/dev/null 2>&1 || missing+=("${pair#*=}")
+    [ -x "${pair%%=*}" ] || command -v "${pair%%=*}" >/dev/null 2>&1 || wanted+=("${pair#*=}")
   done
-  [ ${#missing[@]} = 0 ] && return
-  say "Installing ${missing[*]}"
-  as_root env DEBIAN_FRONTEND=noninteractive sh -c "apt-get update -qq && apt-get install -y -qq --no-install-recommends ${missing[*]}" >&2 \
-    || die "Debian's packages could not be installed: ${missing[*]}"
+}
+
+install_wanted() {
+  local all="${wanted[*]} ${liked[*]}"
+  [ "$all" = " " ] && return
+  say "Installing $all"
+  as_root env DEBIAN_FRONTEND=noninteractive sh -c "apt-get update -qq && apt-get install -y -qq --no-install-recommends ${wanted[*]} \$(for one in ${liked[*]}; do apt-cache pkgnames \$one; done)" >&2 \
+    || [ ${#wanted[@]} = 0 ] || die "Debian's packages could not be installed: ${wanted[*]}"
+  wanted=() liked=()
 }
 
 pg_bin() { ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -1; }
 
-need_tools() {
+want_tools() {
   command -v dotnet >/dev/null || die "The .NET 10 SDK is needed; it is not among Debian's packages. Install it, then run this again."
   # Debian 12 brings Node 18; the build needs 20 or newer.
   command -v node >/dev/null || die "Node.js 20 or newer is needed. Install it, then run this again."
-  need_packages setpriv=util-linux curl=curl
+  want setpriv=util-linux curl=curl
   if [ -z "${GOLDNOTCH_DB:-}" ] && [ -z "$(pg_bin)" ]; then
     # The package would make and start a cluster of its own; ours is all we want.
     as_root sh -c 'mkdir -p /etc/postgresql-common && [ -e /etc/postgresql-common/createcluster.conf ] || echo "create_main_cluster = false" > /etc/postgresql-common/createcluster.conf'
-    need_packages /usr/lib/postgresql/15/bin/initdb=postgresql-15
+    want /usr/lib/postgresql/15/bin/initdb=postgresql-15
   fi
 }
 
 # Pictures and clips are decoded by it.
-need_decoder() { need_packages ffmpeg=ffmpeg ffprobe=ffmpeg djpeg=libjpeg-turbo-progs prlimit=util-linux; }
+want_decoder() { want ffmpeg=ffmpeg ffprobe=ffmpeg djpeg=libjpeg-turbo-progs prlimit=util-linux; }
 
-need_browser() {
-  need_packages /usr/bin/chromium=chromium /usr/bin/chromedriver=chromium-driver
-  # The same Chromium without a window is a quarter quicker; where Debian does not have it, the tests go without.
-  [ -e /usr/lib/chromium/chromium-headless-shell ] \
-    || as_root env DEBIAN_FRONTEND=noninteractive sh -c "apt-get update -qq && apt-get install -y -qq --no-install-recommends chromium-headless-shell" >&2 \
-    || say "Testing with Chromium's window: there is no chromium-headless-shell here"
+# The same Chromium without a window is a quarter quicker; where Debian does not have it, the tests go without.
+want_browser() {
+  want /usr/bin/chromium=chromium /usr/bin/chromedriver=chromium-driver
+  [ -e /usr/lib/chromium/chromium-headless-shell ] || liked+=(chromium-headless-shell)
 }
 
 # need_web: npm packages from the lock file, only when it changed since the last time.

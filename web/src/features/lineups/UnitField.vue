@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
 import { useQuery } from '@tanstack/vue-query';
-import { computed, ref, useId, watch } from 'vue';
+import { computed, nextTick, ref, useId, watch } from 'vue';
 import { api, ask } from '../../app/client';
 
 /** A unit by its tag, found by tag, tape, place or model. The document gets the tag; while something else stands in the field, the unit before stays. */
@@ -25,6 +25,8 @@ const name = (tag: string) => {
   return u ? `${u.modelName} ${u.tape}`.trim() : '';
 };
 function take(event: Event): void {
+  left.value = false;
+  refused.value = '';
   text.value = (event.target as HTMLInputElement).value.trim();
   const tag = text.value.toUpperCase();
   const known = units.value.find((u) => u.tag === tag);
@@ -35,12 +37,26 @@ watch(units, (now) => {
   const tag = text.value.toUpperCase();
   if (tag !== unit.value && now.some((u) => u.tag === tag)) unit.value = tag;
 });
-function leave(): void {
-  // One match is meant; else what stands in the plan is shown again.
-  if (text.value !== unit.value && units.value.length === 1) unit.value = units.value[0]!.tag;
-  text.value = unit.value;
+/** One match is meant; else what stands in the plan is shown again, and where nothing stood yet, what was typed stays and is told. */
+const left = ref(false);
+const refused = ref('');
+function settle(): void {
+  if (!left.value || found.isFetching.value) return;
+  left.value = false;
+  if (text.value === unit.value) return;
+  if (text.value && units.value.length === 1) unit.value = units.value[0]!.tag;
+  else if (text.value && !found.error.value)
+    refused.value = `${units.value.length ? `More than one unit has “${text.value}”.` : `No unit has “${text.value}”.`}${unit.value ? ` ${unit.value} stays.` : ''}`;
+  if (unit.value) text.value = unit.value;
 }
-const shown = computed(() => props.wrong ?? '');
+// A field may be left before the site has answered: what was typed waits for the answer.
+watch(found.isFetching, settle);
+async function leave(): Promise<void> {
+  left.value = true;
+  await nextTick();
+  settle();
+}
+const shown = computed(() => props.wrong || refused.value);
 const field = ref<{ $el: HTMLInputElement }>();
 defineExpose({ focus: () => field.value?.$el.focus() });
 /** Enter takes the only unit that is left of what was typed, before the form is sent. */
