@@ -8,6 +8,9 @@ project=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 export MSBUILDDISABLENODEREUSE=1 UseSharedCompilation=false DOTNET_CLI_USE_MSBUILD_SERVER=0
 export DOTNET_CLI_TELEMETRY_OPTOUT=1 DOTNET_NOLOGO=1 DOTNET_SKIP_FIRST_TIME_EXPERIENCE=1
 
+# The compiler, and what else of the SDK runs for a minute: measuring itself so as to be quicker later costs it more than it gives.
+sdk() { DOTNET_TieredPGO=0 dotnet "$@"; }
+
 # --- what the machine must have -------------------------------------------------------------------
 
 as_root() { if [ "$(id -u)" = 0 ]; then "$@"; elif command -v sudo >/dev/null; then sudo "$@"; else die "Run this once as root, or install: $*"; fi; }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.RegularExpressions;
 using GoldNotch.Web.Tests.Hosting;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
@@ -14,7 +15,7 @@ public class BrowserSite : IAsyncLifetime
 
     public Task DisposeAsync()
     {
-        ChromiumPool.Close();
+        ChromiumPool.Close(Site.Address);
         return Site.DisposeAsync();
     }
 
@@ -26,8 +27,11 @@ public class BrowserSite : IAsyncLifetime
         {
             if (login is not null)
             {
-                b.SignIn(login);
+                b.BeSignedIn(login);
             }
+
+            b.Go("/");
+            b.See(login is null ? "#login" : "nav");
         });
     }
 }
@@ -72,7 +76,7 @@ public sealed class BrowserTests : ICollectionFixture<BrowserSite>
 }
 
 /// <summary>One browser window, driven as a person would: by keys and by what is on the page.</summary>
-public sealed class Browser : IDisposable
+public sealed partial class Browser : IDisposable
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
     private readonly Chromium _chromium;
@@ -85,10 +89,12 @@ public sealed class Browser : IDisposable
     internal Browser(Uri address, int width, int height, string theme)
     {
         _address = address;
-        _chromium = ChromiumPool.Take();
+        _chromium = ChromiumPool.Take(address);
         _driver = _chromium.Driver;
         Resize(width, height);
-        Go("/");
+
+        // A file of the site that is no page: settings are left there without loading the application for it.
+        Go("/mark.svg");
         Script($"localStorage.setItem('gold-notch.theme', '{theme}')");
     }
 
@@ -167,6 +173,22 @@ public sealed class Browser : IDisposable
         See("nav");
     }
 
+    /// <summary>Signs in as the page does, without the page: that is tried where signing in is what is tested.</summary>
+    public void BeSignedIn(string login) =>
+        ScriptAsync(
+                """
+                const done = arguments[arguments.length - 1];
+                fetch('/api/session', {
+                    method: 'POST',
+                    headers: { 'Content-Type': 'application/json' },
+                    body: JSON.stringify({ login: arguments[0], password: arguments[1], keep: false }),
+                }).then(r => done(r.ok), () => done(false));
+                """,
+                login,
+                TestSite.Password
+            )
+            .ShouldBe(true);
+
     /// <summary>Does the first steps; a browser that fails in them is closed, or it would outlive the tests.</summary>
     public Browser OrClosed(Action<Browser> steps)
     {
@@ -183,7 +205,7 @@ public sealed class Browser : IDisposable
     }
 
     /// <summary>Waits for an element to be there and shown.</summary>
-    public IWebElement See(string css) => Wait(() => _driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed), css);
+    public IWebElement See(string css) => Wait(() => Shown(css) is [var first, ..] ? first : null, css);
 
     /// <summary>Waits for an element that is shown, can be used and whose text begins so; found in the page, since asking for each text takes long.</summary>
     public IWebElement SeeText(string css, string begins) =>
@@ -279,10 +301,18 @@ public sealed class Browser : IDisposable
 
     public void Until(Func<bool> so, string what) => Wait(() => so() ? "so" : null, what);
 
-    public bool Has(string css) => _driver.FindElements(By.CssSelector(css)).Any(e => e.Displayed);
+    public bool Has(string css) => Shown(css).Count > 0;
 
     /// <summary>Every element that is shown now.</summary>
-    public IReadOnlyList<IWebElement> All(string css) => [.. _driver.FindElements(By.CssSelector(css)).Where(e => e.Displayed)];
+    public IReadOnlyList<IWebElement> All(string css) => Shown(css);
+
+    // Asked of the page in one go: the driver's own way asks for each element, with a script of its own that takes longer than what it looks at.
+    private IReadOnlyList<IWebElement> Shown(string css) =>
+        Script(
+            "return [...document.querySelectorAll(arguments[0])].filter(e => e.checkVisibility({ visibilityProperty: true, opacityProperty: true }) && e.getClientRects().length > 0)",
+            css
+        ) as IReadOnlyList<IWebElement>
+        ?? [];
 
     /// <summary>Keys pressed since <see cref="CountKeys"/>.</summary>
     public int KeysPressed { get; private set; }
@@ -371,9 +401,12 @@ public sealed class Browser : IDisposable
         }
     }
 
-    private string? TextOf(string css) => Tidy(_driver.FindElements(By.CssSelector(css)).FirstOrDefault()?.Text);
+    private string? TextOf(string css) => Tidy(Script("return document.querySelector(arguments[0])?.innerText ?? null", css) as string);
 
-    private static string? Tidy(string? text) => text?.Replace('\u202f', ' ').Replace('\u00a0', ' ').ReplaceLineEndings(" ");
+    private static string? Tidy(string? text) => text is null ? null : Spaces().Replace(text, " ").Trim();
+
+    [GeneratedRegex(@"\s+")]
+    private static partial Regex Spaces();
 
     private T Wait<T>(Func<T?> look, string what)
         where T : class
@@ -395,7 +428,7 @@ public sealed class Browser : IDisposable
 
             if (DateTime.UtcNow > until)
             {
-                string seen = Tidy(_driver.FindElement(By.TagName("body")).Text) ?? "";
+                string seen = TextOf("body") ?? "";
                 throw new TimeoutException(
                     string.Create(
                         CultureInfo.InvariantCulture,

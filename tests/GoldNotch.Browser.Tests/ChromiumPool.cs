@@ -46,25 +46,41 @@ internal sealed class Chromium : IDisposable
     }
 }
 
-/// <summary>Browsers that were used and hold nothing of it any more: starting one takes as long as a short test.</summary>
+/// <summary>Browsers that were used and hold nothing of it any more, for the next test of the same site: starting one takes as long as a short test, and so does keeping
+/// the application in it.</summary>
 internal static class ChromiumPool
 {
-    private static readonly ConcurrentBag<Chromium> Idle = [];
+    private static readonly ConcurrentDictionary<Uri, ConcurrentBag<Chromium>> Idle = new();
 
-    internal static Chromium Take() => Idle.TryTake(out Chromium? idle) ? idle : new Chromium();
+    internal static Chromium Take(Uri site) => IdleOf(site).TryTake(out Chromium? idle) ? idle : new Chromium();
 
-    /// <summary>Takes everything of a site out of a browser and keeps it for the next test; one that cannot be emptied is closed.</summary>
+    /// <summary>Takes everything of a person out of a browser and keeps it for the next test; one that cannot be emptied is closed. The application itself stays in it,
+    /// as it does in a browser that people share.</summary>
     internal static void GiveBack(Chromium chromium, Uri site)
     {
         try
         {
-            chromium.Driver.Navigate().GoToUrl("about:blank");
-            chromium.Driver.ExecuteCdpCommand("Network.clearBrowserCookies", []);
-            chromium.Driver.ExecuteCdpCommand(
-                "Storage.clearDataForOrigin",
-                new Dictionary<string, object?> { ["origin"] = site.GetLeftPart(UriPartial.Authority), ["storageTypes"] = "all" }
+            ChromeDriver driver = chromium.Driver;
+            driver.Navigate().GoToUrl(new Uri(site, "/mark.svg"));
+            ((IJavaScriptExecutor)driver).ExecuteAsyncScript(
+                """
+                const done = arguments[arguments.length - 1];
+                localStorage.clear();
+                sessionStorage.clear();
+                caches.keys().then(names => Promise.all(names.filter(n => !n.startsWith('gold-notch-shell-')).map(n => caches.delete(n)))).then(done, done);
+                """
             );
-            Idle.Add(chromium);
+            driver.Navigate().GoToUrl("about:blank");
+            driver.ExecuteCdpCommand("Network.clearBrowserCookies", []);
+            driver.ExecuteCdpCommand(
+                "Storage.clearDataForOrigin",
+                new Dictionary<string, object?>
+                {
+                    ["origin"] = site.GetLeftPart(UriPartial.Authority),
+                    ["storageTypes"] = "local_storage,indexeddb,file_systems",
+                }
+            );
+            IdleOf(site).Add(chromium);
         }
         catch (WebDriverException)
         {
@@ -72,12 +88,14 @@ internal static class ChromiumPool
         }
     }
 
-    /// <summary>Closes what is idle.</summary>
-    internal static void Close()
+    /// <summary>Closes what is idle of a site.</summary>
+    internal static void Close(Uri site)
     {
-        while (Idle.TryTake(out Chromium? idle))
+        while (IdleOf(site).TryTake(out Chromium? idle))
         {
             idle.Dispose();
         }
     }
+
+    private static ConcurrentBag<Chromium> IdleOf(Uri site) => Idle.GetOrAdd(site, _ => []);
 }

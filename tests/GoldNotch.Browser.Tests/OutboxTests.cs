@@ -127,6 +127,7 @@ public class OutboxTests(BrowserSite site)
         browser.Read(".zone-work", "1 reading by mara on this device. They upload when mara signs in here.");
         (await KindAsync(browser, "gain")).ShouldBe("unread");
         browser.Click("button", "Sign out");
+        browser.See("#login");
         browser.SignIn("mara");
         browser.Go(path);
         browser.Until(() => browser.Verdict("gain") == "offTarget", "her reading to be uploaded");
