@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.Json;
+using GoldNotch.Core.Clips;
 using GoldNotch.Core.Frames;
 
 namespace GoldNotch.Imaging;
@@ -14,6 +15,8 @@ namespace GoldNotch.Imaging;
 /// <param name="Turn">How it is turned upright.</param>
 /// <param name="Declared">Curve and primaries that it declares.</param>
 /// <param name="Seconds">Duration; null where it does not say.</param>
+/// <param name="SoundStreams">Numbers of its streams of sound.</param>
+/// <param name="Head">All it says of itself; whether its frames come evenly is looked for apart.</param>
 public sealed record ClipHeader(
     int Stream,
     int Width,
@@ -23,7 +26,9 @@ public sealed record ClipHeader(
     bool IsLegal,
     Turn Turn,
     DeclaredColour? Declared,
-    double? Seconds
+    double? Seconds,
+    IReadOnlyList<int> SoundStreams,
+    ClipHead Head
 )
 {
     /// <summary>Reads what the tool found out about a file.</summary>
@@ -31,8 +36,11 @@ public sealed record ClipHeader(
     /// <exception cref="PictureRefusedException">There is no picture in it, or one that is not read.</exception>
     internal static ClipHeader Of(JsonElement found)
     {
-        JsonElement picture = Streams(found)
-            .FirstOrDefault(s => Text(s, "codec_type") == "video" && Number(Part(s, "disposition"), "attached_pic") is not > 0);
+        JsonElement[] pictures =
+        [
+            .. Streams(found).Where(s => Text(s, "codec_type") == "video" && Number(Part(s, "disposition"), "attached_pic") is not > 0),
+        ];
+        JsonElement picture = pictures.FirstOrDefault();
         if (picture.ValueKind == JsonValueKind.Undefined)
         {
             throw new PictureRefusedException(
@@ -73,9 +81,14 @@ public sealed record ClipHeader(
             isLegal,
             Turn.OfDegrees(degrees),
             declared,
-            Number(picture, "duration") ?? Number(Part(found, "format"), "duration")
+            Number(picture, "duration") ?? Number(Part(found, "format"), "duration"),
+            [.. Sounds(found).Select(s => (int)(Number(s, "index") ?? 0))],
+            ClipHeads.Of(found, picture, layout, isLegal, pictures.Length)
         );
     }
+
+    internal static IEnumerable<JsonElement> Sounds(JsonElement found) =>
+        Streams(found).Where(s => Text(s, "codec_type") == "audio" && Number(s, "channels") > 0 && Number(s, "sample_rate") > 0);
 
     private static int Transfer(string? name) =>
         name switch
@@ -92,20 +105,20 @@ public sealed record ClipHeader(
 
     private static IEnumerable<JsonElement> Streams(JsonElement found) => Items(found, "streams");
 
-    private static IEnumerable<JsonElement> Items(JsonElement of, string name) =>
+    internal static IEnumerable<JsonElement> Items(JsonElement of, string name) =>
         of.ValueKind == JsonValueKind.Object && of.TryGetProperty(name, out JsonElement list) && list.ValueKind == JsonValueKind.Array
             ? list.EnumerateArray()
             : [];
 
-    private static JsonElement Part(JsonElement of, string name) =>
+    internal static JsonElement Part(JsonElement of, string name) =>
         of.ValueKind == JsonValueKind.Object && of.TryGetProperty(name, out JsonElement part) ? part : default;
 
-    private static string? Text(JsonElement of, string name) =>
+    internal static string? Text(JsonElement of, string name) =>
         Part(of, name) is { ValueKind: JsonValueKind.String } text && text.GetString() is { } value && value is not ("unknown" or "")
             ? value
             : null;
 
-    private static double? Number(JsonElement of, string name) =>
+    internal static double? Number(JsonElement of, string name) =>
         Part(of, name) switch
         {
             { ValueKind: JsonValueKind.Number } number => number.GetDouble(),

@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
+using System.Text;
 
 namespace GoldNotch.Imaging;
 
@@ -9,7 +10,7 @@ internal static class ConfinedProcess
 {
     // Two cores' worth; the others wait, so that a queue of pictures cannot take the memory of the machine.
     private static readonly SemaphoreSlim Places = new(2);
-    private const int MostError = 4096;
+    private const int MostTold = 1 << 14;
 
     /// <summary>What is read of a child's output.</summary>
     /// <param name="output">Its standard output.</param>
@@ -17,9 +18,9 @@ internal static class ConfinedProcess
     internal delegate Task<T> Reader<T>(Stream output, CancellationToken cancel);
 
     /// <summary>Runs a tool and reads what it gives.</summary>
-    /// <returns>What was read, and whether it ended well.</returns>
+    /// <returns>What was read, whether it ended well, and the end of what it told beside that.</returns>
     /// <exception cref="PictureRefusedException">It took longer than it may.</exception>
-    internal static async Task<(T Value, bool EndedWell)> RunAsync<T>(
+    internal static async Task<(T Value, bool EndedWell, string Told)> RunAsync<T>(
         string tool,
         IEnumerable<string> arguments,
         ChildLimits limits,
@@ -35,11 +36,10 @@ internal static class ConfinedProcess
             patience.CancelAfter(limits.Time);
             try
             {
-                Task drained = DrainAsync(child.StandardError, patience.Token);
+                Task<string> told = DrainAsync(child.StandardError, patience.Token);
                 T value = await read(child.StandardOutput.BaseStream, patience.Token);
                 await child.WaitForExitAsync(patience.Token);
-                await drained;
-                return (value, child.ExitCode == 0);
+                return (value, child.ExitCode == 0, await told);
             }
             catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
             {
@@ -106,11 +106,21 @@ internal static class ConfinedProcess
         }
     }
 
-    // A child that complains without end must not be held up by it, nor fill our memory.
-    private static async Task DrainAsync(StreamReader error, CancellationToken cancel)
+    // A child that complains without end must not be held up by it, nor fill our memory: its first complaint and the end of what it says are kept.
+    private static async Task<string> DrainAsync(StreamReader error, CancellationToken cancel)
     {
-        char[] buffer = new char[MostError];
-        while (await error.ReadAsync(buffer, cancel) > 0) { }
+        char[] buffer = new char[4096];
+        var told = new StringBuilder();
+        for (int got; (got = await error.ReadAsync(buffer, cancel)) > 0; )
+        {
+            told.Append(buffer, 0, got);
+            if (told.Length > 2 * MostTold)
+            {
+                told.Remove(MostTold / 2, told.Length - MostTold);
+            }
+        }
+
+        return told.ToString();
     }
 }
 
@@ -122,6 +132,11 @@ internal sealed record ChildLimits(long MemoryBytes, TimeSpan Time)
     // What the tool itself needs, and what a picture takes in it: as decoded, as handed out, and once more between.
     private const long Base = 768L << 20;
     private const long BytesPerPixel = 24;
+
+    // A decoder of clips keeps frames it may need again, of up to 16 bits and full colour.
+    private const long BytesPerClipPixel = 160;
+
+    internal static ChildLimits OfClip(long pixels) => new(Base + (BytesPerClipPixel * pixels), TimeSpan.FromMinutes(5));
 
     internal static ChildLimits OfPixels(long pixels) => new(Base + (BytesPerPixel * pixels), TimeSpan.FromSeconds(20));
 }

@@ -78,7 +78,7 @@ public static class PictureDecoder
     private static async Task LumaAsync(string path, StillHeader header, byte[] samples, CancellationToken cancel)
     {
         byte[] head = Encoding.ASCII.GetBytes(string.Create(CultureInfo.InvariantCulture, $"P5\n{header.Width} {header.Height}\n255\n"));
-        (bool isWhole, bool endedWell) = await ConfinedProcess.RunAsync(
+        (bool isWhole, bool endedWell, _) = await ConfinedProcess.RunAsync(
             "djpeg",
             ["-dct", "int", "-grayscale", "-pnm", Path.GetFullPath(path)],
             ChildLimits.OfPixels((long)header.Width * header.Height),
@@ -135,7 +135,7 @@ public static class PictureDecoder
     public static async Task<ClipHeader> ProbeAsync(string path, FileKind kind, CancellationToken cancel)
     {
         string[] arguments = ["-hide_banner", "-v", "error", "-show_streams", "-show_format", "-of", "json", .. Input(path, kind)];
-        (JsonElement? found, bool endedWell) = await ConfinedProcess.RunAsync<JsonElement?>(
+        (JsonElement? found, bool endedWell, _) = await ConfinedProcess.RunAsync<JsonElement?>(
             "ffprobe",
             arguments,
             ChildLimits.OfPixels(0),
@@ -185,7 +185,7 @@ public static class PictureDecoder
             "rawvideo",
             "pipe:1",
         ];
-        (byte[]? samples, bool endedWell) = await ConfinedProcess.RunAsync<byte[]?>(
+        (byte[]? samples, bool endedWell, _) = await ConfinedProcess.RunAsync<byte[]?>(
             "ffmpeg",
             arguments,
             ChildLimits.OfPixels((long)width * height),
@@ -201,6 +201,6 @@ public static class PictureDecoder
         return endedWell && samples is not null ? samples : throw PictureRefusedException.Damaged(kind.Name());
     }
 
-    private static string[] Input(string path, FileKind kind) =>
+    internal static string[] Input(string path, FileKind kind) =>
         ["-protocol_whitelist", "file", "-f", kind.Demuxer(), "-i", "file:" + Path.GetFullPath(path)];
 }

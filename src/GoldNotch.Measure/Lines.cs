@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using GoldNotch.Core.Clips;
 using GoldNotch.Core.Frames;
 using GoldNotch.Core.Units;
 using GoldNotch.Imaging;
@@ -42,7 +43,18 @@ internal static class Lines
                 regions[region] = Measured.Region(RegionStatistics.Of(file.Pixels, where.Region, profile), region, settings.Set);
             }
 
-            line["expect"] = file.Kind.IsStill() ? regions : new JsonObject { ["first_frame"] = regions };
+            if (file.Kind.IsStill())
+            {
+                line["expect"] = regions;
+            }
+            else
+            {
+                ClipFigures clip = await ClipDecoder.JudgeAsync(path, of => settings.Profile(of, false), null, CancellationToken.None);
+                line["head"] = ClipLines.Head(clip.Head);
+                line["frames"] = clip.Parts[0].Frames.Count;
+                line["expect"] = ClipLines.Figures(clip.Parts[0], regions);
+                line["damaged"] = clip.Parts[0].IsDamaged;
+            }
         }
         catch (PictureRefusedException refused)
         {

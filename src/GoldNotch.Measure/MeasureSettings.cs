@@ -34,17 +34,19 @@ internal sealed record MeasureSettings(
 
     internal Kelvin? Set => KSet is { } kelvin ? new Kelvin(kelvin) : null;
 
-    internal PictureProfile Profile(PictureFile file)
+    internal PictureProfile Profile(PictureFile file) => Profile(file.Declared, file.Kind.IsStill());
+
+    internal PictureProfile Profile(DeclaredColour? of, bool isStill)
     {
         ToneCurve curve = Curve switch
         {
-            null => file.Declared is { } declared
+            null => of is { } declared
                 ? declared.Curve ?? throw new JsonException($"the file is in {declared.CurveName}, which is not read: name a curve")
-                : ToneCurve.Named(file.Kind.IsStill() ? "sRGB" : "BT.709"),
+                : ToneCurve.Named(isStill ? "sRGB" : "BT.709"),
             "Log" => (Params ?? throw new JsonException("a log curve needs its params")).Curve,
             _ => ToneCurve.Named(Curve),
         };
-        return new PictureProfile(curve, ClipLevel ?? 1, file.Declared?.Is2020 ?? false);
+        return new PictureProfile(curve, ClipLevel ?? 1, of?.Is2020 ?? false);
     }
 }
 
@@ -88,7 +90,12 @@ internal sealed record MeasureSet(
     string? Reference = null,
     string? Region = null,
     MeasureSettings? Settings = null,
-    IReadOnlyList<string>? Subjects = null
+    IReadOnlyList<string>? Subjects = null,
+    string? Clear = null,
+    double OpenedStops = 0,
+    IReadOnlyList<double>? GainsDb = null,
+    IReadOnlyList<double>? PositionsDb = null,
+    double? WantedDb = null
 );
 
 /// <summary>The list of a folder.</summary>

@@ -33,6 +33,9 @@ internal static class Sets
             "clipping and room" => Clipping(await Open(set.File!), set.Subjects!),
             "find cards" => Cards(await Open(set.File!)),
             "temporal noise" => Noise(await Open(set.Files![0]), await Open(set.Files[1]), set.Region!),
+            "filter strength" => FilterSet(set, await Open(set.Clear!), await Open(set.File!)),
+            "noise limit" => NoiseLimitOf(set, await Task.WhenAll(set.Files!.Select(Open))),
+            "room of the curve" => Room(await Open(set.File!)),
             _ => null,
         };
         return found is null
@@ -144,6 +147,81 @@ internal static class Sets
                 RegionPixels.Luminances(second.File.Pixels, second.Task.Regions![region].Region, second.Profile)
             ),
         };
+
+    private static JsonObject FilterSet(MeasureSet set, Read clear, Read filtered)
+    {
+        (RegionStatistics open, RegionStatistics behind) = (clear.Of(set.Region!), filtered.Of(set.Region!));
+        var strength = FilterStrength.Of([
+            new FilterPair(open.Mean.Luminance, behind.Mean.Luminance, new Stops(set.OpenedStops), open.ClippedShare, behind.CrushedShare),
+        ]);
+        (GreyCast before, GreyCast after) = (GreyCast.Of(open.Mean, clear.Set), GreyCast.Of(behind.Mean, filtered.Set));
+        (MiredShift shift, double duv) = FilterStrength.Colour((before.Light, before.Duv), (after.Light, after.Duv));
+        return new JsonObject
+        {
+            ["stops"] = strength.Loss.Value,
+            ["at_least"] = strength.AtLeast,
+            ["shift_mired"] = shift.Value,
+            ["shift_duv"] = duv,
+        };
+    }
+
+    private static JsonObject NoiseLimitOf(MeasureSet set, Read[] pictures)
+    {
+        GainNoise[] measured =
+        [
+            .. pictures
+                .Select(p => p.Of(set.Region ?? "grey"))
+                .Zip(set.GainsDb!, (of, gain) =>
+                    new GainNoise(
+                        new Decibels(gain),
+                        NoiseFigures.AtGrey(
+                            of.SignalToNoise ?? throw new QuantityException(QuantityFault.NoChoice, "a patch has no noise"),
+                            of.Mean.Luminance
+                        )
+                    )
+                )
+                .OrderBy(m => m.Gain.Value),
+        ];
+        NoiseLimit limit = NoiseFigures.Limit(
+            set.PositionsDb!.Select(p => new Decibels(p)),
+            measured,
+            set.WantedDb ?? NoiseFigures.UsualWanted
+        );
+        return new JsonObject
+        {
+            ["snr_at_grey_db"] = new JsonArray([.. measured.Select(m => JsonValue.Create(m.SignalToNoise))]),
+            ["gain_db"] = limit.Gain?.Value,
+            ["at_least"] = limit.AtLeast,
+        };
+    }
+
+    // Each region is a patch, named by its exposure in stops from mid grey.
+    private static JsonObject Room(Read one)
+    {
+        PatchExposure[] patches =
+        [
+            .. one.Task.Regions!.Select(r =>
+            {
+                RegionStatistics of = one.Of(r.Key);
+                return new PatchExposure(
+                    double.Parse(r.Key, System.Globalization.CultureInfo.InvariantCulture),
+                    of.HighestSignal,
+                    of.SignalToNoise ?? double.PositiveInfinity
+                );
+            }),
+        ];
+        var room = CurveRoom.Of(patches, one.Profile.Curve, one.Profile.ClipLevel);
+        return new JsonObject
+        {
+            ["highlight_stops"] = room.Highlights.Value,
+            ["highlight_at_least"] = room.HighlightsAtLeast,
+            ["shadow_stops"] = room.Shadows.Value,
+            ["shadow_at_least"] = room.ShadowsAtLeast,
+            ["clip_level"] = room.ClipLevel,
+            ["curve_error_stops"] = room.CurveError.Value,
+            ["curve_true"] = room.IsTrue,
+        };
+    }
 
     // An offer is of a card where its middle is inside it.
     private static bool Meets(FrameRegion offer, FrameRegion card)

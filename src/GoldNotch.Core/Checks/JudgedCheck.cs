@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Clips;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 
@@ -76,7 +77,8 @@ public sealed record JudgedCheck(
     /// <summary>Judges a check by the rules of this build.</summary>
     /// <param name="sheet">The sheet.</param>
     /// <param name="readings">The readings of both stages.</param>
-    public static JudgedCheck Of(Sheet sheet, IReadOnlyCollection<StampedReading> readings)
+    /// <param name="clip">Its test clip; null where there is none.</param>
+    public static JudgedCheck Of(Sheet sheet, IReadOnlyCollection<StampedReading> readings, ClipFigures? clip = null)
     {
         CheckState now = AsLeft.Of(sheet, readings);
         ImmutableArray<Verdict> verdicts = CheckEvaluator.Evaluate(sheet, now);
@@ -86,7 +88,7 @@ public sealed record JudgedCheck(
             CheckEvaluator.Evaluate(sheet, AsLeft.Found(readings)),
             verdicts,
             [.. now.Stale.Keys],
-            Checks.Consequences.Of(sheet, verdicts)
+            Checks.Consequences.Of(sheet, verdicts, clip)
         );
     }
 }

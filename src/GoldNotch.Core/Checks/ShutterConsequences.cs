@@ -121,7 +121,7 @@ internal static class ShutterConsequences
         {
             FlickerVerdict.Steady => (Severity.Fine, SteadyValue, FlickerSteady),
             FlickerVerdict.Standing => (Severity.Slight, StandingValue, FlickerStanding),
-            _ => (flicker.RipplePercent > 2 ? Severity.Fault : Severity.Slight, PulsesValue, FlickerPulses),
+            _ => (flicker.RipplePercent > Flicker.SeenPercent ? Severity.Fault : Severity.Slight, PulsesValue, FlickerPulses),
         };
         Judgement because = template.Of(
             Setting.Shutter,

@@ -33,40 +33,17 @@ public sealed record ChannelPair(double? Correlation, double? DifferenceDb, Pair
     /// <exception cref="QuantityException">They have not the same number, or none.</exception>
     public static ChannelPair Of(ReadOnlySpan<double> first, ReadOnlySpan<double> second)
     {
-        if (first.Length != second.Length || first.Length == 0)
-        {
-            throw new QuantityException(QuantityFault.NoChoice, "Two channels are compared sample by sample: they need as many.");
-        }
+        var meter = new PairMeter();
+        meter.Add(first, second);
+        return meter.Read();
+    }
 
-        (SoundLevels a, SoundLevels b) = (SoundLevels.Of(first), SoundLevels.Of(second));
-        if (a.IsSilent || b.IsSilent)
-        {
-            return new ChannelPair(null, null, PairVerdict.Silent);
-        }
-
-        (double meanA, double meanB) = (0, 0);
-        for (int i = 0; i < first.Length; i++)
-        {
-            meanA += first[i] / first.Length;
-            meanB += second[i] / first.Length;
-        }
-
-        (double ab, double aa, double bb) = (0, 0, 0);
-        for (int i = 0; i < first.Length; i++)
-        {
-            (double x, double y) = (first[i] - meanA, second[i] - meanB);
-            ab += x * y;
-            aa += x * x;
-            bb += y * y;
-        }
-
-        double correlation = aa > 0 && bb > 0 ? ab / Math.Sqrt(aa * bb) : 0;
-        return new ChannelPair(
+    internal static ChannelPair Of(double correlation, double differenceDb) =>
+        new(
             correlation,
-            a.Level - b.Level,
+            differenceDb,
             correlation > TwinsOver ? PairVerdict.Twins
                 : correlation < PhaseUnder ? PairVerdict.OutOfPhase
                 : PairVerdict.Separate
         );
-    }
 }

@@ -14,8 +14,6 @@ public readonly record struct SoundLevels(double Peak, double Level, int Clipped
     public const double Nothing = -120;
 
     private const double SilentUnder = -60;
-    private const double FullScale = 0.999;
-    private const int LeastRun = 3;
 
     /// <summary>Whether it is silent; then nothing more is said of it.</summary>
     public bool IsSilent => Level < SilentUnder;
@@ -24,27 +22,53 @@ public readonly record struct SoundLevels(double Peak, double Level, int Clipped
     /// <exception cref="QuantityException">There is no sample.</exception>
     public static SoundLevels Of(ReadOnlySpan<double> samples)
     {
-        if (samples.Length == 0)
-        {
-            throw new QuantityException(QuantityFault.NoChoice, "There is no sound.");
-        }
-
-        (double peak, double squares) = (0, 0);
-        (int runs, int run) = (0, 0);
-        foreach (double sample in samples)
-        {
-            double size = Math.Abs(sample);
-            peak = Math.Max(peak, size);
-            squares += sample * sample;
-            run = size >= FullScale ? run + 1 : 0;
-            runs += run == LeastRun ? 1 : 0;
-        }
-
-        return new SoundLevels(Decibels(peak), Decibels(Math.Sqrt(squares / samples.Length)), runs);
+        LevelSum sum = default;
+        sum.Add(samples);
+        return sum.Read();
     }
 
     /// <summary>An amplitude in dBFS.</summary>
     internal static double Decibels(double amplitude) => amplitude > 0 ? Math.Max(Nothing, 20 * Math.Log10(amplitude)) : Nothing;
+}
+
+/// <summary>Sums of samples as they come.</summary>
+internal struct LevelSum
+{
+    private const double FullScale = 0.999;
+    private const int LeastRun = 3;
+    private double _peak;
+    private double _squares;
+    private int _runs;
+    private int _run;
+
+    /// <summary>How many came.</summary>
+    internal long Count { get; private set; }
+
+    /// <summary>Their sum.</summary>
+    internal double Sum { get; private set; }
+
+    /// <summary>Sum of the squares of what each is off their mean.</summary>
+    internal readonly double Spread => Count == 0 ? 0 : Math.Max(0, _squares - (Sum * Sum / Count));
+
+    internal void Add(ReadOnlySpan<double> samples)
+    {
+        foreach (double sample in samples)
+        {
+            double size = Math.Abs(sample);
+            _peak = Math.Max(_peak, size);
+            _squares += sample * sample;
+            Sum += sample;
+            _run = size >= FullScale ? _run + 1 : 0;
+            _runs += _run == LeastRun ? 1 : 0;
+        }
+
+        Count += samples.Length;
+    }
+
+    internal readonly SoundLevels Read() =>
+        Count == 0
+            ? throw new QuantityException(QuantityFault.NoChoice, "There is no sound.")
+            : new SoundLevels(SoundLevels.Decibels(_peak), SoundLevels.Decibels(Math.Sqrt(_squares / Count)), _runs);
 }
 
 /// <summary>Peak and level of a block of 50 ms, dBFS.</summary>
@@ -63,12 +87,15 @@ public readonly record struct VoiceLevel(double? Peaks, double? Floor)
     private const double Low = 0.1;
     private const double High = 0.95;
 
+    /// <summary>Samples of a block.</summary>
+    internal static int BlockLength(double rate) => Math.Max(1, (int)Math.Round(BlockSeconds * rate));
+
     /// <summary>Blocks of 50 ms; a last one that is cut short is left out.</summary>
     /// <param name="samples">Samples of −1 to 1.</param>
     /// <param name="rate">Samples a second.</param>
     public static ImmutableArray<SoundBlock> Blocks(ReadOnlySpan<double> samples, double rate)
     {
-        int each = Math.Max(1, (int)Math.Round(BlockSeconds * rate));
+        int each = BlockLength(rate);
         var blocks = ImmutableArray.CreateBuilder<SoundBlock>(samples.Length / each);
         for (int at = 0; at + each <= samples.Length; at += each)
         {

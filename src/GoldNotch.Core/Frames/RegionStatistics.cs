@@ -21,6 +21,9 @@ public sealed record RegionStatistics(
     Stops? Evenness
 )
 {
+    /// <summary>Mean signal of the channel that has the highest, as recorded.</summary>
+    public double HighestSignal { get; init; }
+
     /// <summary>Stops from mid grey; null where there is no light at all.</summary>
     public Stops? FromGrey => Mean.Luminance > 0 ? Stops.Between(Mean.Luminance, ToneCurve.MidGrey) : null;
 
@@ -49,8 +52,8 @@ public sealed record RegionStatistics(
     {
         int count = region.Pixels(picture.Width, picture.Height);
         LightReader light = new(profile, count);
-        double level = 0;
         (double red, double green, double blue) = (0, 0, 0);
+        (double signalR, double signalG, double signalB) = (0, 0, 0);
         (int clipped, int crushed) = (0, 0);
         var plane = new PlaneFit();
         double[] signals = new double[4 * picture.Width];
@@ -69,7 +72,9 @@ public sealed record RegionStatistics(
             Span<double> luminances = signals.AsSpan(3 * picture.Width, to - from);
             for (int i = 0; i < r.Length; i++)
             {
-                level += LinearRgb.Weighted(r[i], g[i], b[i]);
+                signalR += r[i];
+                signalG += g[i];
+                signalB += b[i];
                 clipped += profile.IsClipped(r[i], g[i], b[i]) ? 1 : 0;
                 crushed += PictureProfile.IsCrushed(r[i], g[i], b[i]) ? 1 : 0;
                 LinearRgb linear = light.Of(r[i], g[i], b[i]);
@@ -85,13 +90,16 @@ public sealed record RegionStatistics(
         plane.Solve();
         return new RegionStatistics(
             count,
-            100 * level / count,
+            100 * LinearRgb.Weighted(signalR, signalG, signalB) / count,
             new LinearRgb(red / count, green / count, blue / count),
             (double)clipped / count,
             (double)crushed / count,
             plane.Deviation,
             Spread(plane, region)
-        );
+        )
+        {
+            HighestSignal = Math.Max(signalR, Math.Max(signalG, signalB)) / count,
+        };
     }
 
     /// <summary>Noise from two frames of a still scene: what a fixed pattern and an even change of light add is left out.</summary>

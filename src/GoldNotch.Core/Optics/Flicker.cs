@@ -21,6 +21,9 @@ public enum FlickerVerdict
 /// <param name="Verdict">Steady, standing or pulsing.</param>
 public sealed record Flicker(double RipplePercent, double BeatHz, FlickerVerdict Verdict)
 {
+    /// <summary>Ripple over which anybody sees it, per cent.</summary>
+    public const double SeenPercent = 2;
+
     private const double SteadyBelowPercent = 0.5;
     private const double StandingBelowHz = 0.02;
 
