@@ -58,6 +58,7 @@ internal static class Audit
             r.By,
             r.At,
             r.FromCamera,
+            r.FromClip,
             r.Version,
         };
 

@@ -53,7 +53,17 @@ public static class CheckReadings
 
             Reading reading = RefusedException.At($"{where}/read", () => ReadingParser.Parse(setting, sheet, one.Read, readings));
             readings[setting] = reading;
-            kept.Add((place, ToStored(setting, reading, one.Read, one.By, one.At, 1) with { Stage = stage, FromCamera = one.FromCamera }));
+            kept.Add(
+                (
+                    place,
+                    ToStored(setting, reading, one.Read, one.By, one.At, 1) with
+                    {
+                        Stage = stage,
+                        FromCamera = one.FromCamera,
+                        FromClip = one.FromClip,
+                    }
+                )
+            );
         }
 
         return [.. kept.OrderBy(k => k.Place).Select((k, i) => k.Reading with { Order = i + 1 })];
@@ -108,7 +118,8 @@ public static class CheckReadings
                         r.By,
                         r.At,
                         r.Stage == CheckStage.Left ? "left" : "found",
-                        r.FromCamera
+                        r.FromCamera,
+                        r.FromClip
                     )),
             ],
             c.SignedBy,

@@ -198,8 +198,8 @@ public sealed partial class CheckStore
             await transaction
                 .Command(
                     """
-                    INSERT INTO check_rival (check_id, stage, setting, kind, typed, read_by, read_at, from_camera, value)
-                    VALUES (@id, @stage, @setting, @kind, @typed, @by, @at, @camera, @value) ON CONFLICT DO NOTHING
+                    INSERT INTO check_rival (check_id, stage, setting, kind, typed, read_by, read_at, from_camera, from_clip, value)
+                    VALUES (@id, @stage, @setting, @kind, @typed, @by, @at, @camera, @clip, @value) ON CONFLICT DO NOTHING
                     """
                 )
                 .With("id", Now.Check.Id)
@@ -210,6 +210,7 @@ public sealed partial class CheckStore
                 .With("by", reading.By)
                 .With("at", reading.At.ToUniversalTime())
                 .With("camera", reading.FromCamera)
+                .With("clip", reading.FromClip)
                 .WithJson("value", JsonOf(reading))
                 .RunAsync(cancel);
         }

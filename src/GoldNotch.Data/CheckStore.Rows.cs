@@ -19,7 +19,8 @@ public sealed partial class CheckStore
         (SELECT s.state FROM standard_version s WHERE (s.key, s.version) = (standard_key, standard_version)) AS standard_state
         """;
 
-    private const string ReadingColumns = "setting, kind, typed, read_by, read_at, version, stage, from_camera, reading_order, value";
+    private const string ReadingColumns =
+        "setting, kind, typed, read_by, read_at, version, stage, from_camera, from_clip, reading_order, value";
 
     private static async Task<WholeCheck?> HeadAsync(NpgsqlTransaction transaction, Guid id, string locking, CancellationToken cancel)
     {
@@ -48,7 +49,7 @@ public sealed partial class CheckStore
 
         List<StoredReading> rivals = await transaction
             .Command(
-                "SELECT setting, kind, typed, read_by, read_at, 0 AS version, stage, from_camera, 0 AS reading_order, value FROM check_rival WHERE check_id = @id ORDER BY read_at"
+                "SELECT setting, kind, typed, read_by, read_at, 0 AS version, stage, from_camera, from_clip, 0 AS reading_order, value FROM check_rival WHERE check_id = @id ORDER BY read_at"
             )
             .With("id", id)
             .ListAsync(ReadReading, cancel);
@@ -84,6 +85,7 @@ public sealed partial class CheckStore
         return head with
         {
             Rivals = rivals,
+            Clip = await ClipStore.OfCheckAsync(transaction, id, cancel),
             Photos = photos,
             Additions = additions,
             Signed = signed is null ? null : SignedDocument.Read(signed),
@@ -117,6 +119,7 @@ public sealed partial class CheckStore
         {
             Stage = r.Text("stage") == "left" ? CheckStage.Left : CheckStage.Found,
             FromCamera = r.Flag("from_camera"),
+            FromClip = r.Flag("from_clip"),
             Order = r.Number("reading_order"),
             Value = r.IsNull("value") ? null : JsonSerializer.Deserialize(r.Text("value"), ExchangeJson.Default.ValueDocument)?.ToValue(),
         };

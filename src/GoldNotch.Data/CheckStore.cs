@@ -308,10 +308,10 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         transaction
             .Command(
                 """
-                INSERT INTO check_reading (check_id, stage, setting, kind, typed, read_by, read_at, version, from_camera, reading_order, value)
-                VALUES (@id, @stage, @setting, @kind, @typed, @by, @at, @version, @camera, @order, @value)
+                INSERT INTO check_reading (check_id, stage, setting, kind, typed, read_by, read_at, version, from_camera, from_clip, reading_order, value)
+                VALUES (@id, @stage, @setting, @kind, @typed, @by, @at, @version, @camera, @clip, @order, @value)
                 ON CONFLICT (check_id, stage, setting) DO UPDATE
-                SET kind = @kind, typed = @typed, read_by = @by, read_at = @at, version = @version, from_camera = @camera, reading_order = @order, value = @value
+                SET kind = @kind, typed = @typed, read_by = @by, read_at = @at, version = @version, from_camera = @camera, from_clip = @clip, reading_order = @order, value = @value
                 """
             )
             .With("id", id)
@@ -323,6 +323,7 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
             .With("at", reading.At.ToUniversalTime())
             .With("version", reading.Version)
             .With("camera", reading.FromCamera)
+            .With("clip", reading.FromClip)
             .With("order", reading.Order)
             .WithJson("value", JsonOf(reading))
             .RunAsync(cancel);

@@ -22,8 +22,11 @@ public sealed record StoredReading(Setting Setting, ReadingKind Kind, string Typ
     /// <summary>What was meant; null where the kind is no value.</summary>
     public SettingValue? Value { get; init; }
 
-    /// <summary>Whether the camera reported it; else a person read it.</summary>
+    /// <summary>Whether the camera reported it.</summary>
     public bool FromCamera { get; init; }
+
+    /// <summary>Whether a test clip answered it. Where neither the camera nor a clip did, a person read it.</summary>
+    public bool FromClip { get; init; }
 
     /// <summary>Place in the order in which the check took its readings, from 1; 0 before it is kept.</summary>
     public int Order { get; init; }
@@ -130,6 +133,9 @@ public sealed record WholeCheck(
 
     /// <summary>What the signature froze; null while the check is open.</summary>
     public SignedDocument? Signed { get; init; }
+
+    /// <summary>The test clip that counts in it; of several the last.</summary>
+    public StoredClip? Clip { get; init; }
 
     /// <summary>Photographs.</summary>
     public IReadOnlyList<StoredPhoto> Photos { get; init; } = [];

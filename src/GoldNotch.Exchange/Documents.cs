@@ -158,7 +158,8 @@ public sealed record ReadingDocument(
     string By,
     DateTimeOffset At,
     string Stage = "found",
-    bool FromCamera = false
+    bool FromCamera = false,
+    bool FromClip = false
 );
 
 /// <summary>Reads and writes the exchange format strictly: an unknown or missing field is refused.</summary>
@@ -182,6 +183,8 @@ public sealed record ReadingDocument(
 [JsonSerializable(typeof(SignedDocument))]
 [JsonSerializable(typeof(GenericSpecification))]
 [JsonSerializable(typeof(StartingPoint))]
+[JsonSerializable(typeof(ClipDocument))]
+[JsonSerializable(typeof(IReadOnlyList<ClipAnswerDocument>))]
 [JsonSerializable(typeof(PictureDocument))]
 [JsonSerializable(typeof(MatchDocument))]
 [JsonSerializable(typeof(MatchPositionDocument))]

@@ -8,6 +8,7 @@ using GoldNotch.Web.Features.Audit;
 using GoldNotch.Web.Features.Board;
 using GoldNotch.Web.Features.CameraLinks;
 using GoldNotch.Web.Features.Checks;
+using GoldNotch.Web.Features.Clips;
 using GoldNotch.Web.Features.Coverage;
 using GoldNotch.Web.Features.Decisions;
 using GoldNotch.Web.Features.Department;
@@ -140,6 +141,11 @@ internal static class Site
             .AddSingleton<DepartmentStore>()
             .AddSingleton<WallClock>();
         services
+            .AddSingleton<ClipStore>()
+            .AddSingleton<ClipFiles>()
+            .AddSingleton<ClipDesk>()
+            .AddHostedService(s => s.GetRequiredService<ClipDesk>())
+            .AddScoped<ClipViews>()
             .AddSingleton<PictureStore>()
             .AddSingleton<PictureFiles>()
             .AddSingleton<PictureDesk>()
@@ -215,6 +221,7 @@ internal static class Site
         signedIn.MapCameraLinks();
         signedIn.MapEvidence();
         signedIn.MapPictures();
+        signedIn.MapClips();
         signedIn.MapMatches();
         signedIn.MapMatchPictures();
         signedIn.MapMatchReports();

@@ -20,6 +20,8 @@ public class RecordTests(TestSite site)
         ["match_take"] = "DELETE INSERT",
         ["unit_match"] = "INSERT",
         ["check_addition"] = "INSERT",
+        ["check_clip"] = "DELETE INSERT",
+        ["clip"] = "DELETE INSERT",
         ["check_photo"] = "DELETE INSERT",
         ["picture"] = "DELETE INSERT",
         ["check_reading"] = "INSERT UPDATE",

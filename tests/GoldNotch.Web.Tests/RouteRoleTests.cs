@@ -33,6 +33,8 @@ public class RouteRoleTests(DemoSite site)
         "post /api/pictures/{id}/measure",
         "put /api/pictures/{id}/measured",
         "delete /api/pictures/{id}",
+        "put /api/clips/{id}",
+        "delete /api/clips/{id}",
         "put /api/matches/{id}",
         "delete /api/matches/{id}",
         "put /api/matches/{id}/turns/{turn}/{letter}",

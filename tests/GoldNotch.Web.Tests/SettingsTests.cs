@@ -21,6 +21,7 @@ public class SettingsTests(TestSite site)
     [InlineData("GOLDNOTCH_KEEP_DAYS", "a month")]
     [InlineData("GOLDNOTCH_CONNECTIONS", "1")]
     [InlineData("GOLDNOTCH_PICTURE_MB", "2000")]
+    [InlineData("GOLDNOTCH_CLIP_MB", "0")]
     [InlineData("GOLDNOTCH_PICTURE_DAYS", "0")]
     [InlineData("GOLDNOTCH_AUTHORITY", "/no/such/authority.crt")]
     public void A_setting_that_cannot_be_is_told_by_its_name(string name, string value) =>

@@ -16,6 +16,9 @@ internal sealed record SiteSettings
 
     /// <summary>More than any still has; a larger one would fill the disk before it is refused.</summary>
     internal const int MostPictureMegabytes = 1024;
+
+    /// <summary>An hour of the fastest codec has more; ten seconds of any have less.</summary>
+    internal const int MostClipMegabytes = 64 * 1024;
     private const long Megabyte = 1024 * 1024;
 
     /// <summary>Connection of the site, as a role that owns nothing.</summary>
@@ -45,7 +48,10 @@ internal sealed record SiteSettings
     /// <summary>Largest file of a picture, bytes.</summary>
     public long PictureBytes { get; init; } = 64 * Megabyte;
 
-    /// <summary>How long a picture's file lies that nobody asked to keep.</summary>
+    /// <summary>Largest file of a clip, bytes.</summary>
+    public long ClipBytes { get; init; } = 2048 * Megabyte;
+
+    /// <summary>How long a picture's or a clip's file lies that nobody asked to keep.</summary>
     public TimeSpan KeepPictures { get; init; } = TimeSpan.FromDays(1);
 
     /// <summary>Tries to sign in from one address a minute.</summary>
@@ -68,6 +74,7 @@ internal sealed record SiteSettings
             ),
             KeepBackups = TimeSpan.FromDays(Number(from, "GOLDNOTCH_KEEP_BACKUPS_DAYS", 30, 1, 3650, "days")),
             PictureBytes = Number(from, "GOLDNOTCH_PICTURE_MB", 64, 1, MostPictureMegabytes, "megabytes") * Megabyte,
+            ClipBytes = Number(from, "GOLDNOTCH_CLIP_MB", 2048, 1, MostClipMegabytes, "megabytes") * Megabyte,
             KeepPictures = TimeSpan.FromDays(Number(from, "GOLDNOTCH_PICTURE_DAYS", 1, 1, 365, "days")),
             SignInsPerMinute = Number(from, "GOLDNOTCH_SIGNINS_PER_MINUTE", 30, 1, 100_000, "tries"),
         };

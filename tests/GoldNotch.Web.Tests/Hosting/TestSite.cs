@@ -8,6 +8,7 @@ using GoldNotch.SimulatedCameras;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Identity;
+using Microsoft.Extensions.Options;
 using Npgsql;
 
 namespace GoldNotch.Web.Tests.Hosting;
@@ -73,7 +74,9 @@ public class TestSite : IAsyncLifetime
                 );
             }
 
-            string hash = new PasswordHasher<StoredPerson>().HashPassword(new StoredPerson("", "", Role.Operator, ""), Password);
+            // A hash says how often it was stirred: a person's takes a sixth of a second, which a few hundred sign-ins of tests need not.
+            var quick = Options.Create(new PasswordHasherOptions { IterationCount = 1000 });
+            string hash = new PasswordHasher<StoredPerson>(quick).HashPassword(new StoredPerson("", "", Role.Operator, ""), Password);
             var people = new PersonStore(source);
             foreach ((string login, string name, Role role) in People)
             {
@@ -302,6 +305,7 @@ public sealed class TestClient : IDisposable
                         ContentType = new(
                             path.Contains("csv", StringComparison.Ordinal) ? "text/csv"
                             : path.Contains("photos", StringComparison.Ordinal) ? "image/jpeg"
+                            : path.Contains("/clips/", StringComparison.Ordinal) ? "application/octet-stream"
                             : path.Contains("/pictures/", StringComparison.Ordinal) && !path.Contains("/measure", StringComparison.Ordinal)
                                 ? "application/octet-stream"
                             : "application/json"

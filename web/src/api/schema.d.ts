@@ -1140,6 +1140,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listClips"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clips/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getClipLimits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clips/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getClip"];
+        put: operations["putClip"];
+        post?: never;
+        delete: operations["deleteClip"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/matches": {
         parameters: {
             query?: never;
@@ -2082,6 +2130,8 @@ export interface components {
             importedBy: null | string;
             /** Format: date-time */
             importedAt: null | string;
+            /** Format: uuid */
+            clip: null | string;
         };
         ChoiceDocument: {
             positions: components["schemas"]["PositionDocument"][];
@@ -2095,6 +2145,108 @@ export interface components {
             toHz: number;
             /** Format: double */
             stepHz: number;
+        };
+        ClipAnswerView: {
+            setting: string;
+            name: string;
+            typed: string;
+            outcome: components["schemas"]["ClipOutcome"];
+            says: string;
+        };
+        ClipChannelView: {
+            /** Format: int32 */
+            number: number;
+            silent: boolean;
+            /** Format: double */
+            peak: number;
+            /** Format: double */
+            level: number;
+            /** Format: double */
+            voicePeaks: null | number;
+            /** Format: double */
+            floor: null | number;
+            peaks: number[];
+            levels: number[];
+        };
+        ClipFactView: {
+            name: string;
+            value: string;
+        };
+        ClipFindingView: {
+            topic: components["schemas"]["ConsequenceTopic"];
+            severity: components["schemas"]["Severity"];
+            short: string;
+            because: components["schemas"]["JudgementView"];
+        };
+        ClipLimits: {
+            /** Format: int32 */
+            megabytes: number;
+        };
+        /** @enum {unknown} */
+        ClipOutcome: "recorded" | "same" | "beside" | "notUnderstood";
+        ClipPage: {
+            clips: components["schemas"]["ClipRow"][];
+            next: null | string;
+        };
+        ClipPartView: {
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            seconds: number;
+            /** Format: int32 */
+            frames: number;
+            /** Format: double */
+            framesPerSecond: number;
+            stops: number[];
+            changes: number[];
+            channels: components["schemas"]["ClipChannelView"][];
+        };
+        ClipRow: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            unit: null | string;
+            /** Format: uuid */
+            check: null | string;
+            addedBy: string;
+            /** Format: date-time */
+            addedAt: string;
+            state: components["schemas"]["ClipState"];
+            inShort: string;
+        };
+        /** @enum {unknown} */
+        ClipStage: "header" | "frames" | "sound" | null;
+        /** @enum {unknown} */
+        ClipState: "judging" | "judged" | "refused";
+        ClipTargetView: {
+            /** Format: double */
+            voicePeaks: number;
+            /** Format: double */
+            within: number;
+            /** Format: double */
+            mostPeak: number;
+        };
+        ClipView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            unit: null | string;
+            /** Format: uuid */
+            check: null | string;
+            counts: boolean;
+            addedBy: string;
+            /** Format: date-time */
+            addedAt: string;
+            /** Format: int64 */
+            bytes: number;
+            state: components["schemas"]["ClipState"];
+            stage: null | components["schemas"]["ClipStage"];
+            sentence: string;
+            facts: components["schemas"]["ClipFactView"][];
+            findings: components["schemas"]["ClipFindingView"][];
+            answers: components["schemas"]["ClipAnswerView"][];
+            parts: components["schemas"]["ClipPartView"][];
+            target: components["schemas"]["ClipTargetView"];
         };
         /**
          * @default browser
@@ -3589,6 +3741,8 @@ export interface components {
             stage: string;
             /** @default false */
             fromCamera: boolean;
+            /** @default false */
+            fromClip: boolean;
         };
         /** @enum {unknown} */
         ReadingKind: "unread" | "value" | "automatic" | "notFitted";
@@ -3611,6 +3765,7 @@ export interface components {
             version: number;
             stage: components["schemas"]["CheckStage"];
             fromCamera: boolean;
+            fromClip: boolean;
         };
         RegionDocument: {
             /** Format: uuid */
@@ -9386,6 +9541,320 @@ export interface operations {
             };
             /** @description Precondition Required */
             428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listClips: {
+        parameters: {
+            query?: {
+                unit?: string;
+                before?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClipPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getClipLimits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClipLimits"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getClip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClipView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putClip: {
+        parameters: {
+            query: {
+                name: string;
+                unit?: string;
+                check?: string;
+                stage?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClipView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteClip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -93,6 +93,17 @@ export const router = createRouter({
       meta: { title: 'Picture', wide: true },
     },
     {
+      path: '/cameras/clips',
+      component: () => import('../features/clips/ClipList.vue'),
+      meta: { title: 'Test clips' },
+    },
+    {
+      path: '/cameras/clips/:id',
+      component: () => import('../features/clips/ClipPage.vue'),
+      props: true,
+      meta: { title: 'Test clip' },
+    },
+    {
       path: '/cameras/specifications',
       component: () => import('../features/models/ModelList.vue'),
       meta: { title: 'Specifications' },

@@ -28,6 +28,7 @@ export const SECTIONS: Section[] = [
       { path: '/cameras/specifications', name: 'Specifications' },
       { path: '/cameras/drift', name: 'Drift' },
       { path: '/cameras/pictures', name: 'Pictures' },
+      { path: '/cameras/clips', name: 'Test clips' },
     ],
   },
   {

@@ -25,6 +25,7 @@ const reading = (over: Partial<Views['ReadingView']>): Views['ReadingView'] => (
   at: null,
   stage: 'found',
   fromCamera: false,
+  fromClip: false,
   version: 1,
   ...over,
 });

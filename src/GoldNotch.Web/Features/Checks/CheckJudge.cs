@@ -51,7 +51,7 @@ internal sealed class CheckJudge(
     }
 
     internal static JudgedCheck Judge(Sheet sheet, WholeCheck whole) =>
-        JudgedCheck.Of(sheet, [.. CheckReadings.ToCore(sheet, whole.Readings)]);
+        JudgedCheck.Of(sheet, [.. CheckReadings.ToCore(sheet, whole.Readings)], whole.Clip?.Document?.ToFigures());
 
     /// <summary>A check judged: a signed one as it was signed, an open one by the rules of this build.</summary>
     internal async Task<JudgedCheck> JudgedAsync(WholeCheck whole, CancellationToken cancel) =>
@@ -98,7 +98,8 @@ internal sealed class CheckJudge(
             [.. judged.UnreadRequired.Select(s => SettingDefinition.Of(s).Name)],
             c.Version,
             c.ImportedBy,
-            c.ImportedAt
+            c.ImportedAt,
+            whole.Clip?.Id
         );
     }
 
@@ -176,7 +177,7 @@ internal sealed class CheckJudge(
             Means(text, view.Label),
             view,
             CheckViews.Of(verdict, phrasing),
-            CheckViews.Of(Core.Checks.Consequences.Of(sheet, verdicts), phrasing)
+            CheckViews.Of(Core.Checks.Consequences.Of(sheet, verdicts, whole.Clip?.Document?.ToFigures()), phrasing)
         );
     }
 

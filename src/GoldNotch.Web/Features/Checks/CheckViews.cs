@@ -23,7 +23,8 @@ public sealed record ReadingView(
     DateTimeOffset? At,
     int Version,
     CheckStage Stage,
-    bool FromCamera
+    bool FromCamera,
+    bool FromClip
 );
 
 /// <summary>A verdict; off is in the setting's own unit. Needs correction: it is off target, and this model can do what is asked.</summary>
@@ -92,7 +93,7 @@ public sealed record NowView(
 );
 
 /// <summary>A check whole. Its version rises with every change: a signature says in If-Match for which one it is. Imported by: who brought it in with a
-/// file; start, readings and signature are then what the file claims.</summary>
+/// file; start, readings and signature are then what the file claims. Clip: the test clip that counts in it.</summary>
 public sealed record CheckView(
     Guid Id,
     string UnitTag,
@@ -122,7 +123,8 @@ public sealed record CheckView(
     IReadOnlyList<string> UnreadRequired,
     int Version,
     string? ImportedBy,
-    DateTimeOffset? ImportedAt
+    DateTimeOffset? ImportedAt,
+    Guid? Clip
 );
 
 /// <summary>A check in one row of the log.</summary>
@@ -191,7 +193,8 @@ internal static class CheckViews
             stored?.At,
             stored?.Version ?? 0,
             stored?.Stage ?? CheckStage.Found,
-            stored?.FromCamera ?? false
+            stored?.FromCamera ?? false,
+            stored?.FromClip ?? false
         );
     }
 

@@ -24,6 +24,7 @@ internal static partial class CsvFiles
         "by",
         "at",
         "fromCamera",
+        "fromClip",
     ];
 
     internal static byte[] Checks(IEnumerable<CheckDocument> checks) =>
@@ -33,13 +34,15 @@ internal static partial class CsvFiles
                 c.Readings.Count == 0
                     ?
                     [
-                        [.. Head(c), "", "", "", "", "", ""],
+                        [.. Head(c), "", "", "", "", "", "", ""],
                     ]
                     : c.Readings.Select(r =>
-                        (string[])[.. Head(c), r.Stage, r.Setting, r.Read, r.By, Time(r.At), r.FromCamera ? "yes" : "no"]
+                        (string[])[.. Head(c), r.Stage, r.Setting, r.Read, r.By, Time(r.At), YesNo(r.FromCamera), YesNo(r.FromClip)]
                     )
             )
         );
+
+    private static string YesNo(bool value) => value ? "yes" : "no";
 
     private static string[] Head(CheckDocument c) =>
         [

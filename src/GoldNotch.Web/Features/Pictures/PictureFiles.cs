@@ -8,21 +8,39 @@ namespace GoldNotch.Web.Features.Pictures;
 /// <param name="Path">Where it lies.</param>
 /// <param name="Bytes">Its size.</param>
 /// <param name="Sha256">Its sum.</param>
-internal sealed record PictureUpload(string Path, long Bytes, byte[] Sha256);
+internal sealed record UploadedFile(string Path, long Bytes, byte[] Sha256);
 
-/// <summary>The files of pictures while they are worked on: a day where nobody asks for more, in a folder that is shared by every copy of the site.</summary>
-internal sealed class PictureFiles
+/// <summary>The files of pictures while they are worked on.</summary>
+internal sealed class PictureFiles(SiteSettings settings, TimeProvider clock)
+    : UploadedFiles(settings, "pictures", settings.PictureBytes, clock)
+{
+    private protected override string TooLarge =>
+        $"A picture has at most {MostBytes / (1024 * 1024)} MB. Save it smaller, or as JPEG. Nothing was saved.";
+}
+
+/// <summary>The files of clips while they are judged.</summary>
+internal sealed class ClipFiles(SiteSettings settings, TimeProvider clock) : UploadedFiles(settings, "clips", settings.ClipBytes, clock)
+{
+    private protected override string TooLarge =>
+        $"A clip has at most {MostBytes / (1024 * 1024)} MB. Ten seconds are enough: record a shorter one. Nothing was saved.";
+}
+
+/// <summary>Files while they are worked on: a day where nobody asks for more, in a folder that is shared by every copy of the site.</summary>
+internal abstract class UploadedFiles
 {
     private readonly string _folder;
     private readonly TimeProvider _clock;
 
-    public PictureFiles(SiteSettings settings, TimeProvider clock)
+    private protected UploadedFiles(SiteSettings settings, string folder, long mostBytes, TimeProvider clock)
     {
         _clock = clock;
-        (MostBytes, Kept) = (settings.PictureBytes, settings.KeepPictures);
-        _folder = Path.Combine(settings.DataFolder ?? Path.Combine(Path.GetTempPath(), "gold-notch"), "pictures");
+        (MostBytes, Kept) = (mostBytes, settings.KeepPictures);
+        _folder = Path.Combine(settings.DataFolder ?? Path.Combine(Path.GetTempPath(), "gold-notch"), folder);
         Directory.CreateDirectory(_folder);
     }
+
+    /// <summary>What is said of a file that is too large, and what became of it.</summary>
+    private protected abstract string TooLarge { get; }
 
     /// <summary>Largest file, bytes.</summary>
     internal long MostBytes { get; }
@@ -39,7 +57,7 @@ internal sealed class PictureFiles
 
     /// <summary>Takes a file in as it comes over the line: never the whole of it in memory, and nothing of half a file is left.</summary>
     /// <exception cref="RefusedException">It is too large.</exception>
-    internal async Task<PictureUpload> TakeAsync(Guid id, Stream body, CancellationToken cancel)
+    internal async Task<UploadedFile> TakeAsync(Guid id, Stream body, CancellationToken cancel)
     {
         string part = At(id) + "." + Guid.NewGuid().ToString("N") + ".part";
         try
@@ -55,11 +73,7 @@ internal sealed class PictureFiles
                     bytes += read;
                     if (bytes > MostBytes)
                     {
-                        throw new RefusedException(
-                            ProblemCode.TooLarge,
-                            "/file",
-                            $"A picture has at most {MostBytes / (1024 * 1024)} MB. Save it smaller, or as JPEG. Nothing was saved."
-                        );
+                        throw new RefusedException(ProblemCode.TooLarge, "/file", TooLarge);
                     }
 
                     sum.AppendData(buffer, 0, read);
@@ -68,7 +82,7 @@ internal sealed class PictureFiles
             }
 
             File.Move(part, At(id), overwrite: true);
-            return new PictureUpload(At(id), bytes, sum.GetHashAndReset());
+            return new UploadedFile(At(id), bytes, sum.GetHashAndReset());
         }
         finally
         {

@@ -18,7 +18,7 @@ internal sealed class PictureIntake(PictureStore pictures, PictureDesk desk, Pic
     /// <exception cref="RefusedException">It is no picture, or there is no such unit.</exception>
     internal async Task<StoredPicture> TakeAsync(Guid id, string name, string? unit, Stream body, Author author, CancellationToken cancel)
     {
-        PictureUpload upload = await files.TakeAsync(id, body, cancel);
+        UploadedFile upload = await files.TakeAsync(id, body, cancel);
         try
         {
             var settings = new PictureSettingsDocument();

@@ -2,9 +2,14 @@ using GoldNotch.Data;
 
 namespace GoldNotch.Web.Features.Pictures;
 
-/// <summary>Lets files go each hour that were worked on more than a day ago and that nobody asked to keep.</summary>
-internal sealed class PictureSweep(PictureFiles files, PictureStore pictures, TimeProvider clock, ILogger<PictureSweep> log)
-    : BackgroundService
+/// <summary>Lets files of pictures and clips go each hour that were worked on more than a day ago and that nobody asked to keep.</summary>
+internal sealed class PictureSweep(
+    PictureFiles files,
+    ClipFiles clips,
+    PictureStore pictures,
+    TimeProvider clock,
+    ILogger<PictureSweep> log
+) : BackgroundService
 {
     private static readonly TimeSpan Each = TimeSpan.FromHours(1);
 
@@ -16,6 +21,7 @@ internal sealed class PictureSweep(PictureFiles files, PictureStore pictures, Ti
             try
             {
                 files.Sweep(await pictures.KeptOriginalsAsync(stoppingToken));
+                clips.Sweep(new HashSet<Guid>());
             }
             catch (Exception away) when (away is Npgsql.NpgsqlException or IOException)
             {

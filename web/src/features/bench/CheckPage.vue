@@ -8,6 +8,7 @@ import { plain } from '../../instruments/fractions';
 import BenchHead from './BenchHead.vue';
 import BenchKeys from './BenchKeys.vue';
 import CameraBar from './CameraBar.vue';
+import CheckClip from '../clips/CheckClip.vue';
 import CheckList from './CheckList.vue';
 import CheckQueue from './CheckQueue.vue';
 import ConsequencePanel from './ConsequencePanel.vue';
@@ -245,6 +246,14 @@ watch(
           @send="send(line.line.setting)"
         />
         <MatchedNote v-if="current === 'white-balance'" :tag="check.unitTag" />
+        <CheckClip
+          v-if="current === 'test-clip'"
+          :id="id"
+          :counting="check.clip"
+          :stage="stage"
+          :signed="!!check.signedAt"
+          @judged="load"
+        />
         <PhotoStrip
           :id="id"
           :photos="photos"
@@ -261,6 +270,15 @@ watch(
           @act="bench.act"
         />
       </template>
+      <!-- A standard that does not ask for the ten-second test may still have a clip judged. -->
+      <CheckClip
+        v-if="current === END && !lines.some((l) => l.line.setting === 'test-clip')"
+        :id="id"
+        :counting="check.clip"
+        :stage="stage"
+        :signed="!!check.signedAt"
+        @judged="load"
+      />
     </section>
 
     <aside class="zone-now" aria-label="What it comes to"><ConsequencePanel v-if="now" :now="now" /></aside>

@@ -118,7 +118,13 @@ defineExpose({ focus: () => focusInView(field.value) });
           >. Rule <span class="mono">{{ line.line.because.ruleId }}</span>.
         </p>
         <p v-if="line.reading.by" class="soft small">
-          {{ line.reading.fromCamera ? 'Reported by the camera, taken by' : 'Read by' }}
+          {{
+            line.reading.fromCamera
+              ? 'Reported by the camera, taken by'
+              : line.reading.fromClip
+                ? 'From the test clip, brought by'
+                : 'Read by'
+          }}
           {{ line.reading.by }} as
           <span class="mono">{{ plain(line.reading.typed || line.reading.label) }}</span>.
           <button class="link" type="button" @click="$emit('takeBack')">Take it back</button>

@@ -19,6 +19,7 @@ const reading = (label: string, by = ''): Views['ReadingView'] => ({
   version: label ? 1 : 0,
   stage: 'found',
   fromCamera: false,
+  fromClip: false,
 });
 const line = (setting: string, target: string, label = '', over = {}) =>
   ({

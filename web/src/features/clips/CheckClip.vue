@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { computed, watch } from 'vue';
+import type { Views } from '../../app/client';
+import { away } from '../../app/client';
+import ClipDrop from './ClipDrop.vue';
+import ClipResult from './ClipResult.vue';
+import { useBringing, useClip } from './useClip';
+
+/** On the bench: the ten-second test by its clip. It answers the notches it can, and what it shows goes into what recording now would mean. */
+const props = defineProps<{
+  id: string;
+  /** The clip that counts in the check. */
+  counting: string | null | undefined;
+  stage: Views['CheckStage'];
+  signed: boolean;
+}>();
+const emit = defineEmits<{ judged: [] }>();
+const {
+  id: brought,
+  share,
+  wrong,
+  limit,
+  bring,
+  giveUp,
+} = useBringing({
+  check: props.id,
+  stage: () => props.stage,
+});
+const shown = computed(() => brought.value ?? props.counting ?? undefined);
+const { clip } = useClip(shown);
+watch(
+  () => clip.value?.state,
+  (now, before) => {
+    if (before === 'judging' && now !== 'judging') emit('judged');
+  },
+);
+</script>
+
+<template>
+  <section v-if="!signed || clip" aria-labelledby="by-clip" class="by-clip">
+    <h2 id="by-clip">By its clip</h2>
+    <p v-if="!clip" class="soft small">
+      Record ten seconds with somebody speaking, copy the clip from the card, and bring it here: its format,
+      its frames and its sound are judged.
+    </p>
+    <p v-if="away && !signed" class="soft small">
+      A clip is not kept in this browser: bring it when the site can be reached again. What you read by hand
+      is kept.
+    </p>
+    <ClipDrop
+      v-else-if="!signed"
+      :share="share"
+      :wrong="wrong"
+      :megabytes="limit"
+      @take="bring"
+      @give-up="giveUp"
+    />
+    <template v-if="clip">
+      <p class="name">
+        <RouterLink :to="`/cameras/clips/${clip.id}`">{{ clip.name }}</RouterLink>
+        <span class="soft small"> brought by {{ clip.addedBy }}</span>
+      </p>
+      <ClipResult :clip="clip" brief @give-up="giveUp" />
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.by-clip {
+  border-top: 1px solid var(--line);
+  padding-top: 12px;
+  margin-top: 18px;
+}
+.by-clip > h2 {
+  font-size: 1.125rem;
+}
+.name {
+  overflow-wrap: anywhere;
+}
+</style>
