@@ -52,6 +52,16 @@ internal static class ChromiumPool
 {
     private static readonly ConcurrentDictionary<Uri, ConcurrentBag<Chromium>> Idle = new();
 
+    // None outlives the tests, whoever forgot to close it.
+    static ChromiumPool() =>
+        AppDomain.CurrentDomain.ProcessExit += (_, _) =>
+        {
+            foreach (Uri site in Idle.Keys)
+            {
+                Close(site);
+            }
+        };
+
     internal static Chromium Take(Uri site) => IdleOf(site).TryTake(out Chromium? idle) ? idle : new Chromium();
 
     /// <summary>Takes everything of a person out of a browser and keeps it for the next test; one that cannot be emptied is closed. The application itself stays in it,

@@ -43,9 +43,9 @@ public sealed class ClipBrowserTests(DemoBrowserSite site) : IDisposable
 
         // It is there for whoever opens the check, and its notch says where it came from.
         browser.Go($"/bench/{check}/record-format");
-        browser.Read("#notch-why", "From the test clip, brought by Mara Quill");
+        browser.Read("#notch-why", "From the test clip, added by Mara Quill");
         browser.Go($"/bench/{check}/test-clip");
-        browser.Read(".by-clip .name", "brought by Mara Quill");
+        browser.Read(".by-clip .name", "added by Mara Quill");
     }
 
     [Fact]

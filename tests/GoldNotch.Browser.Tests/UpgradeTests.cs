@@ -53,7 +53,11 @@ public sealed class UpgradeTests : IClassFixture<UpgradedSite>, IDisposable
         _browser = new Browser(site.Address, 1280, 800, "light");
     }
 
-    public void Dispose() => _browser.Dispose();
+    public void Dispose()
+    {
+        _browser.Dispose();
+        ChromiumPool.Close(_site.Address);
+    }
 
     [Fact]
     public async Task After_an_upgrade_every_page_is_the_new_one_and_the_worker_keeps_nothing_of_the_old()

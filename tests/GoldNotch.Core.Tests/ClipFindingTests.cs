@@ -52,7 +52,7 @@ public class ClipFindingTests
                 "card fault: clip damaged",
                 "format fault: combed",
                 "format fault: 14.985 in 29.97",
-                "flicker fault: pumps by 4.2\u202f%",
+                "flicker fault: flickers by 4.2\u202f%",
                 "exposure fault: exposure wanders +0.5\u202fstop",
             ]);
         Sentences(flicker: new LightFlicker(4.2, 10.09, 50, FlickerVerdict.Pumping))
@@ -133,6 +133,21 @@ public class ClipFindingTests
         Exposure(good).ShouldBe("exposure wanders +0.7\u202fstop");
         Exposure(CheckEvaluator.Evaluate(sheet, Ottermere.AsSheet(sheet, ("gain", "+12"))))
             .ShouldEndWith(", exposure wanders +0.7\u202fstop");
+
+        // The notch of the peaks tells of the loudest voice; of the other channel the clip does.
+        Sheet peaks = SheetCompiler.Compile(
+            Ottermere.Make("recording", Ottermere.LectureRoom.Light, [("audio-peak-level", "−12 dBFS", null)]),
+            Ottermere.Alder
+        );
+        ClipFigures loud = Clip(sound: Sound(Voice(-4), Voice(-30)));
+        JudgementText
+            .Of(
+                Consequences
+                    .Of(peaks, CheckEvaluator.Evaluate(peaks, Ottermere.AsSheet(peaks, ("audio-peak-level", "-4"))), loud)
+                    .Items.First(i => i.Topic == ConsequenceTopic.Audio)
+                    .Value
+            )
+            .ShouldBe("peaks at −4\u202fdBFS, channel 2 too low");
 
         // What no control of this sheet tells of is said all the same.
         Consequences.Of(sheet, good, clip).Items.ShouldContain(i => i.Topic == ConsequenceTopic.Audio && i.Severity == Severity.Fault);

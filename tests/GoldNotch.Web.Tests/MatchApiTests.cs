@@ -1,7 +1,9 @@
+using System.Globalization;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
 using GoldNotch.Imaging.Rendering;
 using GoldNotch.Web.Tests.Hosting;
 
@@ -110,6 +112,14 @@ public class MatchApiTests(DemoSite site)
         needed.GetProperty("against").GetString().ShouldBe("OBG-101");
         needed.GetProperty("offsetMired").GetDouble().ShouldBe(needs.GetProperty("offsetMired").GetDouble(), 0.01);
         (await ines.GetAsync($"/api/matches/{id}/match.pdf")).Expect(200);
+        int[] pictures =
+        [
+            .. Regex
+                .Matches(Encoding.Latin1.GetString(ines.LastBytes), @"/Subtype /Image[^>]*/Length (\d+)")
+                .Select(m => int.Parse(m.Groups[1].Value, CultureInfo.InvariantCulture)),
+        ];
+        pictures.Length.ShouldBe(3);
+        pictures.ShouldAllBe(bytes => bytes > 10_000, "whoever grades has to see colours, not blocks");
         (await ines.GetAsync($"/api/matches/{id}/match.csv")).Expect(200);
         Encoding.UTF8.GetString(ines.LastBytes).Split('\n', StringSplitOptions.RemoveEmptyEntries).Length.ShouldBe((3 * turn) + 1);
         (await ines.GetAsync($"/api/matches/{id}/match.json")).Expect(200).Json.GetProperty("isMatched").GetBoolean().ShouldBeTrue();

@@ -51,16 +51,16 @@ public static class ClipFindings
         "dropped",
         "{count} frames repeat without a pattern: the camera dropped frames. Try another card, then a lower bit rate."
     );
-    private static readonly Template PumpingShort = new(LightRule, "pumping-short", "pumps by {percent}");
+    private static readonly Template PumpingShort = new(LightRule, "pumping-short", "flickers by {percent}");
     private static readonly Template PumpingMains = new(
         LightRule,
         "pumping-mains",
-        "The light of the clip pumps by {percent} at {beat}, as lamps on {mains} mains do at this rate. Set the shutter to {shutter}, or another frame rate."
+        "The light of the clip flickers by {percent} at {beat}, as lamps on {mains} mains do at this rate. Set the shutter to {shutter}, or another frame rate."
     );
     private static readonly Template Pumping = new(
         LightRule,
         "pumping",
-        "The light of the clip pumps by {percent} at {beat}, which no mains explains: a dimmed lamp, a screen, or a lamp with a frequency of its own. Turn the shutter until it stands, or change the lamp."
+        "The light of the clip flickers by {percent} at {beat}, which no mains explains: a dimmed lamp, a screen, or a lamp with a frequency of its own. Turn the shutter until it stands, or change the lamp."
     );
     private static readonly Template RestlessShort = new(LightRule, "restless-short", "light restless");
     private static readonly Template Restless = new(
@@ -123,6 +123,21 @@ public static class ClipFindings
 
         found.AddRange(clip.Parts.SelectMany(p => ClipSoundFindings.Of(p.Sound, p.From)).DistinctBy(f => f.Short));
         return found.ToImmutable();
+    }
+
+    /// <summary>What is said beside the verdicts of a check: not once more that the loudest voice is off, where the notch of the peaks tells it.</summary>
+    /// <param name="clip">The clip.</param>
+    /// <param name="toldOfPeaks">Whether the notch of the peaks is off target.</param>
+    internal static IEnumerable<ClipFinding> Beside(ClipFigures clip, bool toldOfPeaks)
+    {
+        ChannelFigures[] channels = [.. clip.Parts.SelectMany(p => p.Sound?.Channels ?? [])];
+        double? loudest = channels.Max(c => c.Levels.IsSilent ? null : c.Voice.Peaks);
+        return Of(clip)
+            .Where(f =>
+                !toldOfPeaks
+                || f.Because.Case is not (ClipSoundFindings.HotCase or ClipSoundFindings.LowCase)
+                || (f.Because[ClipSoundFindings.PeaksFigure] as FigureValue.Amount)?.Value != loudest
+            );
     }
 
     private static IEnumerable<ClipFinding> Repeats(FrameRepeats of, ClipHead head)

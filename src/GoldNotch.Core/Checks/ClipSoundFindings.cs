@@ -7,6 +7,15 @@ namespace GoldNotch.Core.Checks;
 /// <summary>What is wrong with the sound of a clip. (Section 18.)</summary>
 internal static class ClipSoundFindings
 {
+    /// <summary>The case of a voice that is too loud.</summary>
+    internal const string HotCase = "hot";
+
+    /// <summary>The case of one that is too low.</summary>
+    internal const string LowCase = "low";
+
+    /// <summary>The figure of where it peaks.</summary>
+    internal const string PeaksFigure = "peaks";
+
     private const string RuleId = "CLIP-SOUND";
 
     // A second channel of the same microphone is a spare where it lies lower by about this much.
@@ -28,13 +37,13 @@ internal static class ClipSoundFindings
     private static readonly Template HotShort = new(RuleId, "hot-short", "channel {channel} too loud");
     private static readonly Template Hot = new(
         RuleId,
-        "hot",
+        HotCase,
         "Voice on channel {channel} peaks at {peaks}: turn it down by {off:size} to have them at {target}."
     );
     private static readonly Template LowShort = new(RuleId, "low-short", "channel {channel} too low");
     private static readonly Template Low = new(
         RuleId,
-        "low",
+        LowCase,
         "Voice on channel {channel} peaks at {peaks}: turn it up by {off:size} to have them at {target}."
     );
     private static readonly Template NobodyShort = new(RuleId, "nobody-short", "no voice on channel {channel}");
@@ -121,7 +130,7 @@ internal static class ClipSoundFindings
             (string, FigureValue)[] voice =
             [
                 channel,
-                ("peaks", Level(of.Voice.Peaks ?? SoundLevels.Nothing)),
+                (PeaksFigure, Level(of.Voice.Peaks ?? SoundLevels.Nothing)),
                 ("off", new Decibels((of.Voice.Peaks ?? 0) - SoundTarget.VoicePeaks)),
                 ("target", Level(SoundTarget.VoicePeaks)),
             ];

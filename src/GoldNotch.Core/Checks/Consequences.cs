@@ -33,7 +33,11 @@ public static class Consequences
             ? null
             : sheet.PredictedWith(line => found.Value(line.Setting) ?? line.Target);
         return new ConsequenceReport(
-            [.. WithClip(items, clip).OrderBy(i => Rank(i.Severity)).ThenBy(i => i.Topic)],
+            [
+                .. WithClip(items, clip, verdicts.Any(v => v.Line.Setting == Setting.AudioPeakLevel && v.Kind == VerdictKind.OffTarget))
+                    .OrderBy(i => Rank(i.Severity))
+                    .ThenBy(i => i.Topic),
+            ],
             terms,
             metered,
             hidden,
@@ -45,9 +49,9 @@ public static class Consequences
     }
 
     // A clip shows what no control tells: it stands beside what the controls come to, and in place of what they call fine or do not know.
-    private static IEnumerable<Consequence> WithClip(IReadOnlyCollection<Consequence> items, ClipFigures? clip)
+    private static IEnumerable<Consequence> WithClip(IReadOnlyCollection<Consequence> items, ClipFigures? clip, bool toldOfPeaks)
     {
-        ILookup<ConsequenceTopic, ClipFinding> found = (clip is null ? [] : ClipFindings.Of(clip)).ToLookup(f => f.Topic);
+        ILookup<ConsequenceTopic, ClipFinding> found = (clip is null ? [] : ClipFindings.Beside(clip, toldOfPeaks)).ToLookup(f => f.Topic);
         ConsequenceTopic[] alone = [.. found.Select(f => f.Key).Except(items.Select(i => i.Topic))];
         return items
             .Select(i => found.Contains(i.Topic) ? Joined(i, found[i.Topic]) : i)

@@ -65,6 +65,12 @@ const now = computed(() =>
 );
 /** A reference is always where it was. */
 const before = computed(() => all.value.flatMap((w) => (w.isReference ? [] : w.places.slice(0, -1))));
+/** Where it was is named where its name covers nothing: what ended beside its target needs no number. */
+const ROOM = 26;
+const isApart = (p: { mired: number; stops: number }) =>
+  [...before.value, ...all.value.map((w) => w.places.at(-1)!)].filter(
+    (q) => Math.hypot(x(q.mired) - x(p.mired), y(q.stops) - y(p.stops)) < ROOM,
+  ).length === 1;
 /** From where it was to where the correction should have brought it. */
 const legs = computed(() =>
   all.value.flatMap((w) =>
@@ -135,7 +141,7 @@ const said = computed(() =>
       />
       <g v-for="p in before" :key="`b${p.letter}${p.turn}`" class="was" :class="{ out: p.off }">
         <circle :cx="x(p.mired)" :cy="y(p.stops)" r="7" />
-        <text :x="x(p.mired)" :y="y(p.stops) - 11">{{ p.letter }}{{ p.turn }}</text>
+        <text v-if="isApart(p)" :x="x(p.mired)" :y="y(p.stops) - 11">{{ p.letter }}{{ p.turn }}</text>
       </g>
       <g v-for="p in now" :key="`n${p.letter}`" class="is" :class="{ out: p.off, reference: p.isReference }">
         <circle :cx="p.x" :cy="p.y" r="8" />

@@ -199,7 +199,8 @@ internal static class MatchPdf
 
         private static MatchTurnView? Last(MatchCameraView camera) => camera.Turns.Count == 0 ? null : camera.Turns[^1];
 
-        private static string Duv(double duv) => $"{Notation.Number(duv, 4, withPlus: true)} Δuv";
+        // The Greek letter that a screen shows is in neither typeface of a printed page.
+        private static string Duv(double duv) => $"{Notation.Number(duv, 4, withPlus: true)} Duv";
 
         private static string StateWords(Core.Matches.MatchState state) =>
             state switch

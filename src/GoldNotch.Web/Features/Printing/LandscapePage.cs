@@ -61,7 +61,15 @@ internal abstract class LandscapePage(SKCanvas canvas, float width, float height
     )
     {
         using var to = new MemoryStream();
-        using (SKDocument document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = title, Author = "Gold Notch" }))
+        // Without a word of quality it takes the lowest, in which a picture is a few grey blocks.
+        var metadata = new SKDocumentPdfMetadata
+        {
+            Title = title,
+            Author = "Gold Notch",
+            EncodingQuality = 92,
+            RasterDpi = 300,
+        };
+        using (SKDocument document = SKDocument.CreatePdf(to, metadata))
         {
             using (LandscapePage page = open(document.BeginPage(paper.Height, paper.Width), paper.Height, paper.Width))
             {

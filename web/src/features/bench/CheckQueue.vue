@@ -119,8 +119,10 @@ h2 {
 }
 button {
   display: flex;
+  /* A value that has no room beside its name stands below it, at the right. */
+  flex-wrap: wrap;
   align-items: center;
-  gap: 7px;
+  gap: 0 7px;
   width: 100%;
   border: 0;
   background: none;
@@ -160,8 +162,9 @@ button[aria-current] .again {
 .value {
   text-align: right;
   opacity: 0.85;
-  /* A value breaks between its words; within one only where it is wider than all its room. */
-  max-width: 5.2rem;
+  margin-left: auto;
+  /* It breaks between its words; within one only where it is wider than all its room. */
+  max-width: 100%;
   overflow-wrap: break-word;
 }
 details {

@@ -122,7 +122,7 @@ defineExpose({ focus: () => focusInView(field.value) });
             line.reading.fromCamera
               ? 'Reported by the camera, taken by'
               : line.reading.fromClip
-                ? 'From the test clip, brought by'
+                ? 'From the test clip, added by'
                 : 'Read by'
           }}
           {{ line.reading.by }} as

@@ -40,12 +40,12 @@ watch(
   <section v-if="!signed || clip" aria-labelledby="by-clip" class="by-clip">
     <h2 id="by-clip">By its clip</h2>
     <p v-if="!clip" class="soft small">
-      Record ten seconds with somebody speaking, copy the clip from the card, and bring it here: its format,
-      its frames and its sound are judged.
+      Record ten seconds with somebody speaking, copy the clip from the card, and add it here: its format, its
+      frames and its sound are judged.
     </p>
     <p v-if="away && !signed" class="soft small">
-      A clip is not kept in this browser: bring it when the site can be reached again. What you read by hand
-      is kept.
+      A clip is not kept in this browser: add it when the site can be reached again. What you read by hand is
+      kept.
     </p>
     <ClipDrop
       v-else-if="!signed"
@@ -58,7 +58,7 @@ watch(
     <template v-if="clip">
       <p class="name">
         <RouterLink :to="`/cameras/clips/${clip.id}`">{{ clip.name }}</RouterLink>
-        <span class="soft small"> brought by {{ clip.addedBy }}</span>
+        <span class="soft small"> added by {{ clip.addedBy }}</span>
       </p>
       <ClipResult :clip="clip" brief @give-up="giveUp" />
     </template>

@@ -30,8 +30,8 @@ const { pages, rows } = usePages(
     <SectionTabs />
     <h1>Test clips</h1>
     <p class="soft lead">
-      A short clip is judged: what its file says, whether frames repeat or comb, whether light pumps or
-      exposure wanders, and its sound. In a check, bring it at the ten-second test.
+      A short clip is judged: what its file says, whether frames repeat or comb, whether light flickers or
+      exposure wanders, and its sound. In a check, add it at the ten-second test.
     </p>
     <ClipDrop :share="share" :wrong="wrong" :megabytes="limit" @take="take" @give-up="giveUp" />
     <p v-if="pages.isPending.value" class="soft" role="status">Fetching the clips…</p>

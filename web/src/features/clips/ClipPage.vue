@@ -36,7 +36,7 @@ async function drop(): Promise<void> {
           ><RouterLink class="mono" :to="`/cameras/units/${clip.unit}`">{{ clip.unit }}</RouterLink
           >,
         </template>
-        brought by {{ clip.addedBy }}, {{ moment(clip.addedAt)
+        added by {{ clip.addedBy }}, {{ moment(clip.addedAt)
         }}<template v-if="clip.check"
           >, for <RouterLink :to="`/bench/${clip.check}/test-clip`">its check</RouterLink
           >{{ clip.counts ? '' : ', in which it does not count' }}</template

@@ -56,7 +56,11 @@ const answers = computed(() => props.clip.answers.filter((a) => a.outcome !== 's
         </ul>
       </template>
       <template v-for="part in clip.parts" :key="part.from">
-        <h2 v-if="clip.parts.length > 1">From {{ Math.round(part.from) }} s on</h2>
+        <h2>
+          Sound and light<template v-if="clip.parts.length > 1"
+            >, from {{ Math.round(part.from) }} s on</template
+          >
+        </h2>
         <SoundLevels :channels="part.channels" :target="clip.target" :from="part.from" />
         <FrameSeries
           v-if="part.stops.length > 1"

@@ -114,6 +114,9 @@ useTitle(() => [check.value?.unitTag, check.value?.standardName, 'checked']);
             :if-recorded="check.corrected ? 'If it had recorded as left' : 'If it had recorded as found'"
           />
           <PhotoStrip :id="check.id" :photos="check.photos" fixed />
+          <p v-if="check.clip" class="small">
+            <RouterLink :to="`/cameras/clips/${check.clip}`">The test clip it was judged with</RouterLink>
+          </p>
           <LatePhotos :id="check.id" />
           <CheckAdditions v-if="check.signedAt" :check="check" @changed="refetch()" />
         </div>

@@ -72,7 +72,13 @@ async function start(): Promise<void> {
   display: grid;
   gap: 10px;
 }
+.fields {
+  align-items: end;
+}
 .fields :deep(label.entry:has(input[list])) {
   min-width: 210px;
+}
+.fields :deep(input[list]) {
+  width: 100%;
 }
 </style>

@@ -1,0 +1,147 @@
+// The demo's matches, made as people make them: stand-in cameras give their pictures over the link, corrections go back to them or are moved by hand, a
+// technician signs. One is finished, one is left half done. Pictures cannot be written down in a file; the stand-ins make them again on every machine.
+//
+//     node demo/matches.mjs SITE CAMERAS PEOPLE
+//
+// SITE and CAMERAS are addresses, PEOPLE the file of names and passwords that ./start wrote. Where there is a match already nothing is done.
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+
+const [site, cameras, people] = process.argv.slice(2);
+const LINE_UP = '5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01';
+const MOST_ROUNDS = 4;
+const passwords = Object.fromEntries(
+  readFileSync(people, 'utf8')
+    .trim()
+    .split('\n')
+    .map((line) => line.split('\t').slice(0, 2)),
+);
+
+/** Somebody signed in: asks the site and gives what it answers. */
+async function as(login) {
+  let cookie = '';
+  let token = '';
+  const ask = async (method, path, body, seen) => {
+    const answer = await fetch(site + path, {
+      method,
+      headers: {
+        'Content-Type': 'application/json',
+        'X-Gold-Notch-Token': token,
+        cookie,
+        ...(seen === undefined ? {} : { 'If-Match': `"${seen}"` }),
+      },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+    const text = await answer.text();
+    if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${text.slice(0, 300)}`);
+    const set = answer.headers.getSetCookie().map((c) => c.split(';')[0]);
+    if (set.length) cookie = set.join('; ');
+    return text ? JSON.parse(text) : undefined;
+  };
+  token = (await ask('POST', '/api/session', { login, password: passwords[login] })).writeToken;
+  return ask;
+}
+
+/** What a hand does at a stand-in, and the light before it. */
+async function standIn(tag, path, body, method = 'PUT') {
+  const answer = await fetch(`${cameras}/stand-in/${tag}/${path}`, {
+    method,
+    headers: { 'Content-Type': 'application/json' },
+    body: body === undefined ? undefined : JSON.stringify(body),
+  });
+  if (!answer.ok) throw new Error(`${tag} ${path}: ${answer.status} ${await answer.text()}`);
+}
+
+async function set(tag, settings) {
+  for (const [setting, value] of Object.entries(settings)) await standIn(tag, `hand/${setting}`, { set: value });
+}
+
+const of = (match, letter) => match.cameras.find((camera) => camera.letter === letter);
+
+async function picture(person, id, turn, letter, match) {
+  const position = of(match, letter).next;
+  return (await person('POST', `/api/matches/${id}/turns/${turn}/${letter}/still`, { picture: randomUUID(), position })).match;
+}
+
+/** The card and the lighter skin of the first picture; on the others they are proposed where they were. */
+async function mark(person, id, match) {
+  const taken = of(match, 'A').turns[0].picture;
+  const kept = await person('GET', `/api/pictures/${taken}`);
+  const regions = [
+    { id: randomUUID(), kind: 'greyCard', x: 0.07, y: 0.34, width: 0.18, height: 0.3 },
+    { id: randomUUID(), kind: 'skin', x: 0.65, y: 0.35, width: 0.11, height: 0.32, shape: 'ellipse' },
+  ];
+  await person('PUT', `/api/pictures/${taken}/measured`, { settings: kept.settings, regions, unit: of(match, 'A').unit }, kept.version);
+  return person('GET', `/api/matches/${id}`);
+}
+
+async function begin(person, name, light) {
+  const document = await person('GET', `/api/line-ups/${LINE_UP}/match`);
+  const id = randomUUID();
+  const match = await person(
+    'PUT',
+    `/api/matches/${id}`,
+    {
+      ...document,
+      name,
+      light: { ...document.light, ...light },
+      cameras: document.cameras.map((camera) => ({ ...camera, irisFree: true, profile: 'standard' })),
+      exposureReference: 'A',
+      colourReference: 'A',
+    },
+    0,
+  );
+  return { id, match };
+}
+
+/** Everything that was measured goes to the cameras that take it, and into the hands beside the others. */
+async function correct(person, id, match) {
+  for (const camera of match.cameras.filter((c) => c.letter !== 'A' && c.steps.length)) {
+    const { done } = await person('POST', `/api/matches/${id}/cameras/${camera.letter}/correct`, {});
+    for (const step of done.filter((s) => !s.isDone)) {
+      const told = camera.steps.find((s) => s.setting === step.setting);
+      if (told?.sends) await set(camera.unit, { [step.setting]: told.sends });
+    }
+  }
+}
+
+const mara = await as('mara');
+if ((await mara('GET', '/api/matches')).matches.length === 0) {
+  const ines = await as('ines');
+  const joss = await as('joss');
+  const day = { lux: 2000, lightK: 5400 };
+  const dusk = { lux: 900, lightK: 3400 };
+  const units = ['OBG-101', 'OBG-108', 'OBG-113'];
+  const plain = { 'white-balance': '5400', profile: 'standard' };
+  for (const tag of units) await standIn(tag, 'scene', day);
+  await set('OBG-101', { 'full-auto': 'off', ...plain, gain: '0', nd: 'clear', 'iris-control': 'manual', iris: 'f/5.6' });
+  await set('OBG-108', { ...plain, tint: '0', iris: 'f/5.6' });
+  await set('OBG-113', { ...plain, 'white-balance': '4700', tint: '0', iris: 'f/4' });
+
+  const finished = await begin(mara, 'Orchid repotting', { temperatureK: day.lightK });
+  let { match } = finished;
+  for (let turn = 1; turn <= MOST_ROUNDS && !match.isMatched; turn++) {
+    for (const letter of ['A', 'B', 'C']) {
+      match = await picture(mara, finished.id, turn, letter, match);
+      if (turn === 1 && letter === 'A') match = await mark(mara, finished.id, match);
+    }
+    if (!match.isMatched) await correct(mara, finished.id, match);
+  }
+  if (match.isMatched) {
+    await ines('POST', `/api/matches/${finished.id}/signature`, { version: match.version ?? 1, seal: match.seal });
+  }
+
+  // Later the same day: the light has changed, the first two pictures are taken, and somebody is called away.
+  for (const tag of units) await standIn(tag, 'scene', dusk);
+  const half = await begin(joss, 'Orchid repotting, at dusk', { temperatureK: dusk.lightK });
+  let open = half.match;
+  open = await picture(joss, half.id, 1, 'A', open);
+  open = await mark(joss, half.id, open);
+  await picture(joss, half.id, 1, 'B', open);
+
+  // As their last borrowers left them, in the light of the lecture room.
+  for (const tag of units) {
+    await standIn(tag, 'scene', { lux: 420, lightK: 3200 });
+    await standIn(tag, 'borrowed', { seed: 7 }, 'POST');
+  }
+}
