@@ -4,6 +4,7 @@ import { computed, onBeforeUnmount, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import WaitingNotices from '../bench/WaitingNotices.vue';
 import { Problem } from '../../app/client';
+import FileDrop from '../../app/FileDrop.vue';
 import { outbox } from '../../app/outbox/outbox';
 import { isPicture, type PictureEntry } from './outgoing';
 import { askLimits, limits, refusal, send } from './upload';
@@ -13,7 +14,6 @@ const emit = defineEmits<{ changed: [] }>();
 const router = useRouter();
 type Sent = { id: string; file: File; state: 'waits' | 'goes' | 'here' | 'failed' | 'later'; wrong: string };
 const files = ref<Sent[]>([]);
-const over = ref(false);
 void askLimits();
 const box = outbox();
 const outgoing = computed(() => box.entries.value.filter((e) => isPicture(e) && e.group === 'pictures'));
@@ -28,7 +28,6 @@ const stop = new AbortController();
 onBeforeUnmount(() => stop.abort());
 
 async function take(list: FileList | null | undefined): Promise<void> {
-  over.value = false;
   const fresh: Sent[] = [...(list ?? [])].map((file) => {
     const wrong = refusal(file);
     return { id: crypto.randomUUID(), file, state: wrong ? 'failed' : 'waits', wrong };
@@ -86,28 +85,15 @@ const WORD = {
 </script>
 
 <template>
-  <div
-    class="drop no-print"
-    :class="{ over }"
-    @dragover.prevent="over = true"
-    @dragleave="over = false"
-    @drop.prevent="take($event.dataTransfer?.files)"
+  <FileDrop
+    label="Choose pictures"
+    accept=".png,.jpg,.jpeg,.tif,.tiff,.mp4,.mov,.mkv,.mxf"
+    multiple
+    @take="take"
   >
-    <label class="act quiet">
-      Choose pictures
-      <input
-        type="file"
-        multiple
-        accept=".png,.jpg,.jpeg,.tif,.tiff,.mp4,.mov,.mkv,.mxf"
-        @change="
-          take(($event.target as HTMLInputElement).files);
-          ($event.target as HTMLInputElement).value = '';
-        "
-      />
-    </label>
-    <span class="soft"
+    <template #hint
       >or drop them here: PNG, JPEG, TIFF, or the first frame of a clip, up to {{ limits.megabytes }} MB
-      each.</span
+      each.</template
     >
     <WaitingNotices :entries="outgoing" />
     <ul v-if="files.length">
@@ -126,36 +112,10 @@ const WORD = {
         </button>
       </li>
     </ul>
-  </div>
+  </FileDrop>
 </template>
 
 <style scoped>
-.drop {
-  border: 1px dashed var(--line);
-  padding: 14px;
-  margin-bottom: 18px;
-  max-width: 900px;
-}
-.over {
-  border-color: var(--ink);
-  background: var(--panel-deep);
-}
-label {
-  position: relative;
-  display: inline-block;
-  margin-right: 10px;
-}
-input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  width: 100%;
-  cursor: pointer;
-}
-label:focus-within {
-  outline: 2px solid var(--ink);
-  outline-offset: 2px;
-}
 ul {
   list-style: none;
   padding: 0;
