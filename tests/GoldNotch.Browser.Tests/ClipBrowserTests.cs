@@ -34,7 +34,7 @@ public sealed class ClipBrowserTests(DemoBrowserSite site) : IDisposable
         browser.Read(".by-clip .answers", "Ten-second test done recorded");
         browser.Until(() => browser.Verdict("test-clip") == "onTarget", "the test to be done");
         browser.Verdict("record-format").ShouldBe("onTarget");
-        browser.Read(".zone-now [data-topic=audio]", "channel 1 too low");
+        browser.Read(".zone-now [data-topic=audio]", "peaks at −29 dBFS");
         browser.See(".by-clip svg[role=img]");
         LookTests.Inspect(browser, "a test clip on the bench", 1280);
         browser.Resize(390, 800);
