@@ -57,7 +57,7 @@ public class ClipFindingTests
             ]);
         Sentences(flicker: new LightFlicker(4.2, 10.09, 50, FlickerVerdict.Pumping))
             .ShouldHaveSingleItem()
-            .ShouldContain("50\u202fHz mains do at this rate. Set the shutter to 1/50");
+            .ShouldContain("50\u202fHz mains do at this rate. A shutter of 1/50");
         Sentences(flicker: new LightFlicker(1.2, 3.3, null, FlickerVerdict.Pumping))
             .ShouldHaveSingleItem()
             .ShouldContain("no mains explains");

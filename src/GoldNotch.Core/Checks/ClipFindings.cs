@@ -55,7 +55,7 @@ public static class ClipFindings
     private static readonly Template PumpingMains = new(
         LightRule,
         "pumping-mains",
-        "The light of the clip flickers by {percent} at {beat}, as lamps on {mains} mains do at this rate. Set the shutter to {shutter}, or another frame rate."
+        "The light of the clip flickers by {percent} at {beat}, as lamps on {mains} mains do at this rate. A shutter of {shutter} holds whole ripples of them: set it, or the nearest that this camera has, or another frame rate."
     );
     private static readonly Template Pumping = new(
         LightRule,

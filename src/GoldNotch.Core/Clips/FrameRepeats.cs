@@ -31,18 +31,24 @@ public sealed record FrameRepeats(int? Repeats, double? RealRate, RepeatVerdict 
     private const double MostOfGaps = 0.9;
     private const double LongerShare = 0.15;
 
+    /// <summary>From which difference on a frame is another picture, in shares of the scale; null where the scene is still.</summary>
+    /// <param name="differences">Mean absolute difference of luma of each frame from the one before, in shares of the scale.</param>
+    public static double? LeastChange(ReadOnlySpan<double> differences)
+    {
+        double usual = differences.Length == 0 ? 0 : Ranked.Percentile(differences, 0.9);
+        return usual < StillUnder ? null : Math.Min(ChangeFrom, usual / 4);
+    }
+
     /// <summary>Judges them.</summary>
     /// <param name="differences">Mean absolute difference of luma of each frame from the one before, in shares of the scale.</param>
     /// <param name="rate">Frames a second.</param>
     public static FrameRepeats Of(ReadOnlySpan<double> differences, FrameRate rate)
     {
-        double usual = differences.Length == 0 ? 0 : Ranked.Percentile(differences, 0.9);
-        if (usual < StillUnder)
+        if (LeastChange(differences) is not { } change)
         {
             return new FrameRepeats(null, null, RepeatVerdict.Still);
         }
 
-        double change = Math.Min(ChangeFrom, usual / 4);
         List<int> gaps = [];
         int? last = null;
         for (int i = 0; i < differences.Length; i++)

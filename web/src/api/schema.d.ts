@@ -2198,7 +2198,7 @@ export interface components {
             /** Format: double */
             framesPerSecond: number;
             stops: number[];
-            changes: number[];
+            changed: null | boolean[];
             channels: components["schemas"]["ClipChannelView"][];
         };
         ClipRow: {

@@ -4,7 +4,12 @@ import PictureDrawing from './PictureDrawing.vue';
 import { useWidth } from './useWidth';
 
 /** Light of each frame against the first, and below it a tick for each frame that differs from the one before: gaps are repeats. */
-const props = defineProps<{ stops: number[]; changes: number[]; rate: number; from: number }>();
+const props = defineProps<{
+  stops: number[];
+  changed: boolean[] | null | undefined;
+  rate: number;
+  from: number;
+}>();
 const HIGH = 84;
 const TICKS = 14;
 const LEFT = 40;
@@ -17,18 +22,9 @@ const half = computed(() => Math.max(LEAST_SPAN, ...props.stops.map((s) => Math.
 const x = (i: number) => LEFT + ((width.value - LEFT - 8) * (i + 0.5)) / props.stops.length;
 const y = (s: number) => (HIGH * (0.5 - (s - mean.value) / (2 * half.value))).toFixed(1);
 const line = computed(() => props.stops.map((s, i) => `${i ? 'L' : 'M'}${x(i).toFixed(1)} ${y(s)}`).join(''));
-/** A change is what the judging calls one. */
-const least = computed(() => {
-  const sorted = [...props.changes].sort((a, b) => a - b);
-  const usual = sorted[Math.max(0, Math.ceil(0.9 * sorted.length) - 1)] ?? 0;
-  return usual < 0.0002 ? Infinity : Math.min(0.0005, usual / 4);
-});
 const ticks = computed(() =>
-  props.changes
-    .map((c, i) => (c >= least.value ? `M${x(i + 1).toFixed(1)} ${HIGH + 6}v${TICKS}` : ''))
-    .join(''),
+  (props.changed ?? []).map((c, i) => (c ? `M${x(i + 1).toFixed(1)} ${HIGH + 6}v${TICKS}` : '')).join(''),
 );
-const still = computed(() => least.value === Infinity);
 const span = computed(() => Math.max(...props.stops) - Math.min(...props.stops));
 </script>
 
@@ -54,7 +50,7 @@ const span = computed(() => Math.max(...props.stops) - Math.min(...props.stops))
     <p class="soft small">
       Above: stops from the mean of the clip.
       {{
-        still
+        !changed
           ? 'The scene is still: whether frames repeat cannot be told.'
           : 'Below: a mark for each frame that differs from the one before; a gap is a repeated frame.'
       }}

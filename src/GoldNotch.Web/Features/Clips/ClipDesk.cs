@@ -84,15 +84,16 @@ internal sealed class ClipDesk(
                 : (null, "");
             await clips.JudgedAsync(clip.Id, ClipDocument.Of(figures), answers, refusal, Who(clip), cancel);
         }
-        catch (PictureRefusedException refused)
+        catch (Exception refused) when (refused is PictureRefusedException or QuantityException or InvalidOperationException)
         {
+            // What cannot be judged now cannot be judged by trying again.
             await clips.RefusedAsync(clip.Id, refused.Message, CancellationToken.None);
         }
         catch (OperationCanceledException)
         {
             // Given up, or the site stops: it is as if it had not been begun.
         }
-        catch (Exception failed) when (failed is Npgsql.NpgsqlException or IOException or InvalidOperationException or QuantityException)
+        catch (Exception failed) when (failed is Npgsql.NpgsqlException or IOException)
         {
             log.LogWarning(failed, "A clip could not be judged; it is begun anew when somebody asks for it.");
         }

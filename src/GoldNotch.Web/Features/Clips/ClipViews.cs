@@ -30,14 +30,14 @@ public sealed record ClipChannelView(
     IReadOnlyList<double> Levels
 );
 
-/// <summary>A part of a clip that was looked at; <c>stops</c> is the light of each frame from mid grey, <c>changes</c> how far each differs from the one before, in shares of the scale.</summary>
+/// <summary>A part of a clip that was looked at; <c>stops</c> is the light of each frame from mid grey, <c>changed</c> whether each after the first is another picture than the one before; null where the scene is still.</summary>
 public sealed record ClipPartView(
     double From,
     double Seconds,
     int Frames,
     double FramesPerSecond,
     IReadOnlyList<double> Stops,
-    IReadOnlyList<double> Changes,
+    IReadOnlyList<bool>? Changed,
     IReadOnlyList<ClipChannelView> Channels
 );
 
@@ -145,7 +145,7 @@ internal sealed class ClipViews(ClipDesk desk, Phrasing phrasing)
             of.Frames.Count,
             head.Rate.FramesPerSecond,
             of.Frames.Stops,
-            of.Frames.Changes,
+            FrameRepeats.LeastChange(of.Frames.Changes.AsSpan()) is { } least ? [.. of.Frames.Changes.Select(c => c >= least)] : null,
             [
                 .. (of.Sound?.Channels ?? []).Select(
                     (c, i) =>

@@ -65,7 +65,7 @@ const answers = computed(() => props.clip.answers.filter((a) => a.outcome !== 's
         <FrameSeries
           v-if="part.stops.length > 1"
           :stops="part.stops"
-          :changes="part.changes"
+          :changed="part.changed"
           :rate="part.framesPerSecond"
           :from="part.from"
         />
