@@ -4,6 +4,7 @@ using GoldNotch.Measure;
 // --all FOLDER                      every file and set of FOLDER/expected.json, one JSON object a line
 // PICTURE --settings FILE.json      one picture; FILE has settings and regions
 // --match-trial CASES [SEED]        random pairs and triples of stand-ins, matched by their pictures
+// --figure-trial CASES [SEED]       random units, their filters and their noise measured by their pictures
 switch (args)
 {
     case ["--all", var folder]:
@@ -18,9 +19,14 @@ switch (args)
             int.Parse(cases, CultureInfo.InvariantCulture),
             seeds is [var seed] ? int.Parse(seed, CultureInfo.InvariantCulture) : 1
         );
+    case ["--figure-trial", var cases, .. var seeds]:
+        return Trials.Figures(
+            int.Parse(cases, CultureInfo.InvariantCulture),
+            seeds is [var from] ? int.Parse(from, CultureInfo.InvariantCulture) : 1
+        );
     default:
         await Console.Error.WriteLineAsync(
-            "measure --all FOLDER | measure PICTURE --settings FILE.json | measure --match-trial CASES [SEED]"
+            "measure --all FOLDER | measure PICTURE --settings FILE.json | measure --match-trial CASES [SEED] | measure --figure-trial CASES [SEED]"
         );
         return 2;
 }

@@ -13,7 +13,7 @@ internal sealed class TrialCamera
 {
     private const int Width = 320;
     private const int Height = 180;
-    private static readonly ToneCurve.Log Log = new(5.5, 0.052, 0.24, 0.4, 7.210927247, 0.1000334746, 0.005);
+    internal static readonly ToneCurve.Log Log = new(5.5, 0.052, 0.24, 0.4, 7.210927247, 0.1000334746, 0.005);
 
     private readonly PictureProfile _profile;
     private readonly BalanceEngine _engine;

@@ -16,6 +16,18 @@ internal static class Trials
         return holds ? 0 : 1;
     }
 
+    internal static int Figures(int cases, int seed)
+    {
+        FigureTrialResult of = FigureTrial.Run(cases, seed);
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"filters: {of.FiltersWithin} of {of.Filters} within 0.05 stop, the worst {of.WorstStops:0.000} off; gain limits: {of.LimitsWithin} of {of.Units} within one position, {of.LimitsExact} exact{(of.Holds ? "" : " — NOT REACHED")}"
+            )
+        );
+        return of.Holds ? 0 : 1;
+    }
+
     private static bool Tell(string name, TrialResult of, double least)
     {
         bool holds = of.Share >= least && of.Silent == 0;

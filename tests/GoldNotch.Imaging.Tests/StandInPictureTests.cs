@@ -71,6 +71,15 @@ public class StandInPictureTests
         result.MeanMired.ShouldBeLessThan(3);
     }
 
+    [Fact]
+    public void Filters_and_gain_limits_of_units_by_chance_are_measured_from_their_pictures()
+    {
+        FigureTrialResult result = FigureTrial.Run(8, 300);
+        result.Filters.ShouldBe(24);
+        result.Holds.ShouldBeTrue($"{result}");
+        result.WorstStops.ShouldBeGreaterThan(0, "a picture has noise: a figure that is exact was not measured");
+    }
+
     private static StandInCamera Camera(double stops, double balanced) => new() { ExposureStops = stops, Balanced = new Kelvin(balanced) };
 
     private static RegionStatistics Grey(SceneLight light, StandInCamera camera)

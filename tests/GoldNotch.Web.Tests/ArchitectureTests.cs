@@ -56,6 +56,7 @@ public class ArchitectureTests
         "Cameras",
         "Settings",
         "Judgements",
+        "UnitFigures",
         "Sheets",
         "Checks",
         "Matches",

@@ -111,6 +111,18 @@ public sealed record GainControl(ImmutableArray<GainPosition> Positions, bool Ha
     /// <summary>Picture profiles that are recorded at base whatever the rating, by their words; under them there is no real gain.</summary>
     public ImmutableArray<string> FixedToBase { get; init; } = [];
 
+    /// <summary>Most gain the department allows on a base; null: none was ever decided.</summary>
+    public Decibels? CapOn(string? word) => BaseOf(word)?.Cap ?? Cap;
+
+    /// <summary>Gain of the lower base from which the next one is used, as it was measured; null where nobody measured it.</summary>
+    public Decibels? SwitchFrom { get; init; }
+
+    /// <summary>Highest gain on a base before the next one is used; null where nobody measured it.</summary>
+    public Decibels? SwitchAbove => SwitchFrom is { } from ? new Decibels(from.Value - HalfATenth) : null;
+
+    // No gain has finer steps than a tenth.
+    private const double HalfATenth = 0.05;
+
     /// <summary>The gains on a base; those of the control where it has one base.</summary>
     public ImmutableArray<GainPosition> PositionsOn(string? word) => BaseOf(word)?.Positions ?? Positions;
 
@@ -222,6 +234,9 @@ public sealed record CameraModel(
     /// <summary>What has to be known to handle this model at all: supply, assembly, trigger, saving, gestures. Printed with every sheet of it.</summary>
     public ImmutableArray<HandlingNote> Handling { get; init; } = [];
 
+    /// <summary>What of it was measured instead of taken from the maker's word, and by whom.</summary>
+    public ImmutableArray<MeasuredFigure> Measured { get; init; } = [];
+
     /// <summary>Values that bring others with them.</summary>
     public ImmutableArray<Dependency> Dependencies { get; init; } = [];
 
@@ -239,6 +254,17 @@ public sealed record CameraModel(
         return null;
     }
 
+    /// <summary>Stops above and below mid grey at 0 dB: as measured in this profile, else as the specification says; null where nobody knows.</summary>
+    /// <param name="baseWord">Word of the base; empty where there is one only.</param>
+    /// <param name="profile">Word of the picture profile; null where none is known.</param>
+    public Latitude? LatitudeOn(string baseWord, string? profile) =>
+        profile is not null
+        && Curves.TryGetValue(profile, out ProfileCurve? curve)
+        && curve.Latitudes.TryGetValue(baseWord, out Latitude known)
+            ? known
+        : baseWord.Length == 0 ? Gain.Latitude
+        : Gain.BaseOf(baseWord)?.Latitude;
+
     /// <summary>The filter positions: those it has, or the steps of its variable filter.</summary>
     public IEnumerable<FilterPosition> FilterPositions() =>
         Variable is { } variable ? VariableFilterPositions.Of(variable.Least, variable.Most, variable.Step) : Filters;
@@ -255,6 +281,13 @@ public sealed record CameraModel(
     /// <summary>Where a control is, or null where the card does not say.</summary>
     public ControlPlace? PlaceOf(Setting setting) => Controls.GetValueOrDefault(setting);
 }
+
+/// <summary>A figure of a camera that somebody measured.</summary>
+/// <param name="What">What it is, e.g. <c>filter 1/4: 2.1 stops</c>.</param>
+/// <param name="Unit">The unit it was measured on.</param>
+/// <param name="By">Who measured it.</param>
+/// <param name="On">The day.</param>
+public sealed record MeasuredFigure(string What, string Unit, string By, DateOnly On);
 
 /// <summary>What a note on handling is about, in the order in which it is needed.</summary>
 public enum HandlingKind

@@ -86,14 +86,22 @@ public sealed record TintScale(double StepDuv, bool? IsUpGreen);
 /// <param name="Name">Its name: <c>BT.709</c>, <c>HLG</c>, <c>sRGB</c> or <c>Log</c>.</param>
 /// <param name="Curve">The curve.</param>
 /// <param name="ClipLevel">Signal at which its highlights end, 0.2 to 1.2.</param>
-public sealed record ProfileCurve(string Name, ToneCurve Curve, double ClipLevel = 1);
+public sealed record ProfileCurve(string Name, ToneCurve Curve, double ClipLevel = 1)
+{
+    /// <summary>Latitude in this profile by the word of the base, empty where there is one base; a base that is missing was not measured in it.</summary>
+    public ImmutableDictionary<string, Latitude> Latitudes { get; init; } = ImmutableDictionary<string, Latitude>.Empty;
+}
 
 /// <summary>One base with its gains.</summary>
 /// <param name="Word"><c>low</c> or <c>high</c>.</param>
 /// <param name="Base">The base.</param>
 /// <param name="Positions">Gains on it, rising.</param>
 /// <param name="Latitude">Room above and below mid grey; null where nobody has measured it.</param>
-public sealed record GainBase(string Word, SensitivityBase Base, ImmutableArray<GainPosition> Positions, Latitude? Latitude);
+public sealed record GainBase(string Word, SensitivityBase Base, ImmutableArray<GainPosition> Positions, Latitude? Latitude)
+{
+    /// <summary>Most gain on this base, where it has a limit of its own; null: that of the control.</summary>
+    public Decibels? Cap { get; init; }
+}
 
 /// <summary>A lens that goes with the body.</summary>
 /// <param name="Name">As engraved.</param>

@@ -34,18 +34,17 @@ public sealed record FilterStrength(Stops Loss, Stops? Uncertainty, int Pairs, b
             throw new QuantityException(QuantityFault.NoChoice, "Take a picture without the filter and one with it.");
         }
 
-        double[] all = [.. pairs.Select(Loss1)];
-        double[] good = [.. all.Where((_, i) => IsGood(pairs[i]))];
+        double[] good = Good(pairs);
         if (good.Length == 0)
         {
-            return new FilterStrength(new Stops(all.Max()), null, 0, true);
+            return new FilterStrength(new Stops(pairs.Max(Loss1)), null, 0, true);
         }
 
-        if (good.Max() - good.Min() > MostSpreadStops + Guard.Edge)
+        if (Spread(pairs) is { } spread && !IsSteady(spread))
         {
             throw new QuantityException(
                 QuantityFault.OutOfRange,
-                $"The pairs differ by {Notation.Number(good.Max() - good.Min(), 2)} stop: the light was not steady. Take them again."
+                $"The pairs differ by {Notation.Number(spread.Value, 2)} stop: the light was not steady. Take them again."
             );
         }
 
@@ -55,11 +54,22 @@ public sealed record FilterStrength(Stops Loss, Stops? Uncertainty, int Pairs, b
         return new FilterStrength(new Stops(mean), uncertain is { } u ? new Stops(u) : null, good.Length, false);
     }
 
+    /// <summary>How far the pairs that count are apart; null where none counts.</summary>
+    /// <param name="pairs">The pairs.</param>
+    public static Stops? Spread(IReadOnlyList<FilterPair> pairs) =>
+        Good(pairs) is { Length: > 0 } good ? new Stops(good.Max() - good.Min()) : null;
+
+    /// <summary>Whether pairs so far apart are of one steady light.</summary>
+    /// <param name="spread">How far they are apart.</param>
+    public static bool IsSteady(Stops spread) => spread.Value <= MostSpreadStops + Guard.Edge;
+
     /// <summary>Its colour: how much warmer and greener the light is behind it.</summary>
     /// <param name="clear">The light without it, with its distance from the locus.</param>
     /// <param name="filtered">The light with it.</param>
     public static (MiredShift Shift, double Duv) Colour((Kelvin Light, double Duv) clear, (Kelvin Light, double Duv) filtered) =>
         (WhiteBalance.Shift(clear.Light, filtered.Light), filtered.Duv - clear.Duv);
+
+    private static double[] Good(IReadOnlyList<FilterPair> pairs) => [.. pairs.Where(IsGood).Select(Loss1)];
 
     private static bool IsGood(FilterPair pair) =>
         pair.ClippedShare <= ToneCurve.ClippedShare && pair.CrushedShare <= ToneCurve.ClippedShare;

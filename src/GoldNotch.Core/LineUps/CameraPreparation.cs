@@ -230,14 +230,22 @@ public static class CameraPreparation
     private static ImmutableArray<SensitivityState> States(Standard standard, CameraModel model, Sheet sheet)
     {
         bool fixedToBase = sheet.Word(Setting.Profile) is { } profile && model.Gain.FixedToBase.Contains(profile);
+        Latitude? Room(string word) => model.LatitudeOn(word, sheet.Word(Setting.Profile));
         ImmutableArray<BaseGains> bases = model.Gain.Bases.IsEmpty
-            ? [One("", model.Gain.IsoAtZeroGain!.Value, Decibels.Zero, Gains(model.Gain.Positions), model.Gain.Latitude)]
-            : [.. model.Gain.Bases.Select(b => One(b.Word, b.Base.IsoAtZeroGain, b.Base.NoisePenalty, Gains(b.Positions), b.Latitude))];
+            ? [One("", model.Gain.IsoAtZeroGain!.Value, Decibels.Zero, Gains(model.Gain.Positions), Room(""))]
+            : [.. model.Gain.Bases.Select(b => One(b.Word, b.Base.IsoAtZeroGain, b.Base.NoisePenalty, Gains(b.Positions), Room(b.Word)))];
+        Decibels CapOn(string word) => standard.Policies.CapOn(model, word.Length == 0 ? null : word);
         return
         [
             .. SensitivityStates
-                .Of(bases, Switch(standard, bases), standard.Policies.CapOn(model), fixedToBase)
-                .Select(s => s with { Shown = Shown(model, s), AboveCap = s.AboveCap || s.Noise.IsAbove(Most(standard)) }),
+                .Of(bases, Switch(standard, model, bases), new Decibels(bases.Max(b => CapOn(b.Base.Name).Value)), fixedToBase)
+                .Select(s =>
+                    s with
+                    {
+                        Shown = Shown(model, s),
+                        AboveCap = s.Gain.IsAbove(CapOn(s.Base)) || s.Noise.IsAbove(Most(standard)),
+                    }
+                ),
         ];
     }
 
@@ -247,10 +255,10 @@ public static class CameraPreparation
     private static Decibels Most(Standard standard) => standard.Exposure.NoiseLimit ?? new Decibels(1000);
 
     // By the strategy of the nearest base, a base is kept until the next one is nearer.
-    private static Decibels Switch(Standard standard, ImmutableArray<BaseGains> bases) =>
+    private static Decibels Switch(Standard standard, CameraModel model, ImmutableArray<BaseGains> bases) =>
         standard.Policies.Is(TwoBasesPolicy.Nearest) && bases.Length > 1
             ? new Decibels(Sensitivity.GainForIso(bases[0].Base.IsoAtZeroGain, bases[1].Base.IsoAtZeroGain).Value / 2)
-            : Sensitivity.DefaultSwitch;
+            : model.Gain.SwitchAbove ?? Sensitivity.DefaultSwitch;
 
     private static ImmutableArray<Decibels> Gains(ImmutableArray<GainPosition> positions) =>
         positions.IsEmpty ? [Decibels.Zero] : [.. positions.Select(p => p.Gain)];

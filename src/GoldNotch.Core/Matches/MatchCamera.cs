@@ -147,7 +147,7 @@ public sealed record MatchCamera(string Letter, string Unit, CameraModel Model, 
             .. Model
                 .Gain.PositionsOn(at.Base.Length == 0 ? null : at.Base)
                 .Select(p => p.Gain)
-                .Where(g => Model.Gain.Cap is not { } cap || g.Value <= cap.Value)
+                .Where(g => Model.Gain.CapOn(at.Base.Length == 0 ? null : at.Base) is not { } cap || g.Value <= cap.Value)
                 .Concat(at.Gain is { } now ? [now] : Array.Empty<Decibels>())
                 .Distinct()
                 .Order(),

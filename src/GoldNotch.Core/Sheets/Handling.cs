@@ -36,7 +36,9 @@ public static class Handling
     private static readonly Template Saving = new(RuleId, "saving", "Saving: {text}");
     private static readonly Template Gesture = new(RuleId, "gesture", "Gesture: {text}");
 
-    /// <summary>The notes, in the order in which they are needed.</summary>
+    private static readonly Template Measured = new(RuleId, "measured", "Measured on {unit}, {what} ({by}, {day}).");
+
+    /// <summary>The notes, in the order in which they are needed; at the end what was measured, with its source.</summary>
     /// <param name="model">The camera.</param>
     /// <param name="format">The recording; null where none is decided.</param>
     public static ImmutableArray<Judgement> Of(CameraModel model, RecordFormat? format)
@@ -70,6 +72,7 @@ public static class Handling
         }
 
         notes.AddRange(model.Handling.Where(h => h.Kind >= HandlingKind.Saving).Select(Stated));
+        notes.AddRange(model.Measured.Select(m => Measured.Of(("unit", m.Unit), ("what", m.What), ("by", m.By), ("day", m.On))));
         return notes.ToImmutable();
     }
 

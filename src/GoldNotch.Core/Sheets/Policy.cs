@@ -366,7 +366,10 @@ public sealed record Policies
         where TOption : struct, Enum => EqualityComparer<TOption>.Default.Equals(Of<TOption>(), option);
 
     /// <summary>Most gain that these policies allow on a model: none where gain is never allowed, else its own cap or the usual one.</summary>
-    public Decibels CapOn(CameraModel model) => Is(GainPolicy.Never) ? Decibels.Zero : model.Gain.Cap ?? Sensitivity.DefaultCap;
+    /// <param name="model">The camera.</param>
+    /// <param name="baseWord">The base by its word; null for the lowest, or where there is one only.</param>
+    public Decibels CapOn(CameraModel model, string? baseWord = null) =>
+        Is(GainPolicy.Never) ? Decibels.Zero : model.Gain.CapOn(baseWord) ?? Sensitivity.DefaultCap;
 
     /// <summary>These policies with one matter decided.</summary>
     /// <param name="matter">Key of the matter.</param>

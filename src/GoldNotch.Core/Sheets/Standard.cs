@@ -152,7 +152,7 @@ public sealed record Standard
     /// <param name="baseWord">The base by its word; null for the lowest, or where there is one only.</param>
     public Decibels CapOn(CameraModel model, string? baseWord = null)
     {
-        Decibels cap = Policies.CapOn(model);
+        Decibels cap = Policies.CapOn(model, baseWord);
         if (Exposure.NoiseLimit is not { } limit)
         {
             return cap;

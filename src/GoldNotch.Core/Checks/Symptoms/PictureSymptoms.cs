@@ -91,7 +91,7 @@ internal static class PictureSymptoms
         {
             Caution = "Gain is last: automatic gain hides exactly a forgotten filter, a closed iris and a fast shutter.",
             OnlyThen = model =>
-                model.Gain.Cap is { } cap
+                model.Gain.CapOn(null) is { } cap
                     ? $"Then it is dark. Bring light; only after that gain, on {model.Name} up to {cap.Label()}."
                     : $"Then it is dark. Bring light; the card of {model.Name} allows no gain.",
         },

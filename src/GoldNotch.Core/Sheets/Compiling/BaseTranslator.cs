@@ -166,8 +166,13 @@ internal sealed class BaseTranslator : Translator
             );
         }
 
-        Decibels cap = draft.Standard.CapOn(draft.Model);
-        SensitivityChoice choice = Sensitivity.ChooseBase(rating, [.. gain.Bases.Select(b => b.Base)], Sensitivity.DefaultSwitch, cap);
+        var cap = new Decibels(gain.Bases.Max(b => draft.Standard.CapOn(draft.Model, b.Word).Value));
+        SensitivityChoice choice = Sensitivity.ChooseBase(
+            rating,
+            [.. gain.Bases.Select(b => b.Base)],
+            gain.SwitchAbove ?? Sensitivity.DefaultSwitch,
+            cap
+        );
         GainBase chosen = gain.Bases.First(b => b.Base == choice.Base);
         Template why = choice switch
         {
@@ -182,7 +187,7 @@ internal sealed class BaseTranslator : Translator
                 Setting.BaseIso,
                 ("rating", rounded),
                 ("gain", Sensitivity.GainForIso(gain.Bases[0].Base.IsoAtZeroGain, rating)),
-                ("limit", Sensitivity.DefaultSwitch),
+                ("limit", gain.SwitchAbove ?? Sensitivity.DefaultSwitch),
                 ("iso", chosen.Base.IsoAtZeroGain),
                 ("lowest", choice.Gain),
                 ("over", choice.Over),

@@ -248,7 +248,7 @@ internal static class GainUpTo
 {
     // Without a cap on the card there is no last resort, unless the department states how much noise it takes.
     internal static Decibels? CapOf(SheetDraft draft) =>
-        draft.Model.Gain.Cap is null && draft.Standard.Exposure.NoiseLimit is null
+        draft.Model.Gain.CapOn(draft.BaseWord) is null && draft.Standard.Exposure.NoiseLimit is null
             ? null
             : draft.Standard.CapOn(draft.Model, draft.BaseWord);
 

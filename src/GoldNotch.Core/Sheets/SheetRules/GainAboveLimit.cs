@@ -49,12 +49,12 @@ internal sealed class GainAboveLimit()
 
         GainControl control = sheet.Model.Gain;
         Decibels cap = sheet.Standard.CapOn(sheet.Model, sheet.BaseWord);
-        Decibels clean = Sensitivity.CleanUpTo(control.Bases.Length, Sensitivity.DefaultSwitch);
+        Decibels clean = Sensitivity.CleanUpTo(control.Bases.Length, control.SwitchAbove ?? Sensitivity.DefaultSwitch);
         GainBase? on = control.BaseOf(sheet.BaseWord);
         GainBase? higher = on is null ? null : control.Bases.SkipWhile(b => b != on).Skip(1).FirstOrDefault();
         if (gain.IsAbove(cap))
         {
-            yield return gain.IsAbove(sheet.Standard.Policies.CapOn(sheet.Model))
+            yield return gain.IsAbove(sheet.Standard.Policies.CapOn(sheet.Model, sheet.BaseWord))
                 ? Found(AboveCap, Setting.Gain, ("gain", gain), ("model", sheet.Model.Name), ("limit", cap))
                 : Found(AboveNoise, Setting.Gain, ("gain", gain), ("limit", sheet.Standard.Exposure.NoiseLimit!.Value), ("cap", cap));
         }
