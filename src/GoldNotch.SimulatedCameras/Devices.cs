@@ -35,8 +35,8 @@ public sealed record SetOrder(string Set);
 /// <summary>An order to take white on the card.</summary>
 public sealed record BalanceOrder(string Memory);
 
-/// <summary>Of the stand-in alone: the light before it.</summary>
-public sealed record SceneOrder(double Lux, double LightK, double Duv = 0, double SideStops = 0);
+/// <summary>Of the stand-in alone: the light before it, and what stands in it: <c>chart</c>, or <c>flat</c> for nothing but a grey card.</summary>
+public sealed record SceneOrder(double Lux, double LightK, double Duv = 0, double SideStops = 0, string Subject = "chart");
 
 /// <summary>Of the stand-in alone: somebody borrows it.</summary>
 public sealed record BorrowOrder(int Seed);
@@ -141,7 +141,10 @@ internal sealed class Devices
             );
         standIn.MapPut("/scene", (string tag, SceneOrder order) =>
         {
-            _cameras[tag].Scene = new Scene(new Lux(order.Lux).Value, new Kelvin(order.LightK).Value, order.Duv, order.SideStops);
+            _cameras[tag].Scene = new Scene(new Lux(order.Lux).Value, new Kelvin(order.LightK).Value, order.Duv, order.SideStops)
+            {
+                Subject = Subject(order.Subject),
+            };
             return Results.NoContent();
         });
         standIn.MapPost("/borrowed", (string tag, BorrowOrder order) =>
@@ -168,9 +171,11 @@ internal sealed class Devices
         }
 
         int across = Math.Clamp(width ?? 960, Pictures.LeastWidth, Pictures.MostWidth);
-        StandInSubject before = subject == "flat" ? StandInSubject.FlatField : StandInSubject.Chart;
-        return Results.File(Pictures.Still(camera, before, across, seed ?? 1), "image/png");
+        StandInSubject before = subject is null ? camera.Scene.Subject : Subject(subject);
+        return Results.File(Pictures.Still(camera, before, across, seed ?? camera.NextPicture()), "image/png");
     }
+
+    private static StandInSubject Subject(string word) => word == "flat" ? StandInSubject.FlatField : StandInSubject.Chart;
 
     private static SettingsAnswer Read(StandIn camera, string? only)
     {

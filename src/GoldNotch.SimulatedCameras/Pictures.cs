@@ -12,14 +12,39 @@ namespace GoldNotch.SimulatedCameras;
 /// <param name="Mired">How far its balance is from its number.</param>
 /// <param name="Duv">Its tint.</param>
 /// <param name="Stops">How much brighter it is than its numbers say.</param>
-internal sealed record UnitError(double Mired, double Duv, double Stops)
+/// <param name="Electrons">Electrons that its sensor gathers at white, 0 dB on its lowest base.</param>
+internal sealed record UnitError(double Mired, double Duv, double Stops, double Electrons)
 {
+    // A filter is a little stronger or weaker than its label, by a share of what it takes, and colours a little.
+    private const double FilterShare = 0.08;
+    private const double FilterMired = 4;
+    private const double UsualElectrons = 16_000;
+    private const double ElectronShare = 0.25;
+
     internal static UnitError Of(string tag)
     {
-        // A sum of the letters that is the same on every machine.
-        var chance = new Random(tag.ToUpperInvariant().Aggregate(17, (sum, letter) => unchecked((sum * 31) + letter)));
-        return new UnitError(Between(chance, 12), Between(chance, 0.003), Between(chance, 0.2));
+        Random chance = Chance(tag);
+        return new UnitError(
+            Between(chance, 12),
+            Between(chance, 0.003),
+            Between(chance, 0.2),
+            UsualElectrons * (1 + Between(chance, ElectronShare))
+        );
     }
+
+    /// <summary>What one of its filters is off from its label.</summary>
+    /// <param name="tag">The unit.</param>
+    /// <param name="stops">What the label says.</param>
+    /// <returns>Stops more that it takes, and mired that the light is warmer behind it.</returns>
+    internal static (double Stops, double Mired) OfFilter(string tag, double stops)
+    {
+        Random chance = Chance($"{tag} {stops:0.0}");
+        return stops == 0 ? (0, 0) : (Between(chance, FilterShare) * stops, Between(chance, FilterMired) * Math.Sqrt(stops));
+    }
+
+    // A sum of the letters that is the same on every machine.
+    private static Random Chance(string text) =>
+        new(text.ToUpperInvariant().Aggregate(17, (sum, letter) => unchecked((sum * 31) + letter)));
 
     private static double Between(Random chance, double most) => ((2 * chance.NextDouble()) - 1) * most;
 }
@@ -40,9 +65,10 @@ internal static class Pictures
     // Of a number of its tint control.
     private const double DuvPerTint = 0.0003;
 
-    // A filter is a little stronger or weaker than its label, and colours a little.
-    private const double FilterOff = 0.06;
-    private const double FilterMired = 1.5;
+    // The lower of two bases reads its pixels with more noise of its own: that is why there is a higher one.
+    private const double ReadNoise = 3;
+    private const double ReadNoiseOfLow = 14;
+    private const double ReadNoiseOfHigh = 2;
 
     /// <summary>Renders a still as PNG of 16 bits.</summary>
     /// <param name="camera">The camera.</param>
@@ -52,15 +78,18 @@ internal static class Pictures
     internal static byte[] Still(StandIn camera, StandInSubject subject, int width, int seed)
     {
         UnitError error = UnitError.Of(camera.Tag);
-        double filter = camera.FilterStops;
+        (double stronger, double warmer) = UnitError.OfFilter(camera.Tag, camera.FilterStops);
+        (double speed, double readNoise) = Base(camera);
         Kelvin set = Balanced(camera);
         var seen = new StandInCamera
         {
-            ExposureStops = Light.FromMeter(camera).Value + error.Stops - (FilterOff * filter),
-            Balanced = new Kelvin(1e6 / (set.ToMired().Value + error.Mired + (FilterMired * filter))),
+            ExposureStops = Light.FromMeter(camera).Value + error.Stops - stronger,
+            Balanced = new Kelvin(1e6 / (set.ToMired().Value + error.Mired + warmer)),
             BalancedDuv = error.Duv - (DuvPerTint * (camera.Value<SettingValue.Amount>(Setting.Tint)?.Value ?? 0)),
             Engine = camera.Model.White.Dial is null ? BalanceEngine.ThreeGains : BalanceEngine.Adapting,
-            GainDb = Math.Max(0, Light.GainOf(camera).Value),
+            GainDb = Math.Max(0, Light.GainOf(camera).Value) + (20 * Math.Log10(speed)),
+            ElectronsAtWhite = error.Electrons,
+            ReadNoiseElectrons = readNoise,
             Bits = (int)Math.Clamp(camera.Value<SettingValue.Amount>(Setting.BitDepth)?.Value ?? 8, 8, 12),
         };
         PictureProfile profile = IsLog(camera) ? Log : Plain;
@@ -69,6 +98,22 @@ internal static class Pictures
         using var file = new MemoryStream();
         PngWriter.Write(samples, width, file);
         return file.ToArray();
+    }
+
+    // How many times faster its base is than the lowest, and the noise of reading a pixel there, electrons.
+    private static (double Speed, double ReadNoise) Base(StandIn camera)
+    {
+        GainControl gain = camera.Model.Gain;
+        if (gain.Bases.IsEmpty)
+        {
+            return (1, ReadNoise);
+        }
+
+        GainBase on = gain.BaseOf(camera.Control.BaseWord)!;
+        return (
+            on.Base.IsoAtZeroGain.Value / gain.Bases[0].Base.IsoAtZeroGain.Value,
+            on == gain.Bases[0] ? ReadNoiseOfLow : ReadNoiseOfHigh
+        );
     }
 
     private static bool IsLog(StandIn camera) =>

@@ -17,6 +17,9 @@ public readonly record struct Standing(SettingValue? Value, bool Automatic = fal
 /// <param name="SideStops">How much brighter a lamp on the left makes the left edge than the right.</param>
 public sealed record Scene(double Lux, double LightK, double Duv = 0, double SideStops = 0)
 {
+    /// <summary>What stands in it.</summary>
+    public StandInSubject Subject { get; init; } = StandInSubject.Chart;
+
     /// <summary>The light as a picture is rendered in it.</summary>
     internal SceneLight Light => new(new Kelvin(LightK), Duv, SideStops);
 
@@ -36,6 +39,7 @@ public sealed class StandIn
     private readonly Dictionary<Setting, Standing> _standing = [];
     private readonly Dictionary<string, (double Kelvin, double FilterStops)> _memories = [];
     private readonly Lock _gate = new();
+    private int _pictures;
 
     /// <summary>A camera as it leaves the maker.</summary>
     /// <param name="tag">Its unit's tag.</param>
@@ -63,6 +67,9 @@ public sealed class StandIn
 
     /// <summary>The light it stands in.</summary>
     public Scene Scene { get; set; } = Scene.LectureRoom;
+
+    /// <summary>The number of its next picture: no two have the same noise.</summary>
+    public int NextPicture() => Interlocked.Increment(ref _pictures);
 
     /// <summary>Charge of the battery, 0 to 1.</summary>
     public double Charge { get; set; } = 1;
