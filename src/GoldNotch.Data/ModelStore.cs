@@ -44,10 +44,24 @@ public sealed class ModelStore(NpgsqlDataSource source)
     /// <returns>The card as kept, or null when another version has come in between.</returns>
     public async Task<StoredModel?> PutAsync(ModelDocument card, int seen, Actor who, CancellationToken cancel)
     {
-        ModelDocument next = card with { Version = seen + 1 };
-        _ = ModelReader.ToModel(next);
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        StoredModel? kept = await PutAsync(transaction, card, seen, who, cancel);
+        await transaction.CommitAsync(cancel);
+        return kept;
+    }
+
+    /// <summary>The same within a transaction of something greater.</summary>
+    internal static async Task<StoredModel?> PutAsync(
+        NpgsqlTransaction transaction,
+        ModelDocument card,
+        int seen,
+        Actor who,
+        CancellationToken cancel
+    )
+    {
+        ModelDocument next = card with { Version = seen + 1 };
+        _ = ModelReader.ToModel(next);
         await transaction.Command("SELECT pg_advisory_xact_lock(hashtext(@key))").With("key", "model " + card.Key).RunAsync(cancel);
         StoredModel? newest = await transaction
             .Command("SELECT specification, changed_by, changed_at FROM camera_model WHERE key = @key ORDER BY version DESC LIMIT 1")
@@ -88,7 +102,6 @@ public sealed class ModelStore(NpgsqlDataSource source)
             new { next.Version },
             cancel
         );
-        await transaction.CommitAsync(cancel);
         return kept;
     }
 

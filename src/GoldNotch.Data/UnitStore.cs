@@ -1,40 +1,13 @@
-using System.Text.Json;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Exchange;
 using Npgsql;
 
 namespace GoldNotch.Data;
 
-/// <summary>A unit as it is kept.</summary>
-/// <param name="Tag">Asset tag.</param>
-/// <param name="ModelKey">Its model.</param>
-/// <param name="Tape">Colour of its tape.</param>
-/// <param name="Place">Where it lives.</param>
-/// <param name="Status"><c>in</c>, <c>out</c> or <c>repair</c>.</param>
-/// <param name="Version">Rises with each change.</param>
-/// <param name="Filters">What was measured on its filters; empty where nothing was.</param>
-/// <param name="ColourOffsetMired">What it needs to match the reference, mired; null where nobody measured it.</param>
-/// <param name="DueBack">When it is due back; null while it is in.</param>
-public sealed record StoredUnit(
-    string Tag,
-    string ModelKey,
-    string Tape,
-    string Place,
-    UnitStatus Status,
-    int Version,
-    IReadOnlyList<FilterDocument> Filters,
-    double? ColourOffsetMired,
-    DateOnly? DueBack
-)
-{
-    /// <summary>The unit as an exchange file holds it.</summary>
-    public UnitDocument Document => new(Tag, ModelKey, Tape, Place, Status.Word(), Filters, ColourOffsetMired, DueBack);
-}
-
 /// <summary>Units of the pool.</summary>
-public sealed class UnitStore(NpgsqlDataSource source)
+public sealed partial class UnitStore(NpgsqlDataSource source)
 {
-    private const string Columns = "tag, model_key, tape, place, status, version, filters, colour_offset_mired, due_back";
+    private const string Columns = "tag, model_key, tape, place, status, version, filters, colour_offset_mired, due_back, noise, latitude";
 
     /// <summary>A page of units by tag, after a tag; optionally those whose tag, tape, place or model holds a text.</summary>
     /// <param name="after">The last tag of the page before, or null.</param>
@@ -101,6 +74,14 @@ public sealed class UnitStore(NpgsqlDataSource source)
     public Task<StoredUnit?> GetAsync(string tag, CancellationToken cancel) =>
         source.CreateCommand($"SELECT {Columns} FROM camera_unit WHERE tag = @tag").With("tag", tag).FirstAsync(Read, cancel);
 
+    /// <summary>One unit.</summary>
+    /// <exception cref="RefusedException">There is none of this tag.</exception>
+    public async Task<StoredUnit> FindAsync(string tag, CancellationToken cancel) => await GetAsync(tag, cancel) ?? throw NotFound(tag);
+
+    /// <summary>What is said where there is no unit of a tag.</summary>
+    public static RefusedException NotFound(string tag) =>
+        new(ProblemCode.NotFound, "/tag", $"There is no unit {tag}. Look at the tag again, or find it by its tape or place.");
+
     /// <summary>Changes a unit if nobody else has since it was read.</summary>
     /// <returns>The unit as changed, or null when its version has moved on.</returns>
     public async Task<StoredUnit?> UpdateAsync(StoredUnit unit, Actor who, CancellationToken cancel)
@@ -116,7 +97,7 @@ public sealed class UnitStore(NpgsqlDataSource source)
             return null;
         }
 
-        if (before with { Filters = unit.Filters } == unit && before.Filters.SequenceEqual(unit.Filters))
+        if (before == unit)
         {
             return before;
         }
@@ -257,15 +238,16 @@ public sealed class UnitStore(NpgsqlDataSource source)
             );
         }
 
+        MeasuredOnUnit measured = MeasuredOnUnit.Of(unit).Over(before?.Measured);
         StoredUnit after = await transaction
             .Command(
                 $"""
-                INSERT INTO camera_unit AS u (tag, model_key, tape, place, status, filters, colour_offset_mired, due_back)
-                VALUES (@tag, @model, @tape, @place, @status, @filters, @offset, @due)
-                ON CONFLICT (tag) DO UPDATE SET tape = @tape, place = @place, status = @status, filters = @filters,
-                    colour_offset_mired = @offset, due_back = @due,
-                    version = u.version + CASE WHEN (u.tape, u.place, u.status, u.filters, u.colour_offset_mired, u.due_back)
-                        IS DISTINCT FROM (@tape, @place, @status, @filters, @offset, @due) THEN 1 ELSE 0 END,
+                INSERT INTO camera_unit AS u (tag, model_key, tape, place, status, filters, noise, latitude, colour_offset_mired, due_back)
+                VALUES (@tag, @model, @tape, @place, @status, @filters, @noise, @latitude, @offset, @due)
+                ON CONFLICT (tag) DO UPDATE SET tape = @tape, place = @place, status = @status, filters = @filters, noise = @noise,
+                    latitude = @latitude, colour_offset_mired = @offset, due_back = @due,
+                    version = u.version + CASE WHEN (u.tape, u.place, u.status, u.filters, u.noise, u.latitude, u.colour_offset_mired, u.due_back)
+                        IS DISTINCT FROM (@tape, @place, @status, @filters, @noise, @latitude, @offset, @due) THEN 1 ELSE 0 END,
                     came_back = CASE WHEN u.status IN ('out', 'repair') AND @status = 'in' THEN now() ELSE u.came_back END
                 RETURNING {Columns}
                 """
@@ -275,13 +257,7 @@ public sealed class UnitStore(NpgsqlDataSource source)
             .With("tape", unit.Tape)
             .With("place", unit.Place)
             .With("status", unit.Status)
-            .WithJson(
-                "filters",
-                unit.Filters is { Count: > 0 } measured
-                    ? JsonSerializer.Serialize(measured, ExchangeJson.Default.IReadOnlyListFilterDocument)
-                    : null
-            )
-            .With("offset", unit.ColourOffsetMired)
+            .With(measured)
             .With("due", unit.DueBack)
             .FirstAsync(Read, cancel)
             ?? throw new InvalidOperationException("A unit vanished while held.");
@@ -313,6 +289,7 @@ public sealed class UnitStore(NpgsqlDataSource source)
 
         try
         {
+            await FigureStore.RenameAsync(transaction, tag, newTag, cancel);
             await transaction
                 .Command("UPDATE camera_unit SET tag = @new, version = version + 1 WHERE tag = @tag")
                 .With("tag", tag)
@@ -365,61 +342,6 @@ public sealed class UnitStore(NpgsqlDataSource source)
         return before with { Tag = newTag, Version = seen + 1 };
     }
 
-    /// <summary>Keeps what was measured on a unit, with a note of who did and when.</summary>
-    /// <param name="tag">The unit.</param>
-    /// <param name="filters">Every filter measured; replaces what was kept.</param>
-    /// <param name="colourOffsetMired">What it needs to match the reference, mired; null where nobody measured it.</param>
-    /// <param name="seen">The version the person saw.</param>
-    /// <param name="note">What is said of it.</param>
-    /// <param name="who">Who measured.</param>
-    /// <param name="cancel">Cancels.</param>
-    /// <returns>The unit as changed, or null when its version has moved on.</returns>
-    public async Task<StoredUnit?> MeasureAsync(
-        string tag,
-        IReadOnlyList<FilterDocument> filters,
-        double? colourOffsetMired,
-        int seen,
-        UnitNote note,
-        Actor who,
-        CancellationToken cancel
-    )
-    {
-        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
-        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        StoredUnit? before = await transaction
-            .Command($"SELECT {Columns} FROM camera_unit WHERE tag = @tag FOR UPDATE")
-            .With("tag", tag)
-            .FirstAsync(Read, cancel);
-        if (before is null || before.Version != seen)
-        {
-            return null;
-        }
-
-        StoredUnit after = before with { Filters = filters, ColourOffsetMired = colourOffsetMired, Version = seen + 1 };
-        await transaction
-            .Command("UPDATE camera_unit SET filters = @filters, colour_offset_mired = @offset, version = @version WHERE tag = @tag")
-            .With("tag", tag)
-            .With("version", after.Version)
-            .With("offset", colourOffsetMired)
-            .WithJson(
-                "filters",
-                filters.Count > 0 ? JsonSerializer.Serialize(filters, ExchangeJson.Default.IReadOnlyListFilterDocument) : null
-            )
-            .RunAsync(cancel);
-        await UnitNoteStore.AddAsync(transaction, tag, note, who, cancel);
-        await Audit.WriteAsync(
-            transaction,
-            who,
-            "unit measured",
-            tag,
-            new { before.Filters, before.ColourOffsetMired },
-            new { filters, colourOffsetMired },
-            cancel
-        );
-        await transaction.CommitAsync(cancel);
-        return after;
-    }
-
     private static StoredUnit Read(Row r) =>
         new(
             r.Text("tag"),
@@ -428,10 +350,7 @@ public sealed class UnitStore(NpgsqlDataSource source)
             r.Text("place"),
             UnitStatuses.Parse(r.Text("status")),
             r.Number("version"),
-            r.IsNull("filters")
-                ? []
-                : JsonSerializer.Deserialize(r.Text("filters"), ExchangeJson.Default.IReadOnlyListFilterDocument) ?? [],
-            r.RealOrNull("colour_offset_mired"),
+            ReadMeasured(r),
             r.DayOrNull("due_back")
         );
 }

@@ -45,5 +45,15 @@ internal static class ColourReader
             PictureReader.Curve(new PictureSettingsDocument(curve.Curve, curve.Log), at)
                 ?? throw new RefusedException(ProblemCode.BadValue, $"{at}/curve", "The curve is BT.709, HLG, sRGB or Log."),
             InRange(curve.ClipLevel, 0.2, 1.2, $"{at}/clipLevel", "signal at which highlights end")
-        );
+        )
+        {
+            Latitudes = Each(curve.Latitudes ?? [], $"{at}/latitudes", (l, p) =>
+                    (
+                        Base: Text(l.Base, 20, $"{p}/base", mayBeEmpty: true),
+                        Is: GainReader.ToLatitude(l.HighlightStops, l.ShadowStops, p)!.Value
+                    )
+                )
+                .GroupBy(l => l.Base)
+                .ToImmutableDictionary(l => l.Key, l => l.Last().Is),
+        };
 }

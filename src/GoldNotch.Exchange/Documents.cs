@@ -111,16 +111,18 @@ public sealed record NotchDocument(
         );
 }
 
-/// <summary>A unit of the pool; <c>filters</c> are what was measured on this very unit, <c>colourOffsetMired</c> what it needs to match the reference.</summary>
+/// <summary>A unit of the pool; <c>filters</c>, <c>noise</c> and <c>latitude</c> are what was measured on this very unit, <c>colourOffsetMired</c> what it needs to match the reference.</summary>
 public sealed record UnitDocument(
     string Tag,
     string Model,
     string Tape,
     string Place,
     string Status = "in",
-    IReadOnlyList<FilterDocument>? Filters = null,
+    IReadOnlyList<UnitFilterDocument>? Filters = null,
     double? ColourOffsetMired = null,
-    DateOnly? DueBack = null
+    DateOnly? DueBack = null,
+    IReadOnlyList<UnitNoiseDocument>? Noise = null,
+    IReadOnlyList<UnitLatitudeDocument>? Latitude = null
 );
 
 /// <summary>What a plan puts in the place of a standard's own notches for one camera, frozen with its check.</summary>
@@ -175,7 +177,12 @@ public sealed record ReadingDocument(
     DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull
 )]
 [JsonSerializable(typeof(ExchangeDocument))]
-[JsonSerializable(typeof(IReadOnlyList<FilterDocument>))]
+[JsonSerializable(typeof(IReadOnlyList<UnitFilterDocument>))]
+[JsonSerializable(typeof(IReadOnlyList<UnitNoiseDocument>))]
+[JsonSerializable(typeof(IReadOnlyList<UnitLatitudeDocument>))]
+[JsonSerializable(typeof(UnitFigureDocument))]
+[JsonSerializable(typeof(FigureTakeDocument))]
+[JsonSerializable(typeof(FigureUseDocument))]
 [JsonSerializable(typeof(ShootDocument))]
 [JsonSerializable(typeof(JudgementDocument))]
 [JsonSerializable(typeof(IReadOnlyList<JudgementDocument>))]

@@ -45,6 +45,7 @@ internal static class GainReader
             Cap = gain.CapDb is { } cap ? ToDecibels(cap, $"{at}/capDb") : null,
             Latitude = ToLatitude(gain.HighlightStops, gain.ShadowStops, at),
             Assignable = [.. Each(gain.AssignableDb ?? [], $"{at}/assignableDb", ToDecibels).Distinct().OrderBy(g => g.Value)],
+            SwitchFrom = gain.SwitchFromDb is { } from ? ToDecibels(from, $"{at}/switchFromDb") : null,
             FixedToBase = Each(gain.FixedToBase ?? [], $"{at}/fixedToBase", (word, p) => Text(word, 40, p)),
         };
     }
@@ -74,7 +75,10 @@ internal static class GainReader
             ),
             positions,
             ToLatitude(one.HighlightStops, one.ShadowStops, at)
-        );
+        )
+        {
+            Cap = one.CapDb is { } cap ? ToDecibels(cap, $"{at}/capDb") : null,
+        };
     }
 
     private static ImmutableArray<GainPosition> FromIsos(IReadOnlyList<double> isos, Iso zero, string at)
@@ -102,7 +106,7 @@ internal static class GainReader
             : throw new RefusedException(ProblemCode.BadValue, $"{at}/stepDb", $"That is more than {MostSteps} steps; take a larger one.");
     }
 
-    private static Latitude? ToLatitude(double? highlights, double? shadows, string at) =>
+    internal static Latitude? ToLatitude(double? highlights, double? shadows, string at) =>
         highlights is { } h && shadows is { } s
             ? new Latitude(
                 new Stops(InRange(h, 0, 30, $"{at}/highlightStops", "room above mid grey in stops")),

@@ -216,7 +216,7 @@ public static partial class LineUpReader
             return null;
         }
 
-        CameraModel model = ModelReader.ToModel(UnitReader.Measured(card, unit.Filters), at);
+        CameraModel model = ModelReader.ToModel(UnitReader.Measured(card, unit), at);
         if (model.Gain.Bases.IsEmpty && model.Gain.IsoAtZeroGain is null && c.IsoAtZeroGain is { } tested)
         {
             model = model with { Gain = model.Gain with { IsoAtZeroGain = new Iso(tested) } };
@@ -280,15 +280,4 @@ public static partial class LineUpReader
             LooksAt = c.LooksAt,
         };
     }
-}
-
-/// <summary>A card as one unit is.</summary>
-public static class UnitReader
-{
-    /// <summary>What was measured on this unit's filters replaces what the maker says.</summary>
-    public static ModelDocument Measured(ModelDocument card, IReadOnlyList<FilterDocument>? measured) =>
-        card with
-        {
-            Filters = [.. card.Filters.Select(f => measured?.FirstOrDefault(m => m.Label == f.Label) ?? f)],
-        };
 }

@@ -67,14 +67,26 @@ public sealed record ModelDocument(
     bool? ShutterAutomatic = null,
     ClearScanDocument? ClearScan = null,
     TintScaleDocument? Tint = null,
-    IReadOnlyDictionary<string, ProfileCurveDocument>? Curves = null
+    IReadOnlyDictionary<string, ProfileCurveDocument>? Curves = null,
+    IReadOnlyList<MeasuredFigureDocument>? Measured = null
 );
+
+/// <summary>A figure that was measured instead of taken from the maker's word: what it is, the unit it was measured on, by whom and when.</summary>
+public sealed record MeasuredFigureDocument(string What, string Unit, string By, DateTimeOffset At);
 
 /// <summary>What the numbers of its tint control mean: how far a step moves the picture, and whether higher numbers are <c>green</c> or <c>magenta</c>; left out where nobody has said.</summary>
 public sealed record TintScaleDocument(double StepDuv, string? Up = null);
 
-/// <summary>The curve of a picture profile: BT.709, HLG, sRGB, or Log with its numbers; <c>clipLevel</c> is the signal its highlights end at.</summary>
-public sealed record ProfileCurveDocument(string Curve, LogCurveDocument? Log = null, double ClipLevel = 1);
+/// <summary>The curve of a picture profile: BT.709, HLG, sRGB, or Log with its numbers; <c>clipLevel</c> is the signal its highlights end at, <c>latitudes</c> what was measured in it.</summary>
+public sealed record ProfileCurveDocument(
+    string Curve,
+    LogCurveDocument? Log = null,
+    double ClipLevel = 1,
+    IReadOnlyList<LatitudeDocument>? Latitudes = null
+);
+
+/// <summary>Stops above and below mid grey at 0 dB; <c>base</c> is empty where the camera has one base.</summary>
+public sealed record LatitudeDocument(double HighlightStops, double ShadowStops, string Base = "");
 
 /// <summary>Frequencies a clear scan can be set to, Hz.</summary>
 public sealed record ClearScanDocument(double FromHz, double ToHz, double StepHz);
@@ -108,7 +120,8 @@ public sealed record FormatDocument(
 );
 
 /// <summary>The gain control: <c>positions</c>, or <c>isos</c> where it shows ISO numbers; <c>isoAtZeroGain</c> is left out where the maker gives none.
-/// <c>fixedToBase</c> names the picture profiles that are recorded at base whatever the rating; <c>assignableDb</c> are the gains a position of the switch can be given in the menu.</summary>
+/// <c>fixedToBase</c> names the picture profiles that are recorded at base whatever the rating; <c>assignableDb</c> are the gains a position of the switch can be given in the menu,
+/// <c>switchFromDb</c> the gain of the lower base from which the higher one was measured to be cleaner.</summary>
 public sealed record GainDocument(
     IReadOnlyList<GainPositionDocument> Positions,
     bool Automatic,
@@ -119,7 +132,8 @@ public sealed record GainDocument(
     double? HighlightStops = null,
     double? ShadowStops = null,
     IReadOnlyList<string>? FixedToBase = null,
-    IReadOnlyList<double>? AssignableDb = null
+    IReadOnlyList<double>? AssignableDb = null,
+    double? SwitchFromDb = null
 );
 
 /// <summary>One of two bases, with its gains as a range or as ISO numbers.</summary>
@@ -131,7 +145,8 @@ public sealed record BaseDocument(
     IReadOnlyList<double>? Isos = null,
     double NoisePenaltyDb = 0,
     double? HighlightStops = null,
-    double? ShadowStops = null
+    double? ShadowStops = null,
+    double? CapDb = null
 );
 
 /// <summary>Gains in equal steps.</summary>

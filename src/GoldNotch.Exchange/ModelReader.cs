@@ -97,6 +97,14 @@ public static class ModelReader
                     Firmware = Text(reset.Firmware, 20, $"{at}/reset/firmware", mayBeEmpty: true),
                 }
                 : null,
+            Measured = Each(specification.Measured ?? [], $"{at}/measured", (m, p) =>
+                new MeasuredFigure(
+                    Text(m.What, 120, $"{p}/what"),
+                    Text(m.Unit, 30, $"{p}/unit"),
+                    Text(m.By, 80, $"{p}/by"),
+                    DateOnly.FromDateTime(m.At.UtcDateTime)
+                )
+            ),
             Dependencies = ToDependencies(specification.Dependencies ?? [], $"{at}/dependencies"),
             Handling =
             [

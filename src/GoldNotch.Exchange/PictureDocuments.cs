@@ -64,7 +64,8 @@ public sealed record RegionFiguresDocument(
     double ClippedShare,
     double CrushedShare,
     double Noise,
-    double? EvennessStops = null
+    double? EvennessStops = null,
+    double? HighestSignal = null
 )
 {
     /// <summary>As it is kept.</summary>
@@ -79,7 +80,8 @@ public sealed record RegionFiguresDocument(
             of.ClippedShare,
             of.CrushedShare,
             of.Noise,
-            of.Evenness?.Value
+            of.Evenness?.Value,
+            of.HighestSignal
         );
 
     /// <summary>As it was measured.</summary>
@@ -92,7 +94,11 @@ public sealed record RegionFiguresDocument(
             CrushedShare,
             Noise,
             EvennessStops is { } stops ? new Stops(stops) : null
-        );
+        )
+        {
+            // A picture of before this was kept: of a grey patch all channels are nearly the same.
+            HighestSignal = HighestSignal ?? LevelPercent / 100,
+        };
 }
 
 /// <summary>Everything that is kept of a picture beside its looks: what it was read by, its regions and what they measured.</summary>

@@ -11,7 +11,7 @@ public static class UnitRules
     {
         Check(unit.Tag, unit.Tape, unit.Place, unit.Status, at);
         int i = 0;
-        foreach (FilterDocument? filter in unit.Filters ?? [])
+        foreach (UnitFilterDocument? filter in unit.Filters ?? [])
         {
             if (filter is null)
             {
@@ -19,13 +19,43 @@ public static class UnitRules
             }
 
             Fields.Text(filter.Label, 20, $"{at}/filters/{i}/label");
-            Fields.InRange(filter.Stops, 0, 33, $"{at}/filters/{i++}/stops", "loss of a filter in stops");
+            Fields.InRange(filter.Stops, 0, 33, $"{at}/filters/{i}/stops", "loss of a filter in stops");
+            Fields.InRange(filter.ShiftMired ?? 0, -500, 500, $"{at}/filters/{i}/shiftMired", "colour of a filter in mired");
+            Fields.InRange(filter.ShiftDuv ?? 0, -0.2, 0.2, $"{at}/filters/{i}/shiftDuv", "tint of a filter in Δuv");
+            Fields.InRange(filter.UncertaintyStops ?? 0, 0, 5, $"{at}/filters/{i}/uncertaintyStops", "uncertainty in stops");
+            Fields.Text(filter.By ?? "", 80, $"{at}/filters/{i++}/by", mayBeEmpty: true);
         }
+
+        Fields.Distinct((unit.Filters ?? []).Select(f => f.Label), $"{at}/filters", "filter position");
+        Fields.Each(unit.Noise ?? [], $"{at}/noise", Noise);
+        Fields.Distinct((unit.Noise ?? []).Select(n => n.Base), $"{at}/noise", "base");
+        Fields.Each(unit.Latitude ?? [], $"{at}/latitude", Latitude);
+        Fields.Distinct((unit.Latitude ?? []).Select(l => (l.Base, l.Profile)), $"{at}/latitude", "base and profile");
 
         if (unit.ColourOffsetMired is { } offset)
         {
             Fields.InRange(offset, -200, 200, $"{at}/colourOffsetMired", "colour offset in mired");
         }
+    }
+
+    private static UnitNoiseDocument Noise(UnitNoiseDocument noise, string at)
+    {
+        Fields.Text(noise.Base, 20, $"{at}/base", mayBeEmpty: true);
+        Fields.InRange(noise.GainDb, -60, 120, $"{at}/gainDb", "gain in dB");
+        Fields.InRange(noise.WantedDb, 0, 80, $"{at}/wantedDb", "signal to noise in dB");
+        Fields.InRange(noise.SwitchFromDb ?? 0, -60, 120, $"{at}/switchFromDb", "gain in dB");
+        Fields.Text(noise.By, 80, $"{at}/by");
+        return noise;
+    }
+
+    private static UnitLatitudeDocument Latitude(UnitLatitudeDocument latitude, string at)
+    {
+        Fields.Text(latitude.Base, 20, $"{at}/base", mayBeEmpty: true);
+        Fields.Text(latitude.Profile, 60, $"{at}/profile", mayBeEmpty: true);
+        Fields.InRange(latitude.HighlightStops, 0, 30, $"{at}/highlightStops", "stops above mid grey");
+        Fields.InRange(latitude.ShadowStops, 0, 30, $"{at}/shadowStops", "stops below mid grey");
+        Fields.Text(latitude.By, 80, $"{at}/by");
+        return latitude;
     }
 
     /// <summary>Refuses what cannot be kept, naming the field.</summary>

@@ -19,6 +19,7 @@ using GoldNotch.Web.Features.Find;
 using GoldNotch.Web.Features.LineUps;
 using GoldNotch.Web.Features.Live;
 using GoldNotch.Web.Features.Matches;
+using GoldNotch.Web.Features.Measurements;
 using GoldNotch.Web.Features.Models;
 using GoldNotch.Web.Features.People;
 using GoldNotch.Web.Features.Phones;
@@ -153,7 +154,14 @@ internal static class Site
             .AddSingleton<PictureIntake>()
             .AddSingleton<MatchStore>()
             .AddSingleton<UnitMatchStore>()
+            .AddSingleton<FigureStore>()
+            .AddSingleton<ClaimStore>()
+            .AddScoped<MeasurementViews>()
             .AddSingleton<MatchSource>()
+            .AddSingleton<PictureReadings>()
+            .AddSingleton<LinkedStills>()
+            .AddSingleton<MeasurementSource>()
+            .AddSingleton<MeasurementCameras>()
             .AddSingleton<MatchRegions>()
             .AddSingleton<MatchCameras>()
             .AddScoped<MatchViews>()
@@ -223,6 +231,8 @@ internal static class Site
         signedIn.MapPictures();
         signedIn.MapClips();
         signedIn.MapMatches();
+        signedIn.MapMeasurements();
+        signedIn.MapClaims();
         signedIn.MapMatchPictures();
         signedIn.MapMatchReports();
         signedIn.MapFind();

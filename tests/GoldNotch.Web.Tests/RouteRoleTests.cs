@@ -35,6 +35,11 @@ public class RouteRoleTests(DemoSite site)
         "delete /api/pictures/{id}",
         "put /api/clips/{id}",
         "delete /api/clips/{id}",
+        "put /api/measurements/{id}",
+        "delete /api/measurements/{id}",
+        "put /api/measurements/{id}/shots/{number}",
+        "delete /api/measurements/{id}/shots/{number}",
+        "post /api/measurements/{id}/shots/{number}/still",
         "put /api/matches/{id}",
         "delete /api/matches/{id}",
         "put /api/matches/{id}/turns/{turn}/{letter}",
@@ -110,7 +115,10 @@ public class RouteRoleTests(DemoSite site)
         List<(string, HttpMethod, string)> routes = [];
         foreach (JsonProperty path in (await client.GetAsync("/api/openapi.json")).Expect(200).At("paths").EnumerateObject())
         {
-            string address = System.Text.RegularExpressions.Regex.Replace(path.Name, @"\{[^}]*\}", m => m.Value is "{version}" or "{turn}"
+            string address = System.Text.RegularExpressions.Regex.Replace(path.Name, @"\{[^}]*\}", m => m.Value
+                    is "{version}"
+                        or "{turn}"
+                        or "{number}"
                 || path.Name.StartsWith("/api/audit/", StringComparison.Ordinal)
                     ? "1"
                 : m.Value is "{id}" or "{photo}" or "{addition}" ? Guid.NewGuid().ToString()

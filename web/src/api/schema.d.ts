@@ -1252,6 +1252,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/measurements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listMeasurements"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{tag}/measurements/new": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["newMeasurement"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measurements/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getMeasurement"];
+        put: operations["putMeasurement"];
+        post?: never;
+        delete: operations["dropMeasurement"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measurements/{id}/shots/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putMeasurementShot"];
+        post?: never;
+        delete: operations["dropMeasurementShot"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measurements/{id}/shots/{number}/still": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeMeasurementStill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measurements/{id}/acceptance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["acceptMeasurement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measurements/{id}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["withdrawMeasurement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/models/{key}/claims": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getClaims"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{tag}/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listUnitFigures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/models/{key}/claims/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putClaim"];
+        post?: never;
+        delete: operations["dropClaim"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/matches/{id}/turns/{turn}/{letter}": {
         parameters: {
             query?: never;
@@ -1768,6 +1928,14 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AcceptMeasurementRequest: {
+            /** Format: int32 */
+            version: number;
+            /** Format: int64 */
+            seal: number;
+            /** @default false */
+            forModel: boolean;
+        };
         AcceptRequest: {
             standardKey: string;
             modelKey: string;
@@ -1778,6 +1946,12 @@ export interface components {
             /** Format: int32 */
             version?: null | number;
             when?: null | string;
+        };
+        AcceptanceView: {
+            by: string;
+            /** Format: date-time */
+            at: string;
+            forModel: boolean;
         };
         AcceptedView: {
             reason: string;
@@ -1890,6 +2064,8 @@ export interface components {
             highlightStops?: null | number;
             /** Format: double */
             shadowStops?: null | number;
+            /** Format: double */
+            capDb?: null | number;
         };
         BoardCount: {
             state: components["schemas"]["ReadinessState"];
@@ -2137,6 +2313,25 @@ export interface components {
             positions: components["schemas"]["PositionDocument"][];
             /** @default false */
             automatic: boolean;
+        };
+        ClaimRequest: {
+            about: string;
+            claim: string;
+            source: string;
+        };
+        ClaimView: {
+            /** Format: uuid */
+            id: string;
+            about: string;
+            claim: string;
+            source: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
+        ClaimsView: {
+            claims: components["schemas"]["ClaimView"][];
+            measured: components["schemas"]["MeasuredOnModelView"][];
         };
         ClearScanDocument: {
             /** Format: double */
@@ -2537,6 +2732,21 @@ export interface components {
             kind?: "word";
             text: string;
         };
+        /** @enum {unknown} */
+        FigureKind: "filters" | "noise" | "latitude" | "sisters";
+        FigureShotDocument: {
+            /** Format: int32 */
+            number: number;
+            filter?: null | string;
+            /** Format: int32 */
+            run?: null | number;
+            /** Format: double */
+            gainDb?: null | number;
+            base?: null | string;
+            /** Format: double */
+            exposedStops?: null | number;
+            unit?: null | string;
+        };
         FigureView: {
             name: string;
             label: string;
@@ -2548,6 +2758,24 @@ export interface components {
             label: string;
             /** Format: double */
             stops: number;
+        };
+        FilterFigureView: {
+            label: string;
+            /** Format: double */
+            nominalStops: number;
+            /** Format: double */
+            stops: null | number;
+            /** Format: double */
+            uncertaintyStops: null | number;
+            /** Format: int32 */
+            pairs: number;
+            atLeast: boolean;
+            /** Format: double */
+            shiftMired: null | number;
+            /** Format: double */
+            duv: null | number;
+            isUsable: boolean;
+            says: components["schemas"]["JudgementView"];
         };
         /** @enum {unknown} */
         FindingGrade: "fault" | "warning" | "advice";
@@ -2675,6 +2903,8 @@ export interface components {
             shadowStops?: null | number;
             fixedToBase?: null | string[];
             assignableDb?: null | number[];
+            /** Format: double */
+            switchFromDb?: null | number;
         };
         GainPositionDocument: {
             /** Format: double */
@@ -2785,6 +3015,41 @@ export interface components {
             setting: string;
             read: null | string;
             stage?: components["schemas"]["CheckStage"];
+        };
+        LatitudeDocument: {
+            /** Format: double */
+            highlightStops: number;
+            /** Format: double */
+            shadowStops: number;
+            /** @default  */
+            base: string;
+        };
+        LatitudeFigureView: {
+            /** Format: double */
+            highlightStops: null | number;
+            highlightsAtLeast: boolean;
+            /** Format: double */
+            shadowStops: null | number;
+            shadowsAtLeast: boolean;
+            /** Format: double */
+            clipLevel: null | number;
+            /** Format: double */
+            curveErrorStops: null | number;
+            isTrue: boolean;
+            /** Format: double */
+            specifiedHighlightStops: null | number;
+            /** Format: double */
+            specifiedShadowStops: null | number;
+            points: components["schemas"]["LatitudePointView"][];
+            says: components["schemas"]["JudgementView"];
+        };
+        LatitudePointView: {
+            /** Format: double */
+            exposedStops: number;
+            /** Format: double */
+            signal: number;
+            /** Format: double */
+            signalToNoiseDb: null | number;
         };
         LeanView: {
             letter: string;
@@ -3229,12 +3494,36 @@ export interface components {
             /** @default false */
             full: boolean;
         };
+        MeasuredFigureDocument: {
+            what: string;
+            unit: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
         MeasuredFilterView: {
             label: string;
             /** Format: double */
             nominalStops: number;
             /** Format: double */
             measuredStops: null | number;
+            /** Format: double */
+            uncertaintyStops: null | number;
+            /** Format: double */
+            shiftMired: null | number;
+            by: null | string;
+            /** Format: date-time */
+            at: null | string;
+            /** Format: uuid */
+            measurement: null | string;
+        };
+        MeasuredOnModelView: {
+            about: string;
+            unit: string;
+            says: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
         };
         MeasuredView: {
             atFullSize: boolean;
@@ -3243,11 +3532,115 @@ export interface components {
             regions: components["schemas"]["RegionFigures"][];
             drawings: null | components["schemas"]["DrawingsView"];
         };
+        MeasurementPage: {
+            measurements: components["schemas"]["MeasurementRow"][];
+            next: null | string;
+        };
+        MeasurementPictureView: {
+            /** Format: int32 */
+            version: number;
+            /** Format: uuid */
+            picture: string;
+            name: string;
+            sha256: string;
+            isHere: boolean;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: double */
+            openedStops: number;
+            curve: string;
+            region: null | components["schemas"]["RegionDocument"];
+            /** Format: double */
+            levelPercent: null | number;
+            /** Format: double */
+            fromGreyStops: null | number;
+            /** Format: double */
+            signalToNoiseDb: null | number;
+            /** Format: double */
+            clippedShare: number;
+            /** Format: double */
+            crushedShare: number;
+            against: string;
+        };
         MeasurementRequest: {
             filters: components["schemas"]["FilterDocument"][];
             /** Format: double */
             colourOffsetMired: null | number;
             how: string;
+        };
+        MeasurementRow: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["FigureKind"];
+            unit: null | string;
+            model: string;
+            state: components["schemas"]["MeasurementState"];
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
+        MeasurementShotView: {
+            shot: components["schemas"]["FigureShotDocument"];
+            label: string;
+            picture: null | components["schemas"]["MeasurementPictureView"];
+        };
+        /** @enum {unknown} */
+        MeasurementState: "open" | "inUse" | "kept" | "superseded" | "withdrawn";
+        MeasurementStillRequest: {
+            /** Format: uuid */
+            picture: string;
+            /**
+             * Format: double
+             * @default 0
+             */
+            openedStops: number;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            seen: number;
+            /** @default false */
+            set: boolean;
+        };
+        MeasurementTakeRequest: {
+            /** Format: uuid */
+            picture: string;
+            /**
+             * Format: double
+             * @default 0
+             */
+            openedStops: number;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            seen: number;
+        };
+        MeasurementView: {
+            /** Format: uuid */
+            id: string;
+            document: components["schemas"]["UnitFigureDocument"];
+            modelName: string;
+            bases: string[];
+            profiles: string[];
+            /** Format: int32 */
+            version: number;
+            /** Format: int64 */
+            seal: number;
+            state: components["schemas"]["MeasurementState"];
+            changedBy: string;
+            /** Format: date-time */
+            changedAt: string;
+            steps: components["schemas"]["JudgementView"][];
+            shots: components["schemas"]["MeasurementShotView"][];
+            filters: null | components["schemas"]["FilterFigureView"][];
+            noise: null | components["schemas"]["NoiseFigureView"];
+            latitude: null | components["schemas"]["LatitudeFigureView"];
+            sisters: null | components["schemas"]["SisterView"][];
+            canAccept: boolean;
+            accepted: null | components["schemas"]["AcceptanceView"];
+            withdrawn: null | components["schemas"]["WithdrawnView"];
         };
         ModeDocument: {
             manual: boolean;
@@ -3308,6 +3701,7 @@ export interface components {
             curves?: null | {
                 [key: string]: components["schemas"]["ProfileCurveDocument"];
             };
+            measured?: null | components["schemas"]["MeasuredFigureDocument"][];
         };
         ModelDriftView: {
             modelKey: string;
@@ -3406,6 +3800,30 @@ export interface components {
         };
         NewUnits: {
             units: components["schemas"]["NewUnit"][];
+        };
+        NoiseBaseView: {
+            base: string;
+            points: components["schemas"]["NoisePointView"][];
+            /** Format: double */
+            limitDb: null | number;
+            atLeast: boolean;
+            isUsable: boolean;
+            says: components["schemas"]["JudgementView"];
+        };
+        NoiseFigureView: {
+            /** Format: double */
+            wantedDb: number;
+            bases: components["schemas"]["NoiseBaseView"][];
+            /** Format: double */
+            switchFromDb: null | number;
+            bearing: null | components["schemas"]["JudgementView"];
+            afterCoding: boolean;
+        };
+        NoisePointView: {
+            /** Format: double */
+            gainDb: number;
+            /** Format: double */
+            signalToNoiseDb: number;
         };
         NotUnderstood: {
             /** Format: int32 */
@@ -3716,6 +4134,7 @@ export interface components {
              * @default 1
              */
             clipLevel: number;
+            latitudes?: null | components["schemas"]["LatitudeDocument"][];
         };
         ProfileView: {
             word: string;
@@ -4024,6 +4443,19 @@ export interface components {
         SignRequest: {
             note: string;
         };
+        SisterView: {
+            unit: string;
+            /** Format: double */
+            stops: null | number;
+            /** Format: double */
+            mired: null | number;
+            /** Format: double */
+            duv: null | number;
+            /** Format: double */
+            signalToNoiseDb: null | number;
+            isNamed: boolean;
+            says: components["schemas"]["JudgementView"];
+        };
         /** @enum {unknown} */
         SkinSide: "redder" | "on" | "yellower" | null;
         SlotDocument: {
@@ -4193,11 +4625,13 @@ export interface components {
             place: string;
             /** @default in */
             status: string;
-            filters?: null | components["schemas"]["FilterDocument"][];
+            filters?: null | components["schemas"]["UnitFilterDocument"][];
             /** Format: double */
             colourOffsetMired?: null | number;
             /** Format: date */
             dueBack?: null | string;
+            noise?: null | components["schemas"]["UnitNoiseDocument"][];
+            latitude?: null | components["schemas"]["UnitLatitudeDocument"][];
         };
         UnitEdit: {
             tape: string;
@@ -4205,6 +4639,63 @@ export interface components {
             status: string;
             /** Format: date */
             dueBack?: null | string;
+        };
+        UnitFigureDocument: {
+            kind: components["schemas"]["FigureKind"];
+            model: string;
+            shots: components["schemas"]["FigureShotDocument"][];
+            unit?: null | string;
+            /**
+             * Format: double
+             * @default 5600
+             */
+            balanceK: number;
+            /**
+             * Format: double
+             * @default 26.02
+             */
+            wantedDb: number;
+            /** @default  */
+            base: string;
+            /** @default  */
+            profile: string;
+            /** @default  */
+            light: string;
+        };
+        UnitFilterDocument: {
+            label: string;
+            /** Format: double */
+            stops: number;
+            /** Format: double */
+            shiftMired?: null | number;
+            /** Format: double */
+            shiftDuv?: null | number;
+            /** Format: double */
+            uncertaintyStops?: null | number;
+            by?: null | string;
+            /** Format: date-time */
+            at?: null | string;
+            /** Format: uuid */
+            figure?: null | string;
+        };
+        UnitLatitudeDocument: {
+            /** Format: double */
+            highlightStops: number;
+            /** Format: double */
+            shadowStops: number;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** @default  */
+            base: string;
+            /** @default  */
+            profile: string;
+            /** @default false */
+            highlightsAtLeast: boolean;
+            /** @default false */
+            shadowsAtLeast: boolean;
+            /** Format: uuid */
+            figure?: null | string;
         };
         UnitMatchDocument: {
             /** Format: uuid */
@@ -4222,6 +4713,25 @@ export interface components {
             at: string;
             /** Format: uuid */
             match?: null | string;
+        };
+        UnitNoiseDocument: {
+            /** Format: double */
+            gainDb: number;
+            /** Format: double */
+            wantedDb: number;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** @default  */
+            base: string;
+            /** @default false */
+            atLeast: boolean;
+            /** Format: double */
+            switchFromDb?: null | number;
+            /** @default false */
+            afterCoding: boolean;
+            /** Format: uuid */
+            figure?: null | string;
         };
         UnitNotePage: {
             notes: components["schemas"]["UnitNoteView"][];
@@ -4251,6 +4761,9 @@ export interface components {
             filters: components["schemas"]["MeasuredFilterView"][];
             /** Format: double */
             colourOffsetMired: null | number;
+            noise: components["schemas"]["UnitNoiseDocument"][];
+            latitude: components["schemas"]["UnitLatitudeDocument"][];
+            measurements: components["schemas"]["MeasurementRow"][];
             matches: components["schemas"]["UnitMatchDocument"][];
             checks: components["schemas"]["CheckRowView"][];
             drift: components["schemas"]["DriftView"][];
@@ -4472,6 +4985,15 @@ export interface components {
             restMired: number;
             grade: string;
             sentence: string;
+        };
+        WithdrawMeasurementRequest: {
+            why: string;
+        };
+        WithdrawnView: {
+            by: string;
+            /** Format: date-time */
+            at: string;
+            why: string;
         };
         WrongView: {
             pointer: string;
@@ -10274,6 +10796,1025 @@ export interface operations {
             };
             /** @description Precondition Failed */
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listMeasurements: {
+        parameters: {
+            query?: {
+                unit?: string;
+                model?: string;
+                before?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasurementPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    newMeasurement: {
+        parameters: {
+            query: {
+                kind: string;
+            };
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnitFigureDocument"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getMeasurement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasurementView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putMeasurement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnitFigureDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasurementView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    dropMeasurement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putMeasurementShot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasurementTakeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasurementView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    dropMeasurementShot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasurementView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeMeasurementStill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasurementStillRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasurementView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Failed Dependency */
+            424: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    acceptMeasurement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptMeasurementRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasurementView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    withdrawMeasurement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WithdrawMeasurementRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasurementView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getClaims: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClaimsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listUnitFigures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuredOnModelView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putClaim: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClaimRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    dropClaim: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -93,6 +93,12 @@ export const router = createRouter({
       meta: { title: 'Picture', wide: true },
     },
     {
+      path: '/cameras/measurements/:id',
+      component: () => import('../features/measurements/MeasurementPage.vue'),
+      props: true,
+      meta: { title: 'Measurement', wide: true },
+    },
+    {
       path: '/cameras/clips',
       component: () => import('../features/clips/ClipList.vue'),
       meta: { title: 'Test clips' },

@@ -159,7 +159,10 @@ internal static class CheckEndpoints
         head = head with { ShootName = shoot is null ? "" : $"{shoot.Name}, camera {shoot.Letter}" };
         var whole = new WholeCheck(
             head,
-            System.Text.Json.JsonSerializer.Serialize(UnitReader.Measured(card.Document, unit.Filters), ExchangeJson.Default.ModelDocument),
+            System.Text.Json.JsonSerializer.Serialize(
+                UnitReader.Measured(card.Document, unit.Document),
+                ExchangeJson.Default.ModelDocument
+            ),
             [],
             shoot
         );

@@ -195,10 +195,10 @@ internal static partial class CsvFiles
         while (reader.Read())
         {
             string at = $"/units/{units.Count}";
-            FilterDocument[] filters =
+            UnitFilterDocument[] filters =
             [
                 .. Pairs(Cell(reader, "filters"), at + "/filters", reader)
-                    .Select(p => new FilterDocument(p.Key, Number(p.Value, at + "/filters", reader))),
+                    .Select(p => new UnitFilterDocument(p.Key, Number(p.Value, at + "/filters", reader))),
             ];
             units.Add(
                 new UnitDocument(

@@ -149,13 +149,12 @@ internal static class ExchangeEndpoints
             ExchangeDocument.ThisVersion,
             all || what == "models" ? [.. (await models.NewestAsync(cancel)).Select(m => m.Document)] : null,
             all || what == "standards" ? [.. (await standards.InViewAsync(cancel)).Select(s => s.Document)] : null,
-            all || what == "units" ? [.. (await units.ListAsync(null, null, retired: true, MostUnits, cancel)).Select(Unit)] : null,
+            all || what == "units"
+                ? [.. (await units.ListAsync(null, null, retired: true, MostUnits, cancel)).Select(u => u.Document)]
+                : null,
             Matches: all || what == "units" ? [.. (await matches.NeededAsync(null, cancel)).SelectMany(m => m)] : null
         );
     }
-
-    private static UnitDocument Unit(StoredUnit u) =>
-        new(u.Tag, u.ModelKey, u.Tape, u.Place, u.Status.Word(), u.Filters.Count > 0 ? u.Filters : null, u.ColourOffsetMired, u.DueBack);
 
     private static FileContentHttpResult Json(ExchangeDocument document, string name) =>
         TypedResults.File(

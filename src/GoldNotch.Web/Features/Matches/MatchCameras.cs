@@ -1,10 +1,8 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Settings;
-using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.CameraLinks;
-using GoldNotch.Web.Features.Pictures;
 using GoldNotch.Web.Hosting;
 
 namespace GoldNotch.Web.Features.Matches;
@@ -23,7 +21,7 @@ internal sealed record LinkedPicture(StoredPicture? Picture, MatchPositionDocume
 public sealed record CorrectedView(string Setting, bool IsDone, string Says);
 
 /// <summary>Linked cameras in a match: their controls read, their picture taken, corrections sent and read back.</summary>
-internal sealed class MatchCameras(ICameraLink link, PictureIntake intake)
+internal sealed class MatchCameras(ICameraLink link, LinkedStills stills)
 {
     private static readonly Setting[] Read =
     [
@@ -51,40 +49,15 @@ internal sealed class MatchCameras(ICameraLink link, PictureIntake intake)
         CancellationToken cancel
     )
     {
-        LinkedUnit asked = Linked(unit);
-        LinkAnswer<CameraIdentity> identity = await link.IdentifyAsync(asked, cancel);
-        if (identity.Value is not { } camera)
+        LinkedStill still = await stills.TakeAsync(Linked(unit), Read, _ => null, id, name, author, cancel);
+        if (still.Picture is not { } picture)
         {
-            return new LinkedPicture(null, null, identity.State, [identity.Sentence]);
-        }
-
-        if (!camera.GivesStills)
-        {
-            return new LinkedPicture(
-                null,
-                null,
-                LinkState.None,
-                [$"{asked.Tag} gives no stills over its link: choose the file of its picture."]
-            );
-        }
-
-        Setting[] reports = [.. Read.Where(camera.Reports.Contains)];
-        LinkAnswer<IReadOnlyList<ShownSetting>> shown = await link.ReadAsync(asked, reports, cancel);
-        if (shown.Value is not { } settings)
-        {
-            return new LinkedPicture(null, null, shown.State, [shown.Sentence]);
+            return new LinkedPicture(null, null, still.State, [still.Sentence]);
         }
 
         var says = new List<string>();
-        MatchPositionDocument position = Position(unit.Camera.Model, settings, before, says);
-        LinkAnswer<StoredPicture> still = await link.StillAsync(
-            asked,
-            (body, stop) => intake.TakeAsync(id, name, unit.Unit.Tag, body, author, stop),
-            cancel
-        );
-        return still.Value is { } picture
-            ? new LinkedPicture(picture, position, LinkState.Answers, says)
-            : new LinkedPicture(null, null, still.State, [still.Sentence]);
+        MatchPositionDocument position = Position(unit.Camera.Model, still.Shown, before, says);
+        return new LinkedPicture(picture, position, LinkState.Answers, says);
     }
 
     /// <summary>Sends what a linked camera takes of a correction, one control after another, and reads each back.</summary>
@@ -153,67 +126,21 @@ internal sealed class MatchCameras(ICameraLink link, PictureIntake intake)
 
             position = one.Setting switch
             {
-                Setting.WhiteBalance => position with { WhiteK = Kelvins(one.Shows) },
-                Setting.Tint => position with { Tint = Tint(one.Shows) ?? position.Tint },
+                Setting.WhiteBalance => position with { WhiteK = ShownValues.Kelvins(one.Shows) },
+                Setting.Tint => position with { Tint = ShownValues.Tint(one.Shows) ?? position.Tint },
                 Setting.NeutralDensity => position with
                 {
-                    Filter = model.FilterPositions().FirstOrDefault(f => IsFilter(f.Label, one.Shows))?.Label,
+                    Filter = model.FilterPositions().FirstOrDefault(f => ShownValues.IsFilter(f.Label, one.Shows))?.Label,
                 },
                 Setting.BaseIso => position with
                 {
-                    Base = model.Gain.Bases.FirstOrDefault(b => Same(b.Word, one.Shows) || Same(b.Base.Name, one.Shows))?.Word ?? "",
+                    Base = model.Gain.Bases.FirstOrDefault(b => ShownValues.IsBase(b, one.Shows))?.Word ?? "",
                 },
-                Setting.Gain => position with { GainDb = Gain(model, position.Base, one.Shows) },
-                _ => position with { Iris = Number(one.Shows) },
+                Setting.Gain => position with { GainDb = ShownValues.Gain(model, position.Base, one.Shows) },
+                _ => position with { Iris = ShownValues.Number(one.Shows) },
             };
         }
 
         return position;
-    }
-
-    private static bool Same(string left, string right) => left.Equals(right, StringComparison.OrdinalIgnoreCase);
-
-    private static bool IsFilter(string label, string shows) => Same(label, shows) || Same($"ND {label}", shows);
-
-    private static double? Gain(CameraModel model, string word, string shows) =>
-        model.Gain.PositionsOn(word.Length == 0 ? null : word).FirstOrDefault(p => p.Name.Length > 0 && Same(p.Name, shows)) is { } named
-            ? named.Gain.Value
-            : Understood(() => Decibels.Parse(shows).Value);
-
-    private static double? Kelvins(string shows) => Understood(() => Kelvin.Parse(shows).Value);
-
-    private static string? Number(string shows)
-    {
-        try
-        {
-            return FNumber.Parse(shows).Engraved();
-        }
-        catch (QuantityException)
-        {
-            return null;
-        }
-    }
-
-    // A display writes a real minus sign, and sometimes a plus.
-    private static double? Tint(string shows) =>
-        double.TryParse(
-            shows.Replace('−', '-'),
-            System.Globalization.NumberStyles.Float,
-            System.Globalization.CultureInfo.InvariantCulture,
-            out double tint
-        )
-            ? tint
-            : null;
-
-    private static double? Understood(Func<double> read)
-    {
-        try
-        {
-            return read();
-        }
-        catch (QuantityException)
-        {
-            return null;
-        }
     }
 }

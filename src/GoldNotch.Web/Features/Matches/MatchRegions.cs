@@ -12,8 +12,8 @@ using GoldNotch.Web.Hosting;
 
 namespace GoldNotch.Web.Features.Matches;
 
-/// <summary>Makes a picture ready for its match: read by the curve of the camera's picture profile, its card and skin proposed from the other pictures, and measured.</summary>
-internal sealed class MatchRegions(PictureStore pictures, PictureDesk desk)
+/// <summary>Makes a picture ready for its match: its card and skin are proposed from the other pictures.</summary>
+internal sealed class MatchRegions(PictureReadings readings)
 {
     /// <summary>Regions that somebody has drawn stay, and so does a curve that somebody has named.</summary>
     /// <param name="picture">The picture.</param>
@@ -22,60 +22,20 @@ internal sealed class MatchRegions(PictureStore pictures, PictureDesk desk)
     /// <param name="others">The other pictures of the match.</param>
     /// <param name="author">Who brings it.</param>
     /// <param name="cancel">Cancels.</param>
-    internal async Task<StoredPicture> ReadyAsync(
+    internal Task<StoredPicture> ReadyAsync(
         StoredPicture picture,
         MatchedUnit unit,
         MatchPositionDocument position,
         IReadOnlyList<MatchedPicture> others,
         Author author,
         CancellationToken cancel
-    )
-    {
-        PictureSettingsDocument settings = Settings(picture.Document.Settings, unit, position);
-        IReadOnlyList<RegionDocument> drawn = picture.Document.Regions;
-        bool hasCard = drawn.Any(r => r.Kind == RegionKind.GreyCard);
-        if (hasCard && settings == picture.Document.Settings && picture.UnitTag == unit.Unit.Tag)
-        {
-            return picture;
-        }
-
-        DecodedPicture pixels = (await desk.DecodeAsync(picture.Id, settings, cancel)).Pixels;
-        PictureProfile profile = PictureDesk.ProfileOf(settings, picture);
-        IReadOnlyList<RegionDocument> regions = hasCard ? drawn : [.. drawn, .. Proposed(pixels, profile, unit, others, drawn)];
-        return await pictures.ChangeAsync(
-            picture.Id,
-            picture.Version,
-            new PictureDocument(settings, regions, PictureDesk.Measure(pixels, PictureReader.Regions(regions), profile)),
-            unit.Unit.Tag,
-            picture.Original,
-            author.Actor,
+    ) =>
+        readings.ReadyAsync(
+            picture,
+            new PictureOf(unit.Unit.Tag, unit.Camera.Model, unit.Document.Profile, position.WhiteK),
+            (pixels, profile) => Proposed(pixels, profile, unit, others, picture.Document.Regions),
+            author,
             cancel
-        )
-            ?? throw new RefusedException(
-                ProblemCode.ChangedMeanwhile,
-                "/picture",
-                "Somebody else changed this picture at the same moment. Nothing was overwritten; put it into the match again."
-            );
-    }
-
-    private static PictureSettingsDocument Settings(PictureSettingsDocument now, MatchedUnit unit, MatchPositionDocument position)
-    {
-        PictureSettingsDocument set = now with { BalanceK = position.WhiteK ?? now.BalanceK };
-        return IsOfProfile(now, unit) && unit.Camera.Model.Curves.GetValueOrDefault(unit.Document.Profile) is { } known
-            ? set with
-            {
-                Curve = known.Name,
-                Log = known.Curve is ToneCurve.Log log ? new LogCurveDocument(log.A, log.B, log.C, log.D, log.E, log.F, log.Cut) : null,
-                ClipLevel = known.ClipLevel,
-            }
-            : set;
-    }
-
-    // A curve that a profile has given is given by another profile anew; one that a person named is not.
-    private static bool IsOfProfile(PictureSettingsDocument now, MatchedUnit unit) =>
-        now.Curve is null
-        || unit.Camera.Model.Curves.Values.Any(c =>
-            c.Name == now.Curve && c.ClipLevel == now.ClipLevel && (now.Log is null || c.Curve is ToneCurve.Log)
         );
 
     private static IEnumerable<RegionDocument> Proposed(

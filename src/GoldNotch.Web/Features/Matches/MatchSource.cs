@@ -97,7 +97,7 @@ internal sealed class MatchSource(MatchStore matches, PictureStore pictures, Uni
                     new MatchCamera(
                         c.Letter,
                         c.Unit,
-                        ModelReader.ToModel(UnitReader.Measured(cards[there[c.Unit].ModelKey], there[c.Unit].Filters)),
+                        ModelReader.ToModel(UnitReader.Measured(cards[there[c.Unit].ModelKey], there[c.Unit].Document)),
                         c.IrisFree
                     )
                 )),

@@ -8,7 +8,6 @@ using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Checks;
 using GoldNotch.Web.Features.Sheets;
-using GoldNotch.Web.Features.Units;
 using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -25,7 +24,7 @@ internal sealed class SymptomSource(UnitStore units, ModelStore models, CheckSto
         CancellationToken cancel
     )
     {
-        StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
+        StoredUnit unit = await units.FindAsync(tag, cancel);
         StoredModel card = await models.GetAsync(unit.ModelKey, cancel)
             ?? throw new RefusedException(ProblemCode.ModelMissing, "/tag", $"The card of {unit.ModelKey} is missing: import it first.");
         CameraModel model = ModelReader.ToModel(card.Document);

@@ -74,7 +74,19 @@ internal sealed class HistoryPdf : IDisposable
         Chapter("Measured");
         Each(
             unit.Filters.Where(f => f.MeasuredStops is not null)
-                .Select(f => $"Filter {f.Label}: {Number(f.MeasuredStops!.Value)} stops (the card says {Number(f.NominalStops)}).")
+                .Select(f =>
+                    $"Filter {f.Label}: {Number(f.MeasuredStops!.Value)} stops (specified {Number(f.NominalStops)}){From(f.By, f.At)}."
+                )
+                .Concat(
+                    unit.Noise.Select(n =>
+                        $"Gain limit{Of(n.Base)}: {Number(n.GainDb)} dB{(n.AtLeast ? " or more" : "")} for {Number(n.WantedDb)} dB signal to noise{From(n.By, n.At)}."
+                    )
+                )
+                .Concat(
+                    unit.Latitude.Select(l =>
+                        $"Latitude{Of(l.Base)}{Of(l.Profile)}: {Number(l.HighlightStops)} stops above mid grey, {Number(l.ShadowStops)} below{From(l.By, l.At)}."
+                    )
+                )
                 .Concat(unit.ColourOffsetMired is { } offset ? [$"Colour offset against the reference: {Number(offset)} mired."] : []),
             "Nothing has been measured on this unit."
         );
@@ -88,6 +100,10 @@ internal sealed class HistoryPdf : IDisposable
         Each(unit.Checks.Select(Told), "It was never checked.");
         End();
     }
+
+    private string From(string? by, DateTimeOffset? at) => by is null || at is null ? "" : $", {by}, {Day(at.Value)}";
+
+    private static string Of(string part) => part.Length == 0 ? "" : $", {part}";
 
     private string Told(CheckRowView c)
     {

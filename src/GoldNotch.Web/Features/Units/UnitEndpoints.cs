@@ -85,7 +85,7 @@ internal static class UnitEndpoints
         CancellationToken cancel
     )
     {
-        StoredUnit unit = await FindAsync(units, tag, cancel);
+        StoredUnit unit = await units.FindAsync(tag, cancel);
         context.Response.Headers.ETag = ETags.Of(unit.Version);
         return TypedResults.Ok(View(unit, await models.NamesAsync(cancel)));
     }
@@ -102,7 +102,7 @@ internal static class UnitEndpoints
     )
     {
         UnitRules.Check(tag, edit.Tape, edit.Place, edit.Status, "");
-        StoredUnit unit = await FindAsync(units, tag, cancel);
+        StoredUnit unit = await units.FindAsync(tag, cancel);
         StoredUnit wanted = unit with
         {
             Tape = edit.Tape.Trim(),
@@ -114,7 +114,7 @@ internal static class UnitEndpoints
         Dictionary<string, string> names = await models.NamesAsync(cancel);
         if (await units.UpdateAsync(wanted, author.Actor, cancel) is not { } changed)
         {
-            StoredUnit theirs = await FindAsync(units, tag, cancel);
+            StoredUnit theirs = await units.FindAsync(tag, cancel);
             return TypedResults.Problem(
                 ProblemHandler.Problem(
                     412,
@@ -164,10 +164,4 @@ internal static class UnitEndpoints
         int added = await units.AddAsync(rows, author.Actor, cancel);
         return TypedResults.Ok(new UnitsAdded(added, rows.Count - added));
     }
-
-    internal static async Task<StoredUnit> FindAsync(UnitStore units, string tag, CancellationToken cancel) =>
-        await units.GetAsync(tag, cancel) ?? throw NotFound(tag);
-
-    internal static RefusedException NotFound(string tag) =>
-        new(ProblemCode.NotFound, "/tag", $"There is no unit {tag}. Look at the tag again, or find it by its tape or place.");
 }

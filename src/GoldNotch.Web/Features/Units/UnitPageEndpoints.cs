@@ -4,6 +4,7 @@ using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Board;
 using GoldNotch.Web.Features.Checks;
 using GoldNotch.Web.Features.Drift;
+using GoldNotch.Web.Features.Measurements;
 using GoldNotch.Web.Features.Printing;
 using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
@@ -12,7 +13,37 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace GoldNotch.Web.Features.Units;
 
 /// <summary>A filter of a unit: what its card says, and what was measured on it where somebody did.</summary>
-public sealed record MeasuredFilterView(string Label, double NominalStops, double? MeasuredStops);
+/// <param name="Label">The filter position.</param>
+/// <param name="NominalStops">As the specification names it.</param>
+/// <param name="MeasuredStops">As measured; null where nobody did.</param>
+/// <param name="UncertaintyStops">Of the mean; null under three pairs, or where a person typed it in.</param>
+/// <param name="ShiftMired">How much warmer the light is behind it.</param>
+/// <param name="By">Who measured it.</param>
+/// <param name="At">When.</param>
+/// <param name="Measurement">The measurement it comes from; null where a person typed it in.</param>
+public sealed record MeasuredFilterView(
+    string Label,
+    double NominalStops,
+    double? MeasuredStops,
+    double? UncertaintyStops,
+    double? ShiftMired,
+    string? By,
+    DateTimeOffset? At,
+    Guid? Measurement
+)
+{
+    internal static MeasuredFilterView Of(Core.Exposure.FilterPosition filter, UnitFilterDocument? measured) =>
+        new(
+            filter.Label,
+            filter.Loss.Value,
+            measured?.Stops,
+            measured?.UncertaintyStops,
+            measured?.ShiftMired,
+            measured?.By,
+            measured?.At,
+            measured?.Figure
+        );
+}
 
 /// <summary>A note on a unit: <c>note</c>, <c>repair</c> or <c>measured</c>.</summary>
 public sealed record UnitNoteView(Guid Id, string Kind, string Text, string By, DateTimeOffset At);
@@ -23,6 +54,9 @@ public sealed record UnitPageView(
     int Version,
     IReadOnlyList<MeasuredFilterView> Filters,
     double? ColourOffsetMired,
+    IReadOnlyList<UnitNoiseDocument> Noise,
+    IReadOnlyList<UnitLatitudeDocument> Latitude,
+    IReadOnlyList<MeasurementRow> Measurements,
     IReadOnlyList<UnitMatchDocument> Matches,
     IReadOnlyList<CheckRowView> Checks,
     IReadOnlyList<DriftView> Drift,
@@ -142,7 +176,7 @@ internal static class UnitPageEndpoints
         CancellationToken cancel
     )
     {
-        StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
+        StoredUnit unit = await units.FindAsync(tag, cancel);
         UnitRules.Check(
             new UnitDocument(
                 unit.Tag,
@@ -150,7 +184,7 @@ internal static class UnitPageEndpoints
                 unit.Tape,
                 unit.Place,
                 unit.Status.Word(),
-                request.Filters,
+                [.. request.Filters.Select(f => new UnitFilterDocument(f.Label, f.Stops))],
                 request.ColourOffsetMired
             ),
             ""
@@ -203,7 +237,7 @@ internal static class UnitPageEndpoints
         CancellationToken cancel
     )
     {
-        StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
+        StoredUnit unit = await units.FindAsync(tag, cancel);
         string newTag = request.NewTag.Trim().ToUpperInvariant();
         UnitRules.Check(newTag, unit.Tape, unit.Place, unit.Status.Word(), "");
         return await units.RenameAsync(unit.Tag, newTag, seen.Number, author.Actor, cancel) is { } renamed

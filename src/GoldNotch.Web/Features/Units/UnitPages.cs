@@ -4,6 +4,7 @@ using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Board;
 using GoldNotch.Web.Features.Checks;
 using GoldNotch.Web.Features.Drift;
+using GoldNotch.Web.Features.Measurements;
 using GoldNotch.Web.Features.Printing;
 using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
@@ -20,6 +21,7 @@ internal sealed class UnitPages(
     UnitNoteStore notes,
     UnitMatchStore matches,
     ModelStore models,
+    FigureStore figures,
     Phrasing phrasing,
     WallClock wall
 )
@@ -27,16 +29,17 @@ internal sealed class UnitPages(
     private const int ChecksShown = 20;
     private const int NotesShown = 50;
     private const int MatchesShown = 20;
+    private const int FiguresShown = 30;
     private const int MonthsOfModel = 12;
 
     internal async Task<UnitPageView> GetAsync(string tag, CancellationToken cancel)
     {
-        StoredUnit unit = await UnitEndpoints.FindAsync(units, tag, cancel);
+        StoredUnit unit = await units.FindAsync(tag, cancel);
         DateOnly today = await wall.TodayAsync(cancel);
         StoredModel? card = await models.GetAsync(unit.ModelKey, cancel);
         CameraModel? model = card is null ? null : ModelReader.ToModel(card.Document);
         Dictionary<string, string> names = new() { [unit.ModelKey] = model?.Name ?? unit.ModelKey };
-        BoardUnit standing = await board.GetAsync(unit.Tag, today, cancel) ?? throw UnitEndpoints.NotFound(unit.Tag);
+        BoardUnit standing = await board.GetAsync(unit.Tag, today, cancel) ?? throw UnitStore.NotFound(unit.Tag);
         return new UnitPageView(
             BoardEndpoints.Row(standing, names, today, phrasing),
             unit.Version,
@@ -47,13 +50,12 @@ internal sealed class UnitPages(
                     .. model
                         .FilterPositions()
                         .Where(f => f.Loss.Value > 0 && model.Variable is null)
-                        .Select(f => new MeasuredFilterView(
-                            f.Label,
-                            f.Loss.Value,
-                            unit.Filters.FirstOrDefault(m => m.Label == f.Label)?.Stops
-                        )),
+                        .Select(f => MeasuredFilterView.Of(f, unit.Measured.Filters.FirstOrDefault(m => m.Label == f.Label))),
                 ],
-            unit.ColourOffsetMired,
+            unit.Measured.ColourOffsetMired,
+            unit.Measured.Noise,
+            unit.Measured.Latitude,
+            [.. (await figures.ListAsync(unit.Tag, null, null, FiguresShown, cancel)).Select(f => MeasurementRow.Of(f, unit))],
             [.. (await matches.NeededAsync([unit.Tag], cancel))[unit.Tag].Take(MatchesShown)],
             [
                 .. (await checks.ListAsync(null, unit.Tag, CheckFilter.Any, "", ChecksShown, cancel)).Select(c =>

@@ -15,6 +15,7 @@ import ConsequencePanel from './ConsequencePanel.vue';
 import { unread } from './entries';
 import GroupWork from './GroupWork.vue';
 import MatchedNote from './MatchedNote.vue';
+import MeasuredNote from './MeasuredNote.vue';
 import NotchWork from './NotchWork.vue';
 import PhotoStrip from './PhotoStrip.vue';
 import ReadingConflict from './ReadingConflict.vue';
@@ -246,6 +247,8 @@ watch(
           @send="send(line.line.setting)"
         />
         <MatchedNote v-if="current === 'white-balance'" :tag="check.unitTag" />
+        <MeasuredNote v-if="current === 'gain'" :tag="check.unitTag" about="noise" />
+        <MeasuredNote v-if="current === 'nd'" :tag="check.unitTag" about="filters" />
         <CheckClip
           v-if="current === 'test-clip'"
           :id="id"

@@ -12,6 +12,7 @@ import { plain } from '../../instruments/fractions';
 import FindingList from '../standards/FindingList.vue';
 import ColourFields from './ColourFields.vue';
 import ExposureFields from './ExposureFields.vue';
+import ModelClaims from './ModelClaims.vue';
 import FormatTable from './FormatTable.vue';
 import { confirm, takeOver } from './fromManual';
 import GeneralFields from './GeneralFields.vue';
@@ -157,6 +158,7 @@ function go(setting: string): void {
         :unread="preview?.wrong?.message"
         @go="go"
       />
+      <ModelClaims v-if="card.version > 0" :model="card.key" />
       <h2>Sheets it makes</h2>
       <FitTable
         heading="Standard"

@@ -27,8 +27,14 @@ const props = defineProps<{ id: string }>();
 void askLimits();
 const router = useRouter();
 const route = useRoute();
-/** The match it was opened from: its figures follow what is moved here. */
-const back = computed(() => (route.query.match ? `/line-ups/matches/${String(route.query.match)}` : ''));
+/** The match or measurement it was opened from: its figures follow what is moved here. */
+const back = computed(() =>
+  route.query.match
+    ? { to: `/line-ups/matches/${String(route.query.match)}`, name: 'Back to the match' }
+    : route.query.measurement
+      ? { to: `/cameras/measurements/${String(route.query.measurement)}`, name: 'Back to the measurement' }
+      : undefined,
+);
 const work = usePicture(toRef(props, 'id'));
 const {
   picture,
@@ -168,7 +174,7 @@ const stands = computed(() =>
       </template>
 
       <template #way
-        ><RouterLink v-if="back" :to="back">Back to the match</RouterLink
+        ><RouterLink v-if="back" :to="back.to">{{ back.name }}</RouterLink
         ><RouterLink v-else to="/cameras/pictures">Pictures</RouterLink></template
       >
       <h1>{{ picture.name }}</h1>

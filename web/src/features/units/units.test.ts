@@ -6,6 +6,17 @@ import { json, stubSite } from '../../testing/site';
 import UnitForm from './UnitForm.vue';
 import UnitMeasured from './UnitMeasured.vue';
 
+const filter = (of: Partial<Views['MeasuredFilterView']>): Views['MeasuredFilterView'] => ({
+  label: '',
+  nominalStops: 0,
+  measuredStops: null,
+  uncertaintyStops: null,
+  shiftMired: null,
+  by: null,
+  at: null,
+  measurement: null,
+  ...of,
+});
 const unit = (over: Partial<Views['UnitPageView']> = {}): Views['UnitPageView'] => ({
   board: {
     tag: 'OBG-101',
@@ -23,9 +34,12 @@ const unit = (over: Partial<Views['UnitPageView']> = {}): Views['UnitPageView'] 
   },
   version: 4,
   filters: [
-    { label: '1/4', nominalStops: 2, measuredStops: 2.1 },
-    { label: '1/16', nominalStops: 4, measuredStops: null },
+    filter({ label: '1/4', nominalStops: 2, measuredStops: 2.1 }),
+    filter({ label: '1/16', nominalStops: 4, measuredStops: null }),
   ],
+  noise: [],
+  latitude: [],
+  measurements: [],
   colourOffsetMired: 4,
   matches: [],
   checks: [],
@@ -34,6 +48,9 @@ const unit = (over: Partial<Views['UnitPageView']> = {}): Views['UnitPageView'] 
   notes: { notes: [], next: null },
   ...over,
 });
+
+/** Where a link leads stands in its attribute. */
+const global = { stubs: { RouterLink: { props: ['to'], template: '<a :to="to"><slot /></a>' } } };
 
 describe('UnitForm', () => {
   const open = async () => {
@@ -92,7 +109,7 @@ describe('UnitMeasured', () => {
   const measure = async (
     fill: (inputs: ReturnType<ReturnType<typeof mount>['findAll']>) => Promise<void>,
   ) => {
-    const part = mount(UnitMeasured, { props: { unit: unit(), mayMeasure: true } });
+    const part = mount(UnitMeasured, { props: { unit: unit(), mayMeasure: true }, global });
     (part.find('details').element as HTMLDetailsElement).open = true;
     await part.find('details').trigger('toggle');
     await fill(part.findAll('input'));
@@ -102,11 +119,64 @@ describe('UnitMeasured', () => {
   };
 
   it('shows what was measured beside what the card says', () => {
-    const text = mount(UnitMeasured, { props: { unit: unit(), mayMeasure: false } }).text();
-    expect(text).toContain('2.1');
-    expect(text).toContain('specified 2 stops');
+    const text = mount(UnitMeasured, { props: { unit: unit(), mayMeasure: false }, global }).text();
+    expect(text).toContain('2.10 stops');
+    expect(text).toContain('specified 2');
     expect(text).toContain('not measured');
-    expect(text).not.toContain('Measure again');
+    expect(text).not.toContain('Type figures in');
+  });
+
+  it('names the source and the day of each figure, and leads to its measurement', () => {
+    const part = mount(UnitMeasured, {
+      props: {
+        unit: unit({
+          filters: [
+            filter({
+              label: '1/4',
+              nominalStops: 2,
+              measuredStops: 2.13,
+              by: 'Ines',
+              at: '2026-11-30T10:00:00Z',
+              measurement: 'm1',
+            }),
+          ],
+          noise: [
+            {
+              gainDb: 12,
+              wantedDb: 26.02,
+              by: 'Ines',
+              at: '2026-11-30T10:00:00Z',
+              base: 'low',
+              atLeast: true,
+              switchFromDb: null,
+              afterCoding: false,
+              figure: 'm2',
+            },
+          ],
+          measurements: [
+            {
+              id: 'm0',
+              kind: 'filters',
+              unit: 'OBG-101',
+              model: 'alder-20',
+              state: 'superseded',
+              by: 'Mara',
+              at: '2026-01-02T10:00:00Z',
+            },
+          ],
+        }),
+        mayMeasure: true,
+      },
+      global,
+    });
+    expect(part.text()).toContain('Gain limit, low');
+    expect(part.text()).toContain('≥ +12 dB');
+    expect(part.findAll('a').map((a) => a.attributes('to'))).toEqual([
+      '/cameras/measurements/m1',
+      '/cameras/measurements/m2',
+      '/cameras/measurements/m0',
+    ]);
+    expect(part.text()).toContain('superseded');
   });
 
   it('sends only what was measured, a comma for a point and a true minus understood', async () => {
