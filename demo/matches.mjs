@@ -5,56 +5,10 @@
 //
 // SITE and CAMERAS are addresses, PEOPLE the file of names and passwords that ./start wrote. Where there is a match already nothing is done.
 import { randomUUID } from 'node:crypto';
-import { readFileSync } from 'node:fs';
+import { as, set, standIn } from './hands.mjs';
 
-const [site, cameras, people] = process.argv.slice(2);
 const LINE_UP = '5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01';
 const MOST_ROUNDS = 4;
-const passwords = Object.fromEntries(
-  readFileSync(people, 'utf8')
-    .trim()
-    .split('\n')
-    .map((line) => line.split('\t').slice(0, 2)),
-);
-
-/** Somebody signed in: asks the site and gives what it answers. */
-async function as(login) {
-  let cookie = '';
-  let token = '';
-  const ask = async (method, path, body, seen) => {
-    const answer = await fetch(site + path, {
-      method,
-      headers: {
-        'Content-Type': 'application/json',
-        'X-Gold-Notch-Token': token,
-        cookie,
-        ...(seen === undefined ? {} : { 'If-Match': `"${seen}"` }),
-      },
-      body: body === undefined ? undefined : JSON.stringify(body),
-    });
-    const text = await answer.text();
-    if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${text.slice(0, 300)}`);
-    const set = answer.headers.getSetCookie().map((c) => c.split(';')[0]);
-    if (set.length) cookie = set.join('; ');
-    return text ? JSON.parse(text) : undefined;
-  };
-  token = (await ask('POST', '/api/session', { login, password: passwords[login] })).writeToken;
-  return ask;
-}
-
-/** What a hand does at a stand-in, and the light before it. */
-async function standIn(tag, path, body, method = 'PUT') {
-  const answer = await fetch(`${cameras}/stand-in/${tag}/${path}`, {
-    method,
-    headers: { 'Content-Type': 'application/json' },
-    body: body === undefined ? undefined : JSON.stringify(body),
-  });
-  if (!answer.ok) throw new Error(`${tag} ${path}: ${answer.status} ${await answer.text()}`);
-}
-
-async function set(tag, settings) {
-  for (const [setting, value] of Object.entries(settings)) await standIn(tag, `hand/${setting}`, { set: value });
-}
 
 const of = (match, letter) => match.cameras.find((camera) => camera.letter === letter);
 
