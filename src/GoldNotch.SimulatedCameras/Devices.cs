@@ -17,7 +17,8 @@ public sealed record IdentityAnswer(
     IReadOnlyList<string> Reports,
     IReadOnlyList<string> Accepts,
     bool CanReset,
-    bool GivesStills
+    bool GivesStills,
+    bool GivesClips
 );
 
 /// <summary>One setting as the display shows it.</summary>
@@ -35,8 +36,25 @@ public sealed record SetOrder(string Set);
 /// <summary>An order to take white on the card.</summary>
 public sealed record BalanceOrder(string Memory);
 
-/// <summary>Of the stand-in alone: the light before it, and what stands in it: <c>chart</c>, or <c>flat</c> for nothing but a grey card.</summary>
-public sealed record SceneOrder(double Lux, double LightK, double Duv = 0, double SideStops = 0, string Subject = "chart");
+/// <summary>Of the stand-in alone: the light before it, what stands in it (<c>chart</c>, or <c>flat</c> for nothing but a grey card), and how deep its lamps follow the mains.</summary>
+public sealed record SceneOrder(
+    double Lux,
+    double LightK,
+    double Duv = 0,
+    double SideStops = 0,
+    string Subject = "chart",
+    double MainsHz = 0,
+    double FlickerDepth = 0
+);
+
+/// <summary>Of the stand-in alone: what is plugged into its inputs (<c>none</c>, <c>condenser</c>, <c>dynamic</c>, <c>wireless</c>, <c>line</c>), how loud the voice is, and what is wrong with the cables.</summary>
+public sealed record SoundOrder(
+    string Input1 = "condenser",
+    string Input2 = "wireless",
+    double VoiceDbfs = -12,
+    double HumHz = 0,
+    bool Reversed = false
+);
 
 /// <summary>Of the stand-in alone: somebody borrows it.</summary>
 public sealed record BorrowOrder(int Seed);
@@ -109,7 +127,8 @@ internal sealed class Devices
                 Keys(_cameras[tag].Reports),
                 Keys(_cameras[tag].Accepts),
                 _cameras[tag].Reports.Count > 10,
-                GivesStills(_cameras[tag])
+                GivesStills(_cameras[tag]),
+                GivesStills(_cameras[tag]) && Clips.IsGiven(_cameras[tag])
             )
         );
         camera.MapGet("/settings", (string tag, string? only) => Read(_cameras[tag], only));
@@ -133,6 +152,8 @@ internal sealed class Devices
 
         camera.MapGet("/still", (string tag, int? width, string? subject, int? seed) => Still(_cameras[tag], width, subject, seed));
 
+        camera.MapGet("/clip", (string tag, double? seconds, CancellationToken cancel) => ClipAsync(_cameras[tag], seconds, cancel));
+
         // Nothing below is of the protocol: it plays the world around the camera.
         RouteGroupBuilder standIn = app.MapGroup("/stand-in/{tag}")
             .AddEndpointFilter(
@@ -144,7 +165,16 @@ internal sealed class Devices
             _cameras[tag].Scene = new Scene(new Lux(order.Lux).Value, new Kelvin(order.LightK).Value, order.Duv, order.SideStops)
             {
                 Subject = Subject(order.Subject),
+                Flicker =
+                    order.MainsHz > 0 && order.FlickerDepth > 0
+                        ? new LampFlicker(order.MainsHz, Math.Clamp(order.FlickerDepth, 0, 1))
+                        : null,
             };
+            return Results.NoContent();
+        });
+        standIn.MapPut("/sound", (string tag, SoundOrder order) =>
+        {
+            _cameras[tag].Sound = SoundScene.Of(order);
             return Results.NoContent();
         });
         standIn.MapPost("/borrowed", (string tag, BorrowOrder order) =>
@@ -173,6 +203,37 @@ internal sealed class Devices
         int across = Math.Clamp(width ?? 960, Pictures.LeastWidth, Pictures.MostWidth);
         StandInSubject before = subject is null ? camera.Scene.Subject : Subject(subject);
         return Results.File(Pictures.Still(camera, before, across, seed ?? camera.NextPicture()), "image/png");
+    }
+
+    // The file is written first and then given: its end says how long it is.
+    private static async Task<IResult> ClipAsync(StandIn camera, double? seconds, CancellationToken cancel)
+    {
+        if (!GivesStills(camera) || !Clips.IsGiven(camera))
+        {
+            return Results.NotFound();
+        }
+
+        StandInClip clip = Clips.Of(camera, Math.Clamp(seconds ?? Clips.UsualSeconds, Clips.LeastSeconds, Clips.UsualSeconds));
+        string path = Path.Combine(Path.GetTempPath(), $"gold-notch-{Guid.NewGuid():N}{(clip.IsPcm ? ".mov" : ".mp4")}");
+        try
+        {
+            await ClipRenderer.RenderAsync(clip, path, camera.NextPicture(), cancel);
+        }
+        catch
+        {
+            File.Delete(path);
+            throw;
+        }
+
+        var file = new FileStream(
+            path,
+            FileMode.Open,
+            FileAccess.Read,
+            FileShare.Read,
+            1 << 16,
+            FileOptions.DeleteOnClose | FileOptions.Asynchronous
+        );
+        return Results.File(file, clip.IsPcm ? "video/quicktime" : "video/mp4");
     }
 
     private static StandInSubject Subject(string word) => word == "flat" ? StandInSubject.FlatField : StandInSubject.Chart;

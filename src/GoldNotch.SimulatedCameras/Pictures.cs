@@ -77,11 +77,24 @@ internal static class Pictures
     /// <param name="seed">The same seed gives the same picture.</param>
     internal static byte[] Still(StandIn camera, StandInSubject subject, int width, int seed)
     {
+        int height = width * 9 / 16;
+        ushort[] samples = SceneRenderer.Render(subject, camera.Scene.Light, Seen(camera), Profile(camera), width, height, seed);
+        using var file = new MemoryStream();
+        PngWriter.Write(samples, width, file);
+        return file.ToArray();
+    }
+
+    /// <summary>What it records in.</summary>
+    internal static PictureProfile Profile(StandIn camera) => IsLog(camera) ? Log : Plain;
+
+    /// <summary>The camera as it stands, with its own faults.</summary>
+    internal static StandInCamera Seen(StandIn camera)
+    {
         UnitError error = UnitError.Of(camera.Tag);
         (double stronger, double warmer) = UnitError.OfFilter(camera.Tag, camera.FilterStops);
         (double speed, double readNoise) = Base(camera);
         Kelvin set = Balanced(camera);
-        var seen = new StandInCamera
+        return new StandInCamera
         {
             ExposureStops = Light.FromMeter(camera).Value + error.Stops - stronger,
             Balanced = new Kelvin(1e6 / (set.ToMired().Value + error.Mired + warmer)),
@@ -92,12 +105,6 @@ internal static class Pictures
             ReadNoiseElectrons = readNoise,
             Bits = (int)Math.Clamp(camera.Value<SettingValue.Amount>(Setting.BitDepth)?.Value ?? 8, 8, 12),
         };
-        PictureProfile profile = IsLog(camera) ? Log : Plain;
-        int height = width * 9 / 16;
-        ushort[] samples = SceneRenderer.Render(subject, camera.Scene.Light, seen, profile, width, height, seed);
-        using var file = new MemoryStream();
-        PngWriter.Write(samples, width, file);
-        return file.ToArray();
     }
 
     // How many times faster its base is than the lowest, and the noise of reading a pixel there, electrons.

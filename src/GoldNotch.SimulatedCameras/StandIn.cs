@@ -20,6 +20,9 @@ public sealed record Scene(double Lux, double LightK, double Duv = 0, double Sid
     /// <summary>What stands in it.</summary>
     public StandInSubject Subject { get; init; } = StandInSubject.Chart;
 
+    /// <summary>Lamps that follow the mains; null for steady ones.</summary>
+    public LampFlicker? Flicker { get; init; }
+
     /// <summary>The light as a picture is rendered in it.</summary>
     internal SceneLight Light => new(new Kelvin(LightK), Duv, SideStops);
 
@@ -67,6 +70,9 @@ public sealed class StandIn
 
     /// <summary>The light it stands in.</summary>
     public Scene Scene { get; set; } = Scene.LectureRoom;
+
+    /// <summary>What is plugged in and what is heard.</summary>
+    public SoundScene Sound { get; set; } = SoundScene.Interview;
 
     /// <summary>The number of its next picture: no two have the same noise.</summary>
     public int NextPicture() => Interlocked.Increment(ref _pictures);

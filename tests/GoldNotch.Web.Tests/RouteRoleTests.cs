@@ -34,6 +34,7 @@ public class RouteRoleTests(DemoSite site)
         "put /api/pictures/{id}/measured",
         "delete /api/pictures/{id}",
         "put /api/clips/{id}",
+        "post /api/clips/{id}/from-camera",
         "delete /api/clips/{id}",
         "put /api/measurements/{id}",
         "delete /api/measurements/{id}",

@@ -34,6 +34,7 @@ public static class SceneRenderer
     /// <param name="width">Pixels a row.</param>
     /// <param name="height">Rows.</param>
     /// <param name="seed">The same seed gives the same picture.</param>
+    /// <param name="moment">What is so at one moment; null where nothing moves.</param>
     /// <returns>Samples of 16 bits, red, green and blue beside each other.</returns>
     public static ushort[] Render(
         StandInSubject subject,
@@ -42,10 +43,15 @@ public static class SceneRenderer
         PictureProfile profile,
         int width,
         int height,
-        int seed
+        int seed,
+        SceneMoment? moment = null
     )
     {
-        Patch[] patches = subject == StandInSubject.Chart ? Chart : Flat;
+        Patch[] patches =
+        [
+            .. subject == StandInSubject.Chart ? Chart : Flat,
+            .. moment?.Square is { } square ? [new Patch(square, 0.6, 0.6, 0.6)] : Array.Empty<Patch>(),
+        ];
         LinearRgb[] shown = [.. patches.Select(p => Shown(p, light, camera))];
         byte[] painted = Paint(patches, width, height);
         double[] fall = [.. Enumerable.Range(0, width).Select(x => double.Exp2(light.SideStops * (0.5 - ((x + 0.5) / width))))];
@@ -58,7 +64,7 @@ public static class SceneRenderer
         for (int pixel = 0; pixel < painted.Length; pixel++)
         {
             LinearRgb surface = shown[painted[pixel]];
-            double falls = fall[pixel % width];
+            double falls = fall[pixel % width] * (moment?.Rows is { } rows ? rows[pixel / width] : 1);
             samples[at++] = Sample(surface.Red * falls);
             samples[at++] = Sample(surface.Green * falls);
             samples[at++] = Sample(surface.Blue * falls);

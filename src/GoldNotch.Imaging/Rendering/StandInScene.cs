@@ -19,6 +19,11 @@ public enum StandInSubject
 /// <param name="SideStops">How much brighter the left edge is than the right, by a second lamp on one side.</param>
 public sealed record SceneLight(Kelvin Temperature, double Duv = 0, double SideStops = 0);
 
+/// <summary>What is so at one moment of a scene.</summary>
+/// <param name="Square">Where something bright is that moves; null for nothing.</param>
+/// <param name="Rows">Light of each row against the mean; null where it is steady.</param>
+public sealed record SceneMoment(FrameRegion? Square, double[]? Rows);
+
 /// <summary>A camera as it stands before a scene.</summary>
 public sealed record StandInCamera
 {

@@ -12,7 +12,13 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace GoldNotch.Web.Features.CameraLinks;
 
 /// <summary>Whether a unit's camera answers, and which settings of the sheet it reports and takes, in the order of the work.</summary>
-public sealed record CameraView(LinkState State, string Sentence, IReadOnlyList<string> Reports, IReadOnlyList<string> Accepts);
+public sealed record CameraView(
+    LinkState State,
+    string Sentence,
+    IReadOnlyList<string> Reports,
+    IReadOnlyList<string> Accepts,
+    bool GivesClips = false
+);
 
 /// <summary>Which settings to read from the camera now, and in which stage.</summary>
 public sealed record CameraReadRequest(IReadOnlyList<string> Settings, CheckStage Stage = CheckStage.Found);
@@ -69,7 +75,7 @@ internal static class CameraLinkEndpoints
         LinkAnswer<CameraIdentity> answer = await link.IdentifyAsync(UnitOf(whole, sheet), cancel);
         return TypedResults.Ok(
             answer.Value is { } camera
-                ? new CameraView(LinkState.Answers, "", Of(sheet, camera.Reports), Of(sheet, camera.Accepts))
+                ? new CameraView(LinkState.Answers, "", Of(sheet, camera.Reports), Of(sheet, camera.Accepts), camera.GivesClips)
                 : new CameraView(answer.State, answer.Sentence, [], [])
         );
     }

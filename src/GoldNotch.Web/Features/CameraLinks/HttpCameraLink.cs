@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
@@ -15,6 +16,7 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
     private const int MostBytes = 64 * 1024;
     private const int MostSettings = 200;
     private const int StillPatience = 6;
+    private const int ClipPatience = 24;
     private static readonly JsonSerializerOptions Strict = new(JsonSerializerDefaults.Web)
     {
         MaxDepth = 8,
@@ -52,7 +54,9 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         {
             null => answer.As<CameraIdentity>(),
             { Protocol: not Protocol } other => InvalidResponse<CameraIdentity>(unit, $"it speaks {Excerpt(other.Protocol)}"),
-            { } body => LinkAnswer.Of<CameraIdentity>(new CameraIdentity(Known(body.Reports), Known(body.Accepts), body.GivesStills)),
+            { } body => LinkAnswer.Of<CameraIdentity>(
+                new CameraIdentity(Known(body.Reports), Known(body.Accepts), body.GivesStills, body.GivesClips)
+            ),
         };
     }
 
@@ -84,8 +88,35 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
             _ => true
         );
 
-    public async Task<LinkAnswer<T>> StillAsync<T>(
+    public Task<LinkAnswer<T>> StillAsync<T>(LinkedUnit unit, Func<Stream, CancellationToken, Task<T>> takeAsync, CancellationToken cancel)
+        where T : class =>
+        // A picture is a hundred times as much as a setting, and the camera has to take it first.
+        FileAsync(unit, "still", "still", "picture", _patience * StillPatience, takeAsync, cancel);
+
+    public Task<LinkAnswer<T>> ClipAsync<T>(
         LinkedUnit unit,
+        double seconds,
+        Func<Stream, CancellationToken, Task<T>> takeAsync,
+        CancellationToken cancel
+    )
+        where T : class =>
+        // It is recorded first, and then copied.
+        FileAsync(
+            unit,
+            string.Create(CultureInfo.InvariantCulture, $"clip?seconds={seconds}"),
+            "clip",
+            "clip",
+            (_patience * ClipPatience) + TimeSpan.FromSeconds(seconds),
+            takeAsync,
+            cancel
+        );
+
+    private async Task<LinkAnswer<T>> FileAsync<T>(
+        LinkedUnit unit,
+        string path,
+        string what,
+        string whose,
+        TimeSpan longest,
         Func<Stream, CancellationToken, Task<T>> takeAsync,
         CancellationToken cancel
     )
@@ -96,18 +127,16 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
             return NoLink<T>(unit);
         }
 
-        // A picture is a hundred times as much as a setting, and the camera has to take it first.
-        TimeSpan longer = _patience * StillPatience;
         using var patience = CancellationTokenSource.CreateLinkedTokenSource(cancel);
-        patience.CancelAfter(longer);
+        patience.CancelAfter(longest);
         try
         {
-            using var request = new HttpRequestMessage(HttpMethod.Get, $"cameras/{Uri.EscapeDataString(unit.Tag)}/still");
+            using var request = new HttpRequestMessage(HttpMethod.Get, $"cameras/{Uri.EscapeDataString(unit.Tag)}/{path}");
             using HttpResponseMessage response = await _http.SendAsync(request, HttpCompletionOption.ResponseHeadersRead, patience.Token);
             if (response.StatusCode != HttpStatusCode.OK)
             {
                 return response.StatusCode == HttpStatusCode.NotFound
-                    ? LinkAnswer.Not<T>(LinkState.None, $"{unit.Tag} gives no stills over its link: choose the file of its picture.")
+                    ? LinkAnswer.Not<T>(LinkState.None, $"{unit.Tag} gives no {what}s over its link: choose the file of its {whose}.")
                     : InvalidResponse<T>(unit, $"it answered {(int)response.StatusCode}");
             }
 
@@ -118,14 +147,14 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         {
             return LinkAnswer.Not<T>(
                 LinkState.Silent,
-                $"{unit.Tag} gave no still within {longer.TotalSeconds:0.#} s. Is it on, charged and in reach? Choose the file of its picture meanwhile."
+                $"{unit.Tag} gave no {what} within {longest.TotalSeconds:0.#} s. Is it on, charged and in reach? Choose the file of its {whose} meanwhile."
             );
         }
         catch (Exception broken) when (broken is HttpRequestException or IOException)
         {
             return LinkAnswer.Not<T>(
                 LinkState.Silent,
-                $"The connection to {unit.Tag} broke within the picture. Nothing of it was saved; take it again, or choose its file."
+                $"The connection to {unit.Tag} broke within the {whose}. Nothing of it was saved; take it again, or choose its file."
             );
         }
     }
@@ -269,7 +298,8 @@ internal sealed class HttpCameraLink : ICameraLink, IDisposable
         string Model,
         IReadOnlyList<string> Reports,
         IReadOnlyList<string> Accepts,
-        bool GivesStills = false
+        bool GivesStills = false,
+        bool GivesClips = false
     ) : IFromUnit;
 
     private sealed record SettingsBody(string Tag, string Model, IReadOnlyList<SettingBody> Settings) : IFromUnit;

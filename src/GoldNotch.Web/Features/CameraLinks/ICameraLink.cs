@@ -25,7 +25,8 @@ public enum LinkState
 /// <param name="Reports">Settings it reports.</param>
 /// <param name="Accepts">Settings that can be sent to it.</param>
 /// <param name="GivesStills">Whether it gives a still of what it sees.</param>
-public sealed record CameraIdentity(IReadOnlySet<Setting> Reports, IReadOnlySet<Setting> Accepts, bool GivesStills);
+/// <param name="GivesClips">Whether it gives a clip of some seconds.</param>
+public sealed record CameraIdentity(IReadOnlySet<Setting> Reports, IReadOnlySet<Setting> Accepts, bool GivesStills, bool GivesClips);
 
 /// <summary>The unit that is asked: what answers has to be that one, in every answer.</summary>
 /// <param name="Tag">Its tag.</param>
@@ -84,5 +85,18 @@ public interface ICameraLink
     /// <param name="takeAsync">Takes the file in as it comes over the line.</param>
     /// <param name="cancel">Cancels.</param>
     Task<LinkAnswer<T>> StillAsync<T>(LinkedUnit unit, Func<Stream, CancellationToken, Task<T>> takeAsync, CancellationToken cancel)
+        where T : class;
+
+    /// <summary>Records a clip with what it is set to, and takes its file. Ask first who it is.</summary>
+    /// <param name="unit">The unit.</param>
+    /// <param name="seconds">How long.</param>
+    /// <param name="takeAsync">Takes the file in as it comes over the line.</param>
+    /// <param name="cancel">Cancels.</param>
+    Task<LinkAnswer<T>> ClipAsync<T>(
+        LinkedUnit unit,
+        double seconds,
+        Func<Stream, CancellationToken, Task<T>> takeAsync,
+        CancellationToken cancel
+    )
         where T : class;
 }

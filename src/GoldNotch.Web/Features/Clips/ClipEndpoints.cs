@@ -1,5 +1,6 @@
 using GoldNotch.Data;
 using GoldNotch.Exchange;
+using GoldNotch.Web.Features.CameraLinks;
 using GoldNotch.Web.Features.Checks;
 using GoldNotch.Web.Features.Pictures;
 using GoldNotch.Web.Hosting;
@@ -10,6 +11,9 @@ namespace GoldNotch.Web.Features.Clips;
 
 /// <summary>The largest clip this site takes, megabytes.</summary>
 public sealed record ClipLimits(int Megabytes);
+
+/// <summary>A clip asked of a linked camera: for a check, or of a unit.</summary>
+public sealed record LinkedClipRequest(Guid? Check = null, string? Unit = null, string? Stage = null, double Seconds = 10);
 
 /// <summary>What every endpoint of a clip works with.</summary>
 internal sealed record ClipWork(
@@ -32,6 +36,8 @@ internal static class ClipEndpoints
 {
     private const int PageSize = 50;
     private const int LongestName = 200;
+    private const double LeastSeconds = 2;
+    private const double MostSeconds = 60;
 
     internal static void MapClips(this IEndpointRouteBuilder api)
     {
@@ -45,6 +51,12 @@ internal static class ClipEndpoints
             .ProducesProblem(413)
             .ProducesProblem(422)
             .WithName("putClip");
+        api.MapPost("/clips/{id:guid}/from-camera", RecordAsync)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(422)
+            .ProducesProblem(424)
+            .WithName("recordClip");
         api.MapGet("/clips/{id:guid}", GetAsync).ProducesProblem(404).WithName("getClip");
         api.MapDelete("/clips/{id:guid}", DropAsync).ProducesProblem(404).ProducesProblem(409).WithName("deleteClip");
     }
@@ -94,7 +106,87 @@ internal static class ClipEndpoints
             tag = whole.Check.UnitTag;
         }
 
-        UploadedFile file = await work.Files.TakeAsync(id, context.Request.Body, cancel);
+        return TypedResults.Ok(await KeepAsync(id, called, tag, check, stage, context.Request.Body, author, work, cancel));
+    }
+
+    // The camera records with what it is set to now, and its file is judged like any other.
+    private static async Task<Results<Ok<ClipView>, ProblemHttpResult>> RecordAsync(
+        Guid id,
+        LinkedClipRequest request,
+        Author author,
+        ICameraLink link,
+        UnitStore units,
+        ModelStore models,
+        [AsParameters] ClipWork work,
+        CancellationToken cancel
+    )
+    {
+        if (await work.Clips.GetAsync(id, cancel) is { } there)
+        {
+            return TypedResults.Ok(work.Views.Of(there));
+        }
+
+        string tag = request.Unit?.Trim() ?? "";
+        if (request.Check is { } of)
+        {
+            WholeCheck whole = await work.Checks.GetAsync(of, cancel) ?? throw CheckEndpoints.NotFound(of);
+            if (whole.Check.SignedAt is not null)
+            {
+                return TypedResults.Problem(CheckEndpoints.Signed());
+            }
+
+            tag = whole.Check.UnitTag;
+        }
+
+        CheckReadings.StageOf(request.Stage, "/stage");
+        if (request.Seconds is not (>= LeastSeconds and <= MostSeconds))
+        {
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/seconds",
+                $"A clip over the link has {LeastSeconds} to {MostSeconds} seconds. Ten are enough."
+            );
+        }
+
+        StoredUnit unit = await units.FindAsync(tag, cancel);
+        string model = (await models.NamesAsync(cancel)).GetValueOrDefault(unit.ModelKey, unit.ModelKey);
+        var asked = new LinkedUnit(unit.Tag, unit.ModelKey, model);
+        LinkAnswer<CameraIdentity> identity = await link.IdentifyAsync(asked, cancel);
+        if (identity.Value is not { } camera)
+        {
+            return CameraLinkEndpoints.Failed(identity.State, identity.Sentence);
+        }
+
+        if (!camera.GivesClips)
+        {
+            return CameraLinkEndpoints.Failed(
+                LinkState.None,
+                $"{unit.Tag} gives no clip of this recording over its link: copy one from its card and choose it here."
+            );
+        }
+
+        LinkAnswer<ClipView> taken = await link.ClipAsync(
+            asked,
+            request.Seconds,
+            (body, stop) => KeepAsync(id, $"{unit.Tag} test clip", unit.Tag, request.Check, request.Stage, body, author, work, stop),
+            cancel
+        );
+        return taken.Value is { } view ? TypedResults.Ok(view) : CameraLinkEndpoints.Failed(taken.State, taken.Sentence);
+    }
+
+    private static async Task<ClipView> KeepAsync(
+        Guid id,
+        string called,
+        string? tag,
+        Guid? check,
+        string? stage,
+        Stream body,
+        Author author,
+        ClipWork work,
+        CancellationToken cancel
+    )
+    {
+        UploadedFile file = await work.Files.TakeAsync(id, body, cancel);
         try
         {
             // What is no clip is said before anybody waits for it.
@@ -119,7 +211,7 @@ internal static class ClipEndpoints
                 cancel
             );
             work.Desk.Begin(kept);
-            return TypedResults.Ok(work.Views.Of(kept));
+            return work.Views.Of(kept);
         }
         catch (RefusedException)
         {

@@ -255,6 +255,7 @@ watch(
           :counting="check.clip"
           :stage="stage"
           :signed="!!check.signedAt"
+          :linked="camera?.givesClips"
           @judged="load"
         />
         <PhotoStrip
@@ -280,6 +281,7 @@ watch(
         :counting="check.clip"
         :stage="stage"
         :signed="!!check.signedAt"
+        :linked="camera?.givesClips"
         @judged="load"
       />
     </section>

@@ -13,6 +13,8 @@ const props = defineProps<{
   counting: string | null | undefined;
   stage: Views['CheckStage'];
   signed: boolean;
+  /** Whether the camera answers over a link. */
+  linked?: boolean;
 }>();
 const emit = defineEmits<{ judged: [] }>();
 const {
@@ -20,7 +22,10 @@ const {
   share,
   wrong,
   limit,
+  recording,
+  byHand,
   bring,
+  record,
   giveUp,
 } = useBringing({
   check: props.id,
@@ -47,8 +52,17 @@ watch(
       A clip is not kept in this browser: add it when the site can be reached again. What you read by hand is
       kept.
     </p>
+    <p v-if="linked && !byHand && !signed && !away" class="linked no-print">
+      <button class="act" type="button" :disabled="recording || share !== null" @click="record">
+        {{ clip ? 'Record it again' : 'Record it' }} over the link
+      </button>
+      <template v-if="recording">
+        <span class="soft small" role="status">The camera records ten seconds…</span>
+        <button class="link small" type="button" @click="giveUp">Stop waiting</button>
+      </template>
+    </p>
     <ClipDrop
-      v-else-if="!signed"
+      v-if="!signed && !away"
       :share="share"
       :wrong="wrong"
       :megabytes="limit"
@@ -73,6 +87,13 @@ watch(
 }
 .by-clip > h2 {
   font-size: 1.125rem;
+}
+.linked {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 14px;
+  margin: 8px 0 12px;
 }
 .name {
   overflow-wrap: anywhere;

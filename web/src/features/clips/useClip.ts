@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, onBeforeUnmount, ref, type Ref } from 'vue';
-import { api, ask, upload, type Views } from '../../app/client';
+import { api, ask, Problem, upload, type Views } from '../../app/client';
 
 export type Clip = Views['ClipView'];
 
@@ -81,6 +81,35 @@ export function useBringing(of: { check?: string; stage?: () => Views['CheckStag
     }
   }
 
+  /** Whether the camera is recording, and whether it gave no clip over a link. */
+  const recording = ref(false);
+  const byHand = ref(false);
+  async function record(): Promise<void> {
+    if (recording.value || !of.check) return;
+    wrong.value = '';
+    const next = crypto.randomUUID();
+    stop = new AbortController();
+    recording.value = true;
+    try {
+      const clip = await ask(
+        api.POST('/api/clips/{id}/from-camera', {
+          params: { path: { id: next } },
+          body: { check: of.check, stage: of.stage?.(), seconds: 10 },
+          signal: stop.signal,
+        }),
+      );
+      cache.setQueryData(['clip', next], clip);
+      void cache.invalidateQueries({ queryKey: ['clips'] });
+      id.value = next;
+    } catch (error) {
+      if (stop.signal.aborted) return;
+      wrong.value = (error as Error).message;
+      if (error instanceof Problem && error.code === 'camera-none') byHand.value = true;
+    } finally {
+      recording.value = false;
+    }
+  }
+
   /** Gives it up, whether it is on its way or being judged. */
   async function giveUp(): Promise<void> {
     stop.abort();
@@ -93,5 +122,5 @@ export function useBringing(of: { check?: string; stage?: () => Views['CheckStag
       wrong.value = (error as Error).message;
     }
   }
-  return { id, share, wrong, limit, bring, giveUp };
+  return { id, share, wrong, limit, recording, byHand, bring, record, giveUp };
 }
