@@ -53,6 +53,7 @@ public sealed record ExchangeDocument(
 /// <param name="Circumstances">Circumstances that differ from the usual, e.g. <c>by hand</c>, <c>cut with others</c>.</param>
 /// <param name="Policies">Options that differ from the default, by matter.</param>
 /// <param name="Exposure">A noise limit, offsets by kind of curve, levels by curve; left out where none is stated.</param>
+/// <param name="Sound">Microphones, headphones and a recorder apart; left out where nobody has said.</param>
 /// <param name="IntervalDays">Days after which a unit is to be checked again; left out where only a loan asks for it.</param>
 public sealed record StandardDocument(
     string Key,
@@ -67,8 +68,15 @@ public sealed record StandardDocument(
     IReadOnlyList<string>? Circumstances = null,
     IReadOnlyDictionary<string, string>? Policies = null,
     int? IntervalDays = null,
-    ExposureDocument? Exposure = null
+    ExposureDocument? Exposure = null,
+    SoundDocument? Sound = null
 );
+
+/// <summary>What there is to record sound with: the microphones in the order of their weight.</summary>
+public sealed record SoundDocument(IReadOnlyList<MicrophoneDocument> Microphones, bool Headphones = true, bool RecorderApart = false);
+
+/// <summary>A microphone: <c>kind</c> is condenser, dynamic, plug-in or line.</summary>
+public sealed record MicrophoneDocument(string Name, string Kind, bool Wireless = false, bool Spare = false, bool Loud = false);
 
 /// <summary>What a department states of exposure beyond single settings: noise over 0 dB at the most, stops over the meter on log and on other curves, levels by curve.</summary>
 public sealed record ExposureDocument(

@@ -68,8 +68,12 @@ public sealed record ModelDocument(
     ClearScanDocument? ClearScan = null,
     TintScaleDocument? Tint = null,
     IReadOnlyDictionary<string, ProfileCurveDocument>? Curves = null,
-    IReadOnlyList<MeasuredFigureDocument>? Measured = null
+    IReadOnlyList<MeasuredFigureDocument>? Measured = null,
+    IReadOnlyList<MeterMarkDocument>? Meter = null
 );
+
+/// <summary>A mark of the level meter: share of the bar, 0 to 1, and what it means in dBFS. Two or more, rising.</summary>
+public sealed record MeterMarkDocument(double Share, double Dbfs);
 
 /// <summary>A figure that was measured instead of taken from the maker's word: what it is, the unit it was measured on, by whom and when.</summary>
 public sealed record MeasuredFigureDocument(string What, string Unit, string By, DateTimeOffset At);

@@ -97,6 +97,7 @@ public static class ModelReader
                     Firmware = Text(reset.Firmware, 20, $"{at}/reset/firmware", mayBeEmpty: true),
                 }
                 : null,
+            Meter = specification.Meter is { } meter ? ToMeter(meter, $"{at}/meter") : null,
             Measured = Each(specification.Measured ?? [], $"{at}/measured", (m, p) =>
                 new MeasuredFigure(
                     Text(m.What, 120, $"{p}/what"),
@@ -114,6 +115,20 @@ public static class ModelReader
                     .OrderBy(h => h.Kind),
             ],
         };
+    }
+
+    private static MeterScale ToMeter(IReadOnlyList<MeterMarkDocument> marks, string at)
+    {
+        ImmutableArray<MeterMark> read = Each(marks, at, (m, p) =>
+            new MeterMark(InRange(m.Share, 0, 1, $"{p}/share", "share of the bar"), InRange(m.Dbfs, -120, 0, $"{p}/dbfs", "level in dBFS"))
+        );
+        return read.Length >= 2 && read.Zip(read.Skip(1)).All(m => m.First.Share < m.Second.Share && m.First.Dbfs < m.Second.Dbfs)
+            ? new MeterScale(read)
+            : throw new RefusedException(
+                ProblemCode.BadValue,
+                at,
+                "A meter has two marks or more, and both share and level rise from one to the next."
+            );
     }
 
     private static RecordFormat ToFormat(FormatDocument format, string at) =>

@@ -13,6 +13,9 @@ public enum RegionKind
     /// <summary>A white card.</summary>
     WhiteCard,
 
+    /// <summary>A black card.</summary>
+    BlackCard,
+
     /// <summary>Skin.</summary>
     Skin,
 

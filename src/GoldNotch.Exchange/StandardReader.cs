@@ -12,6 +12,7 @@ public static class StandardReader
 {
     // A recording of more than a week is a slip of the finger.
     private const double MostMinutes = 10_080;
+    private const int MostMicrophones = 12;
 
     /// <summary>A standard's version as the core's standard.</summary>
     /// <param name="standard">The document.</param>
@@ -46,9 +47,42 @@ public static class StandardReader
                 IntervalDays = standard.IntervalDays is { } days
                     ? (int)InRange(days, 1, 3650, $"{at}/intervalDays", "interval between checks in days")
                     : null,
+                Sound = standard.Sound is { } sound ? ToSound(sound, $"{at}/sound") : null,
                 Exposure = standard.Exposure is { } exposure ? ToExposure(exposure, $"{at}/exposure") : ExposureIntent.None,
             });
     }
+
+    /// <summary>What there is to record sound with.</summary>
+    /// <exception cref="RefusedException">A field cannot be.</exception>
+    public static SoundSetup ToSound(SoundDocument sound, string at)
+    {
+        ImmutableArray<PlannedMicrophone> microphones = Each(sound.Microphones, $"{at}/microphones", (m, p) =>
+            new PlannedMicrophone(
+                MicrophoneName(m.Name, $"{p}/name"),
+                OneOf<MicrophoneKind>(m.Kind, $"{p}/kind"),
+                m.Wireless,
+                m.Spare,
+                m.Loud
+            )
+        );
+        if (microphones.Length > MostMicrophones)
+        {
+            throw new RefusedException(
+                ProblemCode.TooMany,
+                $"{at}/microphones",
+                $"A list has at most {MostMicrophones} microphones. More belong on a recorder with its own sheet."
+            );
+        }
+
+        Distinct(microphones.Select(m => m.Name), $"{at}/microphones", "microphone");
+        return new SoundSetup(microphones, sound.Headphones, sound.RecorderApart);
+    }
+
+    // A table writes several of them into one cell.
+    private static string MicrophoneName(string name, string at) =>
+        Text(name, 40, at).AsSpan().ContainsAny(";=*")
+            ? throw new RefusedException(ProblemCode.BadValue, at, "The name of a microphone has no semicolon, equals sign or star.")
+            : name;
 
     private static ExposureIntent ToExposure(ExposureDocument exposure, string at)
     {

@@ -232,6 +232,7 @@ internal static class Site
         signedIn.MapClips();
         signedIn.MapMatches();
         signedIn.MapMeasurements();
+        signedIn.MapProfileHelp();
         signedIn.MapClaims();
         signedIn.MapMatchPictures();
         signedIn.MapMatchReports();

@@ -213,6 +213,9 @@ public sealed record CameraModel(
     /// <summary>Settings for which the specification only says what cameras of its class usually have: nobody has confirmed it on this model.</summary>
     public ImmutableHashSet<Setting> Presumed { get; init; } = [];
 
+    /// <summary>What a share of its level meter means; null where nobody has said.</summary>
+    public MeterScale? Meter { get; init; }
+
     /// <summary>Slots for cards and drives.</summary>
     public ImmutableArray<MediaSlot> Slots { get; init; } = [];
 

@@ -76,6 +76,11 @@ public static class Handling
         return notes.ToImmutable();
     }
 
+    /// <summary>The notes for a sheet: those of its camera, and what its sound asks for beside the settings.</summary>
+    /// <param name="sheet">The sheet.</param>
+    public static ImmutableArray<Judgement> Of(Sheet sheet) =>
+        [.. Of(sheet.Model, sheet.Format), .. sheet.Standard.Sound is { } sound ? SoundPlan.Of(sound, sheet.Standard.Policies).Steps : []];
+
     /// <summary>Seconds that a memory holds in a format, at the deepest sample it records.</summary>
     internal static double SecondsOf(double bufferGb, RecordFormat format) =>
         Recording.BufferSeconds(bufferGb * 1e9, format.Size, BitsOf(format), format.Rate.Frames);

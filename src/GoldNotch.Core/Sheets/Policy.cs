@@ -55,6 +55,9 @@ public enum PolicyMatter
 
     /// <summary>What a plan of several cameras holds on to.</summary>
     Emphasis,
+
+    /// <summary>The camera's sound where others record it.</summary>
+    SoundByOthers,
 }
 
 /// <summary>One way of doing it.</summary>
@@ -316,6 +319,32 @@ public sealed record Policy(
                     "highlights",
                     "highlights",
                     "What clips is gone; windows and bright sky are part of the picture."
+                ),
+            ]
+        ),
+        new(
+            PolicyMatter.SoundByOthers,
+            "sound-by-others",
+            "Sound recorded by others",
+            [],
+            [
+                new(
+                    SoundByOthersPolicy.Camera,
+                    "camera",
+                    "none: the camera's is used",
+                    "One machine less, and picture and sound stay together."
+                ),
+                new(
+                    SoundByOthersPolicy.Reference,
+                    "reference",
+                    "by others; the camera's is a reference",
+                    "Both are put together by it without a clap."
+                ),
+                new(
+                    SoundByOthersPolicy.Nothing,
+                    "nothing",
+                    "by others; the camera's is not used",
+                    "Nobody takes the wrong sound by mistake."
                 ),
             ]
         ),

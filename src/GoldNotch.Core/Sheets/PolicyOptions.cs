@@ -183,6 +183,19 @@ public enum SpareChannelPolicy
     Second,
 }
 
+/// <summary>Whether the camera's sound is used where others record it. The texts and reasons are in <see cref="Policy.All"/>.</summary>
+public enum SoundByOthersPolicy
+{
+    /// <summary>Nobody else records: the camera's sound is the sound.</summary>
+    Camera,
+
+    /// <summary>The camera's is a reference.</summary>
+    Reference,
+
+    /// <summary>The camera's is not used.</summary>
+    Nothing,
+}
+
 /// <summary>What counts three times in a plan of several cameras. The texts and reasons are in <see cref="Policy.All"/>.</summary>
 public enum EmphasisPolicy
 {

@@ -143,6 +143,9 @@ public sealed record Standard
     /// <summary>What it states of exposure beyond single settings.</summary>
     public ExposureIntent Exposure { get; init; } = ExposureIntent.None;
 
+    /// <summary>What there is to record sound with; null where nobody has said.</summary>
+    public SoundSetup? Sound { get; init; }
+
     /// <summary>The shoot whose plan took the place of its own exposure, by name; null where it speaks for itself. A plan has weighed gain
     /// against filters and says why; the rules on required gain do not apply to it.</summary>
     public string? PlannedFor { get; init; }

@@ -49,6 +49,7 @@ public sealed record StandardChange(Judgement Because)
         OfWhole("Exposure offset on log", before.Exposure.OffsetOnLog, after.Exposure.OffsetOnLog);
         OfWhole("Exposure offset", before.Exposure.Offset, after.Exposure.Offset);
         OfWhole("Levels", Levels(before.Exposure), Levels(after.Exposure));
+        OfWhole("Microphones", Microphones(before.Sound), Microphones(after.Sound));
         OfWhole("Light", Lit(before.Light), Lit(after.Light));
         foreach (Policy policy in Policy.All)
         {
@@ -91,6 +92,9 @@ public sealed record StandardChange(Judgement Because)
     }
 
     private static FigureValue Limit(ExposureIntent of) => of.NoiseLimit is { } limit ? limit : "none";
+
+    private static FigureValue Microphones(SoundSetup? of) =>
+        of is null || of.Microphones.IsEmpty ? "none" : FigureValue.Of(of.Microphones.Select(m => m.Name));
 
     private static FigureValue Levels(ExposureIntent of) =>
         of.Levels.IsEmpty

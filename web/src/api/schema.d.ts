@@ -1380,6 +1380,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pictures/{id}/profile-help": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getProfileHelp"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/models/{key}/claims": {
         parameters: {
             query?: never;
@@ -3671,6 +3687,22 @@ export interface components {
             accepted: null | components["schemas"]["AcceptanceView"];
             withdrawn: null | components["schemas"]["WithdrawnView"];
         };
+        MeterMarkDocument: {
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            dbfs: number;
+        };
+        MicrophoneDocument: {
+            name: string;
+            kind: string;
+            /** @default false */
+            wireless: boolean;
+            /** @default false */
+            spare: boolean;
+            /** @default false */
+            loud: boolean;
+        };
         ModeDocument: {
             manual: boolean;
             automatic: boolean;
@@ -3731,6 +3763,7 @@ export interface components {
                 [key: string]: components["schemas"]["ProfileCurveDocument"];
             };
             measured?: null | components["schemas"]["MeasuredFigureDocument"][];
+            meter?: null | components["schemas"]["MeterMarkDocument"][];
         };
         ModelDriftView: {
             modelKey: string;
@@ -4155,6 +4188,8 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /** @enum {unknown} */
+        ProfileControl: "redGain" | "blueGain" | "pedestal" | "gamma" | "knee" | "lowKeySaturation" | "saturation";
         ProfileCurveDocument: {
             curve: string;
             log?: null | components["schemas"]["LogCurveDocument"];
@@ -4164,6 +4199,23 @@ export interface components {
              */
             clipLevel: number;
             latitudes?: null | components["schemas"]["LatitudeDocument"][];
+        };
+        ProfileHelpView: {
+            memory: components["schemas"]["JudgementView"];
+            where: string;
+            turns: components["schemas"]["ProfileTurnView"][];
+            missing: components["schemas"]["JudgementView"][];
+            /** Format: double */
+            castMired: number;
+            /** Format: double */
+            duv: number;
+            /** Format: double */
+            contrastStops: null | number;
+        };
+        ProfileTurnView: {
+            control: components["schemas"]["ProfileControl"];
+            isUp: boolean;
+            says: components["schemas"]["JudgementView"];
         };
         ProfileView: {
             word: string;
@@ -4261,7 +4313,7 @@ export interface components {
             says: components["schemas"]["JudgementView"][];
         };
         /** @enum {unknown} */
-        RegionKind: "greyCard" | "whiteCard" | "skin" | "keySide" | "fillSide" | "background" | "free";
+        RegionKind: "greyCard" | "whiteCard" | "blackCard" | "skin" | "keySide" | "fillSide" | "background" | "free";
         /**
          * @default rectangle
          * @enum {unknown}
@@ -4493,6 +4545,24 @@ export interface components {
             fileSystems: string[];
             slowestClass?: null | string;
         };
+        SoundDocument: {
+            microphones: components["schemas"]["MicrophoneDocument"][];
+            /** @default true */
+            headphones: boolean;
+            /** @default false */
+            recorderApart: boolean;
+        };
+        SoundNotchView: {
+            setting: string;
+            name: string;
+            require: string;
+            reason: string;
+        };
+        SoundPlanView: {
+            notches: components["schemas"]["SoundNotchView"][];
+            steps: string[];
+            warnings: string[];
+        };
         StackFilterView: {
             label: string;
             /** Format: double */
@@ -4545,6 +4615,7 @@ export interface components {
             /** Format: int32 */
             intervalDays?: null | number;
             exposure?: null | components["schemas"]["ExposureDocument"];
+            sound?: null | components["schemas"]["SoundDocument"];
         };
         StandardHeadView: {
             key: string;
@@ -4567,6 +4638,7 @@ export interface components {
             findings: components["schemas"]["FindingView"][];
             proposal: null | components["schemas"]["ProposalView"];
             changes: components["schemas"]["ChangeView"][];
+            sound?: null | components["schemas"]["SoundPlanView"];
         };
         /** @enum {unknown} */
         StandardState: "draft" | "approved" | "retired";
@@ -11681,6 +11753,66 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getProfileHelp: {
+        parameters: {
+            query: {
+                reference: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProfileHelpView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -16,4 +16,20 @@ internal sealed class AudioPeakLevelSetting()
     )
 {
     public override bool IsStatedBy(CameraModel model) => true;
+
+    // Two thirds of a bar are another level on every camera.
+    internal override SettingValue Read(string typed, Dial dial, ControlSource control)
+    {
+        if (MeterScale.ShareOf(typed) is not { } share)
+        {
+            return base.Read(typed, dial, control);
+        }
+
+        return control.Model.Meter?.At(share) is { } level
+            ? new SettingValue.Amount(Math.Round(level, 1), NaturalUnit.FullScale)
+            : throw new QuantityException(
+                QuantityFault.NoChoice,
+                $"What the bar of {control.Model.Name} means is not in its specification, so it cannot be converted. Read the level in dBFS, or add its meter scale."
+            );
+    }
 }

@@ -35,10 +35,11 @@ internal static partial class CsvFiles
         "intervalDays",
         "exposure",
         "reasonFrom",
+        "sound",
     ];
 
     // What files of before did not have yet; a file without them is as good.
-    private const int AddedToStandards = 3;
+    private const int AddedToStandards = 4;
 
     private static readonly string[] SheetColumns =
     [
@@ -105,6 +106,7 @@ internal static partial class CsvFiles
                         Number(s.IntervalDays),
                         Exposure(s.Exposure),
                         n.ReasonFrom ?? "",
+                        Sound(s.Sound),
                     }
                 )
             )
@@ -246,7 +248,8 @@ internal static partial class CsvFiles
                 NullIfEmpty(List(Cell(reader, "circumstances"))),
                 Pairs(Cell(reader, "policies"), at + "/policies", reader) is { Count: > 0 } policies ? policies : null,
                 Cell(reader, "intervalDays").Length > 0 ? Whole(reader, "intervalDays", at) : null,
-                Exposure(Cell(reader, "exposure"), at + "/exposure", reader)
+                Exposure(Cell(reader, "exposure"), at + "/exposure", reader),
+                Sound(Cell(reader, "sound"), at + "/sound", reader)
             );
             if (notches.Count == 0)
             {

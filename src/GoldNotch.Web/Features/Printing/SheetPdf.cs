@@ -131,7 +131,7 @@ internal sealed class SheetPdf : IDisposable
     // Before anything is switched on.
     private void DrawHandling()
     {
-        foreach (string note in Handling.Of(_sheet.Model, _sheet.Format).Select(_phrasing.Text))
+        foreach (string note in Handling.Of(_sheet).Select(_phrasing.Text))
         {
             foreach (string part in Lettering.Wrapped(note, _small, Right - Margin))
             {

@@ -136,7 +136,7 @@ internal static class SheetViews
             sheet.Standard.PlannedMinutes,
             findings,
             waivers,
-            [.. Handling.Of(sheet.Model, sheet.Format).Select(phrasing.Text)]
+            [.. Handling.Of(sheet).Select(phrasing.Text)]
         );
 
     internal static SheetRowView Row(

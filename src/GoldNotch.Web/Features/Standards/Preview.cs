@@ -42,9 +42,24 @@ internal static class Preview
             [.. all.Select(m => Effect(standard, before, m, setting, phrasing))],
             FindingViews.Of(RuleBook.Of(standard), accepted, phrasing),
             Proposal(standard, all, phrasing),
-            before is null ? [] : Views(StandardChange.Between(before, standard), phrasing)
+            before is null ? [] : Views(StandardChange.Between(before, standard), phrasing),
+            standard.Sound is { } sound ? Sound(SoundPlan.Of(sound, standard.Policies), phrasing) : null
         );
     }
+
+    private static SoundPlanView Sound(SoundPlan plan, Phrasing phrasing) =>
+        new(
+            [
+                .. plan.Notches.Select(n => new SoundNotchView(
+                    SettingDefinition.Of(n.Setting).Key,
+                    SettingDefinition.Of(n.Setting).Name,
+                    n.Require,
+                    phrasing.Text(n.Because)
+                )),
+            ],
+            [.. plan.Steps.Select(phrasing.Text)],
+            [.. plan.Warnings.Select(phrasing.Text)]
+        );
 
     internal static IReadOnlyList<ChangeView> Views(IEnumerable<StandardChange> changes, Phrasing phrasing) =>
         [.. changes.Select(c => new ChangeView(c.Setting is { } s ? SettingDefinition.Of(s).Key : null, phrasing.Text(c.Because)))];

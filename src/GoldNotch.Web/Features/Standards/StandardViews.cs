@@ -67,13 +67,20 @@ public sealed record ProposalView(
 /// <summary>Minutes that a model's issued card holds at the proposed format.</summary>
 public sealed record CardMinutesView(string ModelName, string Minutes);
 
+/// <summary>A notch that the plan of sound proposes.</summary>
+public sealed record SoundNotchView(string Setting, string Name, string Require, string Reason);
+
+/// <summary>Sound as a plan from the microphones of the standard.</summary>
+public sealed record SoundPlanView(IReadOnlyList<SoundNotchView> Notches, IReadOnlyList<string> Steps, IReadOnlyList<string> Warnings);
+
 /// <summary>What a draft would come to, on every model; wrong is the field that cannot be read, with its remedy.</summary>
 public sealed record StandardPreview(
     WrongView? Wrong,
     IReadOnlyList<EffectView> Effects,
     IReadOnlyList<FindingView> Findings,
     ProposalView? Proposal,
-    IReadOnlyList<ChangeView> Changes
+    IReadOnlyList<ChangeView> Changes,
+    SoundPlanView? Sound = null
 );
 
 /// <summary>A field that cannot be kept.</summary>

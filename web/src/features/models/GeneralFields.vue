@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import OneOf from '../../app/OneOf.vue';
 import type { Views } from '../../app/client';
+import ListInput from './ListInput.vue';
 import SpecificationField from './SpecificationField.vue';
-import { labels } from './specificationText';
+import { labels, meter, meterText } from './specificationText';
 
 const card = defineModel<Views['ModelDocument']>({ required: true });
 defineProps<{ editable: boolean; classes: string[] }>();
@@ -52,6 +53,17 @@ const reset = (field: 'how' | 'firmware', text: string) =>
         :editable="editable"
       />
     </div>
+
+    <h2>Level meter</h2>
+    <ListInput
+      :value="card.meter ?? []"
+      :read="meter"
+      :write="meterText"
+      label="Shares of the bar with what they mean, % = dBFS"
+      hint="0 = -60, 50 = -20, 100 = 0"
+      :disabled="!editable"
+      @change="card.meter = $event.length ? $event : null"
+    />
 
     <h2>Memory cards</h2>
     <div v-for="(slot, i) in card.slots ?? []" :key="i" class="fields">

@@ -115,3 +115,16 @@ export function notNumber(value: unknown, at = ''): string | null {
     }
   return null;
 }
+
+/** Marks of a level meter: share of the bar in per cent, and what it means in dBFS. What is no pair stays out and is told by the site. */
+export function meter(text: string): Views['MeterMarkDocument'][] {
+  return text
+    .split(/[,;\n]/)
+    .filter((part) => part.trim())
+    .map((part) => {
+      const [share, dbfs] = part.split('=').map((n) => numberOf(n.replace('%', '')));
+      return { share: (share ?? NaN) / 100, dbfs: dbfs ?? NaN };
+    });
+}
+export const meterText = (all: Views['MeterMarkDocument'][]): string =>
+  all.map((m) => `${Math.round(m.share * 1000) / 10} = ${m.dbfs}`).join(', ');

@@ -17,6 +17,7 @@ import PictureWaveform from '../../instruments/PictureWaveform.vue';
 import VectorPlot from '../../instruments/VectorPlot.vue';
 import PictureCurve from './PictureCurve.vue';
 import PictureStage from './PictureStage.vue';
+import ProfileHelp from './ProfileHelp.vue';
 import RegionFigures from './RegionFigures.vue';
 import { KINDS, nameOf, type Region } from './regions';
 import { askLimits, limits } from './upload';
@@ -265,6 +266,7 @@ const stands = computed(() =>
           <button class="link" type="button" @click="work.remove(region!.id)">Take this region away</button>
         </section>
         <PictureCurve v-if="picture.isHere" :work="work" :document="document" />
+        <ProfileHelp v-if="regions.some((r) => r.kind === 'greyCard')" :id="id" :version="picture.version" />
         <section v-if="picture.isHere" class="part no-print">
           <h2>Keep</h2>
           <div class="fields">

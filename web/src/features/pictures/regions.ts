@@ -6,6 +6,7 @@ export type Kind = Views['RegionKind'];
 export const KINDS: { key: Kind; name: string }[] = [
   { key: 'greyCard', name: 'Grey card' },
   { key: 'whiteCard', name: 'White card' },
+  { key: 'blackCard', name: 'Black card' },
   { key: 'skin', name: 'Skin' },
   { key: 'keySide', name: 'Key side' },
   { key: 'fillSide', name: 'Fill side' },

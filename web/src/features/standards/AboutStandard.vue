@@ -9,12 +9,14 @@ import { computed } from 'vue';
 import type { Views } from '../../app/client';
 import { plain } from '../../instruments/fractions';
 import ExposureFields from './ExposureFields.vue';
+import SoundFields from './SoundFields.vue';
 
 const doc = defineModel<Views['StandardDocument']>({ required: true });
 const props = defineProps<{
   words: Views['VocabularyView'];
   editable: boolean;
   proposal: Views['ProposalView'] | null;
+  sound?: Views['SoundPlanView'] | null;
   wrong: string;
 }>();
 
@@ -45,6 +47,22 @@ const holds = (condition: string) => (doc.value.circumstances ?? []).includes(co
 function answer([usual, other]: [string, string], chosen: string): void {
   const rest = (doc.value.circumstances ?? []).filter((c) => c !== usual && c !== other);
   doc.value.circumstances = chosen === other ? [...rest, other] : rest;
+}
+
+/** What the plan of sound proposes, in the place of what is required of the same setting whatever the circumstances. */
+function takeSound(notches: Views['SoundNotchView'][]): void {
+  for (const n of notches) {
+    const there = doc.value.notches.find((d) => d.setting === n.setting && !d.when?.length);
+    if (there) Object.assign(there, { require: n.require, reason: n.reason });
+    else
+      doc.value.notches.push({
+        setting: n.setting,
+        require: n.require,
+        importance: 'must',
+        reason: n.reason,
+        tolerance: 'none',
+      });
+  }
 }
 
 function takeProposal(): void {
@@ -116,6 +134,15 @@ function takeProposal(): void {
 
     <h2>Noise, offsets and levels</h2>
     <ExposureFields v-model="doc.exposure" :editable="editable" :curves="curves" :wrong="wrong" />
+
+    <h2>Sound</h2>
+    <SoundFields
+      v-model="doc.sound"
+      :editable="editable"
+      :plan="sound"
+      :notches="doc.notches"
+      @take="takeSound"
+    />
 
     <h2>The shoot</h2>
     <div class="fields">

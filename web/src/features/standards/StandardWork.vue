@@ -151,6 +151,7 @@ useTitle(() => [doc.value.name, `version ${props.whole.head.version}`]);
       :words="words"
       :editable="editable"
       :proposal="preview?.proposal ?? null"
+      :sound="preview?.sound"
       :wrong="wrongAt"
     />
     <PolicyList v-else-if="open === POLICIES" v-model="doc" :words="words" :editable="editable" @go="go" />
