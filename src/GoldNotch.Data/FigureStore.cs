@@ -5,59 +5,11 @@ using Npgsql;
 
 namespace GoldNotch.Data;
 
-/// <summary>A measurement as it is kept, without its pictures.</summary>
-/// <param name="Id">Made by the client.</param>
-/// <param name="Document">How it is set up.</param>
-/// <param name="UnitTag">The unit; null where several are compared.</param>
-/// <param name="Version">Rises with each change of the setting-up.</param>
-/// <param name="BegunBy">Who began it.</param>
-/// <param name="BegunAt">When.</param>
-/// <param name="ChangedBy">Who did something last.</param>
-/// <param name="ChangedAt">When.</param>
-/// <param name="Accepted">Who accepted it, when, and what was frozen; null while it is open.</param>
-/// <param name="Withdrawn">Who withdrew it, when and why; null where nobody did.</param>
-public sealed record StoredFigure(
-    Guid Id,
-    UnitFigureDocument Document,
-    string? UnitTag,
-    int Version,
-    string BegunBy,
-    DateTimeOffset BegunAt,
-    string ChangedBy,
-    DateTimeOffset ChangedAt,
-    FigureAcceptance? Accepted,
-    FigureWithdrawal? Withdrawn
-);
-
-/// <summary>The acceptance of a measurement.</summary>
-/// <param name="By">Who.</param>
-/// <param name="At">When.</param>
-/// <param name="Frozen">What was accepted, as JSON.</param>
-/// <param name="Used">What it is used for.</param>
-public sealed record FigureAcceptance(string By, DateTimeOffset At, string Frozen, FigureUseDocument Used);
-
-/// <summary>The withdrawal of one.</summary>
-/// <param name="By">Who.</param>
-/// <param name="At">When.</param>
-/// <param name="Why">Why.</param>
-public sealed record FigureWithdrawal(string By, DateTimeOffset At, string Why);
-
-/// <summary>A picture of a measurement.</summary>
-/// <param name="Shot">Its number in the list.</param>
-/// <param name="PictureId">The picture.</param>
-/// <param name="Document">How it was taken.</param>
-/// <param name="By">Who took it.</param>
-/// <param name="At">When.</param>
-/// <param name="Version">Rises with each change.</param>
-public sealed record StoredFigureTake(int Shot, Guid PictureId, FigureTakeDocument Document, string By, DateTimeOffset At, int Version);
-
 /// <summary>What is measured on units: pictures, what was accepted, and what it is used for from then on.</summary>
-public sealed class FigureStore(NpgsqlDataSource source)
+public sealed partial class FigureStore(NpgsqlDataSource source)
 {
     private const string Columns =
         "id, document, unit_tag, version, begun_by, begun_at, changed_by, changed_at, accepted_by, accepted_at, accepted, used, withdrawn_by, withdrawn_at, withdrawn_why";
-
-    private const string TakeColumns = "shot, picture_id, document, taken_by, taken_at, version";
 
     /// <summary>A page of measurements, changed last first.</summary>
     /// <param name="unit">Of this unit alone; null: all.</param>
@@ -91,13 +43,6 @@ public sealed class FigureStore(NpgsqlDataSource source)
     /// <summary>One measurement, or null.</summary>
     public Task<StoredFigure?> GetAsync(Guid id, CancellationToken cancel) =>
         source.CreateCommand($"SELECT {Columns} FROM unit_figure WHERE id = @id").With("id", id).FirstAsync(Read, cancel);
-
-    /// <summary>Its pictures, in order.</summary>
-    public Task<List<StoredFigureTake>> TakesAsync(Guid id, CancellationToken cancel) =>
-        source
-            .CreateCommand($"SELECT {TakeColumns} FROM figure_take WHERE figure_id = @id ORDER BY shot")
-            .With("id", id)
-            .ListAsync(ReadTake, cancel);
 
     /// <summary>Keeps how a measurement is set up: new where the version seen is 0, else changed if nobody else has since.</summary>
     /// <returns>As it is kept, or null when its version has moved on.</returns>
@@ -190,65 +135,6 @@ public sealed class FigureStore(NpgsqlDataSource source)
         await transaction.Command("DELETE FROM unit_figure WHERE id = @id").With("id", id).RunAsync(cancel);
         await Audit.WriteAsync(transaction, who, "measurement deleted", Subject(id), there.Document, null, cancel);
         await TellAsync(transaction, there, cancel);
-        await transaction.CommitAsync(cancel);
-        return true;
-    }
-
-    /// <summary>Puts a picture at a place of the list: new where the version seen is 0, else in place of the one that was seen; null takes it out.</summary>
-    /// <returns>Whether it was done: not where somebody else has put one there.</returns>
-    /// <exception cref="RefusedException">There is no such measurement or picture, or it is accepted.</exception>
-    public async Task<bool> PutTakeAsync(
-        Guid id,
-        int shot,
-        StoredFigureTake? take,
-        int seen,
-        DateTimeOffset at,
-        Actor who,
-        CancellationToken cancel
-    )
-    {
-        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
-        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
-        StoredFigure figure = await OpenAsync(transaction, id, cancel) ?? throw NoFigure();
-        StoredFigureTake? before = await transaction
-            .Command($"SELECT {TakeColumns} FROM figure_take WHERE figure_id = @id AND shot = @shot")
-            .With("id", id)
-            .With("shot", shot)
-            .FirstAsync(ReadTake, cancel);
-        if ((before?.Version ?? 0) != seen)
-        {
-            return false;
-        }
-
-        if (take is null)
-        {
-            await transaction
-                .Command("DELETE FROM figure_take WHERE figure_id = @id AND shot = @shot")
-                .With("id", id)
-                .With("shot", shot)
-                .RunAsync(cancel);
-        }
-        else
-        {
-            await KeepAsync(transaction, id, take, cancel);
-        }
-
-        await transaction
-            .Command("UPDATE unit_figure SET changed_by = @who, changed_at = @at WHERE id = @id")
-            .With("who", who.Name)
-            .With("at", at.ToUniversalTime())
-            .With("id", id)
-            .RunAsync(cancel);
-        await Audit.WriteAsync(
-            transaction,
-            who,
-            take is null ? "measurement picture taken out" : "measurement picture",
-            Subject(id),
-            before,
-            take,
-            cancel
-        );
-        await TellAsync(transaction, figure, cancel);
         await transaction.CommitAsync(cancel);
         return true;
     }
@@ -386,54 +272,6 @@ public sealed class FigureStore(NpgsqlDataSource source)
             .With("new", newTag)
             .RunAsync(cancel);
 
-    /// <summary>A number that changes with every picture of a measurement, and with nothing else.</summary>
-    public static long Seal(IEnumerable<StoredFigureTake> takes)
-    {
-        long seal = 17;
-        foreach (StoredFigureTake take in takes.OrderBy(t => t.Shot))
-        {
-            foreach (byte part in take.PictureId.ToByteArray().Append((byte)take.Version).Append((byte)take.Shot))
-            {
-                // Small enough to pass through JavaScript unharmed.
-                seal = ((seal * 31) + part) % 9_007_199_254_740_881;
-            }
-        }
-
-        return seal;
-    }
-
-    private static async Task KeepAsync(NpgsqlTransaction transaction, Guid id, StoredFigureTake take, CancellationToken cancel)
-    {
-        try
-        {
-            await transaction
-                .Command(
-                    """
-                    INSERT INTO figure_take (figure_id, shot, picture_id, document, taken_by, taken_at)
-                    VALUES (@id, @shot, @picture, @document, @who, @at)
-                    ON CONFLICT (figure_id, shot) DO UPDATE
-                    SET picture_id = @picture, document = @document, taken_by = @who, taken_at = @at, version = figure_take.version + 1
-                    """
-                )
-                .With("id", id)
-                .With("shot", take.Shot)
-                .With("picture", take.PictureId)
-                .WithJson("document", JsonSerializer.Serialize(take.Document, ExchangeJson.Default.FigureTakeDocument))
-                .With("who", take.By)
-                .With("at", take.At.ToUniversalTime())
-                .RunAsync(cancel);
-        }
-        catch (PostgresException missing) when (missing.SqlState == PostgresErrorCodes.ForeignKeyViolation)
-        {
-            throw new RefusedException(
-                ProblemCode.NotFound,
-                "/picture",
-                "There is no such picture any more. Choose the file again.",
-                missing
-            );
-        }
-    }
-
     // One that is being accepted is waited for.
     private static async Task<StoredFigure?> OpenAsync(NpgsqlTransaction transaction, Guid id, CancellationToken cancel)
     {
@@ -489,15 +327,5 @@ public sealed class FigureStore(NpgsqlDataSource source)
             r.MomentOrNull("withdrawn_at") is { } withdrawn
                 ? new FigureWithdrawal(r.Text("withdrawn_by"), withdrawn, r.Text("withdrawn_why"))
                 : null
-        );
-
-    private static StoredFigureTake ReadTake(Row r) =>
-        new(
-            r.Number("shot"),
-            r.Id("picture_id"),
-            JsonSerializer.Deserialize(r.Text("document"), ExchangeJson.Default.FigureTakeDocument)!,
-            r.Text("taken_by"),
-            r.Moment("taken_at"),
-            r.Number("version")
         );
 }

@@ -107,20 +107,9 @@ public sealed partial class MatchStore
     }
 
     /// <summary>A number that changes with every picture of a match, and with nothing else.</summary>
-    public static long Seal(IEnumerable<StoredTake> takes)
-    {
-        long seal = 17;
-        foreach (StoredTake take in takes.OrderBy(t => t.Turn).ThenBy(t => t.Letter, StringComparer.Ordinal))
-        {
-            foreach (byte part in take.PictureId.ToByteArray().Append((byte)take.Version).Append((byte)take.Turn))
-            {
-                // Small enough to pass through JavaScript unharmed.
-                seal = ((seal * 31) + part) % 9_007_199_254_740_881;
-            }
-        }
+    public static long Seal(IEnumerable<StoredTake> takes) =>
+        PictureSeal.Of(takes.OrderBy(t => t.Turn).ThenBy(t => t.Letter, StringComparer.Ordinal).Select(t => (t.PictureId, t.Version, t.Turn)));
 
-        return seal;
-    }
 
     private static StoredTake ReadTake(Row r) =>
         new(

@@ -75,6 +75,10 @@ watch(
         <span class="soft small"> added by {{ clip.addedBy }}</span>
       </p>
       <ClipResult :clip="clip" brief @give-up="giveUp" />
+      <p v-if="clip.state === 'judged'" class="soft small">
+        Look at it once: overlays burned into the picture, and the card it was recorded to, are left to your
+        eye.
+      </p>
     </template>
   </section>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Views } from '../../app/client';
-import { nameOf } from '../pictures/regions';
+import MarkedPicture from '../pictures/MarkedPicture.vue';
 import { STATE, tone } from './words';
 
 /** One camera: its last picture with the card and the skin on it, how it stands, and a place for its next picture. */
@@ -18,12 +18,6 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ file: [file: File] }>();
 const shown = computed(() => props.camera.turns.findLast((t) => t.turn <= props.turn));
-const box = (r: Views['RegionDocument']) => ({
-  left: `${100 * r.x}%`,
-  top: `${100 * r.y}%`,
-  width: `${100 * r.width}%`,
-  height: `${100 * r.height}%`,
-});
 const marked = computed(() =>
   (shown.value?.regions ?? []).filter((r) => r.kind === 'greyCard' || r.kind === 'skin'),
 );
@@ -38,29 +32,15 @@ const address = computed(() => `/cameras/pictures/${shown.value?.picture}?match=
     @dragover.prevent
     @drop.prevent.stop="$event.dataTransfer?.files[0] && emit('file', $event.dataTransfer.files[0])"
   >
-    <div class="look" :class="{ none: !shown }">
-      <RouterLink v-if="shown" :to="address">
-        <img
-          :src="`/api/pictures/${shown.picture}/preview`"
-          :alt="`Camera ${camera.letter}, round ${shown.turn}: move its regions`"
-        />
-        <span
-          v-for="r in marked"
-          :key="r.id"
-          class="region"
-          :class="{
-            ellipse: r.shape === 'ellipse',
-            skin: r.kind === 'skin',
-            right: r.x + r.width / 2 > 0.55,
-            below: r.y < 0.12,
-          }"
-          :style="box(r)"
-          ><span class="tag">{{ nameOf(r, marked) }}</span></span
-        >
-      </RouterLink>
-      <span v-else class="soft small">No picture yet</span>
+    <MarkedPicture
+      :picture="shown?.picture"
+      :to="address"
+      :alt="`Camera ${camera.letter}, round ${shown?.turn}: move its regions`"
+      :regions="marked"
+      named
+    >
       <span v-if="busy" class="busy small" role="status">{{ camera.letter }} {{ busy }}…</span>
-    </div>
+    </MarkedPicture>
     <h2>
       <span
         ><b class="mono">{{ camera.letter }}</b> {{ camera.name }}</span
@@ -100,59 +80,6 @@ const address = computed(() => `/cameras/pictures/${shown.value?.picture}?match=
 <style scoped>
 .camera {
   min-width: 0;
-}
-.look {
-  position: relative;
-  background: var(--panel-deep);
-  aspect-ratio: 16 / 9;
-  overflow: hidden;
-}
-.none {
-  border: 1px dashed var(--line);
-  display: grid;
-  place-items: center;
-}
-.look a {
-  position: absolute;
-  inset: 0;
-  display: block;
-}
-img {
-  width: 100%;
-  height: 100%;
-  object-fit: fill;
-  display: block;
-}
-.region {
-  position: absolute;
-  border: 2px solid var(--brass);
-  outline: 1px solid #000;
-}
-.skin {
-  border-style: dashed;
-}
-.ellipse {
-  border-radius: 50%;
-}
-.tag {
-  position: absolute;
-  left: -2px;
-  bottom: 100%;
-  margin-bottom: 2px;
-  padding: 0 4px;
-  background: #14181d;
-  color: #fff;
-  font-size: 0.75rem;
-  white-space: nowrap;
-}
-.right .tag {
-  left: auto;
-  right: -2px;
-}
-.below .tag {
-  bottom: auto;
-  top: 100%;
-  margin: 2px 0 0;
 }
 .busy {
   position: absolute;

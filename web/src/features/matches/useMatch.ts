@@ -1,7 +1,7 @@
-import { computed, onScopeDispose, ref, watch, type Ref } from 'vue';
+import { computed, onScopeDispose, ref, type Ref } from 'vue';
 import { api, ask, Problem, type Views } from '../../app/client';
 import { copy } from '../../app/copy';
-import { useLive } from '../../app/live';
+import { useOpened } from '../../app/useOpened';
 import { outbox } from '../../app/outbox/outbox';
 import { isPicture, type PictureEntry } from '../pictures/outgoing';
 import { askLimits, refusal, send } from '../pictures/upload';
@@ -25,8 +25,12 @@ export type MatchWork = ReturnType<typeof useMatch>;
 
 /** One match while several people work on it: pictures, corrections and the signature go to the site at once, and what others do is shown. */
 export function useMatch(id: Ref<string>) {
-  const match = ref<Match>();
-  const failed = ref<Error | null>(null);
+  const {
+    shown: match,
+    failed,
+    open,
+    show,
+  } = useOpened(id, (of) => ask(api.GET('/api/matches/{id}', { params: { path: { id: of } } })));
   const wrong = ref('');
   /** What each camera is at, and what had to be said of its last picture. */
   const busy = ref<Record<string, string>>({});
@@ -44,34 +48,6 @@ export function useMatch(id: Ref<string>) {
   );
   const stop = new AbortController();
   onScopeDispose(() => stop.abort());
-
-  let asked = 0;
-  async function open(): Promise<void> {
-    const mine = ++asked;
-    try {
-      const view = await ask(api.GET('/api/matches/{id}', { params: { path: { id: id.value } } }));
-      if (mine === asked) match.value = view;
-      failed.value = null;
-    } catch (error) {
-      if (!match.value) failed.value = error as Error;
-    }
-  }
-  watch(
-    id,
-    () => {
-      match.value = undefined;
-      void open();
-    },
-    { immediate: true },
-  );
-  useLive((_, of) => {
-    if (!of || of === id.value) void open();
-  });
-  /** An answer that was asked for before another one came is not shown over it. */
-  function show(view: Match): void {
-    asked++;
-    match.value = view;
-  }
 
   const camera = (letter: string) => match.value?.cameras.find((c) => c.letter === letter);
   const seenOf = (letter: string, turn: number) =>

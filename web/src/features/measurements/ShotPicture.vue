@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { plain } from '../../instruments/fractions';
+import MarkedPicture from '../pictures/MarkedPicture.vue';
 import type { Shot } from './useMeasurement';
 import { decibels, stops } from './words';
 
@@ -10,33 +11,16 @@ const picture = computed(() => props.shot.picture);
 const address = computed(
   () => `/cameras/pictures/${picture.value?.picture}?measurement=${props.measurement}`,
 );
-const box = computed(() => {
-  const r = picture.value?.region;
-  return (
-    r && {
-      left: `${100 * r.x}%`,
-      top: `${100 * r.y}%`,
-      width: `${100 * r.width}%`,
-      height: `${100 * r.height}%`,
-    }
-  );
-});
 </script>
 
 <template>
   <div class="both">
-    <div class="look" :class="{ none: !picture }">
-      <RouterLink v-if="picture" :to="address">
-        <img :src="`/api/pictures/${picture.picture}/preview`" :alt="`${shot.label}: move its patch`" />
-        <span
-          v-if="box"
-          class="region"
-          :class="{ ellipse: picture.region!.shape === 'ellipse' }"
-          :style="box"
-        />
-      </RouterLink>
-      <span v-else class="soft small">No picture yet</span>
-    </div>
+    <MarkedPicture
+      :picture="picture?.picture"
+      :to="address"
+      :alt="`${shot.label}: move its patch`"
+      :regions="picture?.region ? [picture.region] : []"
+    />
     <dl v-if="picture" class="small">
       <dt>Level</dt>
       <dd class="mono">{{ picture.levelPercent == null ? '–' : `${picture.levelPercent.toFixed(1)} %` }}</dd>
@@ -71,35 +55,6 @@ const box = computed(() => {
   grid-template-columns: minmax(0, 3fr) minmax(150px, 2fr);
   gap: 18px;
   align-items: start;
-}
-.look {
-  position: relative;
-  background: var(--panel-deep);
-  aspect-ratio: 16 / 9;
-  overflow: hidden;
-}
-.none {
-  border: 1px dashed var(--line);
-  display: grid;
-  place-items: center;
-}
-.look a {
-  position: absolute;
-  inset: 0;
-}
-img {
-  width: 100%;
-  height: 100%;
-  object-fit: fill;
-  display: block;
-}
-.region {
-  position: absolute;
-  border: 2px solid var(--brass);
-  outline: 1px solid #000;
-}
-.ellipse {
-  border-radius: 50%;
 }
 dl {
   display: grid;

@@ -1,6 +1,6 @@
-import { computed, onScopeDispose, ref, watch, type Ref } from 'vue';
+import { computed, onScopeDispose, ref, type Ref } from 'vue';
 import { api, ask, Problem, type Views } from '../../app/client';
-import { useLive } from '../../app/live';
+import { useOpened } from '../../app/useOpened';
 import { askLimits, refusal, send } from '../pictures/upload';
 
 export type Measurement = Views['MeasurementView'];
@@ -18,43 +18,23 @@ export const inOrder = (files: Iterable<File>): File[] =>
 
 /** One measurement: its pictures, from files and over the link, its figures, and what becomes of them. */
 export function useMeasurement(id: Ref<string>) {
-  const measurement = ref<Measurement>();
-  const failed = ref<Error | null>(null);
   const wrong = ref('');
   const busy = ref('');
+  const {
+    shown: measurement,
+    failed,
+    open,
+    show,
+  } = useOpened(
+    id,
+    (of) => ask(api.GET('/api/measurements/{id}', { params: { path: { id: of } } })),
+    () => !busy.value,
+  );
   /** Whether the camera gave no still over a link, so that its file is asked for. */
   const byHand = ref(false);
   void askLimits();
   const stop = new AbortController();
   onScopeDispose(() => stop.abort());
-
-  let asked = 0;
-  async function open(): Promise<void> {
-    const mine = ++asked;
-    try {
-      const view = await ask(api.GET('/api/measurements/{id}', { params: { path: { id: id.value } } }));
-      if (mine === asked) measurement.value = view;
-      failed.value = null;
-    } catch (error) {
-      if (!measurement.value) failed.value = error as Error;
-    }
-  }
-  watch(
-    id,
-    () => {
-      measurement.value = undefined;
-      void open();
-    },
-    { immediate: true },
-  );
-  useLive((_, of) => {
-    if (!busy.value && (!of || of === id.value)) void open();
-  });
-  /** An answer that was asked for before another one came is not shown over it. */
-  function show(view: Measurement): void {
-    asked++;
-    measurement.value = view;
-  }
 
   const seen = (number: number) =>
     measurement.value?.shots.find((s) => s.shot.number === number)?.picture?.version ?? 0;
