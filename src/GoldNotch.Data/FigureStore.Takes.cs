@@ -79,7 +79,6 @@ public sealed partial class FigureStore
     public static long Seal(IEnumerable<StoredFigureTake> takes) =>
         PictureSeal.Of(takes.OrderBy(t => t.Shot).Select(t => (t.PictureId, t.Version, t.Shot)));
 
-
     private static async Task KeepAsync(NpgsqlTransaction transaction, Guid id, StoredFigureTake take, CancellationToken cancel)
     {
         try

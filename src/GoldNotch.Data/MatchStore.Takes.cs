@@ -108,8 +108,9 @@ public sealed partial class MatchStore
 
     /// <summary>A number that changes with every picture of a match, and with nothing else.</summary>
     public static long Seal(IEnumerable<StoredTake> takes) =>
-        PictureSeal.Of(takes.OrderBy(t => t.Turn).ThenBy(t => t.Letter, StringComparer.Ordinal).Select(t => (t.PictureId, t.Version, t.Turn)));
-
+        PictureSeal.Of(
+            takes.OrderBy(t => t.Turn).ThenBy(t => t.Letter, StringComparer.Ordinal).Select(t => (t.PictureId, t.Version, t.Turn))
+        );
 
     private static StoredTake ReadTake(Row r) =>
         new(

@@ -1,3 +1,7 @@
+using System.Globalization;
+using System.Net.Http.Json;
+using System.Text.Json;
+using GoldNotch.Web.Tests.Hosting;
 using OpenQA.Selenium;
 
 namespace GoldNotch.Browser.Tests;
@@ -14,6 +18,7 @@ public class PictureTests
         {
             Definitions(fresh);
             await MatchedAsync(fresh);
+            await NoiseAsync(fresh);
             await CorrectionsAsync(fresh);
             Bench(fresh);
         }
@@ -44,6 +49,58 @@ public class PictureTests
         {
             folder.Delete(recursive: true);
         }
+    }
+
+    // The noise of a unit at every gain, its lamps dimmed as gain rises.
+    private static async Task NoiseAsync(BrowserSite site)
+    {
+        const string Unit = "OBG-104";
+        const double GreyLux = 1500;
+        using TestClient mara = await site.Site.ClientAsync("mara");
+        using var http = new HttpClient();
+        async Task PutAsync(string path, object body) =>
+            (
+                await http.PutAsync(new Uri(site.Site.Cameras, $"/stand-in/{Unit}/{path}"), JsonContent.Create(body))
+            ).EnsureSuccessStatusCode();
+        foreach (
+            (string setting, string value) in new[]
+            {
+                ("full-auto", "off"),
+                ("profile", "standard"),
+                ("iris", "f/5.6"),
+                ("shutter", "1/60"),
+                ("nd", "clear"),
+            }
+        )
+        {
+            await PutAsync($"hand/{setting}", new { set = value });
+        }
+
+        var id = Guid.NewGuid();
+        JsonElement document = (await mara.GetAsync($"/api/units/{Unit}/measurements/new?kind=noise")).Expect(200).Json;
+        JsonElement view = (await mara.PutAsync($"/api/measurements/{id}", document.GetRawText(), 0)).Expect(200).Json;
+        foreach (JsonElement shot in view.GetProperty("shots").EnumerateArray().Select(s => s.GetProperty("shot")))
+        {
+            double gain = shot.GetProperty("gainDb").GetDouble();
+            await PutAsync(
+                "scene",
+                new
+                {
+                    lux = GreyLux / Math.Pow(10, gain / 20),
+                    lightK = 5600,
+                    subject = "flat",
+                }
+            );
+            await PutAsync("hand/gain", new { set = gain.ToString(CultureInfo.InvariantCulture) });
+            string still = $"/api/measurements/{id}/shots/{shot.GetProperty("number").GetInt32()}/still";
+            (await mara.SendAsync(HttpMethod.Post, still, new { picture = Guid.NewGuid() })).Expect(200);
+        }
+
+        using Browser browser = site.Open();
+        browser.Go($"/cameras/measurements/{id}");
+        browser.Read(".zone-effect", "Gain limit");
+        browser.Script("document.activeElement.blur()");
+        browser.Picture("measurement");
     }
 
     // Three cameras after their first correction, with a face marked.
@@ -166,13 +223,6 @@ public class PictureTests
                 bench.Read(".now", "Is an ND filter in");
                 bench.Picture(name);
                 continue;
-            }
-
-            if (name == "bench")
-            {
-                bench.See(".queue [data-group=group-audio-inputs]").Click();
-                bench.AtGroup("group-audio-inputs");
-                bench.Picture("bench-group");
             }
 
             BenchTests.GoTo(bench, "gain");

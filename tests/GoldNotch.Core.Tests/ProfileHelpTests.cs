@@ -73,6 +73,9 @@ public class ProfileHelpTests
             Choices = Plain.Choices.SetItem(Setting.Profile, new ChoiceControl([new ChoicePosition("log", "")], false)),
         };
         Should.Throw<QuantityException>(() => ProfileHelp.Of(log, Reference, Reference)).Message.ShouldContain("records log");
+        Should
+            .Throw<QuantityException>(() => ProfileHelp.Of(Plain, bare with { Grey = Card(0.5, 70) }, Reference))
+            .Message.ShouldContain("1.5 stops brighter");
         ProfileHelp
             .Of(Plain with { Choices = ImmutableDictionary<Setting, ChoiceControl>.Empty }, bare, bare)
             .Memory.Case.ShouldBe("memory-free");

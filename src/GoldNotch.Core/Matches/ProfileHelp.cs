@@ -69,6 +69,7 @@ public sealed record ProfileHelp(
     private const string Factory = "standard";
 
     // What a hand can set and an eye can see: a fortieth of a stop of colour, a hundredth of the scale, a tenth of colour.
+    private const double MostApartStops = 2.0 / 3;
     private const double SameShare = 0.02;
     private const double SameBlackPercent = 1;
     private const double SameGreyPercent = 2;
@@ -125,7 +126,7 @@ public sealed record ProfileHelp(
     private static readonly Template Saturation = new(
         RuleId,
         "saturation",
-        "Colour level {up?up|down}: skin has {times} times the colour it has in the reference."
+        "Colour level {up?up|down}: skin has {times} of the colour it has in the reference."
     );
     private static readonly Template NoWhite = new(RuleId, "no-white", "Mark the white card on both pictures: the knee is told by it.");
     private static readonly Template NoBlack = new(
@@ -147,6 +148,15 @@ public sealed record ProfileHelp(
             throw new QuantityException(
                 QuantityFault.NoChoice,
                 $"{model.Name} records log: match it in log, where nothing is lost, instead of bending a profile."
+            );
+        }
+
+        // A curve that is bent is told apart from an exposure that is wrong only where both are exposed alike.
+        if (Stops.Between(has.Grey.Mean.Luminance, reference.Grey.Mean.Luminance) is var apart && Math.Abs(apart.Value) > MostApartStops)
+        {
+            throw new QuantityException(
+                QuantityFault.OutOfRange,
+                $"Expose both alike first: the grey card is {Notation.Number(Math.Abs(apart.Value), 1)} stops {(apart.Value > 0 ? "brighter" : "darker")} than in the reference. {(apart.Value > 0 ? "Close" : "Open")} the iris and take the picture again."
             );
         }
 
@@ -256,7 +266,7 @@ public sealed record ProfileHelp(
                 Saturation.Of(
                     Setting.Profile,
                     ("up", FigureValue.Count(1 - times)),
-                    ("times", FigureValue.In(Measure.Count, Math.Round(times, 1)))
+                    ("times", FigureValue.In(Measure.Percent, Math.Round(100 * times)))
                 )
             );
     }

@@ -125,6 +125,10 @@ h3 {
 }
 .state {
   font-weight: 600;
+  margin-left: 8px;
+}
+.lines .link {
+  margin-left: 8px;
 }
 form {
   display: grid;
