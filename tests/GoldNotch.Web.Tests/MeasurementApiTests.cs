@@ -1,8 +1,12 @@
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Data;
 using GoldNotch.SimulatedCameras;
+using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Tests.Hosting;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace GoldNotch.Web.Tests;
 
@@ -60,6 +64,8 @@ public class MeasurementApiTests(DemoSite site)
         quarter.GetProperty("by").GetString().ShouldBe("Ines Calloway");
         quarter.GetProperty("measurement").GetString().ShouldBe(id.ToString());
         page.GetProperty("measurements")[0].GetProperty("state").GetString().ShouldBe("inUse");
+
+        await OnPaperAsync(measured);
 
         // Nothing of it moves any more: not its setting-up, not its pictures.
         (await ines.PutAsync($"/api/measurements/{id}", accepted.GetProperty("document").GetRawText(), 1)).Expect(409);
@@ -291,6 +297,22 @@ public class MeasurementApiTests(DemoSite site)
         (await ines.SendAsync(HttpMethod.Delete, $"/api/models/alder-20/claims/{id}", null)).Expect(204);
         (await ines.SendAsync(HttpMethod.Delete, $"/api/models/alder-20/claims/{id}", null)).Expect(404);
         (await ines.GetAsync("/api/models/nobody/claims")).Expect(400);
+    }
+
+    // Its printed sheet and its strap card count with it; those of its sisters, and of the model, do not.
+    private async Task OnPaperAsync(double measured)
+    {
+        SheetSource sheets = site.Services.GetRequiredService<SheetSource>();
+        UnitStore units = site.Services.GetRequiredService<UnitStore>();
+        var address = new SheetAddress("lecture-room", "alder-20", null, null);
+        StoredUnit own = await units.FindAsync(Unit, CancellationToken.None);
+        StoredUnit sister = await units.FindAsync("OBG-103", CancellationToken.None);
+        double Quarter(Sheet sheet) => sheet.Model.Filters.First(f => f.Label == "1/4").Loss.Value;
+        Quarter((await sheets.GetAsync(address, own, CancellationToken.None)).Sheet).ShouldBe(measured);
+        Quarter((await sheets.GetAsync(address, null, CancellationToken.None)).Sheet).ShouldBe(2);
+        (await sheets.EachAsync(address, [own, sister with { Measured = MeasuredOnUnit.Nothing }], CancellationToken.None))
+            .Select(e => Quarter(e.Sheet))
+            .ShouldBe([measured, 2]);
     }
 
     private static async Task RefusedWhileNothingIsFoundAsync(TestClient client, Guid id, JsonElement view) =>

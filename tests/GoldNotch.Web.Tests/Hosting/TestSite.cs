@@ -27,6 +27,9 @@ public class TestSite : IAsyncLifetime
     public Uri Address { get; private set; } = new("http://127.0.0.1");
 
     /// <summary>Where the stand-in cameras are.</summary>
+    /// <summary>What the site is made of.</summary>
+    internal IServiceProvider Services => _app?.Services ?? throw new InvalidOperationException("The site is not started.");
+
     public Uri Cameras { get; private set; } = new("http://127.0.0.1");
 
     /// <summary>Connection as the owner of the tables: for what goes past the site.</summary>

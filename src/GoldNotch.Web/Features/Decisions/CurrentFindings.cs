@@ -44,7 +44,11 @@ internal sealed class CurrentFindings(StandardStore standards, ModelStore models
 
         if (read.ModelKey.Length > 0)
         {
-            (Sheet sheet, _) = await sheets.GetAsync(new SheetAddress(read.StandardKey, read.ModelKey, read.Version, read.When), cancel);
+            (Sheet sheet, _) = await sheets.GetAsync(
+                new SheetAddress(read.StandardKey, read.ModelKey, read.Version, read.When),
+                null,
+                cancel
+            );
             return [RuleBook.Of(sheet)];
         }
 

@@ -115,7 +115,7 @@ internal static class ExchangeEndpoints
         CancellationToken cancel
     )
     {
-        (Sheet sheet, _) = await sheets.GetAsync(address, cancel);
+        (Sheet sheet, _) = await sheets.GetAsync(address, null, cancel);
         return Json(ExchangeDocument.Empty with { Sheets = [SheetDocument.Of(sheet)] }, $"{address.StandardKey}-{address.ModelKey}");
     }
 
@@ -125,7 +125,7 @@ internal static class ExchangeEndpoints
         CancellationToken cancel
     )
     {
-        (Sheet sheet, _) = await sheets.GetAsync(address, cancel);
+        (Sheet sheet, _) = await sheets.GetAsync(address, null, cancel);
         return Csv(CsvFiles.Sheets([SheetDocument.Of(sheet)]), $"{address.StandardKey}-{address.ModelKey}");
     }
 

@@ -65,8 +65,8 @@ internal static class PrintingEndpoints
     )
     {
         PaperSize size = PaperSize.Of(paper) ?? throw NoPaper();
-        (Sheet sheet, _) = await sheets.GetAsync(address, cancel);
         StoredUnit? of = await UnitAsync(unit, units, cancel);
+        (Sheet sheet, _) = await sheets.GetAsync(address, of, cancel);
         DateTimeOffset now = await wall.NowAsync(cancel);
         byte[] pdf = layout switch
         {
@@ -87,8 +87,8 @@ internal static class PrintingEndpoints
         CancellationToken cancel
     )
     {
-        (Sheet sheet, _) = await sheets.GetAsync(address, cancel);
         StoredUnit? of = await UnitAsync(unit, units, cancel);
+        (Sheet sheet, _) = await sheets.GetAsync(address, of, cancel);
         return TypedResults.File(
             StrapPdf.Of(sheet, of, of is null ? null : Address(context, of.Tag), phrasing),
             "application/pdf",
@@ -108,15 +108,16 @@ internal static class PrintingEndpoints
     )
     {
         PaperSize size = PaperSize.Of(paper) ?? throw NoPaper();
-        (Sheet sheet, _) = await sheets.GetAsync(address, cancel);
         List<StoredUnit> lent = await units.LentAsync(address.ModelKey, null, cancel);
-        if (lent.Count == 0)
+        IReadOnlyList<(Sheet Sheet, StoredUnit Unit)> each = await sheets.EachAsync(address, lent, cancel);
+        if (each.Count == 0)
         {
-            throw new RefusedException(ProblemCode.NotFound, "/modelKey", $"No unit of {sheet.Model.Name} is in the pool.");
+            (Sheet none, _) = await sheets.GetAsync(address, null, cancel);
+            throw new RefusedException(ProblemCode.NotFound, "/modelKey", $"No unit of {none.Model.Name} is in the pool.");
         }
 
         return TypedResults.File(
-            StrapPdf.Sheets(sheet, [.. lent.Select(u => (u, Address(context, u.Tag)))], size, phrasing),
+            StrapPdf.Sheets([.. each.Select(e => (e.Sheet, e.Unit, Address(context, e.Unit.Tag)))], size, phrasing),
             "application/pdf",
             $"straps-{address.StandardKey}-{address.ModelKey}.pdf"
         );
@@ -167,7 +168,7 @@ internal static class PrintingEndpoints
     )
     {
         Setting of = RefusedException.At("/setting", () => SettingDefinition.Parse(setting));
-        (Sheet sheet, _) = await sheets.GetAsync(address, cancel);
+        (Sheet sheet, _) = await sheets.GetAsync(address, null, cancel);
         SheetLine line = sheet.LineOf(of)
             ?? throw new RefusedException(ProblemCode.NotFound, "/setting", "This sheet does not ask for it.");
         Dial dial = line.Dial;

@@ -50,8 +50,8 @@ internal static class StrapPdf
         return to.ToArray();
     }
 
-    /// <summary>A card for each unit, two across and as many down as the paper holds, with room to cut.</summary>
-    internal static byte[] Sheets(Sheet sheet, IReadOnlyList<(StoredUnit Unit, string Address)> units, PaperSize paper, Phrasing phrasing)
+    /// <summary>A card for each unit with what was measured on it, two across and as many down as the paper holds, with room to cut; one unit or more.</summary>
+    internal static byte[] Sheets(IReadOnlyList<(Sheet Sheet, StoredUnit Unit, string Address)> units, PaperSize paper, Phrasing phrasing)
     {
         const int Across = 2;
         int down = (int)((paper.Height - (2 * Margin)) / Height);
@@ -60,18 +60,22 @@ internal static class StrapPdf
         using (
             SKDocument document = SKDocument.CreatePdf(
                 to,
-                new SKDocumentPdfMetadata { Title = $"{sheet.Standard.Name}, {sheet.Model.Name}: strap cards", Author = "Gold Notch" }
+                new SKDocumentPdfMetadata
+                {
+                    Title = $"{units[0].Sheet.Standard.Name}, {units[0].Sheet.Model.Name}: strap cards",
+                    Author = "Gold Notch",
+                }
             )
         )
         {
-            foreach ((StoredUnit Unit, string Address)[] page in units.Chunk(Across * down))
+            foreach ((Sheet Sheet, StoredUnit Unit, string Address)[] page in units.Chunk(Across * down))
             {
                 SKCanvas canvas = document.BeginPage(paper.Width, paper.Height);
                 for (int i = 0; i < page.Length; i++)
                 {
                     canvas.Save();
                     canvas.Translate(left + (i % Across * Width), Margin + (i / Across * Height));
-                    Draw(canvas, sheet, page[i].Unit, page[i].Address, phrasing);
+                    Draw(canvas, page[i].Sheet, page[i].Unit, page[i].Address, phrasing);
                     canvas.Restore();
                 }
 

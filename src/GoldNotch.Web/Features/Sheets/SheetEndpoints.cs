@@ -51,7 +51,7 @@ internal static class SheetEndpoints
         CancellationToken cancel
     )
     {
-        (Sheet sheet, StandardState state) = await sheets.GetAsync(address, cancel);
+        (Sheet sheet, StandardState state) = await sheets.GetAsync(address, null, cancel);
         List<StoredUnit> found = await units.OfModelAsync(address.ModelKey, UnitsShown, cancel);
         DateOnly today = await wall.TodayAsync(cancel);
         List<Waiver> waivers = await decisions.WaiversForAsync(
@@ -89,8 +89,41 @@ internal sealed record SheetAddress(
 /// <summary>Sheets as they are asked for: the version in force or another, in the usual circumstances or in others.</summary>
 internal sealed class SheetSource(StandardStore standards, ModelStore models)
 {
+    /// <summary>The sheet of a model; of one unit with what was measured on it.</summary>
+    /// <param name="address">Which sheet.</param>
+    /// <param name="unit">The unit; null for the model as its specification says. One of another model says nothing of this one.</param>
+    /// <param name="cancel">Cancels.</param>
     /// <exception cref="RefusedException">There is no such standard, version or model, or no such condition.</exception>
-    internal async Task<(Sheet Sheet, StandardState State)> GetAsync(SheetAddress address, CancellationToken cancel)
+    internal async Task<(Sheet Sheet, StandardState State)> GetAsync(SheetAddress address, StoredUnit? unit, CancellationToken cancel)
+    {
+        SheetParts parts = await ReadAsync(address, cancel);
+        return (parts.Of(unit), parts.State);
+    }
+
+    /// <summary>The sheet of each unit; those of which nothing was measured share theirs.</summary>
+    internal async Task<IReadOnlyList<(Sheet Sheet, StoredUnit Unit)>> EachAsync(
+        SheetAddress address,
+        IReadOnlyList<StoredUnit> units,
+        CancellationToken cancel
+    )
+    {
+        SheetParts parts = await ReadAsync(address, cancel);
+        Sheet plain = parts.Of(null);
+        return [.. units.Select(u => (u.Measured == MeasuredOnUnit.Nothing ? plain : parts.Of(u), u))];
+    }
+
+    // What a sheet is compiled from.
+    private sealed record SheetParts(Standard Standard, ModelDocument Card, Circumstances Circumstances, StandardState State)
+    {
+        internal Sheet Of(StoredUnit? unit) =>
+            SheetCompiler.Compile(
+                Standard,
+                ModelReader.ToModel(unit?.ModelKey == Card.Key ? UnitReader.Measured(Card, unit.Document) : Card),
+                Circumstances
+            );
+    }
+
+    private async Task<SheetParts> ReadAsync(SheetAddress address, CancellationToken cancel)
     {
         (string standardKey, string modelKey, int? version, string? when) = address;
         StoredStandard stored = (
@@ -116,6 +149,6 @@ internal sealed class SheetSource(StandardStore standards, ModelStore models)
             circumstances = circumstances.With(RefusedException.At("/when", () => ConditionWords.Parse(word)));
         }
 
-        return (SheetCompiler.Compile(standard, ModelReader.ToModel(model.Document), circumstances), stored.Head.State);
+        return new SheetParts(standard, model.Document, circumstances, stored.Head.State);
     }
 }
