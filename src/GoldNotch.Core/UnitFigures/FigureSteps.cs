@@ -44,7 +44,7 @@ public static class FigureSteps
     [
         Step("sisters-light", "Put one grey card in steady light, and each camera in turn on the same stand."),
         Step("sisters-same", "Set every unit the same, everything to manual: format, profile, shutter, gain, iris, filter, white balance."),
-        Step("sisters-first", "Take one picture of each. Take the first unit once more at the end: if it moved, the light did."),
+        Step("sisters-first", "Take one picture of each, one soon after the other: what moves meanwhile is the light."),
     ];
 
     /// <summary>The steps of a kind.</summary>

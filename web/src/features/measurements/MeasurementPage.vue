@@ -260,6 +260,9 @@ const unitOf = computed(() => shot.value?.shot.unit ?? measurement.value?.docume
   gap: 10px 16px;
   margin: 12px 0;
 }
+.shot > .problem {
+  margin-top: 12px;
+}
 .opened input {
   width: 5ch;
   padding: 5px 8px;
