@@ -172,6 +172,9 @@ public sealed partial class FigureStore(NpgsqlDataSource source)
             return null;
         }
 
+        // The unit first: what it had is written down with what takes its place.
+        StoredUnit? unit = figure.UnitTag is { } tag ? await UnitStore.HeldAsync(transaction, tag, cancel) : null;
+        FigureUseDocument used = acceptance.Used with { Replaced = unit?.Measured.ReplacedBy(acceptance.Used) };
         StoredFigure? after = await transaction
             .Command(
                 $"""
@@ -185,16 +188,16 @@ public sealed partial class FigureStore(NpgsqlDataSource source)
             .With("byId", byId)
             .With("at", acceptance.At.ToUniversalTime())
             .WithJson("frozen", acceptance.Frozen)
-            .WithJson("used", JsonSerializer.Serialize(acceptance.Used, ExchangeJson.Default.FigureUseDocument))
+            .WithJson("used", JsonSerializer.Serialize(used, ExchangeJson.Default.FigureUseDocument))
             .FirstAsync(Read, cancel);
         if (limited is { } model && await ModelStore.PutAsync(transaction, model.Card, model.Seen, who, cancel) is null)
         {
             return null;
         }
 
-        if (figure.UnitTag is { } tag && await UnitStore.HeldAsync(transaction, tag, cancel) is { } unit)
+        if (unit is not null)
         {
-            await UnitStore.PutMeasuredAsync(transaction, unit, unit.Measured.With(acceptance.Used), note, who, cancel);
+            await UnitStore.PutMeasuredAsync(transaction, unit, unit.Measured.With(used), note, who, cancel);
         }
 
         await Audit.WriteAsync(transaction, who, "measurement accepted", Subject(id), null, acceptance.Used, cancel);
@@ -203,7 +206,7 @@ public sealed partial class FigureStore(NpgsqlDataSource source)
         return after;
     }
 
-    /// <summary>Withdraws an accepted measurement: what it gave is used no longer, and the newest before it is again.</summary>
+    /// <summary>Withdraws an accepted measurement: what it gave is used no longer, and what it took the place of is again.</summary>
     /// <returns>As it is kept; null where it is open, or withdrawn already.</returns>
     public async Task<StoredFigure?> WithdrawAsync(Guid id, FigureWithdrawal withdrawal, Actor who, CancellationToken cancel)
     {
@@ -228,17 +231,15 @@ public sealed partial class FigureStore(NpgsqlDataSource source)
 
         if (after.UnitTag is { } tag && await UnitStore.HeldAsync(transaction, tag, cancel) is { } unit)
         {
-            List<StoredFigure> earlier = await transaction
-                .Command(
-                    $"""
-                    SELECT {Columns} FROM unit_figure
-                    WHERE unit_tag = @tag AND kind = @kind AND accepted_at IS NOT NULL AND withdrawn_at IS NULL ORDER BY accepted_at
-                    """
-                )
+            List<StoredFigure> accepted = await transaction
+                .Command($"SELECT {Columns} FROM unit_figure WHERE unit_tag = @tag AND kind = @kind AND accepted_at IS NOT NULL")
                 .With("tag", tag)
                 .With("kind", Word(after.Document.Kind))
                 .ListAsync(Read, cancel);
-            MeasuredOnUnit left = earlier.Aggregate(unit.Measured.Without(id), (measured, one) => measured.With(one.Accepted!.Used));
+            MeasuredOnUnit left = unit.Measured.Without(
+                id,
+                accepted.ToDictionary(f => f.Id, f => (f.Accepted!.Used, f.Withdrawn is not null))
+            );
             var note = new UnitNote(
                 Guid.NewGuid(),
                 "measured",

@@ -93,14 +93,50 @@ public sealed record MeasuredOnUnit(
             ],
         };
 
-    /// <summary>Without what comes from one measurement.</summary>
-    internal MeasuredOnUnit Without(Guid figure) =>
+    /// <summary>What newer figures take the place of, with its source.</summary>
+    internal FigureUseDocument ReplacedBy(FigureUseDocument newer) =>
+        new(
+            [.. Filters.Where(f => (newer.Filters ?? []).Any(n => n.Label == f.Label))],
+            [.. Noise.Where(f => (newer.Noise ?? []).Any(n => n.Base == f.Base))],
+            [.. Latitude.Where(f => (newer.Latitude ?? []).Any(n => (n.Base, n.Profile) == (f.Base, f.Profile)))]
+        );
+
+    /// <summary>With what one measurement gave taken back, and what it had taken the place of in its place again: back to the first that was not withdrawn itself. What a
+    /// person typed since, or a newer measurement gave, stays.</summary>
+    /// <param name="figure">The measurement that is withdrawn.</param>
+    /// <param name="accepted">What accepted measurements of the unit are used for, and whether they are withdrawn.</param>
+    internal MeasuredOnUnit Without(Guid figure, IReadOnlyDictionary<Guid, (FigureUseDocument Used, bool IsWithdrawn)> accepted) =>
         this with
         {
-            Filters = [.. Filters.Where(f => f.Figure != figure)],
-            Noise = [.. Noise.Where(f => f.Figure != figure)],
-            Latitude = [.. Latitude.Where(f => f.Figure != figure)],
+            Filters = Back(Filters, f => f.Figure, f => f.Label, u => u.Filters, figure, accepted),
+            Noise = Back(Noise, f => f.Figure, f => f.Base, u => u.Noise, figure, accepted),
+            Latitude = Back(Latitude, f => f.Figure, f => (f.Base, f.Profile), u => u.Latitude, figure, accepted),
         };
+
+    private static IReadOnlyList<T> Back<T, TKey>(
+        IReadOnlyList<T> now,
+        Func<T, Guid?> figureOf,
+        Func<T, TKey> keyOf,
+        Func<FigureUseDocument, IReadOnlyList<T>?> of,
+        Guid figure,
+        IReadOnlyDictionary<Guid, (FigureUseDocument Used, bool IsWithdrawn)> accepted
+    )
+        where T : class
+        where TKey : notnull
+    {
+        T? Before(Guid gone, TKey key)
+        {
+            T? before =
+                accepted.TryGetValue(gone, out (FigureUseDocument Used, bool IsWithdrawn) one) && one.Used.Replaced is { } replaced
+                    ? (of(replaced) ?? []).FirstOrDefault(f => keyOf(f).Equals(key))
+                    : null;
+            return before is not null && figureOf(before) is { } older && (older == figure || accepted.GetValueOrDefault(older).IsWithdrawn)
+                ? Before(older, key)
+                : before;
+        }
+
+        return [.. now.Select(f => figureOf(f) == figure ? Before(figure, keyOf(f)) : f).OfType<T>()];
+    }
 
     /// <inheritdoc/>
     public bool Equals(MeasuredOnUnit? other) =>

@@ -75,8 +75,8 @@ public sealed record ModelDocument(
 /// <summary>A mark of the level meter: share of the bar, 0 to 1, and what it means in dBFS. Two or more, rising.</summary>
 public sealed record MeterMarkDocument(double Share, double Dbfs);
 
-/// <summary>A figure that was measured instead of taken from the maker's word: what it is, the unit it was measured on, by whom and when.</summary>
-public sealed record MeasuredFigureDocument(string What, string Unit, string By, DateTimeOffset At);
+/// <summary>A figure that was measured instead of taken from the maker's word: whether it is about filters, noise or latitude, what it is, the unit it was measured on, by whom and when.</summary>
+public sealed record MeasuredFigureDocument(string About, string What, string Unit, string By, DateTimeOffset At);
 
 /// <summary>What the numbers of its tint control mean: how far a step moves the picture, and whether higher numbers are <c>green</c> or <c>magenta</c>; left out where nobody has said.</summary>
 public sealed record TintScaleDocument(double StepDuv, string? Up = null);

@@ -5,6 +5,7 @@ using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Media;
 using GoldNotch.Core.Optics;
 using GoldNotch.Core.Settings;
+using GoldNotch.Core.UnitFigures;
 using GoldNotch.Core.Units;
 using static GoldNotch.Exchange.Fields;
 
@@ -98,14 +99,7 @@ public static class ModelReader
                 }
                 : null,
             Meter = specification.Meter is { } meter ? ToMeter(meter, $"{at}/meter") : null,
-            Measured = Each(specification.Measured ?? [], $"{at}/measured", (m, p) =>
-                new MeasuredFigure(
-                    Text(m.What, 120, $"{p}/what"),
-                    Text(m.Unit, 30, $"{p}/unit"),
-                    Text(m.By, 80, $"{p}/by"),
-                    DateOnly.FromDateTime(m.At.UtcDateTime)
-                )
-            ),
+            Measured = Each(specification.Measured ?? [], $"{at}/measured", ToMeasured),
             Dependencies = ToDependencies(specification.Dependencies ?? [], $"{at}/dependencies"),
             Handling =
             [
@@ -115,6 +109,17 @@ public static class ModelReader
                     .OrderBy(h => h.Kind),
             ],
         };
+    }
+
+    private static MeasuredFigure ToMeasured(MeasuredFigureDocument measured, string at)
+    {
+        OneOf<FigureKind>(measured.About, $"{at}/about");
+        return new MeasuredFigure(
+            Text(measured.What, 120, $"{at}/what"),
+            Text(measured.Unit, 30, $"{at}/unit"),
+            Text(measured.By, 80, $"{at}/by"),
+            DateOnly.FromDateTime(measured.At.UtcDateTime)
+        );
     }
 
     private static MeterScale ToMeter(IReadOnlyList<MeterMarkDocument> marks, string at)

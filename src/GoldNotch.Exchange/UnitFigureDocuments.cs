@@ -101,12 +101,13 @@ public sealed record FigureTakeDocument(
     double? ShutterDegrees = null
 );
 
-/// <summary>What an accepted measurement is used for: the figures that go to the unit, and whether they are the limit of its whole model.</summary>
+/// <summary>What an accepted measurement is used for: the figures that go to the unit, whether they are the limit of its whole model, and those of the unit that they took the place of.</summary>
 public sealed record FigureUseDocument(
     IReadOnlyList<UnitFilterDocument>? Filters = null,
     IReadOnlyList<UnitNoiseDocument>? Noise = null,
     IReadOnlyList<UnitLatitudeDocument>? Latitude = null,
-    bool ForModel = false
+    bool ForModel = false,
+    FigureUseDocument? Replaced = null
 );
 
 /// <summary>Reads measurements into the core; every fault names its field.</summary>

@@ -1,4 +1,4 @@
-using GoldNotch.Core.Settings;
+using GoldNotch.Core.UnitFigures;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Exchange;
@@ -32,12 +32,12 @@ public static class UnitReader
             Measured =
             [
                 // What this unit measured stands for what was measured on another of its model.
-                .. (card.Measured ?? []).Where(m => noise.Length == 0 || !m.What.StartsWith(GainLimit, StringComparison.Ordinal)),
+                .. (card.Measured ?? []).Where(m => noise.Length == 0 || m.About != About(FigureKind.Noise)),
                 .. filters
                     .Where(f => f.By is not null && f.At is not null)
-                    .Select(f => new MeasuredFigureDocument(What(f), unit.Tag, f.By!, f.At!.Value)),
-                .. noise.Select(n => new MeasuredFigureDocument(What(n), unit.Tag, n.By, n.At)),
-                .. latitude.Select(l => new MeasuredFigureDocument(What(l), unit.Tag, l.By, l.At)),
+                    .Select(f => new MeasuredFigureDocument(About(FigureKind.Filters), What(f), unit.Tag, f.By!, f.At!.Value)),
+                .. noise.Select(n => new MeasuredFigureDocument(About(FigureKind.Noise), What(n), unit.Tag, n.By, n.At)),
+                .. latitude.Select(l => new MeasuredFigureDocument(About(FigureKind.Latitude), What(l), unit.Tag, l.By, l.At)),
             ],
         };
     }
@@ -52,12 +52,12 @@ public static class UnitReader
             Gain = Gain(card.Gain, noise, []),
             Measured =
             [
-                .. (card.Measured ?? []).Where(m => !m.What.StartsWith(GainLimit, StringComparison.Ordinal)),
-                .. noise.Select(n => new MeasuredFigureDocument(What(n), unit, n.By, n.At)),
+                .. (card.Measured ?? []).Where(m => m.About != About(FigureKind.Noise)),
+                .. noise.Select(n => new MeasuredFigureDocument(About(FigureKind.Noise), What(n), unit, n.By, n.At)),
             ],
         };
 
-    private const string GainLimit = "gain limit";
+    private static string About(FigureKind kind) => Fields.Word(kind);
 
     private static bool HasBase(ModelDocument card, string word) =>
         card.Gain.Bases is { Count: > 0 } bases ? bases.Any(b => b.Word == word) : word.Length == 0;
@@ -121,7 +121,7 @@ public static class UnitReader
     private static string What(UnitFilterDocument of) => $"filter {of.Label}: {Notation.Number(of.Stops, 2)} stops";
 
     private static string What(UnitNoiseDocument of) =>
-        $"{GainLimit}{(of.Base.Length > 0 ? $", {of.Base} base" : "")}: {new Decibels(of.GainDb).Label()}{(of.AtLeast ? " or more" : "")}";
+        $"gain limit{(of.Base.Length > 0 ? $", {of.Base} base" : "")}: {new Decibels(of.GainDb).Label()}{(of.AtLeast ? " or more" : "")}";
 
     private static string What(UnitLatitudeDocument of) =>
         $"latitude{(of.Base.Length > 0 ? $", {of.Base} base" : "")}{(of.Profile.Length > 0 ? $", {of.Profile}" : "")}: {Notation.Number(of.HighlightStops, 1)} stops above, {Notation.Number(of.ShadowStops, 1)} below";

@@ -122,6 +122,40 @@ public class MeasurementApiTests(DemoSite site)
     }
 
     [Fact]
+    public async Task What_a_person_typed_comes_back_with_a_withdrawal_and_what_was_typed_since_stays()
+    {
+        using TestClient ines = await site.ClientAsync();
+        const string Tag = "OBG-104";
+        async Task TypeAsync(double stops)
+        {
+            int version = (await ines.GetAsync($"/api/units/{Tag}/page")).Expect(200).Int("version");
+            object typed = new
+            {
+                filters = new[] { new { label = "1/4", stops } },
+                colourOffsetMired = (double?)null,
+                how = "by hand",
+            };
+            (await ines.PutAsync($"/api/units/{Tag}/measurements", typed, version)).Expect(204);
+        }
+
+        Task<Answer> WithdrawAsync(Guid id) =>
+            ines.SendAsync(HttpMethod.Post, $"/api/measurements/{id}/withdrawal", new { why = "wrong light" });
+
+        await ReadyAsync(Tag, 2000);
+        await TypeAsync(1.93);
+        Guid first = await MeasuredAsync(ines, Tag, "1/4");
+        Guid second = await MeasuredAsync(ines, Tag, "1/4");
+        (await WithdrawAsync(first)).Expect(200);
+        (await ines.GetAsync($"/api/measurements/{second}")).Expect(200).At("state").GetString().ShouldBe("inUse");
+        (await WithdrawAsync(second)).Expect(200);
+        (await QuarterAsync(ines, Tag)).ShouldBe(1.93, "the first one is withdrawn too: what it replaced counts");
+        Guid third = await MeasuredAsync(ines, Tag, "1/4");
+        await TypeAsync(1.88);
+        (await WithdrawAsync(third)).Expect(200);
+        (await QuarterAsync(ines, Tag)).ShouldBe(1.88);
+    }
+
+    [Fact]
     public async Task A_picture_of_another_gain_than_it_is_taken_for_is_refused_and_nothing_is_kept()
     {
         using TestClient ines = await site.ClientAsync();

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Units;
 
@@ -44,6 +45,9 @@ public readonly record struct SwitchOver(Decibels Gain, Decibels HighGain, Decib
 /// <summary>What the noise of a unit's own pictures says of its gains. (Section 17.)</summary>
 public static class NoiseFigures
 {
+    /// <summary>What can be required: 40:1 (excellent in ISO 12232), 20:1, 10:1 (acceptable), dB.</summary>
+    public static ImmutableArray<double> Choices { get; } = [32.04, UsualWanted, 20];
+
     /// <summary>20:1, what is wanted where nobody says otherwise, dB.</summary>
     public const double UsualWanted = 26.02;
 

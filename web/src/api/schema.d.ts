@@ -3540,6 +3540,7 @@ export interface components {
             full: boolean;
         };
         MeasuredFigureDocument: {
+            about: string;
             what: string;
             unit: string;
             by: string;
@@ -3604,8 +3605,10 @@ export interface components {
             signalToNoiseDb: null | number;
             /** Format: double */
             clippedShare: number;
+            isClipped: boolean;
             /** Format: double */
             crushedShare: number;
+            isCrushed: boolean;
             against: string;
         };
         MeasurementRequest: {
@@ -3669,6 +3672,7 @@ export interface components {
             modelName: string;
             bases: string[];
             profiles: string[];
+            requiredDb: number[];
             /** Format: int32 */
             version: number;
             /** Format: int64 */

@@ -64,13 +64,7 @@ internal static class ClaimEndpoints
     }
 
     private static IEnumerable<MeasuredOnModelView> Measured(ModelDocument card, StoredUnit unit) =>
-        (UnitReader.Measured(card, unit.Document).Measured ?? []).Select(m => new MeasuredOnModelView(
-            Matter(m.What),
-            m.Unit,
-            m.What,
-            m.By,
-            m.At
-        ));
+        (UnitReader.Measured(card, unit.Document).Measured ?? []).Select(m => new MeasuredOnModelView(m.About, m.Unit, m.What, m.By, m.At));
 
     private static async Task<NoContent> PutAsync(
         string key,
@@ -116,11 +110,6 @@ internal static class ClaimEndpoints
         await claims.RemoveAsync(key, id, clock.GetUtcNow(), author.Actor, cancel)
             ? TypedResults.NoContent()
             : throw new RefusedException(ProblemCode.NotFound, "/id", "There is no such claim any more. Look at the list again.");
-
-    private static string Matter(string what) =>
-        what.StartsWith("filter", StringComparison.Ordinal) ? "filters"
-        : what.StartsWith("gain", StringComparison.Ordinal) ? "noise"
-        : "latitude";
 
     private static string Said(string text, int least, int most, string at) =>
         text.Trim() is { } said && said.Length >= least && said.Length <= most

@@ -83,7 +83,9 @@ public sealed record MeasurementPage(IReadOnlyList<MeasurementRow> Measurements,
 /// <param name="FromGreyStops">Stops from mid grey.</param>
 /// <param name="SignalToNoiseDb">Signal to noise.</param>
 /// <param name="ClippedShare">Share that is clipped.</param>
+/// <param name="IsClipped">Whether so much of it clips that it counts.</param>
 /// <param name="CrushedShare">Share that is black.</param>
+/// <param name="IsCrushed">Whether so much of it is black that it counts.</param>
 /// <param name="Against">Why it does not count; empty where it does.</param>
 public sealed record MeasurementPictureView(
     int Version,
@@ -100,7 +102,9 @@ public sealed record MeasurementPictureView(
     double? FromGreyStops,
     double? SignalToNoiseDb,
     double ClippedShare,
+    bool IsClipped,
     double CrushedShare,
+    bool IsCrushed,
     string Against
 );
 
@@ -184,6 +188,7 @@ public sealed record WithdrawnView(string By, DateTimeOffset At, string Why);
 /// <param name="ModelName">Name of the model.</param>
 /// <param name="Bases">Words of its bases; empty where there is one.</param>
 /// <param name="Profiles">Picture profiles whose curve is known.</param>
+/// <param name="RequiredDb">Of noise: signal to noise that can be required, dB, the cleanest first.</param>
 /// <param name="Version">Version of the setting-up.</param>
 /// <param name="Seal">A number that changes with every picture: what an acceptance has seen.</param>
 /// <param name="State">How it stands.</param>
@@ -204,6 +209,7 @@ public sealed record MeasurementView(
     string ModelName,
     IReadOnlyList<string> Bases,
     IReadOnlyList<string> Profiles,
+    IReadOnlyList<double> RequiredDb,
     int Version,
     long Seal,
     MeasurementState State,
@@ -247,6 +253,7 @@ internal sealed class MeasurementViews(PictureFiles files, Phrasing phrasing)
             whole.Model.Name,
             [.. whole.Model.Gain.Bases.Select(b => b.Word)],
             [.. MeasurementSource.Profiles(whole.Model)],
+            NoiseFigures.Choices,
             whole.Stored.Version,
             whole.Seal,
             MeasurementRow.StateOf(whole.Stored, unit),
@@ -299,7 +306,9 @@ internal sealed class MeasurementViews(PictureFiles files, Phrasing phrasing)
             patch?.FromGrey?.Value,
             patch?.SignalToNoise,
             patch?.ClippedShare ?? 0,
+            patch?.ClippedShare > Core.Exposure.ToneCurve.ClippedShare,
             patch?.CrushedShare ?? 0,
+            patch?.CrushedShare > Core.Exposure.ToneCurve.ClippedShare,
             patch is null ? "No patch is marked on it: open the picture and draw a grey card." : phrasing.Text(left?.Because)
         );
     }

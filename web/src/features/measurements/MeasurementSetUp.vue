@@ -8,11 +8,13 @@ import type { Measurement, MeasurementWork } from './useMeasurement';
 /** How the pictures were taken, as far as it decides what they say. */
 const props = defineProps<{ work: MeasurementWork; measurement: Measurement }>();
 const document = computed(() => props.measurement.document);
-const RATIOS = [
-  { key: 32.04, name: '40:1, 32 dB: excellent' },
-  { key: 26.02, name: '20:1, 26 dB: good' },
-  { key: 20, name: '10:1, 20 dB: acceptable' },
-];
+/** 20 dB are a ratio of ten. */
+const ratios = computed(() =>
+  props.measurement.requiredDb.map((db) => ({
+    key: db,
+    name: `${Math.round(10 ** (db / 20))}:1, ${Math.round(db)} dB`,
+  })),
+);
 const change = (part: Partial<Measurement['document']>) => props.work.change((d) => ({ ...d, ...part }));
 const by = ref<number | null>();
 /** One that the list does not have goes to its end. */
@@ -48,7 +50,7 @@ async function another(): Promise<void> {
       v-if="document.kind === 'noise'"
       :model-value="document.wantedDb"
       label="Signal to noise that is required"
-      :options="RATIOS"
+      :options="ratios"
       @update:model-value="$event && change({ wantedDb: $event })"
     />
     <NumberField

@@ -32,11 +32,11 @@ const address = computed(
         <dt>Opened</dt>
         <dd class="mono">{{ stops(picture.openedStops) }}</dd>
       </template>
-      <template v-if="picture.clippedShare > 0.001">
+      <template v-if="picture.isClipped">
         <dt>Clipped</dt>
         <dd class="mono off">{{ (100 * picture.clippedShare).toFixed(1) }} %</dd>
       </template>
-      <template v-if="picture.crushedShare > 0.001">
+      <template v-if="picture.isCrushed">
         <dt>Black</dt>
         <dd class="mono off">{{ (100 * picture.crushedShare).toFixed(1) }} %</dd>
       </template>

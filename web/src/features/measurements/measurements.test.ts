@@ -28,7 +28,9 @@ const shot = (number: number, picture?: Partial<Views['MeasurementPictureView']>
         fromGreyStops: 0,
         signalToNoiseDb: 30,
         clippedShare: 0,
+        isClipped: false,
         crushedShare: 0,
+        isCrushed: false,
         against: '',
         ...picture,
       }
