@@ -36,8 +36,8 @@ public static class FigureSteps
         ),
         Step("latitude-grey", "Take the first picture at mid grey, within a third of a stop."),
         Step("latitude-up", "Open by the stops of the list, by shutter or iris, until two pictures half a stop apart look the same."),
-        Step("latitude-down", "Then close by the stops of the list until the card drowns in noise."),
-        Step("latitude-note", "Where a picture is at another exposure than the list says, note it: the figures are no truer than that."),
+        Step("latitude-down", "Then close by the stops of the list until its signal to noise falls under 6 dB."),
+        Step("latitude-note", "Where a picture is at another exposure than the list says, note it: the figures depend on it."),
     ];
 
     private static readonly ImmutableArray<Template> SisterSteps =

@@ -23,7 +23,7 @@ public sealed record LatitudeReport(CurveRoom? Latitude, ImmutableArray<PatchExp
     private static readonly Template Waits = new(
         RuleId,
         "waits",
-        "Take the patch at mid grey first, then brighter until it clips and darker until it drowns in noise."
+        "Take the patch at mid grey first, then brighter until it clips and darker until its signal to noise falls under 6 dB."
     );
     private static readonly Template Clipped = new(RuleId, "clipped", "Every picture is clipped: close the iris and begin darker.");
     private static readonly Template Found = new(RuleId, "found", "{above:size} above mid grey and {below:size} below it.");
@@ -35,7 +35,7 @@ public sealed record LatitudeReport(CurveRoom? Latitude, ImmutableArray<PatchExp
     private static readonly Template OpenBelow = new(
         RuleId,
         "open-below",
-        "No picture drowns in noise, so it may be more below: take a darker one."
+        "No picture falls under 6 dB signal to noise, so it may be more below: take a darker one."
     );
     private static readonly Template Claim = new(RuleId, "claim", "The specification names {above:size} above and {below:size} below.");
     private static readonly Template Untrue = new(

@@ -52,7 +52,7 @@ async function withdraw(): Promise<void> {
 
 <template>
   <section class="figures">
-    <h2>What follows</h2>
+    <h2>Result</h2>
     <ul v-if="measurement.filters" class="lines">
       <li v-for="f in measurement.filters" :key="f.label">
         <p class="figure">

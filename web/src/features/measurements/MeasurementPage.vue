@@ -78,12 +78,7 @@ const unitOf = computed(() => shot.value?.shot.unit ?? measurement.value?.docume
     back-to="/cameras"
     @again="work.open()"
   >
-    <ThreeZones
-      v-if="measurement"
-      queue-name="Pictures"
-      queue-label="Pictures to take"
-      effect-label="What follows"
-    >
+    <ThreeZones v-if="measurement" queue-name="Pictures" queue-label="Pictures to take" effect-label="Result">
       <template #queue="{ chosen: close }">
         <h2>{{ taken }} of {{ shots.length }} pictures</h2>
         <template v-for="(s, i) in shots" :key="s.shot.number">
