@@ -319,7 +319,6 @@ public class BenchTests(BrowserSite site)
 
     private static void TabTo(Browser browser, string words)
     {
-        // The page may have put the focus there already.
         for (int i = 0; i < 60; i++)
         {
             if (((string?)browser.Script("return document.activeElement?.innerText") ?? "").StartsWith(words, StringComparison.Ordinal))

@@ -326,6 +326,13 @@ public sealed partial class Browser : IDisposable
         foreach (string key in keys)
         {
             KeysPressed++;
+            if (Script("return document.activeElement instanceof HTMLInputElement && document.activeElement.type === 'file'") is true)
+            {
+                // What is sent to a file field itself is taken for the name of a file.
+                new OpenQA.Selenium.Interactions.Actions(_driver).SendKeys(key).Perform();
+                continue;
+            }
+
             _driver.SwitchTo().ActiveElement().SendKeys(key);
         }
     }
