@@ -17,7 +17,7 @@ public static class CheckSheets
     public static Sheet Compile(string specification, ShootDocument? shoot, Standard standard)
     {
         CameraModel model = ModelReader.ToModel(ModelStore.ReadSpecification(specification));
-        return shoot is null ? SheetCompiler.Compile(standard, model) : Shoots.Sheet(standard, model, shoot);
+        return shoot is null ? SheetCompiler.Compile(standard, model) : PlannedSheets.Sheet(standard, model, shoot);
     }
 
     /// <summary>The sheet with the waivers that count for a check. For a signed check only what counted while it was open: a later waiver does not rewrite it.</summary>

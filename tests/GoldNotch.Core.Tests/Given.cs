@@ -40,6 +40,9 @@ internal sealed class Given
     internal IEnumerable<Given> EnumerateArray() =>
         _json.EnumerateArray().Select((element, i) => new Given(element, $"{_path}/{i}", _read));
 
+    internal IEnumerable<(string Name, Given Value)> EnumerateObject() =>
+        _json.EnumerateObject().Select(p => (p.Name, GetProperty(p.Name)));
+
     internal double GetDouble() => _json.GetDouble();
 
     internal string? GetString() => _json.GetString();

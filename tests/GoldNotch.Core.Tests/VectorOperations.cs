@@ -56,6 +56,11 @@ internal static class VectorOperations
             return judged;
         }
 
+        if (ShootOperations.Run(op, x) is { } shoot)
+        {
+            return shoot;
+        }
+
         switch (op)
         {
             case "fnumber.parse":

@@ -6,7 +6,7 @@ namespace GoldNotch.Core.Tests;
 /// <summary>Every worked value of the sections that are built. A section that is not built yet is named here, so none is forgotten.</summary>
 public class VectorTests
 {
-    private static readonly string[] NotBuiltYet = ["14", "19"];
+    private static readonly string[] NotBuiltYet = [];
 
     // Every file of worked values that stands beside the first, in the order of their names.
     private static readonly JsonElement[] Vectors =
@@ -61,7 +61,10 @@ public class VectorTests
             .Select(v => v.GetProperty("section").GetString()!)
             .Distinct()
             .Except(NotBuiltYet)
-            .ShouldBe(["1", "2", "3", "4", "5", "6", "7", "8", "9", "10", "11", "12", "13", "15", "16", "17", "18"], ignoreOrder: true);
+            .ShouldBe(
+                ["1", "2", "3", "4", "5", "6", "7", "8", "9", "10", "11", "12", "13", "14", "15", "16", "17", "18", "19"],
+                ignoreOrder: true
+            );
 
     private static void CompareAll(Dictionary<string, object?> got, JsonElement wanted, double relative, JsonElement? per, string name)
     {

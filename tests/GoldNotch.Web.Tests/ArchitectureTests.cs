@@ -61,6 +61,7 @@ public class ArchitectureTests
         "Checks",
         "Matches",
         "LineUps",
+        "Shoots",
     ];
 
     public static TheoryData<string> Rooms { get; } = [.. Inside];

@@ -130,6 +130,12 @@ public sealed record IssuedCard(string CardType, double CapacityGb, CardClass Cl
 /// <param name="Health">Share of the printed energy that is counted on.</param>
 public sealed record PowerNeed(double BatteryWh, double Watts, double Volts, double Health)
 {
+    /// <summary>Minutes to charge an empty battery; null where the specification does not say.</summary>
+    public double? ChargeMinutes { get; init; }
+
+    /// <summary>Whether the camera charges its battery only while it is off: on mains it cannot record and charge at once.</summary>
+    public bool ChargesOnlyWhenOff { get; init; }
+
     /// <summary>Minutes on one battery.</summary>
     public double RunningMinutes => Power.RunningMinutes(BatteryWh, Watts, Health);
 }

@@ -5,8 +5,8 @@ namespace GoldNotch.Core.Media;
 /// <summary>Running time on batteries, and load on a supply.</summary>
 public static class Power
 {
-    // More than four fifths of a supply's rating is not planned on (bench rule).
-    private const double Usable = 0.8;
+    /// <summary>Share of a supply's rating that may be planned on (bench rule, four fifths).</summary>
+    public const double PlannedShare = 0.8;
 
     // A battery of no health at all runs nothing: it is out of use, not out of power.
     private const double LeastHealth = 0.01;
@@ -50,8 +50,8 @@ public static class Power
             );
         }
 
-        double load = SupplyVa(watts, powerFactor) * Usable;
-        double limit = Usable * Guard.Positive(supplyVa, "supply");
+        double load = SupplyVa(watts, powerFactor) * PlannedShare;
+        double limit = PlannedShare * Guard.Positive(supplyVa, "supply");
         return (load, limit, load <= limit + Guard.Edge);
     }
 
@@ -62,6 +62,6 @@ public static class Power
     public static double SupplyVa(IEnumerable<double> watts, double powerFactor)
     {
         double factor = Guard.InRange(Guard.Positive(powerFactor, "power factor"), 0, 1, "power factor");
-        return watts.Sum(w => Guard.Positive(w, "consumption")) / factor / Usable;
+        return watts.Sum(w => Guard.Positive(w, "consumption")) / factor / PlannedShare;
     }
 }

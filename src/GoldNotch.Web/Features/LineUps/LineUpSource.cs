@@ -141,7 +141,7 @@ internal sealed class LineUpSource(
                 $"{tag} is not in “{kept.Document.Name}”. Check it against the standard alone."
             );
         (_, LineUpReport report, CameraRow row) = await CameraAsync(id, camera.Letter, cancel);
-        return Shoots.Freeze(id, report.LineUp, row, report.White.FirstOrDefault(w => w.Letter == camera.Letter));
+        return PlannedSheets.Freeze(id, report.LineUp, row, report.White.FirstOrDefault(w => w.Letter == camera.Letter));
     }
 
     internal async Task<StoredLineUp> FindAsync(Guid id, CancellationToken cancel) =>

@@ -8,7 +8,7 @@ using GoldNotch.Core.Units;
 namespace GoldNotch.Exchange;
 
 /// <summary>The values of a plan, frozen with the check that is made by them.</summary>
-public static class Shoots
+public static class PlannedSheets
 {
     /// <summary>Freezes what a plan says of one camera.</summary>
     /// <param name="id">The line-up.</param>
