@@ -133,6 +133,14 @@ public sealed class BoardStore(NpgsqlDataSource source)
         return Readiness.Order.ToDictionary(s => s, s => counts.FirstOrDefault(c => c.State == s.Word()).Units);
     }
 
+    /// <summary>How some units stand, by tag; one that is not there is left out.</summary>
+    public Task<List<BoardUnit>> OfUnitsAsync(IReadOnlyList<string> units, DateOnly today, CancellationToken cancel) =>
+        source
+            .CreateCommand($"{Board} WHERE u.tag = ANY(@units) ORDER BY u.tag")
+            .With("units", units.ToArray())
+            .With("today", today)
+            .ListAsync(Read, cancel);
+
     /// <summary>What there is to filter by.</summary>
     public async Task<BoardChoices> ChoicesAsync(CancellationToken cancel) =>
         (

@@ -14,7 +14,7 @@ public static class CheckSheets
     /// <param name="shoot">The plan of a line-up it was begun from; null where there is none.</param>
     /// <param name="standard">Its version of the standard.</param>
     /// <exception cref="RefusedException">A stored field cannot be.</exception>
-    public static Sheet Compile(string specification, ShootDocument? shoot, Standard standard)
+    public static Sheet Compile(string specification, PlannedSheetDocument? shoot, Standard standard)
     {
         CameraModel model = ModelReader.ToModel(ModelStore.ReadSpecification(specification));
         return shoot is null ? SheetCompiler.Compile(standard, model) : PlannedSheets.Sheet(standard, model, shoot);

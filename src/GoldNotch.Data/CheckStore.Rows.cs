@@ -104,7 +104,7 @@ public sealed partial class CheckStore
             ReadCheck(r),
             r.Text("model_specification"),
             [],
-            r.IsNull("shoot") ? null : JsonSerializer.Deserialize(r.Text("shoot"), ExchangeJson.Default.ShootDocument)
+            r.IsNull("shoot") ? null : JsonSerializer.Deserialize(r.Text("shoot"), ExchangeJson.Default.PlannedSheetDocument)
         );
 
     private static StoredReading ReadReading(Row r) =>

@@ -67,6 +67,10 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source, TimeProvid
         await import.EachAsync("lineUps", ExchangeJson.Default.LineUpDocument, (l, at) =>
             PutLineUpAsync(transaction, l.Renewed(), at, who, cancel)
         );
+        await import.EachAsync("kits", ExchangeJson.Default.KitDocument, (k, at) => PutKitAsync(transaction, k, at, who, cancel));
+        await import.EachAsync("pools", ExchangeJson.Default.PoolDocument, (p, at) => PutPoolAsync(transaction, p, at, who, cancel));
+        await import.EachAsync("shoots", ExchangeJson.Default.ShootDocument, (s, at) => PutShootAsync(transaction, s, at, who, cancel));
+        await import.EachAsync("loans", ExchangeJson.Default.LoanDocument, (l, at) => PutLoanAsync(transaction, l, at, who, cancel));
         if (import.Faults is [var first, ..] && (!keepGood || import.Stopped))
         {
             string more =

@@ -133,6 +133,30 @@ public sealed class LineUpStore(NpgsqlDataSource source)
             return null;
         }
 
+        StoredLineUp? after = await WriteAsync(transaction, document, before, who, cancel);
+        if (after is not null)
+        {
+            await ShootStore.FollowAsync(transaction, document, who, cancel);
+        }
+
+        return after;
+    }
+
+    /// <summary>Writes a line-up alone, over the version that was read; its shoot is written by whoever calls.</summary>
+    internal static async Task<StoredLineUp?> WriteAsync(
+        NpgsqlTransaction transaction,
+        LineUpDocument document,
+        StoredLineUp? before,
+        Actor who,
+        CancellationToken cancel
+    )
+    {
+        string json = Json(document);
+        if (before is not null && Json(before.Document) == json)
+        {
+            return before;
+        }
+
         // Two who begin the same one at once: the second finds it there and is told so.
         StoredLineUp? after = await transaction
             .Command(
@@ -149,7 +173,7 @@ public sealed class LineUpStore(NpgsqlDataSource source)
             .With("call", document.Call?.ToUniversalTime())
             .WithJson("json", json)
             .With("who", who.Name)
-            .With("seen", seen)
+            .With("seen", before?.Version ?? 0)
             .FirstAsync(Read, cancel);
         if (after is null)
         {

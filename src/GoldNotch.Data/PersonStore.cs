@@ -33,6 +33,13 @@ public sealed class PersonStore(NpgsqlDataSource source)
     public Task<StoredPerson?> GetAsync(string login, CancellationToken cancel) =>
         source.CreateCommand($"SELECT {Columns} FROM person WHERE login = @login").With("login", login).FirstAsync(Read, cancel);
 
+    /// <summary>Id of the person of a name; null where nobody has it.</summary>
+    internal static async Task<Guid?> IdOfNameAsync(NpgsqlTransaction transaction, string name, CancellationToken cancel) =>
+        await transaction.Command("SELECT id FROM person WHERE name = @name").With("name", name).ListAsync(r => r.Only<Guid>(), cancel)
+            is [var id, ..]
+            ? id
+            : null;
+
     /// <summary>Everybody, by name.</summary>
     public Task<List<StoredPerson>> ListAsync(CancellationToken cancel) =>
         source.CreateCommand($"SELECT {Columns} FROM person ORDER BY name, login").ListAsync(Read, cancel);

@@ -23,6 +23,9 @@ public enum Right
     /// <summary>Add, change, rename and measure units.</summary>
     ManageUnits,
 
+    /// <summary>Hand cameras out and take them back.</summary>
+    HandOut,
+
     /// <summary>Import files of many records.</summary>
     ImportFiles,
 

@@ -18,6 +18,17 @@ internal static class Commands
         return command;
     }
 
+    /// <summary>A time from one moment on to before another.</summary>
+    internal static NpgsqlCommand WithRange(this NpgsqlCommand command, string name, (DateTimeOffset From, DateTimeOffset To)? range)
+    {
+        command.Parameters.AddWithValue(
+            name,
+            NpgsqlDbType.TimestampTzRange,
+            range is { } time ? new NpgsqlRange<DateTimeOffset>(time.From.ToUniversalTime(), true, time.To.ToUniversalTime(), false) : DBNull.Value
+        );
+        return command;
+    }
+
     internal static NpgsqlCommand Command(this NpgsqlTransaction transaction, string sql) => new(sql, transaction.Connection, transaction);
 
     internal static async Task<List<T>> ListAsync<T>(this NpgsqlCommand command, Func<Row, T> read, CancellationToken cancel)
@@ -37,6 +48,10 @@ internal static class Commands
 
     internal static async Task<T?> FirstAsync<T>(this NpgsqlCommand command, Func<Row, T> read, CancellationToken cancel)
         where T : class => (await command.ListAsync(read, cancel)).FirstOrDefault();
+
+    /// <summary>The one number that a query gives; null where it gives no row.</summary>
+    internal static async Task<int?> NumberAsync(this NpgsqlCommand command, CancellationToken cancel) =>
+        await command.ListAsync(r => r.Only<int>(), cancel) is [var number, ..] ? number : null;
 
     internal static async Task<int> RunAsync(this NpgsqlCommand command, CancellationToken cancel)
     {

@@ -125,7 +125,7 @@ public sealed record WholeCheck(
     StoredCheck Check,
     string ModelSpecification,
     IReadOnlyList<StoredReading> Readings,
-    ShootDocument? Shoot = null
+    PlannedSheetDocument? Shoot = null
 )
 {
     /// <summary>Second readings of a notch that nobody has decided between yet.</summary>

@@ -307,6 +307,18 @@ public sealed partial class UnitStore(NpgsqlDataSource source)
                 .With("tag", tag)
                 .With("new", newTag)
                 .RunAsync(cancel);
+            await transaction
+                .Command(
+                    """
+                    UPDATE shoot SET version = version + 1, document = jsonb_set(document, '{cameras}', (
+                        SELECT jsonb_agg(CASE WHEN c->>'unit' = @tag THEN jsonb_set(c, '{unit}', to_jsonb(@new::text)) ELSE c END ORDER BY place)
+                        FROM jsonb_array_elements(document->'cameras') WITH ORDINALITY AS cameras (c, place)))
+                    WHERE id IN (SELECT shoot_id FROM shoot_camera WHERE unit_tag = @new)
+                    """
+                )
+                .With("tag", tag)
+                .With("new", newTag)
+                .RunAsync(cancel);
             // A signed match stays as it was signed; an open one follows.
             await transaction
                 .Command(

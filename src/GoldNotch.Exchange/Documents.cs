@@ -18,6 +18,10 @@ namespace GoldNotch.Exchange;
 /// <param name="Sheets">Compiled sheets; coming in they are worked out again and compared.</param>
 /// <param name="LineUps">Line-ups of several cameras.</param>
 /// <param name="Matches">What units needed at their matches.</param>
+/// <param name="Kits">Kits of units.</param>
+/// <param name="Pools">Loose things.</param>
+/// <param name="Shoots">Shoots.</param>
+/// <param name="Loans">Loans with what was done with them.</param>
 public sealed record ExchangeDocument(
     string Format,
     int FormatVersion,
@@ -27,7 +31,11 @@ public sealed record ExchangeDocument(
     IReadOnlyList<CheckDocument>? Checks = null,
     IReadOnlyList<SheetDocument>? Sheets = null,
     IReadOnlyList<LineUpDocument>? LineUps = null,
-    IReadOnlyList<UnitMatchDocument>? Matches = null
+    IReadOnlyList<UnitMatchDocument>? Matches = null,
+    IReadOnlyList<KitDocument>? Kits = null,
+    IReadOnlyList<PoolDocument>? Pools = null,
+    IReadOnlyList<ShootDocument>? Shoots = null,
+    IReadOnlyList<LoanDocument>? Loans = null
 )
 {
     /// <summary>Name of the format.</summary>
@@ -134,7 +142,7 @@ public sealed record UnitDocument(
 );
 
 /// <summary>What a plan puts in the place of a standard's own notches for one camera, frozen with its check.</summary>
-public sealed record ShootDocument(
+public sealed record PlannedSheetDocument(
     Guid LineUp,
     string Name,
     string Letter,
@@ -191,7 +199,13 @@ public sealed record ReadingDocument(
 [JsonSerializable(typeof(UnitFigureDocument))]
 [JsonSerializable(typeof(FigureTakeDocument))]
 [JsonSerializable(typeof(FigureUseDocument))]
+[JsonSerializable(typeof(PlannedSheetDocument))]
 [JsonSerializable(typeof(ShootDocument))]
+[JsonSerializable(typeof(IReadOnlyList<KitPieceDocument>))]
+[JsonSerializable(typeof(KitPieceDocument))]
+[JsonSerializable(typeof(PoolDocument))]
+[JsonSerializable(typeof(CustodyEventDocument))]
+[JsonSerializable(typeof(CustodyEventDocument[]))]
 [JsonSerializable(typeof(JudgementDocument))]
 [JsonSerializable(typeof(IReadOnlyList<JudgementDocument>))]
 [JsonSerializable(typeof(ValueDocument))]

@@ -205,7 +205,14 @@ public sealed record SlotDocument(string Name, string CardType, IReadOnlyList<st
 public sealed record IssuedCardDocument(string CardType, double CapacityGb, string Class, string FileSystem);
 
 /// <summary>Battery and consumption; <c>health</c> is the share of the printed energy that is counted on.</summary>
-public sealed record PowerDocument(double BatteryWh, double Watts, double Volts, double Health = 0.9);
+public sealed record PowerDocument(
+    double BatteryWh,
+    double Watts,
+    double Volts,
+    double Health = 0.9,
+    double? ChargeMinutes = null,
+    bool ChargesOnlyWhenOff = false
+);
 
 /// <summary>What a factory reset does; <c>how</c> is empty where there is none, <c>firmware</c> is the one from which the model has it.</summary>
 public sealed record ResetDocument(string How, IReadOnlyDictionary<string, string> States, string Firmware = "");

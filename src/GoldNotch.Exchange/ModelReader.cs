@@ -335,7 +335,13 @@ public static class ModelReader
             InRange(power.Watts, 0.1, 10_000, $"{at}/watts", "consumption in W"),
             InRange(power.Volts, 1, 1000, $"{at}/volts", "voltage"),
             InRange(power.Health, 0.1, 1, $"{at}/health", "health of the battery")
-        );
+        )
+        {
+            ChargeMinutes = power.ChargeMinutes is { } charge
+                ? InRange(charge, 1, 2880, $"{at}/chargeMinutes", "charging time in minutes")
+                : null,
+            ChargesOnlyWhenOff = power.ChargesOnlyWhenOff,
+        };
 
     private static ImmutableArray<Dependency> ToDependencies(IReadOnlyList<DependencyDocument> list, string at)
     {

@@ -15,10 +15,10 @@ public static class PlannedSheets
     /// <param name="lineUp">The line-up as it was planned.</param>
     /// <param name="row">The camera.</param>
     /// <param name="white">How it is balanced.</param>
-    public static ShootDocument Freeze(Guid id, LineUp lineUp, CameraRow row, BalanceRow? white)
+    public static PlannedSheetDocument Freeze(Guid id, LineUp lineUp, CameraRow row, BalanceRow? white)
     {
         SceneLight light = lineUp.Light.AsScene(lineUp.Place.Length > 0 ? lineUp.Place : lineUp.Name);
-        return new ShootDocument(
+        return new PlannedSheetDocument(
             id,
             lineUp.Name,
             row.Plan.Camera.Name,
@@ -35,7 +35,7 @@ public static class PlannedSheets
     /// <param name="standard">The standard.</param>
     /// <param name="model">The card that was frozen with it.</param>
     /// <param name="shoot">The plan's values.</param>
-    public static Sheet Sheet(Standard standard, CameraModel model, ShootDocument shoot)
+    public static Sheet Sheet(Standard standard, CameraModel model, PlannedSheetDocument shoot)
     {
         NamedLens? lens = model.Lenses.FirstOrDefault(l => l.Name == shoot.Lens);
         CameraModel with = lens switch

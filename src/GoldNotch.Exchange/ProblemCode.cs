@@ -100,6 +100,18 @@ public enum ProblemCode
     /// <summary>The camera of the line-up cannot be planned.</summary>
     NotPlanned,
 
+    /// <summary>The unit is booked for another shoot at that time.</summary>
+    Booked,
+
+    /// <summary>Somebody has the unit.</summary>
+    UnitOut,
+
+    /// <summary>Something speaks against handing the unit out.</summary>
+    NotHandedOut,
+
+    /// <summary>It cannot have happened as the loan stands.</summary>
+    NotPossible,
+
     /// <summary>The sheet of a file is not the one that comes out here.</summary>
     SheetDiffers,
 

@@ -262,7 +262,7 @@ internal sealed class JudgementsAsData : IScript
         string StandardKey,
         int StandardVersion,
         string Specification,
-        ShootDocument? Shoot,
+        PlannedSheetDocument? Shoot,
         DateTimeOffset StartedAt,
         DateTimeOffset? SignedAt
     )
@@ -274,7 +274,7 @@ internal sealed class JudgementsAsData : IScript
                 r.GetString(2),
                 r.GetInt32(3),
                 r.GetString(4),
-                r.IsDBNull(5) ? null : JsonSerializer.Deserialize(r.GetString(5), ExchangeJson.Default.ShootDocument),
+                r.IsDBNull(5) ? null : JsonSerializer.Deserialize(r.GetString(5), ExchangeJson.Default.PlannedSheetDocument),
                 Time(r, 6),
                 r.IsDBNull(7) ? null : Time(r, 7)
             );

@@ -188,6 +188,10 @@ internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExc
             or ProblemCode.Immutable
             or ProblemCode.NotSigned
             or ProblemCode.TooMany
+            or ProblemCode.Booked
+            or ProblemCode.UnitOut
+            or ProblemCode.NotHandedOut
+            or ProblemCode.NotPossible
             or ProblemCode.NotLookedAt
             or ProblemCode.LinesUnread => 409,
             ProblemCode.NotFound => 404,

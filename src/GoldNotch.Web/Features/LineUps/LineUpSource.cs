@@ -122,7 +122,7 @@ internal sealed class LineUpSource(
 
     /// <summary>What the plan of a line-up says of one unit, frozen for its check.</summary>
     /// <exception cref="RefusedException">The unit is not in it, or it goes by another standard.</exception>
-    internal async Task<ShootDocument> ShootAsync(Guid id, string tag, string standardKey, CancellationToken cancel)
+    internal async Task<PlannedSheetDocument> ShootAsync(Guid id, string tag, string standardKey, CancellationToken cancel)
     {
         StoredLineUp kept = await FindAsync(id, cancel);
         if (kept.Document.Standard != standardKey)

@@ -1,0 +1,410 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Shoots;
+using GoldNotch.Exchange;
+using Npgsql;
+
+namespace GoldNotch.Data;
+
+/// <summary>A loan as a list shows it: what follows from its events, without them.</summary>
+/// <param name="Id">Made by the client.</param>
+/// <param name="UnitTag">The unit.</param>
+/// <param name="ShootId">The shoot it is for; null for a loan at the counter.</param>
+/// <param name="Borrower">Who has it, or had it.</param>
+/// <param name="OutAt">When it went out.</param>
+/// <param name="DueAt">When it is due.</param>
+/// <param name="BackAt">When it came back; null while it is out.</param>
+/// <param name="ClosedAt">When it was closed; null until then.</param>
+/// <param name="OpenPoints">How much of it is open.</param>
+public sealed record LoanRow(
+    Guid Id,
+    string UnitTag,
+    Guid? ShootId,
+    string Borrower,
+    DateTimeOffset OutAt,
+    DateTimeOffset DueAt,
+    DateTimeOffset? BackAt,
+    DateTimeOffset? ClosedAt,
+    int OpenPoints
+)
+{
+    /// <summary>Where it is in its life.</summary>
+    public LoanStatus Status =>
+        ClosedAt is not null ? LoanStatus.Closed
+        : BackAt is not null ? LoanStatus.Back
+        : LoanStatus.Out;
+}
+
+/// <summary>A loan with everything that was done with it.</summary>
+/// <param name="Row">As a list shows it.</param>
+/// <param name="Loan">What follows from the events.</param>
+/// <param name="Events">The events, in order.</param>
+public sealed record StoredLoan(LoanRow Row, Loan Loan, ImmutableArray<CustodyEvent> Events);
+
+/// <summary>Which loans; what is null filters nothing.</summary>
+/// <param name="Open">Those that are not closed.</param>
+/// <param name="Unit">Of a unit.</param>
+/// <param name="Shoot">For a shoot.</param>
+/// <param name="Borrower">Id of the borrower.</param>
+public sealed record LoanFilter(bool Open = false, string? Unit = null, Guid? Shoot = null, Guid? Borrower = null);
+
+/// <summary>Loans: what was done with lent cameras, event by event.</summary>
+public sealed class LoanStore(NpgsqlDataSource source)
+{
+    private const string Columns = "l.id, l.unit_tag, l.shoot_id, l.borrower, l.out_at, l.due_at, l.back_at, l.closed_at, l.open_points";
+
+    private const string OneOut = "one_loan_out";
+
+    private const string Filtered = """
+        (NOT @open OR l.closed_at IS NULL) AND (@unit::text IS NULL OR l.unit_tag = @unit)
+        AND (@shoot::uuid IS NULL OR l.shoot_id = @shoot) AND (@borrower::uuid IS NULL OR l.borrower_id = @borrower)
+        """;
+
+    /// <summary>A page of loans, the newest first.</summary>
+    public Task<List<LoanRow>> ListAsync(LoanFilter filter, (DateTimeOffset At, Guid Id)? before, int limit, CancellationToken cancel) =>
+        Filter(
+                source.CreateCommand(
+                    $"""
+                    SELECT {Columns} FROM loan l
+                    WHERE {Filtered} AND (@at::timestamptz IS NULL OR (l.out_at, l.id) < (@at, @id))
+                    ORDER BY l.out_at DESC, l.id DESC LIMIT @limit
+                    """
+                ),
+                filter
+            )
+            .With("at", before?.At.ToUniversalTime())
+            .With("id", before?.Id ?? Guid.Empty)
+            .With("limit", limit)
+            .ListAsync(ReadRow, cancel);
+
+    /// <summary>Open loans, the one that is due first first.</summary>
+    public Task<List<LoanRow>> DueAsync(LoanFilter filter, int limit, CancellationToken cancel) =>
+        Filter(
+                source.CreateCommand(
+                    $"SELECT {Columns} FROM loan l WHERE l.closed_at IS NULL AND {Filtered} ORDER BY l.due_at, l.id LIMIT @limit"
+                ),
+                filter
+            )
+            .With("limit", limit)
+            .ListAsync(ReadRow, cancel);
+
+    /// <summary>The loan that a unit is out with, or that is open of it; null where there is none.</summary>
+    public Task<LoanRow?> OfUnitAsync(string unit, CancellationToken cancel) =>
+        source
+            .CreateCommand($"SELECT {Columns} FROM loan l WHERE l.unit_tag = @unit AND l.closed_at IS NULL ORDER BY l.out_at DESC LIMIT 1")
+            .With("unit", unit)
+            .FirstAsync(ReadRow, cancel);
+
+    /// <summary>Loans for some shoots, by shoot.</summary>
+    public async Task<ILookup<Guid, LoanRow>> OfShootsAsync(IReadOnlyList<Guid> shoots, CancellationToken cancel) =>
+        (
+            await source
+                .CreateCommand($"SELECT {Columns} FROM loan l WHERE l.shoot_id = ANY(@shoots) ORDER BY l.out_at, l.id")
+                .With("shoots", shoots.ToArray())
+                .ListAsync(ReadRow, cancel)
+        ).ToLookup(l => l.ShootId!.Value);
+
+    /// <summary>One loan with its events, or null.</summary>
+    public async Task<StoredLoan?> GetAsync(Guid id, CancellationToken cancel)
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        return await GetAsync(transaction, id, false, cancel);
+    }
+
+    /// <summary>One loan with its events.</summary>
+    /// <exception cref="RefusedException">There is none of this id.</exception>
+    public async Task<StoredLoan> FindAsync(Guid id, CancellationToken cancel) => await GetAsync(id, cancel) ?? throw NotFound(id);
+
+    /// <summary>Hands a unit out. The same hand-out again is no second one.</summary>
+    /// <param name="id">Id of the loan, made by the client.</param>
+    /// <param name="out">The hand-out.</param>
+    /// <param name="borrower">Id of the borrower; null where nobody of the department has that name.</param>
+    /// <param name="shoot">The shoot it is for; null for a loan at the counter.</param>
+    /// <param name="who">Who hands it out.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <exception cref="RefusedException">Somebody has the unit.</exception>
+    public async Task<StoredLoan> HandOutAsync(
+        Guid id,
+        CustodyEvent.HandedOut @out,
+        Guid? borrower,
+        Guid? shoot,
+        Actor who,
+        CancellationToken cancel
+    )
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        if (await GetAsync(transaction, id, true, cancel) is { } known)
+        {
+            return known.Loan.Unit == @out.Unit && known.Loan.Borrower == @out.Borrower
+                ? known
+                : throw new RefusedException(
+                    ProblemCode.IdTaken,
+                    "/id",
+                    "Another loan has this id. Load the page again; nothing was changed."
+                );
+        }
+
+        await InsertAsync(transaction, id, Loan.Of([@out]), [@out], borrower, shoot, who, cancel);
+        StoredLoan stored = (await GetAsync(transaction, id, false, cancel))!;
+        await transaction.CommitAsync(cancel);
+        return stored;
+    }
+
+    /// <summary>Writes down what was done with a loan: all of it, or nothing. The same again, sent twice, is written once.</summary>
+    /// <param name="id">The loan.</param>
+    /// <param name="seen">How many events it had when the person saw it.</param>
+    /// <param name="happened">What was done, in order.</param>
+    /// <param name="who">Who writes it down.</param>
+    /// <param name="cancel">Cancels.</param>
+    /// <returns>The loan after it, or null when somebody else has written something down since.</returns>
+    /// <exception cref="RefusedException">Something of it cannot have happened.</exception>
+    public async Task<StoredLoan?> AppendAsync(
+        Guid id,
+        int seen,
+        ImmutableArray<CustodyEvent> happened,
+        Actor who,
+        CancellationToken cancel
+    )
+    {
+        await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
+        await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
+        StoredLoan before = await GetAsync(transaction, id, true, cancel) ?? throw NotFound(id);
+        if (before.Events.Length != seen)
+        {
+            return IsAgain(before, seen, happened) ? before : null;
+        }
+
+        Loan loan = before.Loan;
+        for (int i = 0; i < happened.Length; i++)
+        {
+            loan = CustodyReader.After(loan, happened[i], $"/events/{i}");
+        }
+
+        await EventsAsync(transaction, id, seen, happened, cancel);
+        await transaction
+            .Command(
+                "UPDATE loan SET due_at = @due, back_at = @back, closed_at = @closed, open_points = @open, events = @events WHERE id = @id"
+            )
+            .With("id", id)
+            .With("due", loan.Due.ToUniversalTime())
+            .With("back", loan.BackAt?.ToUniversalTime())
+            .With("closed", loan.ClosedAt?.ToUniversalTime())
+            .With("open", Custody.Open(loan).Length)
+            .With("events", loan.Events)
+            .RunAsync(cancel);
+        if (before.Loan.Status == LoanStatus.Out)
+        {
+            await UnitAsync(transaction, loan, cancel);
+        }
+
+        await Audit.WriteAsync(
+            transaction,
+            who,
+            loan.Status == LoanStatus.Closed ? "loan closed"
+                : before.Loan.Status == LoanStatus.Out && loan.Status != LoanStatus.Out ? "unit returned"
+                : "loan changed",
+            loan.Unit,
+            null,
+            happened.Select(CustodyReader.Document),
+            cancel
+        );
+        await Live.TellAsync(transaction, loan.Unit, null, cancel);
+        await transaction.CommitAsync(cancel);
+        return await GetAsync(id, cancel);
+    }
+
+    /// <summary>A unit that is out for a shoot; null where none is.</summary>
+    internal static Task<string?> OutOfAsync(NpgsqlTransaction transaction, Guid shoot, CancellationToken cancel) =>
+        transaction
+            .Command("SELECT unit_tag FROM loan WHERE shoot_id = @shoot AND back_at IS NULL ORDER BY unit_tag LIMIT 1")
+            .With("shoot", shoot)
+            .FirstAsync(r => r.Only<string>(), cancel);
+
+    /// <summary>Whether anything was ever handed out for a shoot.</summary>
+    internal static async Task<bool> AnyOfAsync(NpgsqlTransaction transaction, Guid shoot, CancellationToken cancel) =>
+        await transaction
+            .Command("SELECT unit_tag FROM loan WHERE shoot_id = @shoot LIMIT 1")
+            .With("shoot", shoot)
+            .FirstAsync(r => r.Only<string>(), cancel)
+            is not null;
+
+    /// <summary>Writes a loan with its events, and what follows from them for its unit.</summary>
+    internal static async Task InsertAsync(
+        NpgsqlTransaction transaction,
+        Guid id,
+        Loan loan,
+        ImmutableArray<CustodyEvent> events,
+        Guid? borrower,
+        Guid? shoot,
+        Actor who,
+        CancellationToken cancel
+    )
+    {
+        const string Before = "before_loan";
+        await transaction.SaveAsync(Before, cancel);
+        try
+        {
+            await transaction
+                .Command(
+                    """
+                    INSERT INTO loan (id, unit_tag, shoot_id, borrower, borrower_id, out_at, due_at, back_at, closed_at, open_points, events)
+                    VALUES (@id, @unit, @shoot, @borrower, @borrowerId, @out, @due, @back, @closed, @open, @events)
+                    """
+                )
+                .With("id", id)
+                .With("unit", loan.Unit)
+                .With("shoot", shoot)
+                .With("borrower", loan.Borrower)
+                .With("borrowerId", borrower)
+                .With("out", loan.OutAt.ToUniversalTime())
+                .With("due", loan.Due.ToUniversalTime())
+                .With("back", loan.BackAt?.ToUniversalTime())
+                .With("closed", loan.ClosedAt?.ToUniversalTime())
+                .With("open", Custody.Open(loan).Length)
+                .With("events", loan.Events)
+                .RunAsync(cancel);
+        }
+        catch (PostgresException twice) when (twice.ConstraintName == OneOut)
+        {
+            await transaction.RollbackAsync(Before, cancel);
+            LoanRow? holder = await transaction
+                .Command($"SELECT {Columns} FROM loan l WHERE l.unit_tag = @unit AND l.back_at IS NULL")
+                .With("unit", loan.Unit)
+                .FirstAsync(ReadRow, cancel);
+            throw new RefusedException(
+                ProblemCode.UnitOut,
+                "/unit",
+                $"{loan.Unit} is out with {holder?.Borrower ?? "somebody"} already. Take it back first, or choose another unit. Nothing was changed.",
+                twice
+            );
+        }
+
+        await EventsAsync(transaction, id, 0, events, cancel);
+        await UnitAsync(transaction, loan, cancel);
+        await Audit.WriteAsync(
+            transaction,
+            who,
+            "unit handed out",
+            loan.Unit,
+            null,
+            new
+            {
+                loan.Borrower,
+                loan.Due,
+                loan.OutReason,
+                loan = id,
+            },
+            cancel
+        );
+        await Live.TellAsync(transaction, loan.Unit, null, cancel);
+    }
+
+    internal static async Task<StoredLoan?> GetAsync(NpgsqlTransaction transaction, Guid id, bool locked, CancellationToken cancel)
+    {
+        LoanRow? row = await transaction
+            .Command($"SELECT {Columns} FROM loan l WHERE l.id = @id{(locked ? " FOR UPDATE" : "")}")
+            .With("id", id)
+            .FirstAsync(ReadRow, cancel);
+        if (row is null)
+        {
+            return null;
+        }
+
+        ImmutableArray<CustodyEvent> events =
+        [
+            .. await transaction
+                .Command("SELECT event FROM custody_event WHERE loan_id = @id ORDER BY number")
+                .With("id", id)
+                .ListAsync(
+                    r =>
+                        CustodyReader.ToEvent(
+                            JsonSerializer.Deserialize(r.Text("event"), ExchangeJson.Default.CustodyEventDocument)
+                                ?? throw new InvalidOperationException("A stored event is empty."),
+                            row.UnitTag
+                        ),
+                    cancel
+                ),
+        ];
+        return new StoredLoan(row, Loan.Of(events), events);
+    }
+
+    // What is out and until when follows from the loan; repair and retirement are said on the unit's page and stay.
+    private static async Task UnitAsync(NpgsqlTransaction transaction, Loan loan, CancellationToken cancel)
+    {
+        bool isOut = loan.Status == LoanStatus.Out;
+        int changed = await transaction
+            .Command(
+                """
+                UPDATE camera_unit SET status = CASE WHEN status IN ('in', 'out') THEN @status ELSE status END, due_back = @due, version = version + 1,
+                    came_back = CASE WHEN status = 'out' AND @status = 'in' THEN greatest(coalesce(came_back, @back), @back) ELSE came_back END
+                WHERE tag = @tag
+                """
+            )
+            .With("tag", loan.Unit)
+            .With("status", (isOut ? UnitStatus.Out : UnitStatus.In).Word())
+            .With("due", isOut ? DateOnly.FromDateTime(loan.Due.Date) : (DateOnly?)null)
+            .With("back", loan.BackAt?.ToUniversalTime())
+            .RunAsync(cancel);
+        if (changed == 0)
+        {
+            throw UnitStore.NotFound(loan.Unit);
+        }
+    }
+
+    private static async Task EventsAsync(
+        NpgsqlTransaction transaction,
+        Guid id,
+        int after,
+        ImmutableArray<CustodyEvent> events,
+        CancellationToken cancel
+    ) =>
+        await transaction
+            .Command(
+                """
+                INSERT INTO custody_event (loan_id, number, at, event)
+                SELECT @id, @after + n.number, n.at, n.event FROM unnest(@ats, @events::jsonb[]) WITH ORDINALITY AS n (at, event, number)
+                """
+            )
+            .With("id", id)
+            .With("after", after)
+            .With("ats", events.Select(e => e.At.ToUniversalTime()).ToArray())
+            .With(
+                "events",
+                events
+                    .Select(e => JsonSerializer.Serialize(CustodyReader.Document(e), ExchangeJson.Default.CustodyEventDocument))
+                    .ToArray()
+            )
+            .RunAsync(cancel);
+
+    // Whether what follows what the person saw is what is sent now: an answer that was lost on its way.
+    private static bool IsAgain(StoredLoan stored, int seen, ImmutableArray<CustodyEvent> happened)
+    {
+        static string Said(CustodyEvent e) =>
+            JsonSerializer.Serialize(CustodyReader.Document(e) with { At = default }, ExchangeJson.Default.CustodyEventDocument);
+        return stored.Events.Length == seen + happened.Length
+            && seen >= 1
+            && stored.Events.Skip(seen).Select(Said).SequenceEqual(happened.Select(Said));
+    }
+
+    private static NpgsqlCommand Filter(NpgsqlCommand command, LoanFilter filter) =>
+        command.With("open", filter.Open).With("unit", filter.Unit).With("shoot", filter.Shoot).With("borrower", filter.Borrower);
+
+    internal static RefusedException NotFound(Guid id) =>
+        new(ProblemCode.NotFound, "/id", $"There is no loan {id}. Look for the unit in the list of loans.");
+
+    private static LoanRow ReadRow(Row r) =>
+        new(
+            r.Id("id"),
+            r.Text("unit_tag"),
+            r.IdOrNull("shoot_id"),
+            r.Text("borrower"),
+            r.Moment("out_at"),
+            r.Moment("due_at"),
+            r.MomentOrNull("back_at"),
+            r.MomentOrNull("closed_at"),
+            r.Number("open_points")
+        );
+}
