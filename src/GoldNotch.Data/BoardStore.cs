@@ -35,6 +35,14 @@ public sealed record BoardUnit(
 /// <param name="Unread">Lines nobody has looked at.</param>
 public sealed record OpenCheck(Guid Id, string By, DateTimeOffset At, int Unread);
 
+/// <summary>A check that is begun and not signed, with its unit.</summary>
+/// <param name="Id">The check.</param>
+/// <param name="Unit">The unit.</param>
+/// <param name="By">Who began it.</param>
+/// <param name="At">When.</param>
+/// <param name="Unread">Lines nobody has looked at.</param>
+public sealed record OpenCheckOfUnit(Guid Id, string Unit, string By, DateTimeOffset At, int Unread);
+
 /// <summary>Which units of the board; what is null or empty filters nothing.</summary>
 /// <param name="Model">Key of a model.</param>
 /// <param name="Tape">A colour of tape.</param>

@@ -103,6 +103,24 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
         return last is [var id] ? await GetAsync(id, cancel) : null;
     }
 
+    /// <summary>Checks that are begun and not signed, the newest first.</summary>
+    public Task<List<OpenCheckOfUnit>> OpenAsync(int limit, CancellationToken cancel) =>
+        source
+            .CreateCommand(
+                "SELECT id, unit_tag, started_by, started_at, unread_count FROM check_run WHERE signed_at IS NULL ORDER BY started_at DESC, id DESC LIMIT @limit"
+            )
+            .With("limit", limit)
+            .ListAsync(
+                r => new OpenCheckOfUnit(
+                    r.Id("id"),
+                    r.Text("unit_tag"),
+                    r.Text("started_by"),
+                    r.Moment("started_at"),
+                    r.Number("unread_count")
+                ),
+                cancel
+            );
+
     /// <summary>One check whole, or null.</summary>
     public async Task<WholeCheck?> GetAsync(Guid id, CancellationToken cancel)
     {

@@ -96,6 +96,25 @@ public sealed class LoanStore(NpgsqlDataSource source)
             .With("unit", unit)
             .FirstAsync(ReadRow, cancel);
 
+    /// <summary>Open loans of some units, the newest of each first.</summary>
+    public Task<List<LoanRow>> OpenOfUnitsAsync(IReadOnlyList<string> units, CancellationToken cancel) =>
+        source
+            .CreateCommand(
+                $"SELECT {Columns} FROM loan l WHERE l.unit_tag = ANY(@units) AND l.closed_at IS NULL ORDER BY l.unit_tag, l.out_at DESC"
+            )
+            .With("units", units.ToArray())
+            .ListAsync(ReadRow, cancel);
+
+    /// <summary>Loans that are out and due in a time, or were due before it.</summary>
+    public Task<List<LoanRow>> OutBetweenAsync(DateTimeOffset from, DateTimeOffset to, CancellationToken cancel) =>
+        source
+            .CreateCommand(
+                $"SELECT {Columns} FROM loan l WHERE l.back_at IS NULL AND l.out_at < @to AND greatest(l.due_at, now()) > @from ORDER BY l.unit_tag LIMIT 5000"
+            )
+            .With("from", from.ToUniversalTime())
+            .With("to", to.ToUniversalTime())
+            .ListAsync(ReadRow, cancel);
+
     /// <summary>Loans for some shoots, by shoot.</summary>
     public async Task<ILookup<Guid, LoanRow>> OfShootsAsync(IReadOnlyList<Guid> shoots, CancellationToken cancel) =>
         (

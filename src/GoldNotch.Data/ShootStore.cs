@@ -102,6 +102,15 @@ public sealed class ShootStore(NpgsqlDataSource source)
     /// <exception cref="RefusedException">There is none of this id.</exception>
     public async Task<StoredShoot> FindAsync(Guid id, CancellationToken cancel) => await GetAsync(id, cancel) ?? throw NotFound(id);
 
+    /// <summary>Names of some shoots.</summary>
+    public async Task<Dictionary<Guid, string>> NamesAsync(IReadOnlyList<Guid> ids, CancellationToken cancel) =>
+        (
+            await source
+                .CreateCommand("SELECT id, name FROM shoot WHERE id = ANY(@ids)")
+                .With("ids", ids.ToArray())
+                .ListAsync(r => (Id: r.Id("id"), Name: r.Text("name")), cancel)
+        ).ToDictionary(s => s.Id, s => s.Name);
+
     /// <summary>What units are promised to in a time: to shoots that take place.</summary>
     /// <param name="units">The units; null: all.</param>
     /// <param name="from">From when.</param>

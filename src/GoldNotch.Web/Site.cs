@@ -16,8 +16,10 @@ using GoldNotch.Web.Features.Drift;
 using GoldNotch.Web.Features.Evidence;
 using GoldNotch.Web.Features.Exchange;
 using GoldNotch.Web.Features.Find;
+using GoldNotch.Web.Features.Kits;
 using GoldNotch.Web.Features.LineUps;
 using GoldNotch.Web.Features.Live;
+using GoldNotch.Web.Features.Loans;
 using GoldNotch.Web.Features.Matches;
 using GoldNotch.Web.Features.Measurements;
 using GoldNotch.Web.Features.Models;
@@ -27,8 +29,10 @@ using GoldNotch.Web.Features.Pictures;
 using GoldNotch.Web.Features.Printing;
 using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Features.Sheets;
+using GoldNotch.Web.Features.Shoots;
 using GoldNotch.Web.Features.Standards;
 using GoldNotch.Web.Features.Symptoms;
+using GoldNotch.Web.Features.Today;
 using GoldNotch.Web.Features.Units;
 using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
@@ -167,6 +171,15 @@ internal static class Site
             .AddScoped<MatchViews>()
             .AddHostedService<PictureSweep>();
         services
+            .AddSingleton<ShootStore>()
+            .AddSingleton<KitStore>()
+            .AddSingleton<LoanStore>()
+            .AddScoped<ShootCameras>()
+            .AddScoped<PreparationSource>()
+            .AddScoped<ShootSource>()
+            .AddScoped<Counter>()
+            .AddScoped<TodaySource>();
+        services
             .AddHttpContextAccessor()
             .AddScoped(s => new Phrasing(SignedIn.Notation(s.GetRequiredService<IHttpContextAccessor>().HttpContext)))
             .AddScoped<CurrentFindings>();
@@ -225,6 +238,10 @@ internal static class Site
         signedIn.MapBoard();
         signedIn.MapDrift();
         signedIn.MapLineUps();
+        signedIn.MapShoots();
+        signedIn.MapKits();
+        signedIn.MapLoans();
+        signedIn.MapToday();
         signedIn.MapChecks();
         signedIn.MapCameraLinks();
         signedIn.MapEvidence();

@@ -57,6 +57,9 @@ public enum PieceKind
     /// <summary>A rain cover.</summary>
     RainCover,
 
+    /// <summary>Loose AA batteries.</summary>
+    AaBatteries,
+
     /// <summary>Anything else.</summary>
     Other,
 }
@@ -169,49 +172,4 @@ public sealed record Kit(string UnitTag, ImmutableArray<KitPiece> Pieces)
     public int CountOf(PieceKind kind) => Issued.Where(p => p.Kind == kind).Sum(p => p.Count);
 
     private static string PlaceOf(KitPiece piece) => piece.Where.Length > 0 ? piece.Where : "no place";
-}
-
-/// <summary>A piece that kits of the same model do not have alike.</summary>
-/// <param name="Name">The piece.</param>
-/// <param name="Here">How many are in this kit; 0 where it has none.</param>
-/// <param name="Others">How many most of the other kits have.</param>
-/// <param name="HereSupply">Who supplies it here; null where it is not in this kit.</param>
-/// <param name="OthersSupply">Who supplies it in most others; null where it is not in them.</param>
-public sealed record KitDifference(string Name, int Here, int Others, PieceSupply? HereSupply, PieceSupply? OthersSupply)
-{
-    /// <summary>What sets a kit apart from those of the same model: a list for one kit misleads on another.</summary>
-    /// <param name="kit">The kit.</param>
-    /// <param name="others">The kits of the other units of its model.</param>
-    /// <returns>In the order of the kit, then what only others have.</returns>
-    public static ImmutableArray<KitDifference> Of(Kit kit, IReadOnlyList<Kit> others)
-    {
-        if (others.Count == 0)
-        {
-            return [];
-        }
-
-        return
-        [
-            .. kit
-                .Pieces.Select(p => p.Name)
-                .Concat(others.SelectMany(o => o.Pieces.Select(p => p.Name)))
-                .Distinct(StringComparer.OrdinalIgnoreCase)
-                .Select(name => Between(name, kit, others))
-                .Where(d => d.Here != d.Others || (d.Here > 0 && d.HereSupply != d.OthersSupply)),
-        ];
-    }
-
-    private static KitDifference Between(string name, Kit kit, IReadOnlyList<Kit> others)
-    {
-        KitPiece? Find(Kit of) => of.Pieces.FirstOrDefault(p => p.Name.Equals(name, StringComparison.OrdinalIgnoreCase));
-
-        // The commonest; of equally common ones the first met.
-        (int Count, PieceSupply? Supply) usual = others
-            .Select(o => (Find(o)?.Count ?? 0, Find(o)?.Supply))
-            .GroupBy(o => o)
-            .MaxBy(g => g.Count())!
-            .Key;
-        KitPiece? here = Find(kit);
-        return new KitDifference(here?.Name ?? name, here?.Count ?? 0, usual.Count, here?.Supply, usual.Supply);
-    }
 }
