@@ -235,6 +235,13 @@ public sealed class LoanStore(NpgsqlDataSource source)
         return await GetAsync(id, cancel);
     }
 
+    /// <summary>Who has a unit; null where nobody does.</summary>
+    internal static Task<string?> HolderAsync(NpgsqlTransaction transaction, string unit, CancellationToken cancel) =>
+        transaction
+            .Command("SELECT borrower FROM loan WHERE unit_tag = @unit AND back_at IS NULL")
+            .With("unit", unit)
+            .FirstAsync(r => r.Only<string>(), cancel);
+
     /// <summary>A unit that is out for a shoot; null where none is.</summary>
     internal static Task<string?> OutOfAsync(NpgsqlTransaction transaction, Guid shoot, CancellationToken cancel) =>
         transaction

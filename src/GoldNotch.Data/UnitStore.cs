@@ -102,6 +102,20 @@ public sealed partial class UnitStore(NpgsqlDataSource source)
             return before;
         }
 
+        // What is out by a loan comes back by it, with its kit counted.
+        if (
+            before.Status == UnitStatus.Out
+            && unit.Status == UnitStatus.In
+            && await LoanStore.HolderAsync(transaction, unit.Tag, cancel) is { } borrower
+        )
+        {
+            throw new RefusedException(
+                ProblemCode.UnitOut,
+                "/status",
+                $"{unit.Tag} is on loan to {borrower}. Take it back under its loan, so that its kit is counted. Nothing was changed."
+            );
+        }
+
         StoredUnit after = unit with { Version = unit.Version + 1 };
         await transaction
             .Command(

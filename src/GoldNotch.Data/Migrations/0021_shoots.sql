@@ -131,6 +131,5 @@ GRANT SELECT, INSERT, DELETE ON kit, kit_label, pool, shoot, shoot_camera, shoot
 GRANT UPDATE (pieces, version, changed_by, changed_at) ON kit TO gold_notch_site;
 GRANT UPDATE (piece, version, changed_by, changed_at) ON pool TO gold_notch_site;
 GRANT UPDATE (name, call_at, end_at, booked, document, cancelled_at, cancelled_by, cancelled_why, version, changed_by, changed_at) ON shoot TO gold_notch_site;
-GRANT UPDATE (booked) ON shoot_camera TO gold_notch_site;
 GRANT SELECT, INSERT ON loan, custody_event, copy_proof TO gold_notch_site;
 GRANT UPDATE (due_at, back_at, closed_at, open_points, events) ON loan TO gold_notch_site;

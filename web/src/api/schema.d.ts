@@ -820,6 +820,230 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listShoots"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/availability": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listAvailability"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["previewShoot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getShoot"];
+        put: operations["putShoot"];
+        post?: never;
+        delete: operations["dropShoot"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/cancelled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["cancelShoot"];
+        delete: operations["takeUpShoot"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/shoot.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportShoot"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{tag}/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getKit"];
+        put: operations["putKit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listPools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pools/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putPool"];
+        post?: never;
+        delete: operations["dropPool"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listLoans"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loans/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lookAtHandOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loans/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getLoan"];
+        put: operations["handOut"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loans/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addToLoan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getToday"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/checks": {
         parameters: {
             query?: never;
@@ -2099,6 +2323,22 @@ export interface components {
             /** Format: double */
             capDb?: null | number;
         };
+        BatteriesView: {
+            /** Format: double */
+            minutesEach: number;
+            /** Format: double */
+            minutesAll: number;
+            /** Format: int32 */
+            needed: number;
+            /** Format: int32 */
+            withoutCharger: number;
+            /** Format: int32 */
+            forEver: null | number;
+            /** Format: int32 */
+            have: number;
+            /** Format: int32 */
+            missing: number;
+        };
         BoardCount: {
             state: components["schemas"]["ReadinessState"];
             /** Format: int32 */
@@ -2130,6 +2370,33 @@ export interface components {
         };
         /** @enum {unknown} */
         BodySide: "left" | "right" | "top" | "back" | "front" | "lens" | "screen";
+        BusyView: {
+            unit: string;
+            name: string;
+            /** Format: uuid */
+            shoot: null | string;
+            /** Format: uuid */
+            loan: null | string;
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
+            isOut: boolean;
+        };
+        CameraPackView: {
+            letter: string;
+            unit: string;
+            modelName: string;
+            cards: null | components["schemas"]["CardsView"];
+            batteries: null | components["schemas"]["BatteriesView"];
+            says: components["schemas"]["SaidView"][];
+            assembly: components["schemas"]["JudgementView"][];
+            qualities: components["schemas"]["QualityView"][];
+            kit: components["schemas"]["KitPieceDocument"][];
+            pools: components["schemas"]["PoolPieceView"][];
+            differs: components["schemas"]["JudgementView"][];
+            timecode: string;
+        };
         CameraPlanView: {
             letter: string;
             unit: string;
@@ -2196,6 +2463,9 @@ export interface components {
             /** @default false */
             givesClips: boolean;
         };
+        CancelShootRequest: {
+            why: string;
+        };
         CandidateView: {
             onTheLine: boolean;
             spoken: string;
@@ -2218,6 +2488,20 @@ export interface components {
         };
         CardProposals: {
             regions: components["schemas"]["RegionDocument"][];
+        };
+        CardsView: {
+            /** Format: double */
+            minutesEach: number;
+            isMeasured: boolean;
+            /** Format: int32 */
+            needed: number;
+            /** Format: int32 */
+            withMargin: number;
+            /** Format: int32 */
+            have: number;
+            /** Format: int32 */
+            missing: number;
+            doubled: boolean;
         };
         /** @enum {unknown} */
         CauseState: "standsSo" | "look" | "ruledOut" | "notHere";
@@ -2533,6 +2817,16 @@ export interface components {
             /** Format: double */
             points: number;
         };
+        CountedPieceDocument: {
+            name: string;
+            /** Format: int32 */
+            counted: number;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            broken: number;
+        };
         CoverageCellView: {
             standardKey: string;
             /** Format: int32 */
@@ -2586,11 +2880,75 @@ export interface components {
         };
         /** @enum {unknown} */
         CurveSource: "person" | "file" | "usual";
+        CustodyDone: {
+            kind: string;
+            /** Format: date-time */
+            due?: null | string;
+            counted?: null | components["schemas"]["CountedPieceDocument"][];
+            piece?: null | string;
+            how?: null | string;
+            step?: null | string;
+            done?: null | boolean;
+            card?: null | string;
+            /** Format: int32 */
+            clips?: null | number;
+            owners?: null | string[];
+            owner?: null | string;
+            text?: null | string;
+        };
+        CustodyEventDocument: {
+            kind: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            borrower?: null | string;
+            /** Format: date-time */
+            due?: null | string;
+            pieces?: null | components["schemas"]["KitPieceDocument"][];
+            wrap?: null | string[];
+            counted?: null | components["schemas"]["CountedPieceDocument"][];
+            piece?: null | string;
+            how?: null | string;
+            step?: null | string;
+            done?: null | boolean;
+            card?: null | string;
+            /** Format: int32 */
+            clips?: null | number;
+            owners?: null | string[];
+            owner?: null | string;
+            /** Format: uuid */
+            proof?: null | string;
+            text?: null | string;
+        };
+        CustodyRequest: {
+            /** Format: int32 */
+            seen: number;
+            events: components["schemas"]["CustodyDone"][];
+        };
         /**
          * @default browser
          * @enum {unknown}
          */
         DateOrder: "browser" | "dayFirst" | "monthFirst" | "yearFirst";
+        /** @enum {unknown} */
+        DayDuty: "call" | "block" | "balance" | "blackReference" | "timecode" | "card" | "battery" | "saveMemory" | "end";
+        DayMomentView: {
+            /** Format: date-time */
+            at: string;
+            duty: components["schemas"]["DayDuty"];
+            cameras: string[];
+            name: string;
+        };
+        DayShootView: {
+            shoot: components["schemas"]["ShootRowView"];
+            /** Format: date-time */
+            beginBy: null | string;
+            fits: boolean;
+        };
+        DayView: {
+            moments: components["schemas"]["DayMomentView"][];
+            runDowns: components["schemas"]["RunDownView"][];
+        };
         DecisionRequest: {
             stage: components["schemas"]["CheckStage"];
             by: null | string;
@@ -2703,6 +3061,10 @@ export interface components {
             sheets?: null | components["schemas"]["SheetDocument"][];
             lineUps?: null | components["schemas"]["LineUpDocument"][];
             matches?: null | components["schemas"]["UnitMatchDocument"][];
+            kits?: null | components["schemas"]["KitDocument"][];
+            pools?: null | components["schemas"]["PoolDocument"][];
+            shoots?: null | components["schemas"]["ShootDocument"][];
+            loans?: null | components["schemas"]["LoanDocument"][];
         };
         ExposureDocument: {
             /** Format: double */
@@ -2958,6 +3320,36 @@ export interface components {
             class: string;
             specification: components["schemas"]["ModelDocument"];
         };
+        HandOutRequest: {
+            unit: string;
+            /** @default  */
+            borrower: string;
+            /** Format: date-time */
+            due?: null | string;
+            /** Format: uuid */
+            shoot?: null | string;
+            counted?: null | components["schemas"]["CountedPieceDocument"][];
+            plate?: null | string;
+            /** @default  */
+            reason: string;
+        };
+        HandOutView: {
+            unit: string;
+            modelName: string;
+            modelKey: string;
+            tape: string;
+            pieces: components["schemas"]["KitPieceDocument"][];
+            differs: string[];
+            plateCode: string;
+            /** Format: date-time */
+            due: string;
+            /** Format: uuid */
+            shoot: null | string;
+            shootName: string;
+            standard: string;
+            borrower: string;
+            obstacles: components["schemas"]["ObstacleView"][];
+        };
         HandlingDocument: {
             kind: string;
             text: string;
@@ -3034,6 +3426,56 @@ export interface components {
             /** Format: double */
             stepMired?: null | number;
         };
+        KitDocument: {
+            unit: string;
+            pieces: components["schemas"]["KitPieceDocument"][];
+        };
+        KitPieceDocument: {
+            name: string;
+            kind: string;
+            /**
+             * Format: int32
+             * @default 1
+             */
+            count: number;
+            /** @default  */
+            where: string;
+            /** @default  */
+            code: string;
+            /** @default true */
+            required: boolean;
+            /** @default issued */
+            supply: string;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            aaEach: number;
+            /** Format: double */
+            wattHours?: null | number;
+            /**
+             * Format: double
+             * @default 1
+             */
+            health: number;
+            /** Format: double */
+            capacityGb?: null | number;
+        };
+        KitRequest: {
+            pieces: components["schemas"]["KitPieceDocument"][];
+        };
+        KitView: {
+            unit: string;
+            modelName: string;
+            pieces: components["schemas"]["KitPieceDocument"][];
+            /** Format: int32 */
+            version: number;
+            changedBy: string;
+            /** Format: date-time */
+            changedAt: null | string;
+            differs: components["schemas"]["JudgementView"][];
+            otherUnits: string[];
+        };
         /** @enum {unknown} */
         LampKind: "daylight" | "tungsten" | "mains" | "unknownLed";
         LastCheckView: {
@@ -3103,6 +3545,26 @@ export interface components {
         LensesView: {
             letter: string;
             lenses: string[];
+        };
+        LentCardView: {
+            name: string;
+            /** Format: int32 */
+            clips: null | number;
+            owners: string[];
+            unreleased: string[];
+            /** Format: uuid */
+            proof: null | string;
+            isUnused: boolean;
+            isClear: boolean;
+            isFormatted: boolean;
+        };
+        LentPieceView: {
+            piece: components["schemas"]["KitPieceDocument"];
+            /** Format: int32 */
+            counted: null | number;
+            /** Format: int32 */
+            broken: number;
+            settled: string;
         };
         LevelDocument: {
             values?: null | number[];
@@ -3295,6 +3757,56 @@ export interface components {
              * @default 10
              */
             seconds: number;
+        };
+        LoanDocument: {
+            /** Format: uuid */
+            id: string;
+            unit: string;
+            events: components["schemas"]["CustodyEventDocument"][];
+            /** Format: uuid */
+            shoot?: null | string;
+        };
+        LoanPage: {
+            rows: components["schemas"]["LoanRowView"][];
+            next: null | string;
+        };
+        LoanRowView: {
+            /** Format: uuid */
+            id: string;
+            unit: string;
+            modelName: string;
+            tape: string;
+            borrower: string;
+            /** Format: uuid */
+            shoot: null | string;
+            shootName: string;
+            /** Format: date-time */
+            outAt: string;
+            /** Format: date-time */
+            dueAt: string;
+            /** Format: date-time */
+            backAt: null | string;
+            /** Format: date-time */
+            closedAt: null | string;
+            status: components["schemas"]["LoanStatus"];
+            isOverdue: boolean;
+            /** Format: int32 */
+            openPoints: number;
+        };
+        /** @enum {unknown} */
+        LoanStatus: "out" | "back" | "closed";
+        LoanView: {
+            row: components["schemas"]["LoanRowView"];
+            outBy: string;
+            outReason: string;
+            closeReason: string;
+            pieces: components["schemas"]["LentPieceView"][];
+            isCounted: boolean;
+            wrap: components["schemas"]["WrapStepView"][];
+            cards: components["schemas"]["LentCardView"][];
+            faults: string[];
+            open: components["schemas"]["OpenPointView"][];
+            events: components["schemas"]["CustodyEventDocument"][];
         };
         LogCurveDocument: {
             /** Format: double */
@@ -3827,6 +4339,27 @@ export interface components {
         };
         /** @enum {unknown} */
         NaturalUnit: "none" | "stops" | "decibels" | "mired" | "megabits" | "percent" | "minutes" | "fullScale" | "megabytesPerSecond" | "tint" | "hours" | "bits";
+        /** @enum {unknown} */
+        NeedKind: "overdue" | "prepare" | "check" | "handOut" | "return" | "open" | "openCheck";
+        NeedView: {
+            kind: components["schemas"]["NeedKind"];
+            /** Format: date-time */
+            at: null | string;
+            /** Format: uuid */
+            shoot: null | string;
+            shootName: string;
+            unit: string;
+            units: string[];
+            person: string;
+            /** Format: uuid */
+            loan: null | string;
+            /** Format: uuid */
+            check: null | string;
+            standard: string;
+            /** Format: int32 */
+            points: number;
+            isUrgent: boolean;
+        };
         NewCheck: {
             unit: string;
             standard: string;
@@ -3921,6 +4454,13 @@ export interface components {
             order: components["schemas"]["FixView"][];
             resetFirst: null | components["schemas"]["JudgementView"];
         };
+        /** @enum {unknown} */
+        ObstacleKind: "isOut" | "notLent" | "personLeft" | "booked" | "check" | "kit" | "plate" | "due";
+        ObstacleView: {
+            kind: components["schemas"]["ObstacleKind"];
+            canOverride: boolean;
+            because: components["schemas"]["JudgementView"];
+        };
         OpenCheckView: {
             /** Format: uuid */
             id: string;
@@ -3929,6 +4469,13 @@ export interface components {
             at: string;
             /** Format: int32 */
             unread: number;
+        };
+        /** @enum {unknown} */
+        OpenKind: "camera" | "count" | "piece" | "wrap" | "card";
+        OpenPointView: {
+            kind: components["schemas"]["OpenKind"];
+            name: string;
+            because: components["schemas"]["JudgementView"];
         };
         OutcomeRequest: {
             looked: string[];
@@ -3941,6 +4488,13 @@ export interface components {
         OutcomeView: {
             kind: string;
             text: string;
+        };
+        PackView: {
+            cameras: components["schemas"]["CameraPackView"][];
+            aa: null | components["schemas"]["SaidView"];
+            supply: components["schemas"]["SaidView"][];
+            timecode: null | components["schemas"]["JudgementView"];
+            cautions: components["schemas"]["JudgementView"][];
         };
         PairView: {
             left: string;
@@ -4152,6 +4706,29 @@ export interface components {
             settings: string[];
             options: components["schemas"]["PolicyOptionView"][];
         };
+        PoolDocument: {
+            key: string;
+            piece: components["schemas"]["KitPieceDocument"];
+        };
+        PoolPieceView: {
+            key: string;
+            name: string;
+            /** Format: int32 */
+            count: number;
+        };
+        PoolTakenDocument: {
+            pool: string;
+            /** Format: int32 */
+            count: number;
+        };
+        PoolView: {
+            key: string;
+            piece: components["schemas"]["KitPieceDocument"];
+            /** Format: int32 */
+            version: number;
+            /** Format: int32 */
+            taken: number;
+        };
         PositionDocument: {
             is: string;
             /** @default  */
@@ -4169,6 +4746,22 @@ export interface components {
              * @default 0.9
              */
             health: number;
+            /** Format: double */
+            chargeMinutes?: null | number;
+            /** @default false */
+            chargesOnlyWhenOff: boolean;
+        };
+        PreparationView: {
+            /** Format: date-time */
+            until: string;
+            /** Format: date-time */
+            beginBy: string;
+            /** Format: date-time */
+            opens: string;
+            fits: boolean;
+            tasks: components["schemas"]["TaskView"][];
+            remedies: components["schemas"]["RemedyView"][];
+            whyNot: string;
         };
         PreviewRequest: {
             setting: string;
@@ -4183,7 +4776,7 @@ export interface components {
             now: null | components["schemas"]["NowView"];
         };
         /** @enum {unknown} */
-        ProblemCode: "bad-value" | "bad-document" | "bad-json" | "bad-request" | "bad-photo" | "bad-picture" | "too-large" | "too-many" | "too-many-requests" | "duplicate" | "circle" | "not-found" | "unit-missing" | "model-missing" | "standard-missing" | "id-taken" | "key-taken" | "tag-taken" | "login-taken" | "name-taken" | "draft-exists" | "version-exists" | "immutable" | "changed-meanwhile" | "version-needed" | "open-faults" | "undecided" | "lines-unread" | "not-looked-at" | "not-signed" | "not-planned" | "sheet-differs" | "last-technician" | "sign-in" | "wrong-password" | "locked" | "not-allowed" | "forgery-token" | "camera-none" | "camera-silent" | "camera-refused" | "camera-invalid-response" | "database-away" | "database-full" | "database-busy" | "database-read-only" | "fault";
+        ProblemCode: "bad-value" | "bad-document" | "bad-json" | "bad-request" | "bad-photo" | "bad-picture" | "too-large" | "too-many" | "too-many-requests" | "duplicate" | "circle" | "not-found" | "unit-missing" | "model-missing" | "standard-missing" | "id-taken" | "key-taken" | "tag-taken" | "login-taken" | "name-taken" | "draft-exists" | "version-exists" | "immutable" | "changed-meanwhile" | "version-needed" | "open-faults" | "undecided" | "lines-unread" | "not-looked-at" | "not-signed" | "not-planned" | "booked" | "unit-out" | "not-handed-out" | "not-possible" | "sheet-differs" | "last-technician" | "sign-in" | "wrong-password" | "locked" | "not-allowed" | "forgery-token" | "camera-none" | "camera-silent" | "camera-refused" | "camera-invalid-response" | "database-away" | "database-full" | "database-busy" | "database-read-only" | "fault";
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -4232,6 +4825,22 @@ export interface components {
             reasons: string[];
             cautions: string[];
             minutes: components["schemas"]["CardMinutesView"][];
+        };
+        QualityView: {
+            codec: string;
+            /** Format: double */
+            megabits: number;
+            isChosen: boolean;
+            /** Format: double */
+            timesChosen: number;
+            /** Format: double */
+            minutesPerTerabyte: number;
+            /** Format: double */
+            gigabytes: number;
+            /** Format: double */
+            copyMinutes: number;
+            /** Format: double */
+            editMegabytes: number;
         };
         /** @enum {unknown} */
         ReadinessState: "ready" | "due" | "off" | "out" | "repair" | "retired";
@@ -4347,7 +4956,7 @@ export interface components {
             firmware: string;
         };
         /** @enum {unknown} */
-        Right: "defineStandards" | "approveStandards" | "acceptFindings" | "giveWaivers" | "defineModels" | "manageUnits" | "importFiles" | "managePeople" | "readAuditLog";
+        Right: "defineStandards" | "approveStandards" | "acceptFindings" | "giveWaivers" | "defineModels" | "manageUnits" | "handOut" | "importFiles" | "managePeople" | "readAuditLog";
         /** @enum {unknown} */
         Role: "operator" | "technician";
         RoomDocument: {
@@ -4363,6 +4972,21 @@ export interface components {
         RoomsView: {
             letter: string;
             rooms: components["schemas"]["RoomView"][];
+        };
+        RunDownPointView: {
+            /** Format: date-time */
+            at: string;
+            /** Format: double */
+            left: number;
+        };
+        RunDownView: {
+            letter: string;
+            card: components["schemas"]["RunDownPointView"][];
+            battery: components["schemas"]["RunDownPointView"][];
+        };
+        SaidView: {
+            isFault: boolean;
+            because: components["schemas"]["JudgementView"];
         };
         SceneMarkDocument: {
             name: string;
@@ -4512,6 +5136,166 @@ export interface components {
             findings: components["schemas"]["FindingView"][];
             waivers: components["schemas"]["WaiverView"][];
             handling: string[];
+        };
+        ShootBlockDocument: {
+            name: string;
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
+            /**
+             * Format: double
+             * @default 0
+             */
+            recordingMinutes: number;
+            /** @default  */
+            room: string;
+            /** @default  */
+            light: string;
+        };
+        ShootCameraDocument: {
+            letter: string;
+            unit: string;
+            /** @default  */
+            operator: string;
+            /** @default  */
+            standard: string;
+            pools?: null | components["schemas"]["PoolTakenDocument"][];
+        };
+        ShootCameraView: {
+            letter: string;
+            unit: string;
+            modelKey: string;
+            modelName: string;
+            tape: string;
+            place: string;
+            state: null | components["schemas"]["ReadinessState"];
+            stateText: string;
+            operatorName: string;
+            standardKey: string;
+            sheetFrom: string;
+            isPrepared: boolean;
+            loan: null | components["schemas"]["ShootLoanView"];
+        };
+        ShootDocument: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @default  */
+            place: string;
+            /** Format: date-time */
+            call?: null | string;
+            /** Format: date-time */
+            end?: null | string;
+            /** Format: date-time */
+            collect?: null | string;
+            /** Format: date-time */
+            return?: null | string;
+            /** @default  */
+            standard: string;
+            /** @default false */
+            outdoors: boolean;
+            supply?: null | components["schemas"]["ShootSupplyDocument"];
+            blocks?: null | components["schemas"]["ShootBlockDocument"][];
+            cameras?: null | components["schemas"]["ShootCameraDocument"][];
+            hazards?: null | string[];
+            /** @default  */
+            borrower: string;
+            /** @default  */
+            notes: string;
+            /** @default day */
+            hourSays: string;
+            /**
+             * Format: int32
+             * @default 1
+             */
+            day: number;
+            /**
+             * Format: int32
+             * @default 1
+             */
+            technicians: number;
+            /**
+             * Format: int32
+             * @default 2
+             */
+            chargers: number;
+            /**
+             * Format: int32
+             * @default 1
+             */
+            readers: number;
+            /** Format: date-time */
+            prepareFrom?: null | string;
+            booked?: components["schemas"]["ValueTupleOfDateTimeOffsetAndDateTimeOffset"];
+        };
+        ShootFindingView: {
+            letter: string;
+            isFault: boolean;
+            because: components["schemas"]["JudgementView"];
+        };
+        ShootLoanView: {
+            /** Format: uuid */
+            id: string;
+            status: components["schemas"]["LoanStatus"];
+            borrower: string;
+            /** Format: date-time */
+            due: string;
+            /** Format: int32 */
+            openPoints: number;
+        };
+        ShootPage: {
+            rows: components["schemas"]["ShootRowView"][];
+            next: null | string;
+        };
+        ShootRowView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            place: string;
+            /** Format: date-time */
+            call: null | string;
+            /** Format: date-time */
+            end: null | string;
+            /** Format: date-time */
+            collect: null | string;
+            /** Format: date-time */
+            return: null | string;
+            status: components["schemas"]["ShootStatus"];
+            units: string[];
+            /** Format: int32 */
+            openPoints: number;
+            /** Format: int32 */
+            version: number;
+        };
+        /** @enum {unknown} */
+        ShootStatus: "planned" | "prepared" | "out" | "back" | "closed" | "cancelled";
+        ShootSupplyDocument: {
+            /** @default batteries */
+            kind: string;
+            /** Format: double */
+            voltAmperes?: null | number;
+            /** Format: double */
+            volts?: null | number;
+            /** @default false */
+            trueSine: boolean;
+        };
+        ShootView: {
+            document: components["schemas"]["ShootDocument"];
+            /** Format: int32 */
+            version: number;
+            changedBy: string;
+            /** Format: date-time */
+            changedAt: null | string;
+            status: components["schemas"]["ShootStatus"];
+            cancelledWhy: string;
+            hasPlan: boolean;
+            borrowerName: string;
+            cameras: components["schemas"]["ShootCameraView"][];
+            findings: components["schemas"]["ShootFindingView"][];
+            pack: components["schemas"]["PackView"];
+            preparation: null | components["schemas"]["PreparationView"];
+            day: null | components["schemas"]["DayView"];
         };
         SignInRequest: {
             login: string;
@@ -4695,6 +5479,20 @@ export interface components {
             says: string[];
             match: components["schemas"]["MatchView"];
         };
+        TaskView: {
+            name: string;
+            letter: string;
+            /** Format: date-time */
+            start: string;
+            /** Format: date-time */
+            end: string;
+            /** Format: date-time */
+            latestStart: string;
+            needs: string[];
+            after: string[];
+            isCritical: boolean;
+            isLate: boolean;
+        };
         /** @enum {unknown} */
         TermSource: "read" | "assumed" | "automatic";
         TermView: {
@@ -4709,6 +5507,15 @@ export interface components {
             /** Format: double */
             stepDuv: number;
             up?: null | string;
+        };
+        TodayView: {
+            /** Format: date-time */
+            now: string;
+            day: components["schemas"]["DayShootView"][];
+            needs: components["schemas"]["NeedView"][];
+            mine: components["schemas"]["ShootRowView"][];
+            owed: components["schemas"]["NeedView"][];
+            hasShoots: boolean;
         };
         TouchedSheetView: {
             modelKey: string;
@@ -4998,6 +5805,7 @@ export interface components {
             /** Format: double */
             temperatureK: number;
         };
+        ValueTupleOfDateTimeOffsetAndDateTimeOffset: Record<string, never>;
         VariableFilterDocument: {
             /** Format: double */
             leastStops: number;
@@ -5099,6 +5907,11 @@ export interface components {
             /** Format: date-time */
             at: string;
             why: string;
+        };
+        WrapStepView: {
+            step: string;
+            name: string;
+            isDone: boolean;
         };
         WrongView: {
             pointer: string;
@@ -8480,6 +9293,1350 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listShoots: {
+        parameters: {
+            query?: {
+                when?: string;
+                find?: string;
+                person?: string;
+                before?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listAvailability: {
+        parameters: {
+            query: {
+                from: string;
+                to: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BusyView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    previewShoot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShootDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getShoot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putShoot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShootDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    dropShoot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    cancelShoot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CancelShootRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeUpShoot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportShoot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExchangeDocument"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getKit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putKit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listPools: {
+        parameters: {
+            query?: {
+                from?: string;
+                to?: string;
+                but?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PoolView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putPool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitPieceDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PoolView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    dropPool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listLoans: {
+        parameters: {
+            query?: {
+                open?: boolean;
+                unit?: string;
+                shoot?: string;
+                before?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoanPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    lookAtHandOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOutRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOutView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getLoan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoanView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    handOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOutRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoanView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addToLoan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CustodyRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoanView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getToday: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TodayView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,381 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using GoldNotch.Web.Tests.Hosting;
+
+namespace GoldNotch.Web.Tests;
+
+/// <summary>Hand out and return over the API: who has what, whether it is complete, and nothing half done.</summary>
+[Collection(DemoSiteTests.Name)]
+public class LoanApiTests(DemoSite site)
+{
+    private static object[] AllThere(int batteries = 2) =>
+        [
+            new { name = "Body", counted = 1 },
+            new { name = "Plate", counted = 1 },
+            new { name = "Battery", counted = batteries },
+            new { name = "Card", counted = 1 },
+            new { name = "Charger", counted = 1 },
+            new { name = "Receiver", counted = 1 },
+        ];
+
+    private static object Request(
+        string unit,
+        object[]? counted = null,
+        string reason = "not checked: in a hurry",
+        string borrower = "mara",
+        int hours = 4,
+        string? plate = null
+    ) =>
+        new
+        {
+            unit,
+            borrower,
+            due = DateTimeOffset.UtcNow.AddHours(hours),
+            counted = counted ?? AllThere(),
+            reason,
+            plate,
+        };
+
+    private static async Task<(Guid Id, Answer Loan)> OutAsync(TestClient ines, string unit)
+    {
+        var id = Guid.NewGuid();
+        return (id, (await ines.PutAsync($"/api/loans/{id}", Request(unit))).Expect(200));
+    }
+
+    private static Task<Answer> DoneAsync(TestClient client, Guid loan, int seen, params object[] events) =>
+        client.SendAsync(HttpMethod.Post, $"/api/loans/{loan}/events", new { seen, events });
+
+    private static object[] Return(Answer loan, object[]? counted = null) =>
+        [
+            new { kind = "came-back" },
+            new { kind = "counted-back", counted = counted ?? AllThere() },
+            .. loan.At("wrap")
+                .EnumerateArray()
+                .Select(w => new { kind = "wrap-marked", step = w.GetProperty("step").GetString() }),
+            new { kind = "card-unused", card = "Card" },
+        ];
+
+    [Fact]
+    public async Task A_camera_goes_out_comes_back_and_its_loan_closes()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string unit = (await ShootApiTests.UnitsAsync(ines, 1))[0];
+        (Guid id, Answer loan) = await OutAsync(ines, unit);
+        loan.At("row").GetProperty("status").GetString().ShouldBe("out");
+        loan.Text("outReason").ShouldBe("not checked: in a hurry");
+        loan.At("pieces").EnumerateArray().Select(p => p.GetProperty("piece").GetProperty("name").GetString()).ShouldNotContain("Headphones");
+        Answer unitNow = await ines.GetAsync($"/api/units/{unit}");
+        unitNow.Text("status").ShouldBe("out");
+        object byHand = new
+        {
+            tape = "grey",
+            place = "Shelf",
+            status = "in",
+        };
+        (await ines.PutAsync($"/api/units/{unit}", byHand, unitNow.Int("version"))).ExpectProblem(409, "unit-out", "/status");
+
+        loan = (await DoneAsync(ines, id, 1, Return(loan))).Expect(200);
+        loan.At("open").GetArrayLength().ShouldBe(0);
+        (await ines.GetAsync($"/api/units/{unit}")).Text("status").ShouldBe("in");
+        int seen = loan.At("events").GetArrayLength();
+        loan = (await DoneAsync(ines, id, seen, new { kind = "closed" })).Expect(200);
+        loan.At("row").GetProperty("status").GetString().ShouldBe("closed");
+        (await DoneAsync(ines, id, seen, new { kind = "closed" })).Expect(200);
+        (await site.SqlAsync($"SELECT count(*) FROM custody_event WHERE loan_id = '{id}'")).ShouldBe((long)seen + 1);
+        (await DoneAsync(ines, id, seen + 1, new { kind = "fault-noted", text = "late" })).ExpectProblem(409, "not-possible", "/events/0");
+    }
+
+    [Fact]
+    public async Task Two_people_who_hand_out_one_unit_at_once_do_not_both_succeed()
+    {
+        using TestClient ines = await site.ClientAsync();
+        using TestClient tobias = await site.ClientAsync();
+        foreach (string unit in await ShootApiTests.UnitsAsync(ines, 6))
+        {
+            Answer[] answers = await Task.WhenAll(
+                ines.PutAsync($"/api/loans/{Guid.NewGuid()}", Request(unit, borrower: "mara")),
+                tobias.PutAsync($"/api/loans/{Guid.NewGuid()}", Request(unit, borrower: "joss"))
+            );
+            Answer refused = answers.Single(a => a.Status == 409).ExpectProblem(409, "unit-out", "/unit");
+            string has = answers.Single(a => a.Status == 200).At("row").GetProperty("borrower").GetString()!;
+            refused.Text("detail").ShouldContain($"{unit} is out with {has}");
+            (await site.SqlAsync($"SELECT count(*) FROM loan WHERE unit_tag = '{unit}'")).ShouldBe(1L);
+        }
+    }
+
+    [Fact]
+    public async Task A_hand_out_sent_twice_is_one()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string unit = (await ShootApiTests.UnitsAsync(ines, 1))[0];
+        (Guid id, _) = await OutAsync(ines, unit);
+        (await ines.PutAsync($"/api/loans/{id}", Request(unit))).Expect(200).At("events").GetArrayLength().ShouldBe(1);
+    }
+
+    [Fact]
+    public async Task What_speaks_against_a_hand_out_is_told_and_needs_a_reason_or_another_unit()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string[] units = await ShootApiTests.UnitsAsync(ines, 2);
+        Answer look = (await ines.SendAsync(HttpMethod.Post, "/api/loans/look", Request(units[0]))).Expect(200);
+        look.At("obstacles").EnumerateArray().Select(o => o.GetProperty("kind").GetString()).ShouldBe(["check"]);
+        look.At("pieces").GetArrayLength().ShouldBe(7);
+
+        var id = Guid.NewGuid();
+        (await ines.PutAsync($"/api/loans/{id}", Request(units[0], reason: ""))).ExpectProblem(409, "not-handed-out", "/reason");
+        (await ines.PutAsync($"/api/loans/{id}", Request(units[0], hours: -1))).ExpectProblem(409, "not-handed-out", "/due");
+        (await ines.PutAsync($"/api/loans/{id}", Request(units[0], borrower: "nobody"))).ExpectProblem(404, "not-found", "/borrower");
+        (await ines.PutAsync($"/api/loans/{id}", Request(units[0], borrower: ""))).ExpectProblem(400, "bad-value", "/borrower");
+        (await ines.PutAsync($"/api/loans/{id}", Request("NONE-1"))).ExpectProblem(400, "unit-missing", "/unit");
+        (await ines.PutAsync($"/api/loans/{id}", Request(units[0], AllThere(3)))).ExpectProblem(400, "bad-value", "/counted");
+        Answer strange = await ines.SendAsync(HttpMethod.Post, "/api/loans/look", Request(units[0], plate: $"PL-{units[1]}"));
+        strange.At("obstacles").EnumerateArray().Select(o => o.GetProperty("kind").GetString()).ShouldContain("plate");
+        Answer empty = await ines.SendAsync(HttpMethod.Post, "/api/loans/look", Request(units[0], AllThere(0)));
+        empty
+            .At("obstacles")
+            .EnumerateArray()
+            .First(o => o.GetProperty("kind").GetString() == "kit")
+            .GetProperty("because")
+            .GetProperty("sentence")
+            .GetString()!
+            .ShouldContain("Battery: 2 of 2 missing.");
+        (await site.SqlAsync($"SELECT count(*) FROM loan WHERE unit_tag = '{units[0]}'")).ShouldBe(0L, "nothing was half done");
+
+        // A label of the kit finds the unit as its tag does.
+        (await ines.SendAsync(HttpMethod.Post, "/api/loans/look", Request($"pl-{units[0].ToLowerInvariant()}"))).Text("unit").ShouldBe(units[0]);
+    }
+
+    [Fact]
+    public async Task A_person_who_left_borrows_nothing()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string unit = (await ShootApiTests.UnitsAsync(ines, 1))[0];
+        await site.SqlAsync("UPDATE person SET active = false WHERE login = 'joss'");
+        try
+        {
+            (await ines.PutAsync($"/api/loans/{Guid.NewGuid()}", Request(unit, borrower: "joss"))).ExpectProblem(
+                409,
+                "not-handed-out",
+                "/borrower"
+            );
+        }
+        finally
+        {
+            await site.SqlAsync("UPDATE person SET active = true WHERE login = 'joss'");
+        }
+    }
+
+    [Fact]
+    public async Task A_missing_piece_keeps_the_loan_open_against_its_borrower()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string unit = (await ShootApiTests.UnitsAsync(ines, 1))[0];
+        (Guid id, Answer loan) = await OutAsync(ines, unit);
+        loan = (await DoneAsync(ines, id, 1, Return(loan, [.. AllThere().Skip(1)]))).Expect(200);
+        JsonElement open = loan.At("open").EnumerateArray().Single();
+        open.GetProperty("because").GetProperty("sentence").GetString().ShouldBe("Body: 1 of 1 missing.");
+        int seen = loan.At("events").GetArrayLength();
+        (await DoneAsync(ines, id, seen, new { kind = "closed" })).ExpectProblem(409, "not-possible", "/events/0");
+
+        using TestClient mara = await site.ClientAsync("mara");
+        (await mara.GetAsync("/api/today"))
+            .At("owed")
+            .EnumerateArray()
+            .Where(o => o.GetProperty("unit").GetString() == unit)
+            .Select(o => o.GetProperty("points").GetInt32())
+            .ShouldBe([1]);
+        (await DoneAsync(mara, id, seen, new { kind = "closed", text = "mine" })).Expect(403);
+
+        (
+            await DoneAsync(
+                ines,
+                id,
+                seen,
+                new
+                {
+                    kind = "piece-settled",
+                    piece = "Body",
+                    how = "found",
+                },
+                new { kind = "closed" }
+            )
+        )
+            .Expect(200)
+            .At("row")
+            .GetProperty("status")
+            .GetString()
+            .ShouldBe("closed");
+    }
+
+    [Fact]
+    public async Task A_return_that_cannot_have_happened_leaves_nothing_of_it()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string unit = (await ShootApiTests.UnitsAsync(ines, 1))[0];
+        (Guid id, Answer loan) = await OutAsync(ines, unit);
+        object[] wrong = [.. Return(loan), new { kind = "card-formatted", card = "Card 9" }];
+        (await DoneAsync(ines, id, 1, wrong)).ExpectProblem(409, "not-possible", $"/events/{wrong.Length - 1}");
+        (await ines.GetAsync($"/api/loans/{id}")).At("events").GetArrayLength().ShouldBe(1);
+        (await ines.GetAsync($"/api/units/{unit}")).Text("status").ShouldBe("out");
+
+        (await DoneAsync(ines, id, 1, new { kind = "handed-out" })).ExpectProblem(400, "bad-value", "/events/0/kind");
+        (await DoneAsync(ines, id, 1, new { kind = "card-proven", card = "Card" })).ExpectProblem(400, "bad-value", "/events/0/kind");
+        (await DoneAsync(ines, id, 1, new { kind = "sold" })).ExpectProblem(400, "bad-value", "/events/0/kind");
+        (await DoneAsync(ines, id, 1)).ExpectProblem(400, "bad-value", "/events");
+        (await DoneAsync(ines, id, 0, new { kind = "came-back" })).ExpectProblem(412, "changed-meanwhile", "/seen");
+        (await DoneAsync(ines, Guid.NewGuid(), 1, new { kind = "came-back" })).ExpectProblem(404, "not-found", "/id");
+    }
+
+    [Fact]
+    public async Task Two_people_who_take_one_camera_back_do_not_write_over_each_other()
+    {
+        using TestClient ines = await site.ClientAsync();
+        using TestClient tobias = await site.ClientAsync();
+        string unit = (await ShootApiTests.UnitsAsync(ines, 1))[0];
+        (Guid id, _) = await OutAsync(ines, unit);
+        Answer[] answers = await Task.WhenAll(
+            DoneAsync(ines, id, 1, new { kind = "came-back" }, new { kind = "fault-noted", text = "scratch" }),
+            DoneAsync(tobias, id, 1, new { kind = "came-back" }, new { kind = "fault-noted", text = "dent" })
+        );
+        answers.Select(a => a.Status).Order().ShouldBe([200, 412]);
+        (await ines.GetAsync($"/api/loans/{id}")).At("faults").GetArrayLength().ShouldBe(1);
+    }
+
+    [Fact]
+    public async Task What_was_done_is_only_ever_added_to()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string unit = (await ShootApiTests.UnitsAsync(ines, 1))[0];
+        (Guid id, _) = await OutAsync(ines, unit);
+        await Should.ThrowAsync<Npgsql.PostgresException>(() => site.SqlAsync($"UPDATE custody_event SET at = now() WHERE loan_id = '{id}'"));
+        await Should.ThrowAsync<Npgsql.PostgresException>(() => site.SqlAsync($"DELETE FROM custody_event WHERE loan_id = '{id}'"));
+    }
+
+    [Fact]
+    public async Task A_hand_out_for_a_shoot_takes_due_time_borrower_and_pools_from_it_and_moves_its_state()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string unit = (await ShootApiTests.UnitsAsync(ines, 1))[0];
+        DateTimeOffset call = DateTimeOffset.UtcNow.AddMinutes(30);
+        JsonObject shoot = ShootApiTests.Shoot("At the counter", call, unit);
+        shoot["borrower"] = "joss";
+        (await ShootApiTests.PutAsync(ines, shoot)).Expect(200);
+        Answer look = (await ines.SendAsync(HttpMethod.Post, "/api/loans/look", new { unit })).Expect(200);
+        look.Text("shootName").ShouldBe("At the counter");
+        look.Text("borrower").ShouldBe("joss");
+        look.At("due").GetDateTimeOffset().ShouldBe(call.AddHours(4), TimeSpan.FromSeconds(1));
+
+        var id = Guid.NewGuid();
+        Answer loan = (
+            await ines.PutAsync(
+                $"/api/loans/{id}",
+                new
+                {
+                    unit,
+                    counted = AllThere(),
+                    reason = "not checked",
+                }
+            )
+        ).Expect(200);
+        loan.At("row").GetProperty("borrower").GetString().ShouldBe("Joss Penhale");
+        Answer view = await ines.GetAsync($"/api/shoots/{shoot["id"]}");
+        view.Text("status").ShouldBe("out");
+        view.At("preparation").ValueKind.ShouldBe(JsonValueKind.Null);
+        (await ines.SendAsync(HttpMethod.Post, $"/api/shoots/{shoot["id"]}/cancelled", new { why = "Rain" }, 1)).ExpectProblem(
+            409,
+            "unit-out",
+            "/id"
+        );
+        (await ines.SendAsync(HttpMethod.Delete, $"/api/shoots/{shoot["id"]}", null, 1)).ExpectProblem(409, "immutable", "/id");
+        (await ines.GetAsync("/api/today"))
+            .At("day")
+            .EnumerateArray()
+            .First(d => d.GetProperty("shoot").GetProperty("id").GetString() == shoot["id"]!.GetValue<string>())
+            .GetProperty("shoot")
+            .GetProperty("status")
+            .GetString()
+            .ShouldBe("out");
+
+        loan = (await DoneAsync(ines, id, 1, Return(loan))).Expect(200);
+        (await DoneAsync(ines, id, loan.At("events").GetArrayLength(), new { kind = "closed" })).Expect(200);
+        (await ines.GetAsync($"/api/shoots/{shoot["id"]}")).Text("status").ShouldBe("closed");
+    }
+
+    [Fact]
+    public async Task What_is_promised_to_a_shoot_is_not_lent_over_its_beginning_unseen()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string unit = (await ShootApiTests.UnitsAsync(ines, 1))[0];
+        (await ShootApiTests.PutAsync(ines, ShootApiTests.Shoot("Tomorrow's", DateTimeOffset.UtcNow.AddHours(20), unit))).Expect(200);
+        Answer look = await ines.SendAsync(HttpMethod.Post, "/api/loans/look", Request(unit, hours: 30));
+        look.At("obstacles").EnumerateArray().Select(o => o.GetProperty("kind").GetString()).ShouldContain("booked");
+        look = await ines.SendAsync(HttpMethod.Post, "/api/loans/look", Request(unit, hours: 10));
+        look.At("obstacles").EnumerateArray().Select(o => o.GetProperty("kind").GetString()).ShouldNotContain("booked");
+    }
+
+    [Fact]
+    public async Task Kits_pools_shoots_and_loans_come_in_by_file_and_the_same_file_again_changes_nothing()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string unit = (await ShootApiTests.UnitsAsync(ines, 1))[0];
+        DateTimeOffset then = DateTimeOffset.UtcNow.AddDays(-3);
+        JsonObject shoot = ShootApiTests.Shoot("Brought in", then, unit);
+        var loan = new JsonObject
+        {
+            ["id"] = Guid.NewGuid().ToString(),
+            ["unit"] = unit,
+            ["shoot"] = shoot["id"]!.GetValue<string>(),
+            ["events"] = new JsonArray(
+                new JsonObject
+                {
+                    ["kind"] = "handed-out",
+                    ["by"] = "Ines Calloway",
+                    ["at"] = then.ToString("O"),
+                    ["borrower"] = "Mara Quill",
+                    ["due"] = then.AddHours(6).ToString("O"),
+                    ["pieces"] = new JsonArray(new JsonObject { ["name"] = "Body", ["kind"] = "body" }),
+                    ["wrap"] = new JsonArray("power-off"),
+                }
+            ),
+        };
+        JsonObject File() =>
+            new()
+            {
+                ["format"] = "gold-notch-exchange",
+                ["formatVersion"] = 2,
+                ["kits"] = new JsonArray(
+                    new JsonObject { ["unit"] = unit, ["pieces"] = new JsonArray(new JsonObject { ["name"] = "Body", ["kind"] = "body" }) }
+                ),
+                ["pools"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["key"] = $"pool-{unit.ToLowerInvariant()}",
+                        ["piece"] = new JsonObject { ["name"] = "AA", ["kind"] = "aa-batteries", ["count"] = 40 },
+                    }
+                ),
+                ["shoots"] = new JsonArray(shoot.DeepClone()),
+                ["loans"] = new JsonArray(loan.DeepClone()),
+            };
+        Answer first = (await ines.SendAsync(HttpMethod.Post, "/api/import", File())).Expect(200);
+        (first.Int("added"), first.Int("unchanged")).ShouldBe((4, 0));
+        Answer again = (await ines.SendAsync(HttpMethod.Post, "/api/import", File())).Expect(200);
+        (again.Int("added"), again.Int("unchanged")).ShouldBe((0, 4));
+        (await ines.GetAsync($"/api/loans/{loan["id"]}")).At("row").GetProperty("isOverdue").GetBoolean().ShouldBeTrue();
+        (await ines.GetAsync("/api/today"))
+            .At("needs")
+            .EnumerateArray()
+            .First(n => n.GetProperty("unit").GetString() == unit)
+            .GetProperty("kind")
+            .GetString()
+            .ShouldBe("overdue");
+
+        loan["events"]![0]!["borrower"] = "Joss Penhale";
+        (await ines.SendAsync(HttpMethod.Post, "/api/import", File())).ExpectProblem(400, "id-taken", "/loans/0/id");
+        loan["id"] = Guid.NewGuid().ToString();
+        (await ines.SendAsync(HttpMethod.Post, "/api/import", File())).ExpectProblem(409, "unit-out", "/loans/0/unit");
+        loan["events"]![0]!["kind"] = "came-back";
+        (await ines.SendAsync(HttpMethod.Post, "/api/import", File())).ExpectProblem(400, "bad-value", "/loans/0/events/0/kind");
+        shoot["id"] = Guid.NewGuid().ToString();
+        (await ines.SendAsync(HttpMethod.Post, "/api/import", File())).ExpectProblem(409, "booked", "/shoots/0/cameras/0/unit");
+    }
+}
