@@ -295,7 +295,9 @@ public class PackTests
         Cautions.Of([], ShootSupply.OwnBatteries, false, []).ShouldBeEmpty();
         foreach (Hazard hazard in Enum.GetValues<Hazard>())
         {
-            Cautions.Of([hazard], ShootSupply.OwnBatteries, false, []).Length.ShouldBe(2, hazard.ToString());
+            Judgement said = Cautions.Of([hazard], ShootSupply.OwnBatteries, false, [])[0];
+            Templates.Of(said).ShouldNotBeNull(hazard.ToString());
+            hazard.ToString().ShouldStartWith(said.Case, Shouldly.Case.Insensitive);
         }
     }
 

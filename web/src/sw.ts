@@ -14,7 +14,7 @@ const PATIENCE_MS = 4000;
 let left = 0;
 /** What is worth reading without network; a session is not, since the page keeps its own word of it. */
 const KEPT =
-  /^\/api\/(sheets|checks|units|board|vocabulary|standards|models|line-ups|coverage|matches|pictures)(\/|$|\?)/;
+  /^\/api\/(sheets|checks|units|board|vocabulary|standards|models|line-ups|shoots|today|loans|pools|borrowers|coverage|matches|pictures)(\/|$|\?)/;
 const NEVER = /\.(pdf|csv|svg|png)$|\/photos\/|\/preview$|\/camera$/;
 
 self.addEventListener('install', (event) => {

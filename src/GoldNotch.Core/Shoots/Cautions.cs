@@ -63,33 +63,34 @@ public static class Cautions
         "Site rules, the maker's manual, local codes and licensed people come first."
     );
 
-    private static readonly ImmutableDictionary<Hazard, Template> OfHazard = new Dictionary<Hazard, Template>
-    {
-        [Hazard.Wet] = new(
+    // One for each hazard, in the order of the hazards.
+    private static readonly ImmutableArray<Template> OfHazard =
+    [
+        new(
             RuleId,
             "wet",
             "Wet ground: no mains plug or joint on it, earth-leakage protection, rain covers on, fluids away from screens."
         ),
-        [Hazard.Lamps] = new(
+        new(
             RuleId,
             "lamps",
             "Lamps: sandbag the stands, safety cable on what hangs, gloves, let them cool, nothing that burns near them."
         ),
-        [Hazard.Cables] = new(RuleId, "cables", "Cables where people walk: along walls, taped down or under ramps, never across an exit."),
-        [Hazard.Ladder] = new(RuleId, "ladder", "Ladders: a second person holds it, nothing heavy carried up, nobody below."),
-        [Hazard.Slope] = new(RuleId, "slope", "Slopes: one tripod leg downhill, weight on the centre, never left alone."),
-        [Hazard.Sun] = new(
+        new(RuleId, "cables", "Cables where people walk: along walls, taped down or under ramps, never across an exit."),
+        new(RuleId, "ladder", "Ladders: a second person holds it, nothing heavy carried up, nobody below."),
+        new(RuleId, "slope", "Slopes: one tripod leg downhill, weight on the centre, never left alone."),
+        new(
             RuleId,
             "sun",
             "Sun: never point a camera or an eye at a finder towards it; cap the lens between takes, shade the eyepiece."
         ),
-        [Hazard.LaserOrStrobe] = new(
+        new(
             RuleId,
             "laser",
             "Lasers destroy sensors and eyes: never into a lens. Strobe lights: warn everybody before they are switched on."
         ),
-        [Hazard.Lifting] = new(RuleId, "lifting", "Heavy cases: two people, knees bent, wheels where there are any."),
-    }.ToImmutableDictionary();
+        new(RuleId, "lifting", "Heavy cases: two people, knees bent, wheels where there are any."),
+    ];
 
     /// <summary>The cautions for a shoot, the deference last; empty where nothing applies.</summary>
     /// <param name="hazards">What is known of the place.</param>
@@ -115,7 +116,7 @@ public static class Cautions
         }
 
         IEnumerable<Hazard> all = outdoors ? hazards.Append(Hazard.Sun) : hazards;
-        found.AddRange(all.Distinct().Order().Select(h => OfHazard[h].Of()));
+        found.AddRange(all.Distinct().Order().Select(h => OfHazard[(int)h].Of()));
         found.AddRange(
             cameras
                 .Where(c => c.Handling.Any(h => h.Kind == HandlingKind.Assembly))

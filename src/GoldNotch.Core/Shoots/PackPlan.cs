@@ -150,7 +150,7 @@ public static class PackPlan
                 .Select(q => new QualityCost(
                     q.Codec,
                     RecordingVolume.Of(q.Rate, minutes, 1, speeds),
-                    q.Rate == chosen && (q.Codec.Length == 0 || q.Codec == codec),
+                    q.Rate == chosen && (codec is null || q.Codec.Length == 0 || q.Codec == codec),
                     chosen is { } own ? q.Rate.Megabits / own.Megabits : 1
                 ))
                 .OrderByDescending(c => c.IsChosen)

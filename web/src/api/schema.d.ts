@@ -1892,6 +1892,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/borrowers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listBorrowers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/department": {
         parameters: {
             query?: never;
@@ -2370,6 +2386,10 @@ export interface components {
         };
         /** @enum {unknown} */
         BodySide: "left" | "right" | "top" | "back" | "front" | "lens" | "screen";
+        BorrowerView: {
+            login: string;
+            name: string;
+        };
         BusyView: {
             unit: string;
             name: string;
@@ -4751,6 +4771,15 @@ export interface components {
             /** @default false */
             chargesOnlyWhenOff: boolean;
         };
+        PreparationRemedyView: {
+            kind: string;
+            resource: string;
+            /** Format: int32 */
+            more: number;
+            /** Format: double */
+            minutes: number;
+            suffices: boolean;
+        };
         PreparationView: {
             /** Format: date-time */
             until: string;
@@ -4760,7 +4789,7 @@ export interface components {
             opens: string;
             fits: boolean;
             tasks: components["schemas"]["TaskView"][];
-            remedies: components["schemas"]["RemedyView"][];
+            remedies: components["schemas"]["PreparationRemedyView"][];
             whyNot: string;
         };
         PreviewRequest: {
@@ -15150,6 +15179,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": string[];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listBorrowers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BorrowerView"][];
                 };
             };
             /** @description Bad Request */

@@ -13,7 +13,7 @@ const here = computed(() => sectionOf(route.path)?.path);
 
 <template>
   <header class="strip no-print">
-    <RouterLink to="/bench" class="name" aria-label="Gold Notch, bench">
+    <RouterLink to="/today" class="name" aria-label="Gold Notch, today">
       <svg viewBox="0 0 30 18" aria-hidden="true">
         <path
           d="M2 4h8l5 10 5-10h8"

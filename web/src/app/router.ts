@@ -12,28 +12,51 @@ const moved = (path: string, to: (params: RouteLocation['params']) => string): R
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    moved('/', () => '/bench'),
+    moved('/', () => '/today'),
+    { path: '/today', component: () => import('../features/today/TodayPage.vue'), meta: { title: 'Today' } },
     {
-      path: '/line-ups',
-      component: () => import('../features/lineups/LineUpList.vue'),
-      meta: { title: 'Line-ups' },
+      path: '/shoots',
+      component: () => import('../features/shoots/ShootList.vue'),
+      meta: { title: 'Shoots' },
     },
     {
-      path: '/line-ups/matches',
+      path: '/shoots/hand-out',
+      component: () => import('../features/loans/HandOutPage.vue'),
+      meta: { title: 'Hand out' },
+    },
+    {
+      path: '/shoots/loans',
+      component: () => import('../features/loans/LoanList.vue'),
+      meta: { title: 'Loans' },
+    },
+    {
+      path: '/shoots/loans/:id',
+      component: () => import('../features/loans/LoanPage.vue'),
+      props: true,
+      meta: { title: 'Loan' },
+    },
+    {
+      path: '/shoots/matches',
       component: () => import('../features/matches/MatchList.vue'),
       meta: { title: 'Matches' },
     },
     {
-      path: '/line-ups/matches/:id',
+      path: '/shoots/matches/:id',
       component: () => import('../features/matches/MatchPage.vue'),
       props: true,
       meta: { title: 'Match', wide: true },
     },
     {
-      path: '/line-ups/:id',
+      path: '/shoots/:id/plan',
       component: () => import('../features/lineups/LineUpPage.vue'),
       props: true,
       meta: { title: 'Line-up', wide: true },
+    },
+    {
+      path: '/shoots/:id/:room(pack|match|hand-out|return)?',
+      component: () => import('../features/shoots/ShootPage.vue'),
+      props: (to) => ({ id: String(to.params.id), room: String(to.params.room || 'details') }),
+      meta: { title: 'Shoot' },
     },
     { path: '/bench', component: () => import('../features/bench/BenchStart.vue'), meta: { title: 'Bench' } },
     {
@@ -80,6 +103,17 @@ export const router = createRouter({
       component: () => import('../features/symptoms/Troubleshoot.vue'),
       props: true,
       meta: { title: 'Troubleshoot', wide: true },
+    },
+    {
+      path: '/cameras/units/:tag/kit',
+      component: () => import('../features/kits/KitPage.vue'),
+      props: true,
+      meta: { title: 'Kit' },
+    },
+    {
+      path: '/cameras/pools',
+      component: () => import('../features/kits/PoolsPage.vue'),
+      meta: { title: 'Pools' },
     },
     {
       path: '/cameras/pictures',
@@ -161,6 +195,10 @@ export const router = createRouter({
       component: () => import('../features/glossary/GlossaryPage.vue'),
       meta: { title: 'Glossary' },
     },
+    moved('/line-ups', () => '/shoots'),
+    moved('/line-ups/matches', () => '/shoots/matches'),
+    moved('/line-ups/matches/:id', (p) => `/shoots/matches/${p.id as string}`),
+    moved('/line-ups/:id', (p) => `/shoots/${p.id as string}/plan`),
     moved('/sheets', () => '/standards'),
     moved('/board', () => '/cameras'),
     moved('/drift', () => '/cameras/drift'),

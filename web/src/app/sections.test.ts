@@ -10,6 +10,8 @@ describe('sections', () => {
     ['/sheets/lecture-room/alder-20', 'Standards', undefined],
     ['/history/audit-log', 'History', '/history/audit-log'],
     ['/history/5d9a2c1e', 'History', '/history'],
+    ['/shoots/5d9a2c1e/pack', 'Shoots', '/shoots'],
+    ['/shoots/loans/5d9a2c1e', 'Shoots', '/shoots/loans'],
   ])('%s is in %s', (path, name, room) => {
     const section = sectionOf(path)!;
     expect(section.name).toBe(name);
@@ -24,7 +26,11 @@ describe('sections', () => {
   });
 
   it.each([
-    ['/', '/bench'],
+    ['/', '/today'],
+    ['/line-ups', '/shoots'],
+    ['/line-ups/matches', '/shoots/matches'],
+    ['/line-ups/matches/7', '/shoots/matches/7'],
+    ['/line-ups/7', '/shoots/7/plan'],
     ['/sheets', '/standards'],
     ['/board', '/cameras'],
     ['/drift', '/cameras/drift'],

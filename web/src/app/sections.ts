@@ -9,12 +9,15 @@ export type Section = {
 
 /** In the order of the work. A part that is not there yet has no name here. */
 export const SECTIONS: Section[] = [
+  { path: '/today', name: 'Today', rooms: [] },
   {
-    path: '/line-ups',
-    name: 'Line-ups',
+    path: '/shoots',
+    name: 'Shoots',
     rooms: [
-      { path: '/line-ups', name: 'Plans' },
-      { path: '/line-ups/matches', name: 'Matches' },
+      { path: '/shoots', name: 'Shoots' },
+      { path: '/shoots/hand-out', name: 'Hand out', shown: () => can('handOut') },
+      { path: '/shoots/loans', name: 'Loans' },
+      { path: '/shoots/matches', name: 'Matches' },
     ],
   },
   { path: '/bench', name: 'Bench', rooms: [] },
@@ -25,6 +28,7 @@ export const SECTIONS: Section[] = [
     rooms: [
       { path: '/cameras', name: 'Readiness' },
       { path: '/cameras/units', name: 'Units' },
+      { path: '/cameras/pools', name: 'Pools' },
       { path: '/cameras/specifications', name: 'Specifications' },
       { path: '/cameras/drift', name: 'Drift' },
       { path: '/cameras/pictures', name: 'Pictures' },

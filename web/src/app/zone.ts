@@ -32,3 +32,6 @@ export function momentOf(wall: string, zone: string): string | undefined {
   const exact = shown - ahead(zone, first) * 60_000;
   return new Date(exact).toISOString().replace('.000Z', 'Z');
 }
+
+/** Minutes that the clock at a place is ahead of UTC at a moment. */
+export const minutesAhead = (zone: string, moment: string): number => ahead(zone, Date.parse(moment));

@@ -7,6 +7,9 @@ using Microsoft.AspNetCore.Identity;
 
 namespace GoldNotch.Web.Features.People;
 
+/// <summary>Somebody who can borrow a camera: sign-in name and name.</summary>
+public sealed record BorrowerView(string Login, string Name);
+
 /// <summary>A person as technicians see one.</summary>
 /// <param name="Login">Sign-in name.</param>
 /// <param name="Name">Name on checks.</param>
@@ -40,6 +43,7 @@ internal static partial class PeopleEndpoints
     internal static void MapPeople(this IEndpointRouteBuilder api)
     {
         api.MapGet("/technicians", TechniciansAsync).WithName("listTechnicians");
+        api.MapGet("/borrowers", BorrowersAsync).WithName("listBorrowers");
         RouteGroupBuilder people = api.MapGroup("/people").Needs(Right.ManagePeople);
         people.MapGet("", ListAsync).WithName("listPeople");
         people.MapPost("", AddAsync).ProducesProblem(409).WithName("addPerson");
@@ -65,6 +69,12 @@ internal static partial class PeopleEndpoints
             .. (await people.ListAsync(cancel)).Select(p => View(p, closed.GetValueOrDefault(p.Login), clock.GetUtcNow())),
         ]);
     }
+
+    /// <summary>Who can borrow a camera or be at one: everybody who has not left.</summary>
+    private static async Task<Ok<IReadOnlyList<BorrowerView>>> BorrowersAsync(PersonStore people, CancellationToken cancel) =>
+        TypedResults.Ok<IReadOnlyList<BorrowerView>>([
+            .. (await people.ListAsync(cancel)).Where(p => p.Active).Select(p => new BorrowerView(p.Login, p.Name)),
+        ]);
 
     /// <summary>Whom to ask for what only technicians do. Everybody who is signed in is told; names stand on every check anyway.</summary>
     private static async Task<Ok<IReadOnlyList<string>>> TechniciansAsync(PersonStore people, CancellationToken cancel) =>

@@ -72,13 +72,10 @@ internal sealed class ShootCameras(
         // A check that is due on the day of the shoot is due for it.
         DateOnly day = document.Call is { } call && call > nowThere ? DateOnly.FromDateTime(call.ToOffset(nowThere.Offset).DateTime) : today;
         Dictionary<string, BoardUnit> boards = (await board.OfUnitsAsync(tags, day, cancel)).ToDictionary(u => u.Tag);
-        Dictionary<string, Kit> written = [];
+        Dictionary<string, Kit[]> written = [];
         foreach (string model in known.Values.Select(u => u.ModelKey).Distinct())
         {
-            foreach (StoredKit kit in await kits.OfModelAsync(model, cancel))
-            {
-                written[kit.Document.Unit] = ShootReader.ToKit(kit.Document);
-            }
+            written[model] = [.. (await kits.OfModelAsync(model, cancel)).Select(k => ShootReader.ToKit(k.Document))];
         }
 
         LineUpReport? report = lineUp is null ? null : await ReportAsync(lineUp, cancel);
@@ -162,11 +159,11 @@ internal sealed class ShootCameras(
     private static ShootKit KitOf(
         ShootCameraDocument camera,
         StoredUnit? unit,
-        Dictionary<string, Kit> written,
+        Dictionary<string, Kit[]> written,
         StoredPool[] pools
     )
     {
-        bool isWritten = written.TryGetValue(camera.Unit, out Kit? own);
+        Kit? own = unit is null ? null : written[unit.ModelKey].FirstOrDefault(k => k.UnitTag == camera.Unit);
         Kit kit = own ?? new Kit(camera.Unit, []);
         List<PoolPieceView> taken = [];
         List<KitPiece> all = [.. kit.Pieces];
@@ -180,14 +177,14 @@ internal sealed class ShootCameras(
         }
 
         return new ShootKit(
-            isWritten,
+            own is not null,
             kit,
             kit with
             {
                 Pieces = [.. all],
             },
             taken,
-            unit is null ? [] : [.. written.Values.Where(k => k.UnitTag != camera.Unit)]
+            unit is null ? [] : [.. written[unit.ModelKey].Where(k => k.UnitTag != camera.Unit)]
         );
     }
 }

@@ -121,7 +121,7 @@ public sealed record TaskView(
 );
 
 /// <summary>What would make a preparation fit. <c>Kind</c> is <c>more</c>, <c>earlier</c> or <c>later</c>.</summary>
-public sealed record RemedyView(string Kind, string Resource, int More, double Minutes, bool Suffices);
+public sealed record PreparationRemedyView(string Kind, string Resource, int More, double Minutes, bool Suffices);
 
 /// <summary>The preparation of a shoot; null where nothing is left to prepare.</summary>
 public sealed record PreparationView(
@@ -130,7 +130,7 @@ public sealed record PreparationView(
     DateTimeOffset Opens,
     bool Fits,
     IReadOnlyList<TaskView> Tasks,
-    IReadOnlyList<RemedyView> Remedies,
+    IReadOnlyList<PreparationRemedyView> Remedies,
     string WhyNot
 );
 
@@ -284,7 +284,7 @@ internal static class ShootViews
         );
     }
 
-    private static RemedyView Of(PreparationRemedy remedy) =>
+    private static PreparationRemedyView Of(PreparationRemedy remedy) =>
         remedy switch
         {
             PreparationRemedy.MoreOf more => new("more", more.Resource, more.More, more.Gained, more.Suffices),

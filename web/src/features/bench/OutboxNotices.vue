@@ -14,7 +14,7 @@ const box = outbox();
 
 /** The page of a check, of a match and of the pictures shows its own. */
 const open = computed(() =>
-  /^\/(bench|history|line-ups\/matches)\//.test(route.path)
+  /^\/(bench|history|shoots\/matches)\//.test(route.path)
     ? String(route.params.id)
     : route.path === '/cameras/pictures'
       ? 'pictures'

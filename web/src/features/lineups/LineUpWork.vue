@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router';
 import { matchOf } from '../matches/begin';
 import type { Views } from '../../app/client';
 import ThreeZones from '../../app/ThreeZones.vue';
+import ShootRooms from '../shoots/ShootRooms.vue';
 import DepthStrip from '../../instruments/DepthStrip.vue';
 import FloorPlan from '../../instruments/FloorPlan.vue';
 import LatitudeBars from '../../instruments/LatitudeBars.vue';
@@ -28,7 +29,7 @@ const router = useRouter();
 async function matchThem(): Promise<void> {
   refused.value = '';
   try {
-    await router.push(`/line-ups/matches/${await matchOf(doc.value.id)}`);
+    await router.push(`/shoots/matches/${await matchOf(doc.value.id)}`);
   } catch (error) {
     refused.value = (error as Error).message;
   }
@@ -97,7 +98,8 @@ useTitle(() => [doc.value.name, 'line-up']);
     <template #queue>
       <InputsForm v-model="doc" :it="it" />
     </template>
-    <template #way><RouterLink to="/line-ups">Line-ups</RouterLink></template>
+    <template #way><RouterLink to="/shoots">Shoots</RouterLink></template>
+    <ShootRooms :id="doc.id" here="plan" />
     <header class="head">
       <h1>{{ doc.name }}</h1>
       <p class="soft small">

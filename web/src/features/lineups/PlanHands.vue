@@ -40,7 +40,7 @@ const again = () =>
     await ask(
       api.PUT('/api/line-ups/{id}', { params: { path: { id } }, headers: { 'If-Match': '"0"' }, body }),
     );
-    await router.push(`/line-ups/${id}`);
+    await router.push(`/shoots/${id}/plan`);
   });
 const drop = () =>
   act(async () => {
@@ -52,8 +52,8 @@ const drop = () =>
       }),
     );
     localStorage.removeItem(`gold-notch.line-up.${id}`);
-    await queries.invalidateQueries({ queryKey: ['line-ups'] });
-    await router.push('/line-ups');
+    await queries.invalidateQueries({ queryKey: ['shoots'] });
+    await router.push(`/shoots/${id}`);
   });
 const check = (letter: string) =>
   act(async () => {

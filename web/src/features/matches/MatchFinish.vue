@@ -14,7 +14,7 @@ async function sign(): Promise<void> {
   if (await props.work.sign()) asking.value = '';
 }
 async function drop(): Promise<void> {
-  if (await props.work.drop()) await router.push('/line-ups/matches');
+  if (await props.work.drop()) await router.push('/shoots/matches');
 }
 </script>
 

@@ -35,7 +35,7 @@ const { pages, rows } = usePages(
     <DataTable v-else class="stacks" :value="rows" data-key="id">
       <Column header="Match" body-class="leads"
         ><template #body="{ data: row }"
-          ><RouterLink :to="`/line-ups/matches/${row.id}`">{{ row.name }}</RouterLink></template
+          ><RouterLink :to="`/shoots/matches/${row.id}`">{{ row.name }}</RouterLink></template
         ></Column
       >
       <Column header="Cameras" body-class="mono small"

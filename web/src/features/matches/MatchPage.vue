@@ -95,7 +95,7 @@ const some = computed(() => (match.value?.cameras ?? []).filter(sendable));
     :error="failed"
     what="the match"
     back="To the matches"
-    back-to="/line-ups/matches"
+    back-to="/shoots/matches"
     @again="work.open()"
   >
     <ThreeZones
@@ -143,10 +143,10 @@ const some = computed(() => (match.value?.cameras ?? []).filter(sendable));
       </template>
 
       <template #way
-        ><RouterLink v-if="match.document.lineUp" :to="`/line-ups/${match.document.lineUp}`">{{
+        ><RouterLink v-if="match.document.lineUp" :to="`/shoots/${match.document.lineUp}/match`">{{
           match.document.name
         }}</RouterLink
-        ><RouterLink v-else to="/line-ups/matches">Matches</RouterLink></template
+        ><RouterLink v-else to="/shoots/matches">Matches</RouterLink></template
       >
       <h1>{{ match.document.name }}, match</h1>
       <p v-if="match.signedAt" class="soft small">

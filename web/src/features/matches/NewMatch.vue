@@ -27,7 +27,7 @@ async function start(): Promise<void> {
       exposureReference: 'A',
       colourReference: 'A',
     });
-    await router.push(`/line-ups/matches/${id}`);
+    await router.push(`/shoots/matches/${id}`);
   } catch (error) {
     wrong.value = `${(error as Error).message} What you typed is still here.`;
     pointer.value = error instanceof Problem ? error.pointer : '';

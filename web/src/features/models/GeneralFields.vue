@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TickBox from '../../app/TickBox.vue';
 import OneOf from '../../app/OneOf.vue';
 import type { Views } from '../../app/client';
 import ListInput from './ListInput.vue';
@@ -8,7 +9,13 @@ import { labels, meter, meterText } from './specificationText';
 const card = defineModel<Views['ModelDocument']>({ required: true });
 defineProps<{ editable: boolean; classes: string[] }>();
 const CARD: Views['IssuedCardDocument'] = { cardType: '', capacityGb: NaN, class: 'V30', fileSystem: '' };
-const POWER: Views['PowerDocument'] = { batteryWh: NaN, watts: NaN, volts: NaN, health: 0.9 };
+const POWER: Views['PowerDocument'] = {
+  batteryWh: NaN,
+  watts: NaN,
+  volts: NaN,
+  health: 0.9,
+  chargesOnlyWhenOff: false,
+};
 const HANDLING = ['supply', 'assembly', 'trigger', 'saving', 'gesture'];
 const reset = (field: 'how' | 'firmware', text: string) =>
   (card.value.reset = { how: '', states: {}, firmware: '', ...card.value.reset, [field]: text });
@@ -111,6 +118,14 @@ const reset = (field: 'how' | 'firmware', text: string) =>
       <SpecificationField v-model="card.power.watts" label="Draws, W" number :editable="editable" />
       <SpecificationField v-model="card.power.volts" label="Volts" number :editable="editable" />
       <SpecificationField v-model="card.power.health" label="Health, 0.1 to 1" number :editable="editable" />
+      <SpecificationField
+        v-model="card.power.chargeMinutes"
+        label="Charges in, min"
+        number
+        optional
+        :editable="editable"
+      />
+      <TickBox v-model="card.power.chargesOnlyWhenOff" :disabled="!editable">charges only while off</TickBox>
       <button v-if="editable" class="link" type="button" @click="card.power = null">not known</button>
     </div>
     <p v-else-if="editable">

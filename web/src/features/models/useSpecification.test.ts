@@ -46,11 +46,23 @@ describe('useSpecification', () => {
   it('brings back what was typed before, half-typed numbers and all', async () => {
     stubSite({ 'POST /api/models/preview': () => json(200, preview) });
     const first = open();
-    first.card.value.power = { batteryWh: NaN, watts: 12, volts: 7.2, health: 0.9 };
+    first.card.value.power = {
+      batteryWh: NaN,
+      watts: 12,
+      volts: 7.2,
+      health: 0.9,
+      chargesOnlyWhenOff: false,
+    };
     await nextTick();
     const second = open();
     expect(second.restored.value).toBe(true);
-    expect(second.card.value.power).toEqual({ batteryWh: NaN, watts: 12, volts: 7.2, health: 0.9 });
+    expect(second.card.value.power).toEqual({
+      batteryWh: NaN,
+      watts: 12,
+      volts: 7.2,
+      health: 0.9,
+      chargesOnlyWhenOff: false,
+    });
     second.discard();
     await nextTick();
     expect(open().restored.value).toBe(false);
@@ -61,7 +73,7 @@ describe('useSpecification', () => {
     const it = open();
     await pass(200);
     const before = asked.length;
-    it.card.value.power = { batteryWh: 12, watts: NaN, volts: 7.2, health: 0.9 };
+    it.card.value.power = { batteryWh: 12, watts: NaN, volts: 7.2, health: 0.9, chargesOnlyWhenOff: false };
     await pass(200);
     expect(it.preview.value?.wrong?.pointer).toBe('/power/watts');
     expect(asked).toHaveLength(before);

@@ -31,7 +31,7 @@ const route = useRoute();
 /** The match or measurement it was opened from: its figures follow what is moved here. */
 const back = computed(() =>
   route.query.match
-    ? { to: `/line-ups/matches/${String(route.query.match)}`, name: 'Back to the match' }
+    ? { to: `/shoots/matches/${String(route.query.match)}`, name: 'Back to the match' }
     : route.query.measurement
       ? { to: `/cameras/measurements/${String(route.query.measurement)}`, name: 'Back to the measurement' }
       : undefined,

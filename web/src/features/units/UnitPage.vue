@@ -171,7 +171,7 @@ const KIND: Record<string, string> = { note: 'note', repair: 'repair', measured:
                   >.
                 </p>
                 <p class="soft small">
-                  <RouterLink v-if="m.match" :to="`/line-ups/matches/${m.match}`">{{
+                  <RouterLink v-if="m.match" :to="`/shoots/matches/${m.match}`">{{
                     day(m.at)
                   }}</RouterLink><template v-else>{{ day(m.at) }}</template
                   >, {{ m.by }}
