@@ -267,7 +267,10 @@ public sealed partial class CheckStore(NpgsqlDataSource source)
                 .With("by", check.StartedBy)
                 .With("at", check.StartedAt.ToUniversalTime())
                 .With("note", check.Note)
-                .WithJson("shoot", whole.Shoot is { } shoot ? JsonSerializer.Serialize(shoot, ExchangeJson.Default.PlannedSheetDocument) : null)
+                .WithJson(
+                    "shoot",
+                    whole.Shoot is { } shoot ? JsonSerializer.Serialize(shoot, ExchangeJson.Default.PlannedSheetDocument) : null
+                )
                 .With("shoot_name", check.ShootName)
                 .With("importer", imported ? who.Name : null)
                 .With("importer_id", imported ? who.Person : null)

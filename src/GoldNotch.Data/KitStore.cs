@@ -132,22 +132,23 @@ public sealed class KitStore(NpgsqlDataSource source)
                 continue;
             }
 
-            string? other = await transaction
-                .Command(
-                    """
-                    INSERT INTO kit_label AS l (code, unit_tag, piece) VALUES (lower(@code), @unit, @piece)
-                    ON CONFLICT (code) DO NOTHING
-                    """
-                )
-                .With("code", piece.Code)
-                .With("unit", kit.Unit)
-                .With("piece", piece.Name)
-                .RunAsync(cancel) == 1
-                ? null
-                : await transaction
-                    .Command("SELECT unit_tag || ': ' || piece FROM kit_label WHERE code = lower(@code)")
+            string? other =
+                await transaction
+                    .Command(
+                        """
+                        INSERT INTO kit_label AS l (code, unit_tag, piece) VALUES (lower(@code), @unit, @piece)
+                        ON CONFLICT (code) DO NOTHING
+                        """
+                    )
                     .With("code", piece.Code)
-                    .FirstAsync(r => r.Only<string>(), cancel);
+                    .With("unit", kit.Unit)
+                    .With("piece", piece.Name)
+                    .RunAsync(cancel) == 1
+                    ? null
+                    : await transaction
+                        .Command("SELECT unit_tag || ': ' || piece FROM kit_label WHERE code = lower(@code)")
+                        .With("code", piece.Code)
+                        .FirstAsync(r => r.Only<string>(), cancel);
             if (other is not null)
             {
                 throw new RefusedException(

@@ -399,9 +399,7 @@ public sealed class LoanStore(NpgsqlDataSource source)
             .With("ats", events.Select(e => e.At.ToUniversalTime()).ToArray())
             .With(
                 "events",
-                events
-                    .Select(e => JsonSerializer.Serialize(CustodyReader.Document(e), ExchangeJson.Default.CustodyEventDocument))
-                    .ToArray()
+                events.Select(e => JsonSerializer.Serialize(CustodyReader.Document(e), ExchangeJson.Default.CustodyEventDocument)).ToArray()
             )
             .RunAsync(cancel);
 

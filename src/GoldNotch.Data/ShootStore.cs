@@ -45,7 +45,7 @@ public sealed class ShootStore(NpgsqlDataSource source)
     private const string DoubleBooking = "no_double_booking";
 
     private const string Filtered = """
-        (@from::timestamptz IS NULL OR coalesce(upper(s.booked), s.call_at) >= @from)
+        (@from::timestamptz IS NULL OR s.call_at IS NULL OR coalesce(upper(s.booked), s.call_at) >= @from)
         AND (@to::timestamptz IS NULL OR coalesce(lower(s.booked), s.call_at) < @to)
         AND (@find::text IS NULL OR strpos(lower(concat_ws(' ', s.name, s.document ->> 'place')), lower(@find)) > 0)
         AND (@person::text IS NULL OR s.document ->> 'borrower' = @person
@@ -134,10 +134,7 @@ public sealed class ShootStore(NpgsqlDataSource source)
             .With("units", units?.ToArray())
             .With("from", from.ToUniversalTime())
             .With("to", to.ToUniversalTime())
-            .ListAsync(
-                r => new UnitBooking(r.Text("unit_tag"), r.Id("id"), r.Text("name"), r.Moment("starts"), r.Moment("ends")),
-                cancel
-            );
+            .ListAsync(r => new UnitBooking(r.Text("unit_tag"), r.Id("id"), r.Text("name"), r.Moment("starts"), r.Moment("ends")), cancel);
 
     /// <summary>Keeps a shoot: new where the version seen is 0, else changed if nobody else has since. Its line-up follows.</summary>
     /// <returns>As it is kept, or null when its version has moved on.</returns>
@@ -343,9 +340,7 @@ public sealed class ShootStore(NpgsqlDataSource source)
             }
         }
 
-        foreach (
-            IGrouping<string, PoolTakenDocument> pool in (document.Cameras ?? []).SelectMany(c => c.Pools ?? []).GroupBy(p => p.Pool)
-        )
+        foreach (IGrouping<string, PoolTakenDocument> pool in (document.Cameras ?? []).SelectMany(c => c.Pools ?? []).GroupBy(p => p.Pool))
         {
             try
             {
@@ -441,10 +436,7 @@ public sealed class ShootStore(NpgsqlDataSource source)
             .With("unit", unit)
             .With("from", booked.From.ToUniversalTime())
             .With("to", booked.To.ToUniversalTime())
-            .FirstAsync(
-                r => new UnitBooking(r.Text("unit_tag"), r.Id("id"), r.Text("name"), r.Moment("starts"), r.Moment("ends")),
-                cancel
-            );
+            .FirstAsync(r => new UnitBooking(r.Text("unit_tag"), r.Id("id"), r.Text("name"), r.Moment("starts"), r.Moment("ends")), cancel);
         // Somebody may have booked it in the same moment, and be about to.
         string by = other is null ? "another shoot" : $"“{other.Name}”";
         return new RefusedException(

@@ -24,7 +24,9 @@ internal static class Commands
         command.Parameters.AddWithValue(
             name,
             NpgsqlDbType.TimestampTzRange,
-            range is { } time ? new NpgsqlRange<DateTimeOffset>(time.From.ToUniversalTime(), true, time.To.ToUniversalTime(), false) : DBNull.Value
+            range is { } time
+                ? new NpgsqlRange<DateTimeOffset>(time.From.ToUniversalTime(), true, time.To.ToUniversalTime(), false)
+                : DBNull.Value
         );
         return command;
     }

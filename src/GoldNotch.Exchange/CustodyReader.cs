@@ -105,7 +105,11 @@ public static class CustodyReader
         ShootReader.Line(document.Unit, 30, $"{at}/unit");
         if (document.Events is [] or { Count: > MostEvents })
         {
-            throw new RefusedException(ProblemCode.BadValue, $"{at}/events", $"A loan has 1 to {MostEvents} events; the first is the hand-out.");
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                $"{at}/events",
+                $"A loan has 1 to {MostEvents} events; the first is the hand-out."
+            );
         }
 
         ImmutableArray<CustodyEvent> events = Each(document.Events, $"{at}/events", (e, where) => ToEvent(e, document.Unit, where));
@@ -124,7 +128,11 @@ public static class CustodyReader
 
             if (i > 0 && events[i].At < events[i - 1].At)
             {
-                throw new RefusedException(ProblemCode.BadValue, $"{where}/at", "It is earlier than the event before it. Events stand in their order.");
+                throw new RefusedException(
+                    ProblemCode.BadValue,
+                    $"{where}/at",
+                    "It is earlier than the event before it. Events stand in their order."
+                );
             }
 
             loan = loan is null ? Loan.Of([events[0]]) : After(loan, events[i], where);
@@ -153,7 +161,9 @@ public static class CustodyReader
     private static ImmutableArray<CountedPiece> Counted(IReadOnlyList<CountedPieceDocument> counted, string at)
     {
         Distinct(counted.Select(c => c.Name), at, "piece");
-        return Each(counted, at, (c, where) => new CountedPiece(ShootReader.Line(c.Name, LongestName, $"{where}/name"), c.Counted, c.Broken));
+        return Each(counted, at, (c, where) =>
+            new CountedPiece(ShootReader.Line(c.Name, LongestName, $"{where}/name"), c.Counted, c.Broken)
+        );
     }
 
     private static string Named(string? text, string at) => ShootReader.Line(text ?? "", LongestName, at);

@@ -180,7 +180,17 @@ public sealed class ExchangeFile
                     version = reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out int v) ? v : null;
                     reader.Skip();
                     break;
-                case "models" or "standards" or "units" or "checks" or "sheets" or "lineUps" or "matches" or "kits" or "pools" or "shoots" or "loans":
+                case "models"
+                or "standards"
+                or "units"
+                or "checks"
+                or "sheets"
+                or "lineUps"
+                or "matches"
+                or "kits"
+                or "pools"
+                or "shoots"
+                or "loans":
                     _lists[name] = ScanList(ref reader, name);
                     break;
                 default:

@@ -13,10 +13,8 @@ public static partial class FileDates
         days == 0
             ? json
             : Moment()
-                .Replace(
-                    json,
-                    m =>
-                        $"\"{DateOnly.ParseExact(m.Groups[1].Value, "yyyy-MM-dd", CultureInfo.InvariantCulture).AddDays(days).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)}{m.Groups[2].Value}\""
+                .Replace(json, m =>
+                    $"\"{DateOnly.ParseExact(m.Groups[1].Value, "yyyy-MM-dd", CultureInfo.InvariantCulture).AddDays(days).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)}{m.Groups[2].Value}\""
                 );
 
     [GeneratedRegex("\"(\\d{4}-\\d{2}-\\d{2})(T\\d{2}:\\d{2}(?::\\d{2}(?:\\.\\d+)?)?(?:Z|[+-]\\d{2}:\\d{2}))\"")]

@@ -47,12 +47,16 @@ public sealed record ShootDocument(
 )
 {
     /// <summary>From when to when its cameras are booked; null while that is not known.</summary>
-    public (DateTimeOffset From, DateTimeOffset To)? Booked =>
-        Call is { } call && End is { } end ? (Collect ?? call, Return ?? end) : null;
+    public (DateTimeOffset From, DateTimeOffset To)? Booked => Call is { } call && End is { } end ? (Collect ?? call, Return ?? end) : null;
 }
 
 /// <summary>What powers a shoot: <c>batteries</c>, <c>plates</c>, <c>mains</c> or <c>generator</c>.</summary>
-public sealed record ShootSupplyDocument(string Kind = "batteries", double? VoltAmperes = null, double? Volts = null, bool TrueSine = false);
+public sealed record ShootSupplyDocument(
+    string Kind = "batteries",
+    double? VoltAmperes = null,
+    double? Volts = null,
+    bool TrueSine = false
+);
 
 /// <summary>A block of the day. Room and light are left out where they stay.</summary>
 public sealed record ShootBlockDocument(

@@ -55,17 +55,15 @@ public static class ShootReader
             [
                 .. (shoot.Blocks ?? []).Select(
                     (b, i) =>
-                        RefusedException.At(
-                            $"{at}/blocks/{i}",
-                            () =>
-                                DayBlock.Of(
-                                    b.Name,
-                                    (b.From - call).TotalMinutes,
-                                    (b.To - call).TotalMinutes,
-                                    b.RecordingMinutes,
-                                    b.Room,
-                                    b.Light
-                                )
+                        RefusedException.At($"{at}/blocks/{i}", () =>
+                            DayBlock.Of(
+                                b.Name,
+                                (b.From - call).TotalMinutes,
+                                (b.To - call).TotalMinutes,
+                                b.RecordingMinutes,
+                                b.Room,
+                                b.Light
+                            )
                         )
                 ),
             ];
@@ -162,15 +160,11 @@ public static class ShootReader
         Line(camera.Unit, 30, $"{at}/unit", mayBeEmpty: true);
         Line(camera.Operator, 40, $"{at}/operator", mayBeEmpty: true);
         Line(camera.Standard, 60, $"{at}/standard", mayBeEmpty: true);
-        Each(
-            camera.Pools ?? [],
-            $"{at}/pools",
-            (p, where) =>
-            {
-                Key(p.Pool, $"{where}/pool");
-                return InRange(p.Count, 1, 1000, $"{where}/count", "number");
-            }
-        );
+        Each(camera.Pools ?? [], $"{at}/pools", (p, where) =>
+        {
+            Key(p.Pool, $"{where}/pool");
+            return InRange(p.Count, 1, 1000, $"{where}/count", "number");
+        });
         Distinct((camera.Pools ?? []).Select(p => p.Pool), $"{at}/pools", "pool");
         return camera;
     }
@@ -191,7 +185,11 @@ public static class ShootReader
         {
             if (end <= call)
             {
-                throw new RefusedException(ProblemCode.BadValue, $"{at}/end", "The end is before the call. Choose a later end, or an earlier call.");
+                throw new RefusedException(
+                    ProblemCode.BadValue,
+                    $"{at}/end",
+                    "The end is before the call. Choose a later end, or an earlier call."
+                );
             }
 
             if (end - call > Longest)
@@ -205,13 +203,21 @@ public static class ShootReader
 
             if (shoot.Return is { } back && back < end)
             {
-                throw new RefusedException(ProblemCode.BadValue, $"{at}/return", "The cameras cannot be due back before the end. Choose a later time.");
+                throw new RefusedException(
+                    ProblemCode.BadValue,
+                    $"{at}/return",
+                    "The cameras cannot be due back before the end. Choose a later time."
+                );
             }
         }
 
         if (shoot.Collect is { } collect && collect > call)
         {
-            throw new RefusedException(ProblemCode.BadValue, $"{at}/collect", "The cameras cannot be collected after the call. Choose an earlier time.");
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                $"{at}/collect",
+                "The cameras cannot be collected after the call. Choose an earlier time."
+            );
         }
 
         if ((shoot.Return ?? shoot.End ?? call) - (shoot.Collect ?? call) > Longest)
@@ -231,17 +237,13 @@ public static class ShootReader
             throw new RefusedException(ProblemCode.TooMany, $"{at}/blocks/{DayBlock.Most}", $"A day has at most {DayBlock.Most} blocks.");
         }
 
-        Each(
-            shoot.Blocks ?? [],
-            $"{at}/blocks",
-            (b, where) =>
-            {
-                Line(b.Name, 80, $"{where}/name");
-                Line(b.Room, 80, $"{where}/room", mayBeEmpty: true);
-                Line(b.Light, 80, $"{where}/light", mayBeEmpty: true);
-                return InRange(b.RecordingMinutes, 0, 200_000, $"{where}/recordingMinutes", "recorded time in minutes");
-            }
-        );
+        Each(shoot.Blocks ?? [], $"{at}/blocks", (b, where) =>
+        {
+            Line(b.Name, 80, $"{where}/name");
+            Line(b.Room, 80, $"{where}/room", mayBeEmpty: true);
+            Line(b.Light, 80, $"{where}/light", mayBeEmpty: true);
+            return InRange(b.RecordingMinutes, 0, 200_000, $"{where}/recordingMinutes", "recorded time in minutes");
+        });
         if ((shoot.Blocks?.Count ?? 0) == 0)
         {
             return;

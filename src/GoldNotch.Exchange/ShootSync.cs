@@ -4,8 +4,7 @@ namespace GoldNotch.Exchange;
 public static class ShootSync
 {
     /// <summary>The shoot of a line-up that has none yet.</summary>
-    public static ShootDocument Begun(LineUpDocument lineUp) =>
-        Follows(new ShootDocument(lineUp.Id, lineUp.Name), lineUp);
+    public static ShootDocument Begun(LineUpDocument lineUp) => Follows(new ShootDocument(lineUp.Id, lineUp.Name), lineUp);
 
     /// <summary>A shoot after its line-up was changed. A camera keeps its operator and its pools as long as its letter stays; the day moves with the call.</summary>
     public static ShootDocument Follows(ShootDocument shoot, LineUpDocument lineUp) =>
@@ -57,7 +56,9 @@ public static class ShootSync
             Place = shoot.Place,
             Call = shoot.Call,
             Standard = shoot.Standard.Length > 0 ? shoot.Standard : lineUp.Standard,
-            ColourReference = (shoot.Cameras ?? []).Any(c => c.Letter == lineUp.ColourReference && c.Unit.Length > 0) ? lineUp.ColourReference : "",
+            ColourReference = (shoot.Cameras ?? []).Any(c => c.Letter == lineUp.ColourReference && c.Unit.Length > 0)
+                ? lineUp.ColourReference
+                : "",
             Cameras =
             [
                 .. (shoot.Cameras ?? [])

@@ -164,7 +164,7 @@ public class LabelTests(DemoBrowserSite site)
 
     private static string[] Look(Browser browser, string lineUp)
     {
-        browser.Show($"/line-ups/{lineUp}");
+        browser.Show($"/shoots/{lineUp}/plan");
         browser.See(".drawings svg");
         return
         [

@@ -14,7 +14,7 @@ public class LateAnswerTests(DemoBrowserSite site)
         using Browser browser = site.Open();
         browser.Latency(LateMs);
 
-        browser.Go("/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e02");
+        browser.Go("/shoots/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e02/plan");
         Keeps(browser, "Place", "the far hall");
         Keeps(browser, "Colour", "3100");
         Keeps(browser, "Mains", "50");

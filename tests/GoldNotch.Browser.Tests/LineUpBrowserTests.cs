@@ -6,8 +6,8 @@ namespace GoldNotch.Browser.Tests;
 [Collection(DefinitionTests.Name)]
 public class LineUpBrowserTests(DemoBrowserSite site)
 {
-    private const string Orchid = "/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01";
-    private const string Cereus = "/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e03";
+    private const string Orchid = "/shoots/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01/plan";
+    private const string Cereus = "/shoots/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e03/plan";
 
     [Theory]
     [InlineData(1280, "light")]
@@ -15,7 +15,7 @@ public class LineUpBrowserTests(DemoBrowserSite site)
     public void The_line_ups_keep_to_the_accessibility_rules_and_to_their_width(int width, string theme)
     {
         using Browser browser = site.Open("mara", width: width, theme: theme);
-        browser.Go("/line-ups");
+        browser.Go("/shoots?when=all");
         browser.See("tbody a");
         LookTests.Inspect(browser, "the list", width);
         foreach (string view in new[] { Orchid, Cereus })
@@ -47,10 +47,10 @@ public class LineUpBrowserTests(DemoBrowserSite site)
     public void One_reading_and_three_cameras_become_a_plan_that_is_kept()
     {
         using Browser browser = site.Open("mara");
-        browser.Go("/line-ups");
+        browser.Go("/shoots");
         browser.See(".begin input").SendKeys("Fern talk");
         browser.Choose(".begin", "Standard", "Glasshouse talk");
-        Click(browser, "Start");
+        Click(browser, "Start with a line-up");
         browser.Read("h1", "Fern talk");
         browser.Read(".empty", "No camera yet");
         browser.Click(".light label", "one reading");

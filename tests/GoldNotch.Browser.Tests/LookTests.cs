@@ -10,9 +10,15 @@ public class LookTests(DemoBrowserSite site)
 {
     private static readonly string[] Views =
     [
-        "/line-ups",
-        "/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01",
-        "/line-ups/matches",
+        "/today",
+        "/shoots?when=all",
+        "/shoots/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01",
+        "/shoots/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01/plan",
+        "/shoots/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01/pack",
+        "/shoots/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01/hand-out",
+        "/shoots/hand-out?unit=OBG-101",
+        "/shoots/loans",
+        "/shoots/matches",
         "/bench",
         "/standards",
         "/standards/lecture-room/5",
@@ -22,6 +28,8 @@ public class LookTests(DemoBrowserSite site)
         "/cameras/units",
         "/cameras/units/OBG-101",
         "/cameras/units/OBG-101/troubleshoot",
+        "/cameras/units/OBG-101/kit",
+        "/cameras/pools",
         "/cameras/specifications",
         "/cameras/specifications/alder-20",
         "/cameras/specifications/calla-d",
@@ -132,7 +140,7 @@ public class LookTests(DemoBrowserSite site)
         browser.Go("/");
         browser.See("#login");
         browser.SignIn("mara");
-        browser.See(".two li");
+        browser.Read("h1", "Today");
         double bytes = Convert.ToDouble(
             browser.Script(
                 "return performance.getEntriesByType('resource').concat(performance.getEntriesByType('navigation')).reduce((s, e) => s + e.encodedBodySize, 0)"

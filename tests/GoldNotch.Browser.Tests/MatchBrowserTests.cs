@@ -7,7 +7,7 @@ namespace GoldNotch.Browser.Tests;
 [Collection(MatchingTests.Name)]
 public sealed class MatchBrowserTests(DemoBrowserSite site) : IDisposable
 {
-    private const string LineUp = "/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01";
+    private const string LineUp = "/shoots/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01/plan";
     private readonly DirectoryInfo _folder = Directory.CreateTempSubdirectory("gold-notch-match");
 
     public void Dispose() => _folder.Delete(recursive: true);
@@ -47,7 +47,7 @@ public sealed class MatchBrowserTests(DemoBrowserSite site) : IDisposable
         ines.Until(() => ines.All(".zone-work .acts").Count == 0, "nothing to be changed any more");
         ines.Go("/cameras/units/OBG-113");
         ines.Read("aside", "against OBG-108 at 5400 K");
-        ines.Go("/line-ups/matches");
+        ines.Go("/shoots/matches");
         ines.Read("tbody", "Ines Calloway");
     }
 
@@ -55,7 +55,7 @@ public sealed class MatchBrowserTests(DemoBrowserSite site) : IDisposable
     public void A_match_of_any_cameras_takes_files_by_the_tags_in_their_names()
     {
         using Browser joss = site.Open("joss");
-        joss.Go("/line-ups/matches");
+        joss.Go("/shoots/matches");
         joss.See("input[placeholder='What is the shoot?']").SendKeys("Two by hand");
         joss.See("input[placeholder='5600']").SendKeys("3200");
         IReadOnlyList<IWebElement> units = joss.All("form.begin .fields input[list]");
@@ -98,7 +98,7 @@ public sealed class MatchBrowserTests(DemoBrowserSite site) : IDisposable
     public async Task A_picture_brought_without_network_waits_over_a_reload_and_goes_into_its_match_once()
     {
         using Browser joss = site.Open("joss");
-        joss.Go("/line-ups/matches");
+        joss.Go("/shoots/matches");
         joss.See("input[placeholder='What is the shoot?']").SendKeys("Out in the cellar");
         joss.See("input[placeholder='5600']").SendKeys("3200");
         IReadOnlyList<IWebElement> units = joss.All("form.begin .fields input[list]");

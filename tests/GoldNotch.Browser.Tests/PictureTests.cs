@@ -144,10 +144,10 @@ public class PictureTests
         browser.See("tbody tr:nth-child(4) td a").Click();
         browser.See("tr[data-setting]");
         browser.Picture("finished-check");
-        Take("/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01", ".stack .column", "line-up");
+        Take("/shoots/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e01/plan", ".stack .column", "line-up");
         Measured(browser);
         using Browser dark = site.Open(theme: "dark");
-        dark.Go("/line-ups/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e03");
+        dark.Go("/shoots/5d1f7a10-2c41-4f0e-9a55-0a1b2c3d4e03/plan");
         dark.See(".stack .column");
         dark.Picture("line-up-dark");
 

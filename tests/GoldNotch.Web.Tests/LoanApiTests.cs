@@ -49,9 +49,7 @@ public class LoanApiTests(DemoSite site)
         [
             new { kind = "came-back" },
             new { kind = "counted-back", counted = counted ?? AllThere() },
-            .. loan.At("wrap")
-                .EnumerateArray()
-                .Select(w => new { kind = "wrap-marked", step = w.GetProperty("step").GetString() }),
+            .. loan.At("wrap").EnumerateArray().Select(w => new { kind = "wrap-marked", step = w.GetProperty("step").GetString() }),
             new { kind = "card-unused", card = "Card" },
         ];
 
@@ -63,7 +61,10 @@ public class LoanApiTests(DemoSite site)
         (Guid id, Answer loan) = await OutAsync(ines, unit);
         loan.At("row").GetProperty("status").GetString().ShouldBe("out");
         loan.Text("outReason").ShouldBe("not checked: in a hurry");
-        loan.At("pieces").EnumerateArray().Select(p => p.GetProperty("piece").GetProperty("name").GetString()).ShouldNotContain("Headphones");
+        loan.At("pieces")
+            .EnumerateArray()
+            .Select(p => p.GetProperty("piece").GetProperty("name").GetString())
+            .ShouldNotContain("Headphones");
         Answer unitNow = await ines.GetAsync($"/api/units/{unit}");
         unitNow.Text("status").ShouldBe("out");
         object byHand = new
@@ -142,7 +143,9 @@ public class LoanApiTests(DemoSite site)
         (await site.SqlAsync($"SELECT count(*) FROM loan WHERE unit_tag = '{units[0]}'")).ShouldBe(0L, "nothing was half done");
 
         // A label of the kit finds the unit as its tag does.
-        (await ines.SendAsync(HttpMethod.Post, "/api/loans/look", Request($"pl-{units[0].ToLowerInvariant()}"))).Text("unit").ShouldBe(units[0]);
+        (await ines.SendAsync(HttpMethod.Post, "/api/loans/look", Request($"pl-{units[0].ToLowerInvariant()}")))
+            .Text("unit")
+            .ShouldBe(units[0]);
     }
 
     [Fact]
@@ -199,12 +202,7 @@ public class LoanApiTests(DemoSite site)
                 },
                 new { kind = "closed" }
             )
-        )
-            .Expect(200)
-            .At("row")
-            .GetProperty("status")
-            .GetString()
-            .ShouldBe("closed");
+        ).Expect(200).At("row").GetProperty("status").GetString().ShouldBe("closed");
     }
 
     [Fact]
@@ -247,7 +245,9 @@ public class LoanApiTests(DemoSite site)
         using TestClient ines = await site.ClientAsync();
         string unit = (await ShootApiTests.UnitsAsync(ines, 1))[0];
         (Guid id, _) = await OutAsync(ines, unit);
-        await Should.ThrowAsync<Npgsql.PostgresException>(() => site.SqlAsync($"UPDATE custody_event SET at = now() WHERE loan_id = '{id}'"));
+        await Should.ThrowAsync<Npgsql.PostgresException>(() =>
+            site.SqlAsync($"UPDATE custody_event SET at = now() WHERE loan_id = '{id}'")
+        );
         await Should.ThrowAsync<Npgsql.PostgresException>(() => site.SqlAsync($"DELETE FROM custody_event WHERE loan_id = '{id}'"));
     }
 
@@ -350,7 +350,12 @@ public class LoanApiTests(DemoSite site)
                     new JsonObject
                     {
                         ["key"] = $"pool-{unit.ToLowerInvariant()}",
-                        ["piece"] = new JsonObject { ["name"] = "AA", ["kind"] = "aa-batteries", ["count"] = 40 },
+                        ["piece"] = new JsonObject
+                        {
+                            ["name"] = "AA",
+                            ["kind"] = "aa-batteries",
+                            ["count"] = 40,
+                        },
                     }
                 ),
                 ["shoots"] = new JsonArray(shoot.DeepClone()),

@@ -196,18 +196,10 @@ public class ShootApiTests(DemoSite site)
         (await PutAsync(ines, Of(s => Camera(s)["operator"] = "nobody"))).ExpectProblem(404, "not-found", "/cameras/0/operator");
         (await PutAsync(ines, Of(s => Camera(s)["letter"] = "a"))).ExpectProblem(400, "bad-value", "/cameras/0/letter");
         (
-            await PutAsync(
-                ines,
-                Of(s => Camera(s)["pools"] = new JsonArray(new JsonObject { ["pool"] = "none", ["count"] = 1 }))
-            )
+            await PutAsync(ines, Of(s => Camera(s)["pools"] = new JsonArray(new JsonObject { ["pool"] = "none", ["count"] = 1 })))
         ).ExpectProblem(404, "not-found", "/cameras");
         (
-            await PutAsync(
-                ines,
-                Of(s =>
-                    s["cameras"]!.AsArray().Add(new JsonObject { ["letter"] = "B", ["unit"] = units[0] })
-                )
-            )
+            await PutAsync(ines, Of(s => s["cameras"]!.AsArray().Add(new JsonObject { ["letter"] = "B", ["unit"] = units[0] })))
         ).ExpectProblem(400, "duplicate", "/cameras/1");
         JsonArray Block(double from, double to, double recorded) =>
             new(
@@ -357,9 +349,24 @@ public class ShootApiTests(DemoSite site)
                 ["lux"] = 500,
             },
             ["cameras"] = new JsonArray(
-                new JsonObject { ["letter"] = "A", ["unit"] = units[0], ["part"] = "wide" },
-                new JsonObject { ["letter"] = "B", ["unit"] = units[1], ["part"] = "tight" },
-                new JsonObject { ["letter"] = "C", ["unit"] = units[2], ["part"] = "hands" }
+                new JsonObject
+                {
+                    ["letter"] = "A",
+                    ["unit"] = units[0],
+                    ["part"] = "wide",
+                },
+                new JsonObject
+                {
+                    ["letter"] = "B",
+                    ["unit"] = units[1],
+                    ["part"] = "tight",
+                },
+                new JsonObject
+                {
+                    ["letter"] = "C",
+                    ["unit"] = units[2],
+                    ["part"] = "hands",
+                }
             ),
         };
         (await ines.PutAsync($"/api/line-ups/{lineUp["id"]}", lineUp.ToJsonString(), 0)).Expect(200);
@@ -385,7 +392,16 @@ public class ShootApiTests(DemoSite site)
         // A line-up cannot take a unit that another shoot has at that time.
         (await PutAsync(ines, Shoot("In the way", Day(261), units[0]))).Expect(200);
         JsonObject again = JsonNode.Parse(plan.At("document").GetRawText())!.AsObject();
-        again["cameras"]!.AsArray().Add(new JsonObject { ["letter"] = "A", ["unit"] = units[0], ["part"] = "wide" });
+        again["cameras"]!
+            .AsArray()
+            .Add(
+                new JsonObject
+                {
+                    ["letter"] = "A",
+                    ["unit"] = units[0],
+                    ["part"] = "wide",
+                }
+            );
         (await ines.PutAsync($"/api/line-ups/{shoot["id"]}", again.ToJsonString(), plan.Int("version"))).ExpectProblem(
             409,
             "booked",
@@ -411,12 +427,7 @@ public class ShootApiTests(DemoSite site)
         (await PutAsync(ines, shoot)).Expect(200);
         Answer unit = await ines.GetAsync($"/api/units/{units[0]}");
         (
-            await ines.SendAsync(
-                HttpMethod.Post,
-                $"/api/units/{units[0]}/rename",
-                new { newTag = units[0] + "-X" },
-                unit.Int("version")
-            )
+            await ines.SendAsync(HttpMethod.Post, $"/api/units/{units[0]}/rename", new { newTag = units[0] + "-X" }, unit.Int("version"))
         ).Expect(200);
         Answer view = await ines.GetAsync($"/api/shoots/{shoot["id"]}");
         view.At("cameras")[0].GetProperty("unit").GetString().ShouldBe(units[0] + "-X");
@@ -428,7 +439,16 @@ public class ShootApiTests(DemoSite site)
     {
         using TestClient ines = await site.ClientAsync();
         string[] units = await UnitsAsync(ines, 2, "elm-p");
-        object[] pieces = [.. Pieces(units[0]), new { name = "Lamp", kind = "other", code = $"PL-{units[1]}" }];
+        object[] pieces =
+        [
+            .. Pieces(units[0]),
+            new
+            {
+                name = "Lamp",
+                kind = "other",
+                code = $"PL-{units[1]}",
+            },
+        ];
         Answer refused = (await ines.PutAsync($"/api/units/{units[0]}/kit", new { pieces }, 1)).ExpectProblem(
             400,
             "duplicate",
@@ -439,8 +459,16 @@ public class ShootApiTests(DemoSite site)
 
         pieces = [.. Pieces(units[0], 3)];
         Answer kept = (await ines.PutAsync($"/api/units/{units[0]}/kit", new { pieces }, 1)).Expect(200);
-        kept.At("differs").EnumerateArray().Single().GetProperty("sentence").GetString().ShouldBe("3 × Battery in this kit; others of this model have 2.");
-        (await ines.PutAsync($"/api/units/{units[0]}/kit", new { pieces = Pieces(units[0], 4) }, 1)).ExpectProblem(412, "changed-meanwhile");
+        kept.At("differs")
+            .EnumerateArray()
+            .Single()
+            .GetProperty("sentence")
+            .GetString()
+            .ShouldBe("3 × Battery in this kit; others of this model have 2.");
+        (await ines.PutAsync($"/api/units/{units[0]}/kit", new { pieces = Pieces(units[0], 4) }, 1)).ExpectProblem(
+            412,
+            "changed-meanwhile"
+        );
         (await ines.PutAsync("/api/units/NONE-9/kit", new { pieces }, 0)).ExpectProblem(404, "not-found", "/tag");
         using TestClient mara = await site.ClientAsync("mara");
         (await mara.PutAsync($"/api/units/{units[0]}/kit", new { pieces }, 2)).Expect(403);

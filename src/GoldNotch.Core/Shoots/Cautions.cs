@@ -66,24 +66,12 @@ public static class Cautions
     // One for each hazard, in the order of the hazards.
     private static readonly ImmutableArray<Template> OfHazard =
     [
-        new(
-            RuleId,
-            "wet",
-            "Wet ground: no mains plug or joint on it, earth-leakage protection, rain covers on, fluids away from screens."
-        ),
-        new(
-            RuleId,
-            "lamps",
-            "Lamps: sandbag the stands, safety cable on what hangs, gloves, let them cool, nothing that burns near them."
-        ),
+        new(RuleId, "wet", "Wet ground: no mains plug or joint on it, earth-leakage protection, rain covers on, fluids away from screens."),
+        new(RuleId, "lamps", "Lamps: sandbag the stands, safety cable on what hangs, gloves, let them cool, nothing that burns near them."),
         new(RuleId, "cables", "Cables where people walk: along walls, taped down or under ramps, never across an exit."),
         new(RuleId, "ladder", "Ladders: a second person holds it, nothing heavy carried up, nobody below."),
         new(RuleId, "slope", "Slopes: one tripod leg downhill, weight on the centre, never left alone."),
-        new(
-            RuleId,
-            "sun",
-            "Sun: never point a camera or an eye at a finder towards it; cap the lens between takes, shade the eyepiece."
-        ),
+        new(RuleId, "sun", "Sun: never point a camera or an eye at a finder towards it; cap the lens between takes, shade the eyepiece."),
         new(
             RuleId,
             "laser",

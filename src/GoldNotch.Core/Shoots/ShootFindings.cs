@@ -54,7 +54,11 @@ public static class ShootFindings
 
     private static readonly Template NoCall = new(RuleId, "no-call", "No call is set: nothing is booked. Say when it begins and ends.");
     private static readonly Template NoEnd = new(RuleId, "no-end", "No end is set: its cameras are not booked. Say when it is over.");
-    private static readonly Template CallPast = new(RuleId, "call-past", "The call has passed and nothing was handed out. Move it, or cancel the shoot.");
+    private static readonly Template CallPast = new(
+        RuleId,
+        "call-past",
+        "The call has passed and nothing was handed out. Move it, or cancel the shoot."
+    );
     private static readonly Template NoCameras = new(RuleId, "no-cameras", "No camera is chosen. Choose one.");
     private static readonly Template NoStandard = new(
         RuleId,
@@ -63,7 +67,11 @@ public static class ShootFindings
     );
     private static readonly Template Repair = new(RuleId, "repair", "{unit} is in repair. {free}");
     private static readonly Template Retired = new(RuleId, "retired", "{unit} is no longer lent. {free}");
-    private static readonly Template Held = new(RuleId, "held", "{unit} is with {borrower} until {day}, after the cameras are collected. {free}");
+    private static readonly Template Held = new(
+        RuleId,
+        "held",
+        "{unit} is with {borrower} until {day}, after the cameras are collected. {free}"
+    );
     private static readonly Template CheckDue = new(RuleId, "check-due", "{unit} is not checked. Check it before it goes out.");
     private static readonly Template CheckOff = new(
         RuleId,
@@ -75,7 +83,11 @@ public static class ShootFindings
         "no-kit",
         "Nobody wrote down the kit of {unit}: cards and batteries cannot be counted. Write its list."
     );
-    private static readonly Template OperatorLeft = new(RuleId, "operator-left", "{operator} has left the department. Choose who is at camera {letter}.");
+    private static readonly Template OperatorLeft = new(
+        RuleId,
+        "operator-left",
+        "{operator} has left the department. Choose who is at camera {letter}."
+    );
     private static readonly Template OperatorTwice = new(
         RuleId,
         "operator-twice",
@@ -152,9 +164,7 @@ public static class ShootFindings
         }
         else if (camera.HeldBy is { } held)
         {
-            yield return Fault(
-                Held.Of(unit, free, ("borrower", held.Borrower), ("day", DateOnly.FromDateTime(held.Until.Date)))
-            );
+            yield return Fault(Held.Of(unit, free, ("borrower", held.Borrower), ("day", DateOnly.FromDateTime(held.Until.Date))));
         }
         else if (camera.Readiness == ReadinessState.Off)
         {
@@ -188,7 +198,5 @@ public static class ShootFindings
     }
 
     private static FigureValue FreeOf(ShootCameraFacts camera) =>
-        FigureValue.Of([
-            camera.Free.IsEmpty ? NoneFree.Of() : FreeUnits.Of(("units", FigureValue.Of(camera.Free.Take(MostFree)))),
-        ]);
+        FigureValue.Of([camera.Free.IsEmpty ? NoneFree.Of() : FreeUnits.Of(("units", FigureValue.Of(camera.Free.Take(MostFree))))]);
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import DatePicker from 'primevue/datepicker';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 
 /** A day as text, 2026-11-29, or with a time of the clock, 2026-11-29T09:30; picked or typed. */
 const value = defineModel<string | null | undefined>();
@@ -25,6 +25,31 @@ const shown = computed({
         (props.time ? `T${two(to.getHours())}:${two(to.getMinutes())}` : '');
   },
 });
+
+const fault = ref('');
+const TYPED = /^(\d{4})-(\d{1,2})-(\d{1,2})[ T](\d{1,2})[:.](\d{2})$/;
+/** A day with a time as it is typed; the library reads no typed time of 24 hours. Nothing where it is none, the 31st of June too. */
+function read(text: string): string | undefined {
+  const [, year, month, day, hour, minute] = TYPED.exec(text.trim()) ?? [];
+  if (!year) return undefined;
+  const written = `${year}-${two(Number(month))}-${two(Number(day))}T${two(Number(hour))}:${minute}`;
+  const at = new Date(written);
+  const same = at.getDate() === Number(day) && Number(hour) < 24 && Number(minute) < 60;
+  return !Number.isNaN(at.getTime()) && same ? written : undefined;
+}
+function take(event: Event): void {
+  fault.value = '';
+  const typed = props.time ? read((event.target as HTMLInputElement).value) : undefined;
+  if (typed) value.value = typed;
+}
+/** What cannot be read is not taken without a word. */
+function leave(event: { value: string }): void {
+  const text = event.value.trim();
+  fault.value =
+    props.time && text && !read(text)
+      ? `“${text}” is no day with a time, like 2026-11-29 09:30. ${value.value ? 'What was there before stays.' : ''}`
+      : '';
+}
 </script>
 
 <template>
@@ -43,10 +68,12 @@ const shown = computed({
       show-icon
       icon-display="input"
       :required="required"
-      :invalid="Boolean(wrong)"
+      :invalid="Boolean(fault || wrong)"
       :placeholder="time ? 'yyyy-mm-dd hh:mm' : 'yyyy-mm-dd'"
       fluid
+      @input="take"
+      @blur="leave"
     />
-    <span v-if="wrong" class="off small" role="alert">{{ wrong }}</span>
+    <span v-if="fault || wrong" class="off small" role="alert">{{ fault || wrong }}</span>
   </label>
 </template>

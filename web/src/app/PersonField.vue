@@ -7,6 +7,7 @@ import { api, ask } from './client';
 /** Somebody of the department, found by name or sign-in name. The document gets the sign-in name; what is nobody stays in the field and is told. */
 const person = defineModel<string>({ required: true });
 const props = defineProps<{ label: string; wrong?: string; note?: string }>();
+const emit = defineEmits<{ chosen: [] }>();
 const id = useId();
 const people = useQuery({ queryKey: ['borrowers'], queryFn: () => ask(api.GET('/api/borrowers')) });
 const all = computed(() => people.data.value ?? []);
@@ -51,6 +52,11 @@ function leave(): void {
     text.value = one.name;
   } else refused.value = `Nobody, or more than one, is called “${typed}”. Choose from the list.`;
 }
+/** Enter chooses, and the hand goes on. */
+function enter(): void {
+  leave();
+  if (person.value && !refused.value) emit('chosen');
+}
 const field = ref<{ $el: HTMLInputElement }>();
 defineExpose({ focus: () => field.value?.$el.focus() });
 const shown = computed(() => refused.value || props.wrong);
@@ -72,7 +78,7 @@ const shown = computed(() => refused.value || props.wrong);
       autocomplete="off"
       @input="take"
       @change="leave"
-      @keydown.enter="leave"
+      @keydown.enter.prevent="enter"
     />
     <datalist :id="id">
       <option v-for="p in all" :key="p.login" :value="p.name" />

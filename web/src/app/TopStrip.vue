@@ -107,10 +107,13 @@ nav a.here {
     display: none;
   }
   nav {
-    gap: 11px;
+    gap: 0 11px;
+    flex-wrap: wrap;
+    flex-basis: 100%;
+    order: 1;
   }
   nav a {
-    line-height: 40px;
+    line-height: 36px;
     white-space: nowrap;
     font-size: 0.9375rem;
   }

@@ -155,7 +155,9 @@ internal static class CheckEndpoints
             "",
             CheckSummary.None
         );
-        PlannedSheetDocument? shoot = request.LineUp is { } planned ? await lineUps.ShootAsync(planned, unit.Tag, standard.Key, cancel) : null;
+        PlannedSheetDocument? shoot = request.LineUp is { } planned
+            ? await lineUps.ShootAsync(planned, unit.Tag, standard.Key, cancel)
+            : null;
         head = head with { ShootName = shoot is null ? "" : $"{shoot.Name}, camera {shoot.Letter}" };
         var whole = new WholeCheck(
             head,

@@ -77,8 +77,7 @@ internal static class KitEndpoints
         StoredUnit unit = await units.FindAsync(tag, cancel);
         var kit = new KitDocument(tag, request.Pieces);
         _ = ShootReader.ToKit(kit);
-        StoredKit kept =
-            await kits.PutAsync(kit, seen.Number, author.Actor, cancel)
+        StoredKit kept = await kits.PutAsync(kit, seen.Number, author.Actor, cancel)
             ?? throw new RefusedException(
                 ProblemCode.ChangedMeanwhile,
                 "",

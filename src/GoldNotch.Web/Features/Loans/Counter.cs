@@ -61,8 +61,7 @@ internal sealed class Counter(
     internal async Task<CounterHandOut> LookAsync(HandOutRequest request, CancellationToken cancel)
     {
         string tag = request.Unit.Trim();
-        StoredUnit unit =
-            await units.GetAsync(tag.ToUpperInvariant(), cancel)
+        StoredUnit unit = await units.GetAsync(tag.ToUpperInvariant(), cancel)
             ?? (await kits.UnitOfLabelAsync(tag, cancel) is { } labelled ? await units.GetAsync(labelled, cancel) : null)
             ?? throw new RefusedException(
                 ProblemCode.UnitMissing,
@@ -76,10 +75,9 @@ internal sealed class Counter(
         StoredPerson? borrower = login.Length > 0 ? await PersonAsync(login, cancel) : null;
         DateTimeOffset due = request.Due ?? shoot?.Document.Return ?? shoot?.Document.End ?? Usual(now);
         List<StoredKit> ofModel = await kits.OfModelAsync(unit.ModelKey, cancel);
-        Kit kit =
-            ofModel.FirstOrDefault(k => k.Document.Unit == unit.Tag) is { } written
-                ? ShootReader.ToKit(written.Document)
-                : new Kit(unit.Tag, [new KitPiece("Camera", PieceKind.Body, 1, "")]);
+        Kit kit = ofModel.FirstOrDefault(k => k.Document.Unit == unit.Tag) is { } written
+            ? ShootReader.ToKit(written.Document)
+            : new Kit(unit.Tag, [new KitPiece("Camera", PieceKind.Body, 1, "")]);
         kit = await WithPoolsAsync(kit, shoot, unit.Tag, cancel);
         ImmutableArray<CountedPiece>? counted = request.Counted is { } list
             ? [.. list.Select(c => new CountedPiece(c.Name, c.Counted, c.Broken))]

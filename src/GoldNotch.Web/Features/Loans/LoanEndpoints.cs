@@ -93,11 +93,7 @@ internal static class LoanEndpoints
         return TypedResults.Ok(new LoanPage(await work.RowsAsync(rows, cancel), next));
     }
 
-    private static async Task<Ok<HandOutView>> LookAsync(
-        HandOutRequest request,
-        [AsParameters] LoanWork work,
-        CancellationToken cancel
-    )
+    private static async Task<Ok<HandOutView>> LookAsync(HandOutRequest request, [AsParameters] LoanWork work, CancellationToken cancel)
     {
         CounterHandOut look = await work.Counter.LookAsync(request, cancel);
         ShootCameraDocument? camera = look.Shoot?.Document.Cameras?.FirstOrDefault(c => c.Unit == look.Unit.Tag);
@@ -132,21 +128,17 @@ internal static class LoanEndpoints
     )
     {
         // The same hand-out again, because its answer was lost: it is out by now, and that is no obstacle.
-        if (await work.Loans.GetAsync(id, cancel) is { } known && known.Loan.Unit.Equals(request.Unit.Trim(), StringComparison.OrdinalIgnoreCase))
+        if (
+            await work.Loans.GetAsync(id, cancel) is { } known
+            && known.Loan.Unit.Equals(request.Unit.Trim(), StringComparison.OrdinalIgnoreCase)
+        )
         {
             return TypedResults.Ok(await work.ViewAsync(known, cancel));
         }
 
         CounterHandOut look = await work.Counter.LookAsync(request, cancel);
         CustodyEvent.HandedOut handedOut = work.Counter.Decide(look, request.Reason, author);
-        StoredLoan stored = await work.Loans.HandOutAsync(
-            id,
-            handedOut,
-            look.Borrower?.Id,
-            look.Shoot?.Document.Id,
-            author.Actor,
-            cancel
-        );
+        StoredLoan stored = await work.Loans.HandOutAsync(id, handedOut, look.Borrower?.Id, look.Shoot?.Document.Id, author.Actor, cancel);
         return TypedResults.Ok(await work.ViewAsync(stored, cancel));
     }
 

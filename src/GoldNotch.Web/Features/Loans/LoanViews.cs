@@ -147,7 +147,9 @@ internal static class LoanViews
 
     private static LentPieceView Piece(KitPiece piece, Loan loan)
     {
-        CountedPiece? counted = loan.Counted is { } all ? all.FirstOrDefault(c => c.Name == piece.Name) ?? new CountedPiece(piece.Name, 0) : null;
+        CountedPiece? counted = loan.Counted is { } all
+            ? all.FirstOrDefault(c => c.Name == piece.Name) ?? new CountedPiece(piece.Name, 0)
+            : null;
         return new LentPieceView(
             ShootReader.Document(piece),
             counted?.Counted,

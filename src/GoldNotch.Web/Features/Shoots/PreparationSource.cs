@@ -30,9 +30,7 @@ internal sealed class PreparationSource(
         ILookup<Guid, LoanRow> lent = await loans.OfShootsAsync([.. shoots.Select(s => s.Document.Id)], cancel);
         ShootDocument[] ahead =
         [
-            .. shoots
-                .Where(s => s.Cancelled is null && Until(s.Document) > now && !lent[s.Document.Id].Any())
-                .Select(s => s.Document),
+            .. shoots.Where(s => s.Cancelled is null && Until(s.Document) > now && !lent[s.Document.Id].Any()).Select(s => s.Document),
         ];
         if (ahead.Length == 0)
         {
@@ -67,8 +65,7 @@ internal sealed class PreparationSource(
             CameraModel? model = cards.GetValueOrDefault(unit.ModelKey);
             Kit kit = written.GetValueOrDefault(camera.Unit) ?? new Kit(camera.Unit, []);
             BoardUnit? stands = boards.GetValueOrDefault(camera.Unit);
-            bool isReady =
-                stands is not null && Readiness.Of(UnitStatus.In, null, stands.Last, day).State == ReadinessState.Ready;
+            bool isReady = stands is not null && Readiness.Of(UnitStatus.In, null, stands.Last, day).State == ReadinessState.Ready;
             int batteries = kit.CountOf(PieceKind.Battery);
             return new CameraNeeds(
                 $"{camera.Letter} · {camera.Unit}",
@@ -99,11 +96,7 @@ internal sealed class PreparationSource(
 
     private static DateTimeOffset? Until(ShootDocument shoot) => shoot.Collect ?? shoot.Call;
 
-    private static PreparationView Plan(
-        ShootDocument shoot,
-        ImmutableArray<(string Letter, CameraNeeds Needs)> cameras,
-        DateTimeOffset now
-    )
+    private static PreparationView Plan(ShootDocument shoot, ImmutableArray<(string Letter, CameraNeeds Needs)> cameras, DateTimeOffset now)
     {
         DateTimeOffset until = Until(shoot)!.Value;
         DateTimeOffset opens = shoot.PrepareFrom ?? until - UsualLead;

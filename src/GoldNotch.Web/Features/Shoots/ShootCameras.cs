@@ -70,7 +70,8 @@ internal sealed class ShootCameras(
         DateTimeOffset nowThere = await wall.NowAsync(cancel);
         DateOnly today = DateOnly.FromDateTime(nowThere.DateTime);
         // A check that is due on the day of the shoot is due for it.
-        DateOnly day = document.Call is { } call && call > nowThere ? DateOnly.FromDateTime(call.ToOffset(nowThere.Offset).DateTime) : today;
+        DateOnly day =
+            document.Call is { } call && call > nowThere ? DateOnly.FromDateTime(call.ToOffset(nowThere.Offset).DateTime) : today;
         Dictionary<string, BoardUnit> boards = (await board.OfUnitsAsync(tags, day, cancel)).ToDictionary(u => u.Tag);
         Dictionary<string, Kit[]> written = [];
         foreach (string model in known.Values.Select(u => u.ModelKey).Distinct())
@@ -156,12 +157,7 @@ internal sealed class ShootCameras(
         }
     }
 
-    private static ShootKit KitOf(
-        ShootCameraDocument camera,
-        StoredUnit? unit,
-        Dictionary<string, Kit[]> written,
-        StoredPool[] pools
-    )
+    private static ShootKit KitOf(ShootCameraDocument camera, StoredUnit? unit, Dictionary<string, Kit[]> written, StoredPool[] pools)
     {
         Kit? own = unit is null ? null : written[unit.ModelKey].FirstOrDefault(k => k.UnitTag == camera.Unit);
         Kit kit = own ?? new Kit(camera.Unit, []);

@@ -55,10 +55,7 @@ internal static class ShootEndpoints
             .ProducesProblem(412)
             .ProducesProblem(428)
             .WithName("takeUpShoot");
-        api.MapGet("/shoots/{id:guid}/shoot.json", JsonAsync)
-            .Produces<ExchangeDocument>()
-            .ProducesProblem(404)
-            .WithName("exportShoot");
+        api.MapGet("/shoots/{id:guid}/shoot.json", JsonAsync).Produces<ExchangeDocument>().ProducesProblem(404).WithName("exportShoot");
     }
 
     private static async Task<Ok<ShootPage>> ListAsync(
@@ -154,10 +151,7 @@ internal static class ShootEndpoints
         Author author,
         ShootStore shoots,
         CancellationToken cancel
-    ) =>
-        await shoots.DropAsync(id, seen.Number, author.Actor, cancel)
-            ? TypedResults.NoContent()
-            : await MovedOnAsync(id, shoots, cancel);
+    ) => await shoots.DropAsync(id, seen.Number, author.Actor, cancel) ? TypedResults.NoContent() : await MovedOnAsync(id, shoots, cancel);
 
     private static async Task<Results<Ok<ShootView>, ProblemHttpResult>> CancelAsync(
         Guid id,
@@ -198,7 +192,11 @@ internal static class ShootEndpoints
     {
         StoredShoot kept = await shoots.FindAsync(id, cancel);
         StoredLineUp? lineUp = await lineUps.GetAsync(id, cancel);
-        ExchangeDocument file = ExchangeDocument.Empty with { Shoots = [kept.Document], LineUps = lineUp is null ? null : [lineUp.Document] };
+        ExchangeDocument file = ExchangeDocument.Empty with
+        {
+            Shoots = [kept.Document],
+            LineUps = lineUp is null ? null : [lineUp.Document],
+        };
         return TypedResults.File(
             JsonSerializer.SerializeToUtf8Bytes(file, ExchangeJson.Default.ExchangeDocument),
             "application/json",
@@ -206,12 +204,7 @@ internal static class ShootEndpoints
         );
     }
 
-    private static async Task<Ok<ShootView>> SeenAsync(
-        StoredShoot kept,
-        HttpContext context,
-        ShootSource source,
-        CancellationToken cancel
-    )
+    private static async Task<Ok<ShootView>> SeenAsync(StoredShoot kept, HttpContext context, ShootSource source, CancellationToken cancel)
     {
         context.Response.Headers.ETag = ETags.Of(kept.Version);
         return TypedResults.Ok(await source.ViewAsync(kept, cancel));

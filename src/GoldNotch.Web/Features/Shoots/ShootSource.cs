@@ -98,11 +98,7 @@ internal sealed class ShootSource(
         ];
     }
 
-    private ShootCameraView Camera(
-        ShootCamera camera,
-        Dictionary<string, string> names,
-        Dictionary<string, StoredPerson> persons
-    ) =>
+    private ShootCameraView Camera(ShootCamera camera, Dictionary<string, string> names, Dictionary<string, StoredPerson> persons) =>
         new(
             camera.Of.Letter,
             camera.Of.Unit,
@@ -139,10 +135,12 @@ internal sealed class ShootSource(
         List<ShootCameraFacts> facts = [];
         foreach (ShootCamera camera in cameras.Where(c => c.Unit is not null))
         {
-            LoanRow? held = camera.OpenLoan is { Status: LoanStatus.Out } other && (document.Booked is not { } b || other.DueAt > b.From)
-                ? other
-                : null;
-            bool needsAnother = held is not null || camera.Readiness!.State is ReadinessState.Off or ReadinessState.Repair or ReadinessState.Retired;
+            LoanRow? held =
+                camera.OpenLoan is { Status: LoanStatus.Out } other && (document.Booked is not { } b || other.DueAt > b.From)
+                    ? other
+                    : null;
+            bool needsAnother =
+                held is not null || camera.Readiness!.State is ReadinessState.Off or ReadinessState.Repair or ReadinessState.Retired;
             facts.Add(
                 new ShootCameraFacts(
                     camera.Of.Letter,
@@ -159,7 +157,8 @@ internal sealed class ShootSource(
                             .FirstOrDefault(s =>
                                 s.Document.Id != document.Id && (s.Document.Cameras ?? []).Any(c => c.Operator == camera.Of.Operator)
                             )
-                            ?.Document.Name ?? ""
+                            ?.Document.Name
+                            ?? ""
                         : "",
                     needsAnother ? await FreeAsync(camera, document, cancel) : []
                 )
@@ -173,12 +172,14 @@ internal sealed class ShootSource(
             now,
             facts,
             [
-                .. pools.Select(p => new PoolFacts(
-                    p.Document.Piece.Name,
-                    p.Document.Piece.Count,
-                    p.Taken,
-                    cameras.SelectMany(c => c.Of.Pools ?? []).Where(t => t.Pool == p.Document.Key).Sum(t => t.Count)
-                )).Where(p => p.Here > 0),
+                .. pools
+                    .Select(p => new PoolFacts(
+                        p.Document.Piece.Name,
+                        p.Document.Piece.Count,
+                        p.Taken,
+                        cameras.SelectMany(c => c.Of.Pools ?? []).Where(t => t.Pool == p.Document.Key).Sum(t => t.Count)
+                    ))
+                    .Where(p => p.Here > 0),
             ]
         );
     }

@@ -122,11 +122,7 @@ internal sealed class TodaySource(
                 }
             ),
         ];
-        List<StoredShoot> mine = await shoots.BetweenAsync(
-            new ShootFilter(now, now.AddDays(60), Person: author.Login),
-            MostMine,
-            cancel
-        );
+        List<StoredShoot> mine = await shoots.BetweenAsync(new ShootFilter(now, now.AddDays(60), Person: author.Login), MostMine, cancel);
         ILookup<Guid, LoanRow> mineLent = await loans.OfShootsAsync([.. mine.Select(s => s.Document.Id)], cancel);
         HashSet<string> minePrepared = await source.PreparedAsync(mine, cancel);
         List<LoanRow> owed = await loans.DueAsync(new LoanFilter(Open: true, Borrower: author.Id), MostLoans, cancel);
@@ -139,7 +135,12 @@ internal sealed class TodaySource(
                     plan?.Fits ?? true
                 )),
             ],
-            [.. needs.OrderByDescending(n => n.IsUrgent).ThenBy(n => n.Kind == NeedKind.OpenCheck).ThenBy(n => n.At ?? DateTimeOffset.MaxValue)],
+            [
+                .. needs
+                    .OrderByDescending(n => n.IsUrgent)
+                    .ThenBy(n => n.Kind == NeedKind.OpenCheck)
+                    .ThenBy(n => n.At ?? DateTimeOffset.MaxValue),
+            ],
             [.. mine.Select(s => ShootViews.Row(s, [.. mineLent[s.Document.Id]], minePrepared))],
             [.. owed.Select(l => Of(l, now, l.Status == LoanStatus.Out ? NeedKind.Return : NeedKind.Open))],
             day.Count > 0 || (await shoots.ListAsync(new ShootFilter(), null, 1, cancel)).Count > 0
@@ -202,7 +203,11 @@ internal sealed class TodaySource(
 
         if (waiting.Length > 0)
         {
-            yield return About(NeedKind.HandOut, collect) with { Units = waiting, IsUrgent = collect < now };
+            yield return About(NeedKind.HandOut, collect) with
+            {
+                Units = waiting,
+                IsUrgent = collect < now,
+            };
         }
     }
 

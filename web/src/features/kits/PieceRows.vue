@@ -113,7 +113,7 @@ const SUPPLY = [
       <button
         type="button"
         class="link small"
-        :aria-label="`take ${p.name} out`"
+        :aria-label="`Take out ${p.name}`"
         @click="pieces = pieces.filter((_, o) => o !== i)"
       >
         Take out

@@ -6,6 +6,7 @@ import type { Views } from '../../app/client';
 type Counted = Views['CountedPieceDocument'];
 const counted = defineModel<Counted[] | null>({ required: true });
 const props = defineProps<{ pieces: readonly Views['KitPieceDocument'][]; label: string }>();
+const emit = defineEmits<{ whole: [] }>();
 const issued = computed(() => props.pieces.filter((p) => p.supply === 'issued'));
 const of = (name: string) => counted.value?.find((c) => c.name === name);
 const rows = ref<HTMLElement>();
@@ -16,7 +17,10 @@ function put(name: string, to: Partial<Counted>): void {
   next.broken = Math.min(next.broken ?? 0, next.counted);
   counted.value = [...(counted.value ?? []).filter((c) => c.name !== name), next];
 }
-const all = () => (counted.value = issued.value.map((p) => ({ name: p.name, counted: p.count, broken: 0 })));
+function all(): void {
+  counted.value = issued.value.map((p) => ({ name: p.name, counted: p.count, broken: 0 }));
+  emit('whole');
+}
 const press = (p: Views['KitPieceDocument']) =>
   put(p.name, { counted: of(p.name)?.counted === p.count ? 0 : p.count });
 function walk(event: KeyboardEvent, at: number, piece: Views['KitPieceDocument']): void {
@@ -31,7 +35,8 @@ function walk(event: KeyboardEvent, at: number, piece: Views['KitPieceDocument']
     });
   else if (event.key === ' ' || event.key === 'Enter') {
     press(piece);
-    void nextTick(() => buttons[at + 1]?.focus());
+    if (at + 1 < buttons.length) void nextTick(() => buttons[at + 1]?.focus());
+    else if (!left.value) emit('whole');
   } else return;
   event.preventDefault();
 }

@@ -74,6 +74,15 @@ function focusKit(): void {
 const again = useDebounceFn(() => look.value && void see(), 150);
 watch([borrower, due, counted, plate], () => void again());
 
+const reasonField = ref<{ $el: HTMLInputElement }>();
+const lastButton = ref<HTMLButtonElement>();
+/** Everything is counted: the hand goes on to what is left, the reason where one is needed, else the button. */
+async function onward(): Promise<void> {
+  await see();
+  await nextTick();
+  if (reasonField.value) reasonField.value.$el.focus();
+  else lastButton.value?.focus();
+}
 const firm = computed(() => look.value?.obstacles.filter((o) => !o.canOverride) ?? []);
 const soft = computed(() => look.value?.obstacles.filter((o) => o.canOverride) ?? []);
 const ready = computed(
@@ -178,7 +187,13 @@ const sheet = computed(() => {
           >
         </p>
         <div class="who">
-          <PersonField ref="person" v-model="borrower" label="Borrower" :wrong="at('/borrower')" />
+          <PersonField
+            ref="person"
+            v-model="borrower"
+            label="Borrower"
+            :wrong="at('/borrower')"
+            @chosen="focusKit"
+          />
           <DayField v-model="due" label="Due" time :wrong="at('/due')" />
           <label v-if="look.plateCode" class="entry"
             ><span class="what"
@@ -190,7 +205,13 @@ const sheet = computed(() => {
         <ul v-if="look.differs.length" class="soft small">
           <li v-for="d in look.differs" :key="d">{{ d }}</li>
         </ul>
-        <CountRows ref="rows" v-model="counted" :pieces="look.pieces" label="Pieces to be counted out" />
+        <CountRows
+          ref="rows"
+          v-model="counted"
+          :pieces="look.pieces"
+          label="Pieces to be counted out"
+          @whole="onward"
+        />
         <p v-if="brought.length" class="soft">
           The borrower brings: {{ brought.map((p) => `${p.count} × ${p.name}`).join(', ') }}.
         </p>
@@ -201,7 +222,13 @@ const sheet = computed(() => {
           </p>
           <label v-if="soft.length && !firm.length" class="entry reason"
             ><span class="what">Hand it out all the same, because</span>
-            <InputText v-model="reason" class="field" :class="{ wrong: at('/reason') }" maxlength="300"
+            <InputText
+              ref="reasonField"
+              v-model="reason"
+              class="field"
+              :class="{ wrong: at('/reason') }"
+              maxlength="300"
+              @keydown.enter="ready && handOut()"
           /></label>
         </section>
         <p
@@ -212,7 +239,9 @@ const sheet = computed(() => {
           {{ wrong.message }}
         </p>
         <p class="acts">
-          <button class="act" type="button" :disabled="!ready || busy" @click="handOut">Hand out</button>
+          <button ref="lastButton" class="act" type="button" :disabled="!ready || busy" @click="handOut">
+            Hand out
+          </button>
           <span v-if="!ready" class="soft small">{{
             firm.length
               ? 'It cannot go out as it is.'

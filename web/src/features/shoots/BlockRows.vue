@@ -93,7 +93,7 @@ function remove(at: number): void {
         plain-text
         @update:model-value="change(i, { light: $event ?? '' })"
       />
-      <button class="link small" type="button" :aria-label="`take ${b.name} out`" @click="remove(i)">
+      <button class="link small" type="button" :aria-label="`Take out ${b.name}`" @click="remove(i)">
         Take out
       </button>
       <span v-if="messageAt(`/blocks/${i}`)" class="off small wide" role="alert">{{

@@ -108,7 +108,7 @@ const nameOf = (pool: string) => pools.data.value?.find((p) => p.key === pool)?.
       <button
         class="link small"
         type="button"
-        :aria-label="`take camera ${c.letter} out`"
+        :aria-label="`Take out camera ${c.letter}`"
         @click="doc.cameras = cameras.filter((o) => o.letter !== c.letter)"
       >
         Take out

@@ -36,7 +36,7 @@ const name = ref('');
 const standard = ref('');
 const wrong = ref('');
 const WHENS = [
-  { key: 'upcoming', name: 'today and later, and without a date' },
+  { key: 'upcoming', name: 'still to come' },
   { key: 'past', name: 'over' },
   { key: 'all', name: 'all' },
 ];

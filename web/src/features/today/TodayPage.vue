@@ -32,7 +32,12 @@ const late = (at: string) => lasting((now.value.getTime() - Date.parse(at)) / 60
 type Need = Views['NeedView'];
 const WHAT: Record<Views['NeedKind'], (n: Need) => string> = {
   overdue: (n) => `${n.unit} is overdue`,
-  prepare: (n) => (n.isUrgent ? `Preparation of ${n.shootName} has to start now` : `Prepare ${n.shootName}`),
+  prepare: (n) =>
+    !n.isUrgent
+      ? `Prepare ${n.shootName}`
+      : Date.parse(n.at!) > now.value.getTime()
+        ? `Preparation of ${n.shootName} does not fit`
+        : `Preparation of ${n.shootName} has to start now`,
   check: (n) => `Check ${n.unit}`,
   handOut: (n) => `Hand out ${n.units.join(', ')}`,
   return: (n) => `${n.unit} comes back`,
@@ -42,9 +47,7 @@ const WHAT: Record<Views['NeedKind'], (n: Need) => string> = {
 const WHY: Record<Views['NeedKind'], (n: Need) => string> = {
   overdue: (n) => `${n.person} has it; it was due ${late(n.at!)} ago.`,
   prepare: (n) =>
-    n.isUrgent
-      ? 'Else not everything is ready when the cameras are collected.'
-      : 'Its first task starts then.',
+    n.isUrgent ? 'Not everything is ready when the cameras are collected.' : 'Its first task starts then.',
   check: (n) => `For ${n.shootName}.`,
   handOut: (n) => `For ${n.shootName}.`,
   return: (n) => `${n.person} has it.`,
