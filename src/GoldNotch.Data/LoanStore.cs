@@ -50,7 +50,7 @@ public sealed record StoredLoan(LoanRow Row, Loan Loan, ImmutableArray<CustodyEv
 public sealed record LoanFilter(bool Open = false, string? Unit = null, Guid? Shoot = null, Guid? Borrower = null);
 
 /// <summary>Loans: what was done with lent cameras, event by event.</summary>
-public sealed class LoanStore(NpgsqlDataSource source)
+public sealed partial class LoanStore(NpgsqlDataSource source)
 {
     private const string Columns = "l.id, l.unit_tag, l.shoot_id, l.borrower, l.out_at, l.due_at, l.back_at, l.closed_at, l.open_points";
 
@@ -196,13 +196,28 @@ public sealed class LoanStore(NpgsqlDataSource source)
             return IsAgain(before, seen, happened) ? before : null;
         }
 
+        await AddAsync(transaction, before, happened, who, cancel);
+        await transaction.CommitAsync(cancel);
+        return await GetAsync(id, cancel);
+    }
+
+    // What was done with a loan, held against the rules, with what follows from it.
+    private static async Task AddAsync(
+        NpgsqlTransaction transaction,
+        StoredLoan before,
+        ImmutableArray<CustodyEvent> happened,
+        Actor who,
+        CancellationToken cancel
+    )
+    {
+        Guid id = before.Row.Id;
         Loan loan = before.Loan;
         for (int i = 0; i < happened.Length; i++)
         {
             loan = CustodyReader.After(loan, happened[i], $"/events/{i}");
         }
 
-        await EventsAsync(transaction, id, seen, happened, cancel);
+        await EventsAsync(transaction, id, before.Events.Length, happened, cancel);
         await transaction
             .Command(
                 "UPDATE loan SET due_at = @due, back_at = @back, closed_at = @closed, open_points = @open, events = @events WHERE id = @id"
@@ -231,8 +246,6 @@ public sealed class LoanStore(NpgsqlDataSource source)
             cancel
         );
         await Live.TellAsync(transaction, loan.Unit, null, cancel);
-        await transaction.CommitAsync(cancel);
-        return await GetAsync(id, cancel);
     }
 
     /// <summary>Who has a unit; null where nobody does.</summary>

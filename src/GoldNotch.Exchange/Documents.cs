@@ -205,6 +205,7 @@ public sealed record ReadingDocument(
 [JsonSerializable(typeof(KitPieceDocument))]
 [JsonSerializable(typeof(PoolDocument))]
 [JsonSerializable(typeof(CustodyEventDocument))]
+[JsonSerializable(typeof(ProofDocument))]
 [JsonSerializable(typeof(CustodyEventDocument[]))]
 [JsonSerializable(typeof(JudgementDocument))]
 [JsonSerializable(typeof(IReadOnlyList<JudgementDocument>))]

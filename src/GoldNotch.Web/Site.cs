@@ -241,6 +241,7 @@ internal static class Site
         signedIn.MapShoots();
         signedIn.MapKits();
         signedIn.MapLoans();
+        signedIn.MapProofs();
         signedIn.MapToday();
         signedIn.MapChecks();
         signedIn.MapCameraLinks();
@@ -360,7 +361,7 @@ internal static class Site
     {
         IHeaderDictionary headers = context.Response.Headers;
         headers.ContentSecurityPolicy =
-            "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
+            "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "same-origin";
         if (context.Request.Path.StartsWithSegments("/api"))

@@ -182,6 +182,70 @@ public class ShootBrowserTests(DemoBrowserSite site)
         LookTests.Inspect(browser, "a kit", 1280);
     }
 
+    [Fact]
+    public async Task A_card_is_compared_with_its_copies_in_the_browser_and_differences_are_named_by_clip()
+    {
+        await UnitAsync("CNT-931", kit: true);
+        using TestClient ines = await site.Site.ClientAsync();
+        var id = Guid.NewGuid();
+        object request = new
+        {
+            unit = "CNT-931",
+            borrower = "mara",
+            counted = new[] { new { name = "Camera", counted = 1 }, new { name = "Card", counted = 1 } },
+            reason = "in a hurry",
+            due = DateTimeOffset.UtcNow.AddHours(2),
+        };
+        (await ines.PutAsync($"/api/loans/{id}", request)).Expect(200);
+        string at = Directory.CreateTempSubdirectory("card-").FullName;
+        try
+        {
+            foreach (string folder in new[] { "card", "one", "two" })
+            {
+                Directory.CreateDirectory(Path.Combine(at, folder, "CLIP"));
+                for (int i = 1; i <= 3; i++)
+                {
+                    await File.WriteAllTextAsync(Path.Combine(at, folder, "CLIP", $"C{i}.MP4"), new string((char)('0' + i), 100_000));
+                }
+            }
+
+            string spoilt = Path.Combine(at, "two", "CLIP", "C2.MP4");
+            await File.AppendAllTextAsync(spoilt, "x");
+            using Browser browser = site.Open("ines");
+            browser.Go($"/shoots/loans/{id}/copies/Card");
+            browser.See(".folders");
+            Choose(browser, 0, Path.Combine(at, "card"), null);
+            Choose(browser, 1, Path.Combine(at, "one"), "disk 1");
+            Choose(browser, 2, Path.Combine(at, "two"), "disk 2");
+            browser.See(".owners input").SendKeys("Mara Quill");
+            browser.Click("p .act", "Compare");
+            browser.Read("#found", "1 of 3 clips are not safe");
+            browser.Read("tbody", "CLIP/C2.MP4");
+            browser.Read("tbody", "different");
+            LookTests.Inspect(browser, "copies of a card", 1280);
+
+            await File.WriteAllTextAsync(spoilt, new string('2', 100_000));
+            Choose(browser, 2, Path.Combine(at, "two"), null);
+            browser.Click("p .act", "Compare");
+            browser.Read("#found", "All 3 clips are safe");
+            browser.Read("main", "Not released yet by Mara Quill");
+        }
+        finally
+        {
+            Directory.Delete(at, true);
+        }
+    }
+
+    private static void Choose(Browser browser, int nth, string folder, string? disk)
+    {
+        IWebElement choice = browser.All("fieldset.choice")[nth];
+        choice.FindElement(By.CssSelector("input[webkitdirectory]")).SendKeys(folder);
+        if (disk is not null)
+        {
+            choice.FindElement(By.CssSelector(".entry input")).SendKeys(disk);
+        }
+    }
+
     private static long Ticked(Browser browser) =>
         Convert.ToInt64(
             browser.Script("return [...document.querySelectorAll('.ticks input')].filter(i => i.checked).length"),

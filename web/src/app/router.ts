@@ -36,6 +36,12 @@ export const router = createRouter({
       meta: { title: 'Loan' },
     },
     {
+      path: '/shoots/loans/:id/copies/:card',
+      component: () => import('../features/loans/CardProof.vue'),
+      props: true,
+      meta: { title: 'Copies' },
+    },
+    {
       path: '/shoots/matches',
       component: () => import('../features/matches/MatchList.vue'),
       meta: { title: 'Matches' },

@@ -95,7 +95,7 @@ ol {
   border-left: 1px dashed var(--ink-soft);
 }
 .end {
-  border-left: 2px solid var(--brass-mark, var(--brass));
+  border-left: 2px solid var(--brass);
 }
 .bar {
   position: absolute;
@@ -125,7 +125,7 @@ ol {
   position: absolute;
   bottom: -2px;
   white-space: nowrap;
-  color: var(--brass);
+  color: var(--brass-text);
 }
 @media (max-width: 700px) {
   .row {

@@ -4,7 +4,7 @@ import { ref } from 'vue';
 import type { Views } from '../../app/client';
 
 /** A card that came back: what is on it, whose it is, whether it is clear, and formatted. */
-const props = defineProps<{ card: Views['LentCardView']; says: string; busy: boolean }>();
+const props = defineProps<{ card: Views['LentCardView']; loan: string; says: string; busy: boolean }>();
 const emit = defineEmits<{ done: [events: Views['CustodyDone'][]] }>();
 const reading = ref(false);
 const clips = ref('');
@@ -35,6 +35,12 @@ const one = (kind: string, owner?: string) => emit('done', [{ kind, card: props.
       </button>
       <button class="act quiet small" type="button" @click="reading = !reading">Read its clip list</button>
     </template>
+    <RouterLink
+      v-if="!card.proof"
+      class="act quiet small"
+      :to="`/shoots/loans/${loan}/copies/${encodeURIComponent(card.name)}`"
+      >Prove the copies</RouterLink
+    >
     <button
       v-for="owner in card.unreleased"
       :key="owner"

@@ -201,6 +201,7 @@ useTitle(() => [row.value?.unit ?? '', 'loan']);
               <template v-if="o.kind === 'card'">
                 <LentCard
                   :card="view.cards.find((c) => c.name === o.name)!"
+                  :loan="id"
                   :says="o.because.sentence"
                   :busy="busy"
                   @done="send"
