@@ -4,7 +4,7 @@ using System.Text.Json;
 
 namespace GoldNotch.Benchmarks;
 
-/// <summary>Time of the board, a unit's page, the drift page and the log as a client on loopback sees them: <c>pages ADDRESS LOGIN PASSWORD</c>.</summary>
+/// <summary>Time of the pages that show many things as a client on loopback sees them: <c>pages ADDRESS LOGIN PASSWORD</c>.</summary>
 internal static class PageLatency
 {
     private const int WarmUp = 100;
@@ -16,6 +16,9 @@ internal static class PageLatency
         (_, JsonElement board) = await client.SendAsync(HttpMethod.Get, "/api/board");
         JsonElement[] rows = [.. board.GetProperty("rows").EnumerateArray()];
         string tag = rows[rows.Length / 2].GetProperty("tag").GetString()!;
+        (_, JsonElement shoots) = await client.SendAsync(HttpMethod.Get, "/api/shoots");
+        string? shoot = shoots.GetProperty("rows").EnumerateArray().Select(r => r.GetProperty("id").GetString()).FirstOrDefault();
+        string week = $"from={DateTime.UtcNow:yyyy-MM-dd}T00:00:00Z&to={DateTime.UtcNow.AddDays(7):yyyy-MM-dd}T00:00:00Z";
         foreach (
             (string what, string path) in new[]
             {
@@ -24,6 +27,11 @@ internal static class PageLatency
                 ("unit page", $"/api/units/{tag}/page"),
                 ("drift", "/api/drift?months=12"),
                 ("log", "/api/checks"),
+                ("today", "/api/today"),
+                ("list of shoots", "/api/shoots?when=upcoming"),
+                ("a shoot", shoot is null ? "/api/shoots" : $"/api/shoots/{shoot}"),
+                ("availability, a week", $"/api/shoots/availability?{week}"),
+                ("loans", "/api/loans"),
             }
         )
         {

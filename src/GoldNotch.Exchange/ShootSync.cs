@@ -48,6 +48,29 @@ public static class ShootSync
                 Blocks = shoot.Blocks is { } blocks ? [.. blocks.Select(b => b with { From = b.From + by, To = b.To + by })] : null,
             };
 
+    /// <summary>A shoot on a day that is late: what is over stays, the block that is going on ends later, what is still to come is later by so much.</summary>
+    /// <param name="shoot">The shoot.</param>
+    /// <param name="now">The time.</param>
+    /// <param name="by">How late it is; below zero where it is early again.</param>
+    public static ShootDocument Late(ShootDocument shoot, DateTimeOffset now, TimeSpan by)
+    {
+        ShootBlockDocument Later(ShootBlockDocument block) =>
+            block.To <= now ? block
+            : block.From >= now ? block with { From = Max(block.From + by, now), To = Max(block.To + by, now) }
+            : block with { To = Max(block.To + by, now) };
+
+        return shoot.Call is { } call && call > now
+            ? Moved(shoot, by)
+            : shoot with
+            {
+                End = shoot.End > now ? shoot.End + by : shoot.End,
+                Return = shoot.Return > now ? shoot.Return + by : shoot.Return,
+                Blocks = shoot.Blocks is { } blocks ? [.. blocks.Select(Later)] : null,
+            };
+    }
+
+    private static DateTimeOffset Max(DateTimeOffset one, DateTimeOffset other) => one > other ? one : other;
+
     /// <summary>A line-up after its shoot was changed. A camera keeps how it is planned as long as its letter stays.</summary>
     public static LineUpDocument Follows(LineUpDocument lineUp, ShootDocument shoot) =>
         lineUp with

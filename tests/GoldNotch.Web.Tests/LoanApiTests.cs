@@ -5,7 +5,7 @@ using GoldNotch.Web.Tests.Hosting;
 namespace GoldNotch.Web.Tests;
 
 /// <summary>Hand out and return over the API: who has what, whether it is complete, and nothing half done.</summary>
-[Collection(DemoSiteTests.Name)]
+[Collection(CounterTests.Name)]
 public class LoanApiTests(DemoSite site)
 {
     private static object[] AllThere(int batteries = 2) =>
@@ -237,6 +237,34 @@ public class LoanApiTests(DemoSite site)
         );
         answers.Select(a => a.Status).Order().ShouldBe([200, 412]);
         (await ines.GetAsync($"/api/loans/{id}")).At("faults").GetArrayLength().ShouldBe(1);
+    }
+
+    [Fact]
+    public async Task A_return_that_is_cut_off_in_its_middle_leaves_nothing_of_it_and_can_be_sent_again()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string unit = (await ShootApiTests.UnitsAsync(ines, 1))[0];
+        (Guid id, Answer loan) = await OutAsync(ines, unit);
+
+        // The connection is cut after the events were written and before the unit is.
+        await site.SqlAsync(
+            $"""
+            CREATE FUNCTION cut_off() RETURNS trigger LANGUAGE plpgsql AS $f$ BEGIN PERFORM pg_terminate_backend(pg_backend_pid()); RETURN NEW; END $f$;
+            CREATE TRIGGER cut_off BEFORE UPDATE ON loan FOR EACH ROW WHEN (NEW.id = '{id}') EXECUTE FUNCTION cut_off()
+            """
+        );
+        try
+        {
+            (await DoneAsync(ines, id, 1, Return(loan))).Status.ShouldBe(503);
+        }
+        finally
+        {
+            await site.SqlAsync("DROP TRIGGER cut_off ON loan; DROP FUNCTION cut_off()");
+        }
+
+        (await site.SqlAsync($"SELECT count(*) FROM custody_event WHERE loan_id = '{id}'")).ShouldBe(1L);
+        (await ines.GetAsync($"/api/units/{unit}")).Text("status").ShouldBe("out");
+        (await DoneAsync(ines, id, 1, Return(loan))).Expect(200).At("open").GetArrayLength().ShouldBe(0);
     }
 
     [Fact]

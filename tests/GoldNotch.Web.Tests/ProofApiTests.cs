@@ -5,7 +5,7 @@ using GoldNotch.Web.Tests.Hosting;
 namespace GoldNotch.Web.Tests;
 
 /// <summary>Proof that footage is safe, over the API and by the command of the copying computer.</summary>
-[Collection(DemoSiteTests.Name)]
+[Collection(CounterTests.Name)]
 public class ProofApiTests(DemoSite site)
 {
     private static string Sum(char digit) => new(digit, 64);

@@ -32,6 +32,7 @@ public class RouteRoleTests(DemoSite site)
         "delete /api/shoots/{id}",
         "post /api/shoots/preview",
         "post /api/shoots/{id}/cancelled",
+        "post /api/shoots/{id}/late",
         "delete /api/shoots/{id}/cancelled",
         "post /api/loans/look",
         "delete /api/line-ups/{id}",
@@ -128,7 +129,7 @@ public class RouteRoleTests(DemoSite site)
                         or "{number}"
                 || path.Name.StartsWith("/api/audit/", StringComparison.Ordinal)
                     ? "1"
-                : m.Value is "{id}" or "{photo}" or "{addition}" ? Guid.NewGuid().ToString()
+                : m.Value is "{id}" or "{photo}" or "{addition}" or "{proof}" ? Guid.NewGuid().ToString()
                 : "any-thing");
             routes.AddRange(
                 path.Value.EnumerateObject()

@@ -166,4 +166,18 @@ public sealed class SeedTests : IClassFixture<DemoSite>
         (await client.GetAsync("/api/units/NOBODY/page")).ExpectProblem(404, "not-found", "/tag");
         (await client.GetAsync("/api/units/OBG-101/history.pdf?paper=a9")).ExpectProblem(400, "bad-value", "/paper");
     }
+
+    [Fact]
+    public async Task Seeded_shoots_and_loans_are_read_as_those_of_people_are()
+    {
+        await using NpgsqlDataSource source = NpgsqlDataSource.Create(_site.ConnectionString);
+        (await new SeedOfShoots(source).SeedAsync(600, CancellationToken.None)).ShouldBeGreaterThan(100);
+        using TestClient client = await _site.ClientAsync("mara");
+        Answer shoots = (await client.GetAsync("/api/shoots?when=past&find=seeded")).Expect(200);
+        System.Text.Json.JsonElement over = shoots.At("rows").EnumerateArray().First(r => r.GetProperty("status").GetString() == "closed");
+        Answer shoot = (await client.GetAsync($"/api/shoots/{over.GetProperty("id").GetString()}")).Expect(200);
+        string loan = shoot.At("cameras")[0].GetProperty("loan").GetProperty("id").GetString()!;
+        (await client.GetAsync($"/api/loans/{loan}")).Expect(200).At("open").GetArrayLength().ShouldBe(0);
+        (await client.GetAsync("/api/today")).Expect(200).At("day").GetArrayLength().ShouldBeGreaterThan(0);
+    }
 }

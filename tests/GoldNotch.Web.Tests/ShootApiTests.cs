@@ -5,7 +5,7 @@ using GoldNotch.Web.Tests.Hosting;
 namespace GoldNotch.Web.Tests;
 
 /// <summary>Shoots over the API: booked once, packed, prepared, told when something is wrong; line-ups go with them.</summary>
-[Collection(DemoSiteTests.Name)]
+[Collection(CounterTests.Name)]
 public class ShootApiTests(DemoSite site)
 {
     private static int _number;
@@ -134,6 +134,10 @@ public class ShootApiTests(DemoSite site)
             .Expect(200)
             .Text("status")
             .ShouldBe("cancelled");
+        (await ines.SendAsync(HttpMethod.Post, "/api/shoots/preview", JsonNode.Parse(first.ToJsonString())))
+            .Expect(200)
+            .Text("status")
+            .ShouldBe("cancelled", "what is typed does not take it up again");
         (await PutAsync(ines, second)).ExpectProblem(409, "booked", "/cameras/0/unit").Text("detail").ShouldContain("“Afternoon”");
         second["end"] = Day(210).AddHours(4).ToString("O");
         (await PutAsync(ines, second)).Expect(200);
@@ -324,6 +328,23 @@ public class ShootApiTests(DemoSite site)
         Finds(view, "no-standard").ShouldBeTrue();
         Sentence(view, "repair").ShouldContain("Free at that time: OBG-");
         Sentence(view, "repair").ShouldNotContain(units[1], Shouldly.Case.Sensitive, "it is promised to the shoot beside it");
+    }
+
+    [Fact]
+    public async Task A_late_day_moves_and_stays_booked_unless_another_shoot_has_a_camera_by_then()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string[] units = await UnitsAsync(ines, 1);
+        DateTimeOffset call = DateTimeOffset.UtcNow.AddHours(-1);
+        JsonObject shoot = Shoot("Late", call, units);
+        (await PutAsync(ines, shoot)).Expect(200);
+        string path = $"/api/shoots/{shoot["id"]}/late";
+        Answer late = (await ines.SendAsync(HttpMethod.Post, path, new { minutes = 20 }, 1)).Expect(200);
+        late.At("document").GetProperty("end").GetDateTimeOffset().ShouldBe(call.AddHours(4).AddMinutes(20), TimeSpan.FromSeconds(1));
+        (await ines.SendAsync(HttpMethod.Post, path, new { minutes = 20 }, 1)).ExpectProblem(412, "changed-meanwhile");
+        (await ines.SendAsync(HttpMethod.Post, path, new { minutes = 0 }, 2)).ExpectProblem(400, "bad-value", "/minutes");
+        (await PutAsync(ines, Shoot("Next", call.AddHours(4.5), units))).Expect(200);
+        (await ines.SendAsync(HttpMethod.Post, path, new { minutes = 30 }, 2)).ExpectProblem(409, "booked", "/cameras/0/unit");
     }
 
     [Fact]

@@ -110,7 +110,7 @@ public abstract record CustodyEvent(string By, DateTimeOffset At)
 /// <summary>How a missing or broken piece was settled.</summary>
 public enum PieceSettlement
 {
-    /// <summary>It was found, or brought back later.</summary>
+    /// <summary>It was found, or came back later.</summary>
     Found,
 
     /// <summary>Another one is in its place.</summary>

@@ -402,3 +402,10 @@ public sealed class DemoSiteTests : ICollectionFixture<DemoSite>
 {
     public const string Name = "demo site";
 }
+
+/// <summary>A site with the whole demo for shoots and loans: their units would be counted among those that others measure.</summary>
+[CollectionDefinition(Name)]
+public sealed class CounterTests : ICollectionFixture<DemoSite>
+{
+    public const string Name = "counter";
+}

@@ -59,7 +59,7 @@ export const router = createRouter({
       meta: { title: 'Line-up', wide: true },
     },
     {
-      path: '/shoots/:id/:room(pack|match|hand-out|return)?',
+      path: '/shoots/:id/:room(pack|match|day|hand-out|return)?',
       component: () => import('../features/shoots/ShootPage.vue'),
       props: (to) => ({ id: String(to.params.id), room: String(to.params.room || 'details') }),
       meta: { title: 'Shoot' },

@@ -11,6 +11,9 @@ namespace GoldNotch.Web.Features.Shoots;
 /// <summary>Why a shoot does not take place.</summary>
 public sealed record CancelShootRequest(string Why);
 
+/// <summary>How late the day is, minutes; below zero where it is early again.</summary>
+public sealed record LateRequest(int Minutes);
+
 /// <summary>A unit's time: promised to a shoot, or out on loan.</summary>
 public sealed record BusyView(string Unit, string Name, Guid? Shoot, Guid? Loan, DateTimeOffset From, DateTimeOffset To, bool IsOut);
 
@@ -55,6 +58,12 @@ internal static class ShootEndpoints
             .ProducesProblem(412)
             .ProducesProblem(428)
             .WithName("takeUpShoot");
+        api.MapPost("/shoots/{id:guid}/late", LateAsync)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(412)
+            .ProducesProblem(428)
+            .WithName("shiftShoot");
         api.MapGet("/shoots/{id:guid}/shoot.json", JsonAsync).Produces<ExchangeDocument>().ProducesProblem(404).WithName("exportShoot");
     }
 
@@ -110,10 +119,16 @@ internal static class ShootEndpoints
         ]);
     }
 
-    private static async Task<Ok<ShootView>> PreviewAsync(ShootDocument document, ShootSource source, CancellationToken cancel)
+    private static async Task<Ok<ShootView>> PreviewAsync(
+        ShootDocument document,
+        ShootStore shoots,
+        ShootSource source,
+        CancellationToken cancel
+    )
     {
         ShootReader.Check(document);
-        return TypedResults.Ok(await source.ViewAsync(new StoredShoot(document, 0, "", default, null), cancel));
+        StoredShoot kept = await shoots.GetAsync(document.Id, cancel) ?? new StoredShoot(document, 0, "", default, null);
+        return TypedResults.Ok(await source.ViewAsync(kept with { Document = document }, cancel));
     }
 
     private static async Task<Ok<ShootView>> GetAsync(
@@ -185,6 +200,35 @@ internal static class ShootEndpoints
     )
     {
         StoredShoot? kept = await shoots.CancelAsync(id, null, seen.Number, author.Actor, cancel);
+        return kept is null ? await MovedOnAsync(id, shoots, cancel) : await SeenAsync(kept, context, source, cancel);
+    }
+
+    private static async Task<Results<Ok<ShootView>, ProblemHttpResult>> LateAsync(
+        Guid id,
+        LateRequest request,
+        SeenVersion seen,
+        HttpContext context,
+        Author author,
+        ShootStore shoots,
+        ShootSource source,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        const int Most = 600;
+        if (request.Minutes is 0 or < -Most or > Most)
+        {
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/minutes",
+                $"Say how many minutes late it is: 1 to {Most}, or as many early."
+            );
+        }
+
+        StoredShoot before = await shoots.FindAsync(id, cancel);
+        ShootDocument late = ShootSync.Late(before.Document, clock.GetUtcNow(), TimeSpan.FromMinutes(request.Minutes));
+        ShootReader.Check(late);
+        StoredShoot? kept = await shoots.PutAsync(late, seen.Number, author.Actor, cancel);
         return kept is null ? await MovedOnAsync(id, shoots, cancel) : await SeenAsync(kept, context, source, cancel);
     }
 

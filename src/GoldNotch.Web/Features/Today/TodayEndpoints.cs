@@ -69,13 +69,15 @@ public sealed record NeedView(
 /// <param name="Mine">Shoots of the person who asks, the next first.</param>
 /// <param name="Owed">What the person who asks has borrowed.</param>
 /// <param name="HasShoots">Whether there are any shoots at all.</param>
+/// <param name="HasUnits">Whether there are any cameras at all.</param>
 public sealed record TodayView(
     DateTimeOffset Now,
     IReadOnlyList<DayShootView> Day,
     IReadOnlyList<NeedView> Needs,
     IReadOnlyList<ShootRowView> Mine,
     IReadOnlyList<NeedView> Owed,
-    bool HasShoots
+    bool HasShoots,
+    bool HasUnits
 );
 
 /// <summary>Gathers what today asks for.</summary>
@@ -83,6 +85,7 @@ internal sealed class TodaySource(
     ShootStore shoots,
     LoanStore loans,
     CheckStore checks,
+    UnitStore units,
     ShootSource source,
     PreparationSource preparations,
     WallClock wall
@@ -143,7 +146,8 @@ internal sealed class TodaySource(
             ],
             [.. mine.Select(s => ShootViews.Row(s, [.. mineLent[s.Document.Id]], minePrepared))],
             [.. owed.Select(l => Of(l, now, l.Status == LoanStatus.Out ? NeedKind.Return : NeedKind.Open))],
-            day.Count > 0 || (await shoots.ListAsync(new ShootFilter(), null, 1, cancel)).Count > 0
+            day.Count > 0 || (await shoots.ListAsync(new ShootFilter(), null, 1, cancel)).Count > 0,
+            day.Count > 0 || (await units.ListAsync(null, null, true, 1, cancel)).Count > 0
         );
     }
 

@@ -2,6 +2,7 @@ import { computed, onBeforeUnmount, ref } from 'vue';
 import { api, ask, Problem, type Views } from '../../app/client';
 import { useLive } from '../../app/live';
 import { outbox } from '../../app/outbox/outbox';
+import { session } from '../../app/session';
 import { recall, remember } from '../../app/recall';
 import { isReading, versionIn, type CheckAnswer, type ReadingEntry, type Stage } from './outgoing';
 
@@ -33,8 +34,8 @@ export function useCheck(id: string) {
 
   function take(view: Check): void {
     check.value = view;
-    // The page of an open check opens without network too.
-    remember(viewPlace(id), view.signedAt ? null : view);
+    // The page of an open check opens without network too; an answer that comes after its person signed out stays nowhere.
+    if (session.value !== null) remember(viewPlace(id), view.signedAt ? null : view);
   }
 
   async function load(): Promise<void> {

@@ -93,7 +93,7 @@ const ready = computed(
     !firm.value.length &&
     (!soft.value.length || reason.value.trim()),
 );
-const brought = computed(() => look.value?.pieces.filter((p) => p.supply !== 'issued') ?? []);
+const ownPieces = computed(() => look.value?.pieces.filter((p) => p.supply !== 'issued') ?? []);
 async function handOut(): Promise<void> {
   busy.value = true;
   wrong.value = null;
@@ -212,8 +212,8 @@ const sheet = computed(() => {
           label="Pieces to be counted out"
           @whole="onward"
         />
-        <p v-if="brought.length" class="soft">
-          The borrower brings: {{ brought.map((p) => `${p.count} × ${p.name}`).join(', ') }}.
+        <p v-if="ownPieces.length" class="soft">
+          The borrower brings: {{ ownPieces.map((p) => `${p.count} × ${p.name}`).join(', ') }}.
         </p>
         <section v-if="look.obstacles.length" class="against" aria-label="What speaks against it">
           <p v-for="o in look.obstacles" :key="o.because.sentence" :class="{ off: !o.canOverride }">

@@ -27,7 +27,7 @@ const when = (at: string) =>
     ? timeAt(at, props.zone)
     : `${dayAt(at, props.zone)}, ${timeAt(at, props.zone)}`;
 const issued = (c: Views['CameraPackView']) => c.kit.filter((p) => p.supply === 'issued');
-const brought = (c: Views['CameraPackView']) => c.kit.filter((p) => p.supply !== 'issued');
+const ownPieces = (c: Views['CameraPackView']) => c.kit.filter((p) => p.supply !== 'issued');
 </script>
 
 <template>
@@ -112,10 +112,10 @@ const brought = (c: Views['CameraPackView']) => c.kit.filter((p) => p.supply !==
             </li>
           </ul>
         </div>
-        <div v-if="brought(c).length">
+        <div v-if="ownPieces(c).length">
           <h3>Bring your own</h3>
           <ul class="plain">
-            <li v-for="p in brought(c)" :key="p.name">{{ p.count }} × {{ p.name }}</li>
+            <li v-for="p in ownPieces(c)" :key="p.name">{{ p.count }} × {{ p.name }}</li>
           </ul>
         </div>
         <div v-if="c.differs.length">

@@ -6,6 +6,7 @@ const ROOMS = [
   { key: 'plan', name: 'Plan', path: '/plan' },
   { key: 'pack', name: 'Pack', path: '/pack' },
   { key: 'match', name: 'Match', path: '/match' },
+  { key: 'day', name: 'Day', path: '/day' },
   { key: 'hand-out', name: 'Hand out', path: '/hand-out' },
   { key: 'return', name: 'Return', path: '/return' },
 ];

@@ -7,6 +7,7 @@ import { span } from '../../app/clock';
 import SectionTabs from '../../app/SectionTabs.vue';
 import { useTitle } from '../../app/title';
 import { useZone } from '../../app/useZone';
+import DayRoom from './DayRoom.vue';
 import HandOutRoom from './HandOutRoom.vue';
 import MatchRoom from './MatchRoom.vue';
 import PackRoom from './PackRoom.vue';
@@ -127,7 +128,7 @@ useTitle(() => [doc.value.name, 'shoot']);
       <button class="act" type="button" @click="it.settle(false)">Keep mine</button>
       <button class="act quiet" type="button" @click="it.settle(true)">Take theirs</button>
     </div>
-    <ul v-if="view.findings.length" class="findings" aria-label="To be known">
+    <ul v-if="view.findings.length && room !== 'day'" class="findings" aria-label="To be known">
       <li v-for="f in view.findings" :key="f.because.sentence" :class="{ off: f.isFault }">
         <b v-if="f.letter" class="mono">{{ f.letter }}</b> {{ f.because.sentence }}
       </li>
@@ -160,6 +161,13 @@ useTitle(() => [doc.value.name, 'shoot']);
       </p>
     </template>
     <PackRoom v-else-if="room === 'pack'" :view="view" :zone="zone" />
+    <DayRoom
+      v-else-if="room === 'day'"
+      :view="view"
+      :revision="it.revision.value"
+      :zone="zone"
+      @again="emit('again')"
+    />
     <MatchRoom v-else-if="room === 'match'" :view="view" />
     <HandOutRoom v-else-if="room === 'hand-out'" :view="view" :zone="zone" />
     <ReturnRoom v-else :view="view" :zone="zone" />

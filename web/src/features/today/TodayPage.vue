@@ -101,7 +101,8 @@ const needs = computed(() =>
               ></span
             >
             <span class="acts">
-              <RouterLink class="act quiet small" :to="`/shoots/${s.id}/pack`">Kit and day</RouterLink>
+              <RouterLink class="act quiet small" :to="`/shoots/${s.id}/pack`">Kit</RouterLink>
+              <RouterLink class="act quiet small" :to="`/shoots/${s.id}/day`">Day</RouterLink>
             </span>
           </li>
           <li v-for="n in view.owed" :key="n.loan!" :class="{ off: n.isUrgent }">
@@ -132,7 +133,13 @@ const needs = computed(() =>
           </li>
         </ul>
       </section>
-      <p v-if="!view.hasShoots" class="soft">
+      <p v-if="!view.hasUnits">
+        There are no cameras yet.
+        <RouterLink class="act" to="/first-steps">{{
+          can('defineModels') ? 'First steps' : 'What is missing'
+        }}</RouterLink>
+      </p>
+      <p v-else-if="!view.hasShoots" class="soft">
         No shoot is planned yet. <RouterLink to="/shoots">Plan one</RouterLink>, or go to the
         <RouterLink to="/bench">bench</RouterLink>.
       </p>
