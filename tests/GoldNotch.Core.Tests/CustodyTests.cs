@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Shoots;
@@ -45,6 +46,16 @@ public class CustodyTests
             new CardReleased(card, "joss penhale", "Ines", Start),
             new CardFormatted(card, "Ines", Start),
         ];
+
+    [Theory]
+    [InlineData("2031-03-04T09:00:00+01:00", "2031-03-04T18:00:00+01:00")]
+    [InlineData("2031-03-04T17:00:00+01:00", "2031-03-04T18:00:00+01:00")]
+    [InlineData("2031-03-04T17:30:00+01:00", "2031-03-05T18:00:00+01:00")]
+    [InlineData("2031-03-04T23:59:00+01:00", "2031-03-05T18:00:00+01:00")]
+    public void What_nobody_said_is_due_in_the_evening_that_is_still_to_come(string now, string due) =>
+        HandOut
+            .UsualDue(DateTimeOffset.Parse(now, CultureInfo.InvariantCulture))
+            .ShouldBe(DateTimeOffset.Parse(due, CultureInfo.InvariantCulture));
 
     [Fact]
     public void A_loan_that_is_counted_wrapped_and_clear_has_nothing_open_and_closes()

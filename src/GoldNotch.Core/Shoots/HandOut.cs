@@ -75,6 +75,17 @@ public static class HandOut
 {
     private const string RuleId = "HAND-OUT";
 
+    // A camera that nobody said anything about comes back at the end of the working day, at this hour; in its last hour, the next day.
+    private const int UsualHour = 18;
+
+    /// <summary>When a unit is due where no shoot says it: this evening at 18:00, or the next evening where less than an hour is left.</summary>
+    /// <param name="now">Now, on the department's clock.</param>
+    public static DateTimeOffset UsualDue(DateTimeOffset now)
+    {
+        DateTimeOffset evening = new(now.Year, now.Month, now.Day, UsualHour, 0, 0, now.Offset);
+        return evening - now < TimeSpan.FromHours(1) ? evening.AddDays(1) : evening;
+    }
+
     private static readonly Template IsOut = new(
         RuleId,
         "is-out",

@@ -12,7 +12,7 @@ namespace GoldNotch.Web.Features.Loans;
 /// <summary>A hand-out as it is typed at the counter.</summary>
 /// <param name="Unit">The unit, by its tag or a label of its kit.</param>
 /// <param name="Borrower">Sign-in name of the borrower; empty until somebody is chosen.</param>
-/// <param name="Due">When it is due; left out: as the shoot says, else this evening.</param>
+/// <param name="Due">When it is due; left out: as the shoot says, else this evening, or the next once it is evening.</param>
 /// <param name="Shoot">The shoot it is for.</param>
 /// <param name="Counted">What was counted; left out: nobody counted yet.</param>
 /// <param name="Plate">Label of the plate on the camera; left out: nobody looked.</param>
@@ -53,9 +53,6 @@ internal sealed class Counter(
     TimeProvider clock
 )
 {
-    // Due at the end of this hour, where no shoot says when.
-    private const int UsualHour = 18;
-
     /// <summary>Finds everything a hand-out needs.</summary>
     /// <exception cref="RefusedException">There is no such unit, person or shoot, or the count cannot be.</exception>
     internal async Task<CounterHandOut> LookAsync(HandOutRequest request, CancellationToken cancel)
@@ -73,7 +70,7 @@ internal sealed class Counter(
         StoredShoot? shoot = request.Shoot is { } id ? await shoots.FindAsync(id, cancel) : await ShootOfAsync(unit.Tag, now, cancel);
         string login = request.Borrower.Length > 0 ? request.Borrower : shoot?.Document.Borrower ?? "";
         StoredPerson? borrower = login.Length > 0 ? await PersonAsync(login, cancel) : null;
-        DateTimeOffset due = request.Due ?? shoot?.Document.Return ?? shoot?.Document.End ?? Usual(now);
+        DateTimeOffset due = request.Due ?? shoot?.Document.Return ?? shoot?.Document.End ?? HandOut.UsualDue(now);
         List<StoredKit> ofModel = await kits.OfModelAsync(unit.ModelKey, cancel);
         Kit kit = ofModel.FirstOrDefault(k => k.Document.Unit == unit.Tag) is { } written
             ? ShootReader.ToKit(written.Document)
@@ -218,6 +215,4 @@ internal sealed class Counter(
             ],
         };
     }
-
-    private static DateTimeOffset Usual(DateTimeOffset now) => new(now.Year, now.Month, now.Day, UsualHour, 0, 0, now.Offset);
 }
