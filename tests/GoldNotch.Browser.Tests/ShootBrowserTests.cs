@@ -119,7 +119,7 @@ public class ShootBrowserTests(DemoBrowserSite site)
         browser.Click(".shoot-rooms a", "Pack");
         browser.Read("main", "Start by");
         browser.Read("main", "count and pack");
-        browser.Read("main", "Set timecode of all to one");
+        browser.Read("main", "Set all cameras to the same timecode");
         browser.See("figure.day svg");
         LookTests.Inspect(browser, "the packing of a shoot", 1280);
         browser.Click(".shoot-rooms a", "Plan");

@@ -86,6 +86,10 @@ legend {
   float: left;
   width: 100%;
 }
+/* The legend floats, so that it stands under the line; what comes next stands under it, not beside it. */
+.entry {
+  clear: both;
+}
 .picks {
   display: flex;
   flex-wrap: wrap;

@@ -258,7 +258,7 @@ useTitle(() => [row.value?.unit ?? '', 'loan']);
               ><InputText v-model="reason" class="field" maxlength="300"
             /></label>
             <button class="act" type="submit" :disabled="busy || (view.open.length > 0 && !reason.trim())">
-              {{ view.open.length ? 'Sign it away' : 'Close the loan' }}
+              {{ view.open.length ? 'Close all the same' : 'Close the loan' }}
             </button>
           </form>
         </template>

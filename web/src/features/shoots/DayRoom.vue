@@ -74,7 +74,7 @@ async function late(minutes: number): Promise<void> {
       <button v-for="m in LATE" :key="m" class="act quiet" type="button" :disabled="busy" @click="late(m)">
         {{ m }} min
       </button>
-      <button class="link" type="button" :disabled="busy" @click="late(-10)">10 min early again</button>
+      <button class="link" type="button" :disabled="busy" @click="late(-10)">Take 10 min back</button>
     </p>
     <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
     <ol class="all">
@@ -120,6 +120,7 @@ async function late(minutes: number): Promise<void> {
 .all .mono {
   display: inline-block;
   min-width: 60px;
+  margin-right: 10px;
 }
 .over {
   color: var(--ink-soft);

@@ -15,7 +15,7 @@ export const DUTY: Record<Views['DayDuty'], string> = {
   block: '',
   balance: 'White balance',
   blackReference: 'Black reference, lens capped',
-  timecode: 'Set timecode of all to one',
+  timecode: 'Set all cameras to the same timecode',
   card: 'Change the card',
   battery: 'Change the battery',
   saveMemory: 'Save the memory',
