@@ -27,9 +27,16 @@ function keepLast(view: Views['SessionView'] | null): void {
 /** Who was here last in this page, whose work its memory holds. */
 let last = '';
 
+let leaving = false;
+
+/** While a person signs out, an answer that the session is over changes nothing yet: what is theirs goes first, and then they do. */
+export function beLeaving(now: boolean): void {
+  leaving = now;
+}
+
 // What waits to be uploaded stays for its owner; what was kept for reading does not stay for the next person.
 onSessionEnd(() => {
-  if (!session.value) return;
+  if (!session.value || leaving) return;
   keep(null);
   void forgetRead();
 });

@@ -1,6 +1,8 @@
 import { flushPromises, mount } from '@vue/test-utils';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { watch } from 'vue';
 import { json, stubSite } from '../testing/site';
+import { api, ask } from './client';
 import { addKind, outboxForTest } from './outbox/outbox';
 import { memoryShelf } from './outbox/shelf';
 import { session } from './session';
@@ -61,6 +63,22 @@ describe('signing out', () => {
     expect(asked).toHaveLength(1);
     expect(session.value).toBeNull();
     expect(Object.keys(localStorage)).toEqual(['gold-notch.theme']);
+  });
+
+  it('shows nobody as out before what was theirs is gone, whatever answers meanwhile that the session is over', async () => {
+    localStorage.setItem('gold-notch.check.c1.view', '{}');
+    const left: string[][] = [];
+    const stop = watch(session, (now) => now ?? left.push(Object.keys(localStorage)), { flush: 'sync' });
+    stubSite({
+      'GET /api/today': () => json(401, { code: 'sign-in' }),
+      'DELETE /api/session': async () => {
+        await ask(api.GET('/api/today')).catch(() => undefined);
+        return json(204, null);
+      },
+    });
+    await open();
+    expect(left).toEqual([[]]);
+    stop();
   });
 
   it('names what waits and keeps it where the person stays', async () => {

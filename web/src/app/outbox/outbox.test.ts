@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { Problem } from '../client';
+import { away, Problem } from '../client';
 import { session } from '../session';
 import type { Entry, Outcome } from './entry';
 import { addKind, createOutbox, type Outbox } from './outbox';
@@ -220,6 +220,19 @@ describe('outbox', () => {
     sent = [];
     answer = () => ({ kind: 'acknowledged', answer: '' });
     window.dispatchEvent(new Event('online'));
+    await vi.advanceTimersByTimeAsync(0);
+    expect(sent).toEqual(['a:first']);
+  });
+
+  it('tries at once when anything of the page hears the site again', async () => {
+    const one = box();
+    away.value = 'The site cannot be reached.';
+    answer = () => outcomeOf(new Problem(0, 'unreachable', 'Nobody.'));
+    await one.add<Note>(note('first'));
+    await vi.advanceTimersByTimeAsync(100_000);
+    sent = [];
+    answer = () => ({ kind: 'acknowledged', answer: '' });
+    away.value = null;
     await vi.advanceTimersByTimeAsync(0);
     expect(sent).toEqual(['a:first']);
   });

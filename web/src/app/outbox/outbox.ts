@@ -1,4 +1,5 @@
 import { computed, effectScope, ref, shallowRef, watch } from 'vue';
+import { away } from '../client';
 import { session } from '../session';
 import type { Entry, EntryKind, Outcome } from './entry';
 import { inherit } from './inherit';
@@ -188,12 +189,14 @@ export function createOutbox(shelf: Shelf, tabs: Tabs) {
     if (unsaved.value.size) event.preventDefault();
   };
   const scope = effectScope(true);
-  scope.run(() =>
+  scope.run(() => {
     watch(
       () => session.value?.login,
       (login) => login && soon(),
-    ),
-  );
+    );
+    // Whoever asked first heard the site again: what waits need not sit out its pause.
+    watch(away, (now) => now === null && soon());
+  });
   window.addEventListener('online', soon);
   window.addEventListener('beforeunload', warn);
   tabs.hear(({ entry, outcome }) => {
