@@ -78,6 +78,9 @@ public sealed class BrowserTests : ICollectionFixture<BrowserSite>
 /// <summary>One browser window, driven as a person would: by keys and by what is on the page.</summary>
 public sealed partial class Browser : IDisposable
 {
+    // Looking takes time from the page that is looked at: soon at first, then seldom.
+    private const int FirstPauseMs = 20;
+    private const int LongestPauseMs = 160;
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
     private readonly Chromium _chromium;
     private readonly ChromeDriver _driver;
@@ -419,6 +422,7 @@ public sealed partial class Browser : IDisposable
         where T : class
     {
         DateTime until = DateTime.UtcNow + Patience;
+        int pause = FirstPauseMs;
         while (true)
         {
             try
@@ -444,7 +448,8 @@ public sealed partial class Browser : IDisposable
                 );
             }
 
-            Thread.Sleep(40);
+            Thread.Sleep(pause);
+            pause = Math.Min(pause * 2, LongestPauseMs);
         }
     }
 }

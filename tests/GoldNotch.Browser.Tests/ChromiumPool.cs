@@ -10,6 +10,7 @@ internal sealed class Chromium : IDisposable
     // The same Chromium, built without the window that nobody looks at: a quarter quicker.
     // Not the script in front of it: it starts the browser as its child, which stays when the driver ends the script.
     private const string Shell = "/usr/lib/chromium/chromium-headless-shell";
+    private static readonly Lock OneAtATime = new();
     private readonly ChromeDriverService _service;
 
     internal Chromium()
@@ -30,9 +31,13 @@ internal sealed class Chromium : IDisposable
             "--force-prefers-reduced-motion",
             "--lang=en-GB"
         );
-        _service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
-        _service.SuppressInitialDiagnosticInformation = true;
-        Driver = new ChromeDriver(_service, options);
+        // A driver looks for a port that is free and takes it a moment later: two that begin at once may find the same.
+        lock (OneAtATime)
+        {
+            _service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
+            _service.SuppressInitialDiagnosticInformation = true;
+            Driver = new ChromeDriver(_service, options);
+        }
     }
 
     internal ChromeDriver Driver { get; }

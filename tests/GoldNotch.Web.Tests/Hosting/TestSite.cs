@@ -1,14 +1,10 @@
 using System.Net;
 using System.Text;
 using System.Text.Json;
-using GoldNotch.Data;
-using GoldNotch.Data.Migrations;
 using GoldNotch.Exchange;
 using GoldNotch.SimulatedCameras;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Builder;
-using Microsoft.AspNetCore.Identity;
-using Microsoft.Extensions.Options;
 using Npgsql;
 
 namespace GoldNotch.Web.Tests.Hosting;
@@ -26,10 +22,10 @@ public class TestSite : IAsyncLifetime
 
     public Uri Address { get; private set; } = new("http://127.0.0.1");
 
-    /// <summary>Where the stand-in cameras are.</summary>
     /// <summary>What the site is made of.</summary>
     internal IServiceProvider Services => _app?.Services ?? throw new InvalidOperationException("The site is not started.");
 
+    /// <summary>Where the stand-in cameras are.</summary>
     public Uri Cameras { get; private set; } = new("http://127.0.0.1");
 
     /// <summary>Connection as the owner of the tables: for what goes past the site.</summary>
@@ -47,46 +43,16 @@ public class TestSite : IAsyncLifetime
     /// <summary>The folder of the built pages.</summary>
     protected virtual string Pages => Path.Combine(Root, "src", "GoldNotch.Web", "wwwroot");
 
-    private static readonly (string, string, Role)[] People =
-    [
-        ("ines", "Ines Calloway", Role.Technician),
-        ("mara", "Mara Quill", Role.Operator),
-        ("joss", "Joss Penhale", Role.Operator),
-    ];
-
     private static string Server =>
         Environment.GetEnvironmentVariable("GOLDNOTCH_TEST_DB")
         ?? throw new InvalidOperationException("GOLDNOTCH_TEST_DB is not set: run the tests through ./test.");
 
     public async Task InitializeAsync()
     {
-        await OnServerAsync($"CREATE DATABASE {_database}");
+        string template = await TemplateDatabase.OfAsync(Server, Path.Combine(Root, Folder));
+        await OnServerAsync($"CREATE DATABASE {_database} TEMPLATE {template}");
         ConnectionString = new NpgsqlConnectionStringBuilder(Server) { Database = _database }.ConnectionString;
-        Database.Migrate(ConnectionString);
         SiteConnectionString = await SiteLogin.GiveAsync(ConnectionString);
-        await using (NpgsqlDataSource source = NpgsqlDataSource.Create(SiteConnectionString))
-        {
-            foreach (string file in Directory.GetFiles(Path.Combine(Root, Folder), "*.json").Order())
-            {
-                await using FileStream json = File.OpenRead(file);
-                await new ExchangeImporter(source, TimeProvider.System).ImportAsync(
-                    json,
-                    Actor.Site("tests"),
-                    false,
-                    CancellationToken.None
-                );
-            }
-
-            // A hash says how often it was stirred: a person's takes a sixth of a second, which a few hundred sign-ins of tests need not.
-            var quick = Options.Create(new PasswordHasherOptions { IterationCount = 1000 });
-            string hash = new PasswordHasher<StoredPerson>(quick).HashPassword(new StoredPerson("", "", Role.Operator, ""), Password);
-            var people = new PersonStore(source);
-            foreach ((string login, string name, Role role) in People)
-            {
-                await people.AddAsync(new StoredPerson(login, name, role, hash), Actor.Site("tests"), CancellationToken.None);
-            }
-        }
-
         _cameras = StandInSite.Build(
             ["--urls=http://127.0.0.1:0"],
             [
@@ -195,13 +161,7 @@ public class TestSite : IAsyncLifetime
         return client;
     }
 
-    private static async Task OnServerAsync(string statement)
-    {
-        await using var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(Server) { Pooling = false }.ConnectionString);
-        await connection.OpenAsync();
-        await using var command = new NpgsqlCommand(statement, connection);
-        await command.ExecuteNonQueryAsync();
-    }
+    private static Task OnServerAsync(string statement) => TemplateDatabase.OnServerAsync(Server, statement);
 
     private static string FindRoot()
     {
