@@ -108,6 +108,19 @@ describe('useBench', () => {
     expect(at.message.value).toBe('Gain has no “9”.');
   });
 
+  it('leaves a person at the notch they went back to while the answer was still on its way', async () => {
+    let answer: (taken: boolean) => void = () => {};
+    const { at } = bench(() => new Promise((taken) => (answer = taken)));
+    at.text.value = '9';
+    const entered = at.enter();
+    at.go('gain');
+    at.text.value = 'H';
+    answer(true);
+    await entered;
+    expect(at.current.value).toBe('gain');
+    expect(at.text.value).toBe('H');
+  });
+
   it('goes to the end after the last, and back with Backspace from an empty field only', () => {
     const { at, press } = bench();
     at.go('focus-mode');

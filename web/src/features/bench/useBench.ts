@@ -57,7 +57,11 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
     return e.key === current.value || e.lines.some((l) => l.line.setting === current.value);
   }
 
+  /** Rises whenever the page goes somewhere, to where it is too: what was to go on by itself stays then. */
+  let went = 0;
+
   function go(key: string): void {
+    went++;
     current.value = key;
     text.value = '';
     stepped.value = false;
@@ -121,10 +125,11 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
    */
   async function put(read: string, sure = true): Promise<void> {
     const setting = current.value;
+    const before = went;
     const recorded = record(setting, read);
     if (!sure) await Promise.race([recorded, new Promise((go) => setTimeout(go, LONGEST_WAIT_MS))]);
     if (refusal.value?.setting === setting) return;
-    if (current.value === setting) onward();
+    if (went === before) onward();
     await orBack(setting, read, recorded);
   }
 
