@@ -63,18 +63,18 @@ public sealed partial class ExchangeImporter
         ShootReader.Check(shoot, at);
         StoredLineUp? lineUp = await LineUpStore.GetAsync(transaction, shoot.Id, cancel);
         StoredShoot? kept = await ShootStore.LockedAsync(transaction, shoot.Id, cancel);
-        string json = ShootStore.Json(shoot);
-        if (kept is not null && ShootStore.Json(kept.Document) == json)
+        string json = ShootStore.Said(shoot);
+        if (kept is not null && ShootStore.Said(kept.Document) == json)
         {
             return false;
         }
 
-        if (kept is not null && (lineUp is null || ShootStore.Json(kept.Document) != ShootStore.Json(ShootSync.Begun(lineUp.Document))))
+        if (kept is not null && (lineUp is null || ShootStore.Said(kept.Document) != ShootStore.Said(ShootSync.Begun(lineUp.Document))))
         {
             throw new RefusedException(
                 ProblemCode.IdTaken,
                 $"{at}/id",
-                $"The shoot “{kept.Document.Name}” has this id already and is another: {Differences.Told(ShootStore.Json(kept.Document), json)}. Give this one an id of its own, or delete the one that is here."
+                $"The shoot “{kept.Document.Name}” has this id already and is another: {Differences.Told(ShootStore.Said(kept.Document), json)}. Give this one an id of its own, or delete the one that is here."
             );
         }
 

@@ -192,5 +192,5 @@ public sealed class SessionStore(NpgsqlDataSource source)
     private static Task TellAsync(NpgsqlTransaction transaction, string word, CancellationToken cancel) =>
         transaction.Command("SELECT pg_notify(@channel, @word)").With("channel", Channel).With("word", word).RunAsync(cancel);
 
-    private static byte[] HashOf(string secret) => SHA256.HashData(Encoding.UTF8.GetBytes(secret));
+    internal static byte[] HashOf(string secret) => SHA256.HashData(Encoding.UTF8.GetBytes(secret));
 }

@@ -276,7 +276,7 @@ public sealed class ShootStore(NpgsqlDataSource source)
     {
         StoredShoot? before = await LockedAsync(transaction, document.Id, cancel);
         string json = Json(document);
-        if (before is not null && Json(before.Document) == json)
+        if (before is not null && Said(before.Document) == Said(document))
         {
             return before;
         }
@@ -455,6 +455,9 @@ public sealed class ShootStore(NpgsqlDataSource source)
             .With("person", filter.Person);
 
     internal static string Subject(Guid id) => $"shoot {id}";
+
+    /// <summary>What a shoot says, to hold it against another: an empty list says nothing.</summary>
+    internal static string Said(ShootDocument document) => Json(document.WithoutEmptyLists());
 
     internal static string Json(ShootDocument document) => JsonSerializer.Serialize(document, ExchangeJson.Default.ShootDocument);
 

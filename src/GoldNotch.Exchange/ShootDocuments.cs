@@ -48,6 +48,15 @@ public sealed record ShootDocument(
 {
     /// <summary>From when to when its cameras are booked; null while that is not known.</summary>
     public (DateTimeOffset From, DateTimeOffset To)? Booked => Call is { } call && End is { } end ? (Collect ?? call, Return ?? end) : null;
+
+    /// <summary>The same with lists that say nothing left out: two documents that mean the same are the same.</summary>
+    public ShootDocument WithoutEmptyLists() =>
+        this with
+        {
+            Blocks = Blocks is { Count: > 0 } ? Blocks : null,
+            Cameras = Cameras is { Count: > 0 } ? [.. Cameras.Select(c => c.Pools is { Count: > 0 } ? c : c with { Pools = null })] : null,
+            Hazards = Hazards is { Count: > 0 } ? Hazards : null,
+        };
 }
 
 /// <summary>What powers a shoot: <c>batteries</c>, <c>plates</c>, <c>mains</c> or <c>generator</c>.</summary>

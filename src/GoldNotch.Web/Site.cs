@@ -6,6 +6,7 @@ using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Audit;
 using GoldNotch.Web.Features.Board;
+using GoldNotch.Web.Features.Calendars;
 using GoldNotch.Web.Features.CameraLinks;
 using GoldNotch.Web.Features.Checks;
 using GoldNotch.Web.Features.Clips;
@@ -178,7 +179,9 @@ internal static class Site
             .AddScoped<PreparationSource>()
             .AddScoped<ShootSource>()
             .AddScoped<Counter>()
-            .AddScoped<TodaySource>();
+            .AddScoped<TodaySource>()
+            .AddSingleton<CalendarStore>()
+            .AddScoped<CalendarSource>();
         services
             .AddHttpContextAccessor()
             .AddScoped(s => new Phrasing(SignedIn.Notation(s.GetRequiredService<IHttpContextAccessor>().HttpContext)))
@@ -225,6 +228,7 @@ internal static class Site
         app.MapPhones(settings);
         RouteGroupBuilder api = app.MapGroup("/api").ProducesProblem(400).ProducesProblem(401).ProducesProblem(503);
         api.MapSessions();
+        api.MapCalendarFeed();
         RouteGroupBuilder signedIn = api.MapGroup("").RequireAuthorization();
         signedIn.MapStandards();
         signedIn.MapModels();
@@ -239,10 +243,12 @@ internal static class Site
         signedIn.MapDrift();
         signedIn.MapLineUps();
         signedIn.MapShoots();
+        signedIn.MapShootFiles();
         signedIn.MapKits();
         signedIn.MapLoans();
         signedIn.MapProofs();
         signedIn.MapToday();
+        signedIn.MapCalendar();
         signedIn.MapChecks();
         signedIn.MapCameraLinks();
         signedIn.MapEvidence();

@@ -31,6 +31,7 @@ public class RecordTests(TestSite site)
         ["unit_figure"] = "DELETE INSERT",
         ["figure_take"] = "DELETE INSERT",
         ["model_claim"] = "INSERT",
+        ["calendar_address"] = "DELETE INSERT",
         ["check_addition"] = "INSERT",
         ["check_clip"] = "DELETE INSERT",
         ["clip"] = "DELETE INSERT",

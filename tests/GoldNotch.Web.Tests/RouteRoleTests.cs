@@ -14,6 +14,8 @@ public class RouteRoleTests(DemoSite site)
         "delete /api/session",
         "put /api/session/notation",
         "put /api/session/password",
+        "put /api/session/calendar",
+        "delete /api/session/calendar",
         "put /api/checks/{id}",
         "put /api/checks/{id}/readings/{setting}",
         "post /api/checks/{id}/preview",

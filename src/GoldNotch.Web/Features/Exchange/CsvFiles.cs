@@ -178,6 +178,7 @@ internal static partial class CsvFiles
                     }
                 : Same(header, SheetColumns) ? ExchangeDocument.Empty with { Sheets = ReadSheets(reader) }
                 : Same(header, CheckColumns) ? ExchangeDocument.Empty with { Checks = ReadChecks(reader) }
+                : Same(header, ShootColumns) ? ExchangeDocument.Empty with { Shoots = ReadShoots(reader) }
                 : throw Strange();
         }
         catch (CsvHelperException wrong)
@@ -345,7 +346,7 @@ internal static partial class CsvFiles
         new(
             ProblemCode.BadDocument,
             "",
-            $"This is none of the CSV files of Gold Notch. Units have the columns {string.Join(", ", UnitColumns)}; export a file to see those of standards and sheets. Nothing was imported."
+            $"This is none of the CSV files of Gold Notch. Units have the columns {string.Join(", ", UnitColumns)}; export a file to see those of standards, sheets, checks and shoots. Nothing was imported."
         );
 
     internal static string Number(double? value) => value is { } number ? number.ToString("R", CultureInfo.InvariantCulture) : "";

@@ -1,6 +1,7 @@
 using GoldNotch.Core.Shoots;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
+using GoldNotch.Web.Features.Printing;
 using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -37,6 +38,10 @@ internal static class KitEndpoints
             .ProducesProblem(412)
             .ProducesProblem(428)
             .WithName("putKit");
+        api.MapGet("/units/{tag}/kit/labels.pdf", LabelsAsync)
+            .Produces(200, contentType: "application/pdf")
+            .ProducesProblem(404)
+            .WithName("printKitLabels");
         api.MapGet("/pools", PoolsAsync).WithName("listPools");
         api.MapPut("/pools/{key}", PutPoolAsync).Needs(Right.ManageUnits).ProducesProblem(412).ProducesProblem(428).WithName("putPool");
         api.MapDelete("/pools/{key}", DropPoolAsync)
@@ -84,6 +89,36 @@ internal static class KitEndpoints
                 "Somebody changed this kit meanwhile. Yours is still on the page: load the other and look at what differs."
             );
         return TypedResults.Ok(await ViewAsync(unit, kept, context, models, kits, phrasing, cancel));
+    }
+
+    // A label for each piece that has a code. It leads to the kit, and tells a counter which camera the piece belongs to.
+    private static async Task<FileContentHttpResult> LabelsAsync(
+        string tag,
+        string? paper,
+        double? widthMm,
+        double? heightMm,
+        HttpContext context,
+        UnitStore units,
+        KitStore kits,
+        CancellationToken cancel
+    )
+    {
+        LabelPaper of = LabelPaper.Of(paper, widthMm, heightMm);
+        StoredUnit unit = await units.FindAsync(tag, cancel);
+        KitPieceDocument[] coded = [.. ((await kits.GetAsync(tag, cancel))?.Document.Pieces ?? []).Where(p => p.Code.Length > 0)];
+        if (coded.Length == 0)
+        {
+            throw new RefusedException(
+                ProblemCode.NotFound,
+                "/pieces",
+                $"No piece in the kit of {tag} has a label yet. Write one beside a piece and save the kit."
+            );
+        }
+
+        string own = Uri.EscapeDataString(tag);
+        string address = $"{PublicAddress.Of(context)}/cameras/units/{own}/kit?unit={own}";
+        Label[] labels = [.. coded.Select(p => new Label(p.Code, unit.Tape, $"{p.Name}, {tag}", address))];
+        return TypedResults.File(LabelPdf.Of(labels, of), "application/pdf", $"kit-{tag}.pdf");
     }
 
     private static async Task<KitView> ViewAsync(

@@ -13,7 +13,7 @@ internal static class PlanPdf
     internal static byte[] Of(StoredLineUp kept, PlanView plan, PaperSize paper, Data.Department department, DateTimeOffset now)
     {
         // A plan lies on the table beside the cameras.
-        return LandscapePage.Print(
+        return PrintedPage.Print(
             $"{kept.Document.Name}: plan",
             paper,
             (canvas, width, height) => new Page(canvas, width, height),
@@ -21,7 +21,7 @@ internal static class PlanPdf
         );
     }
 
-    private sealed class Page(SKCanvas canvas, float width, float height) : LandscapePage(canvas, width, height)
+    private sealed class Page(SKCanvas canvas, float width, float height) : PrintedPage(canvas, width, height)
     {
         private readonly SKPaint _line = new()
         {

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Shoots;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
+using GoldNotch.Web.Features.Exchange;
 using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -66,10 +67,12 @@ internal sealed record LoanWork(
 internal static class LoanEndpoints
 {
     private const int PageSize = 50;
+    private const int MostInFile = 100_000;
 
     internal static void MapLoans(this IEndpointRouteBuilder api)
     {
         api.MapGet("/loans", ListAsync).WithName("listLoans");
+        api.MapGet("/export/loans.csv", CsvAsync).Produces(200, contentType: "text/csv").WithName("exportLoansCsv");
         api.MapPost("/loans/look", LookAsync).ProducesProblem(404).WithName("lookAtHandOut");
         api.MapGet("/loans/{id:guid}", GetAsync).ProducesProblem(404).WithName("getLoan");
         api.MapPut("/loans/{id:guid}", HandOutAsync).Needs(Right.HandOut).ProducesProblem(409).WithName("handOut");
@@ -91,6 +94,13 @@ internal static class LoanEndpoints
         List<LoanRow> rows = await work.Loans.ListAsync(filter, PageCursor.Parse(asked.Before, "list of loans"), PageSize, cancel);
         string? next = rows.Count == PageSize ? PageCursor.Of(rows[^1].OutAt, rows[^1].Id) : null;
         return TypedResults.Ok(new LoanPage(await work.RowsAsync(rows, cancel), next));
+    }
+
+    private static async Task<FileContentHttpResult> CsvAsync([AsParameters] LoanWork work, CancellationToken cancel)
+    {
+        List<LoanRow> rows = await work.Loans.ListAsync(new LoanFilter(), null, MostInFile, cancel);
+        Dictionary<Guid, string> shoots = await work.Shoots.NamesAsync([.. rows.Select(r => r.ShootId).OfType<Guid>().Distinct()], cancel);
+        return TypedResults.File(CsvFiles.Loans(rows, shoots), "text/csv; charset=utf-8", "gold-notch-loans.csv");
     }
 
     private static async Task<Ok<HandOutView>> LookAsync(HandOutRequest request, [AsParameters] LoanWork work, CancellationToken cancel)

@@ -21,7 +21,7 @@ internal static class MatchPdf
     )
     {
         // Pictures lie side by side.
-        return LandscapePage.Print(
+        return PrintedPage.Print(
             $"{match.Document.Name}: match",
             paper,
             (canvas, width, height) => new Page(canvas, width, height),
@@ -29,7 +29,7 @@ internal static class MatchPdf
         );
     }
 
-    private sealed class Page(SKCanvas canvas, float width, float height) : LandscapePage(canvas, width, height)
+    private sealed class Page(SKCanvas canvas, float width, float height) : PrintedPage(canvas, width, height)
     {
         private readonly SKPaint _paper = new()
         {

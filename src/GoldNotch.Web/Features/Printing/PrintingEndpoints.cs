@@ -157,7 +157,7 @@ internal static class PrintingEndpoints
         return TypedResults.File(LabelPdf.Of(labels, of), "application/pdf", "labels.pdf");
     }
 
-    private static RefusedException NoPaper() => new(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
+    internal static RefusedException NoPaper() => new(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
 
     private static async Task<ContentHttpResult> DialAsync(
         [AsParameters] SheetAddress address,

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using GoldNotch.Core.Shoots;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
@@ -64,7 +63,6 @@ internal static class ShootEndpoints
             .ProducesProblem(412)
             .ProducesProblem(428)
             .WithName("shiftShoot");
-        api.MapGet("/shoots/{id:guid}/shoot.json", JsonAsync).Produces<ExchangeDocument>().ProducesProblem(404).WithName("exportShoot");
     }
 
     private static async Task<Ok<ShootPage>> ListAsync(
@@ -230,22 +228,6 @@ internal static class ShootEndpoints
         ShootReader.Check(late);
         StoredShoot? kept = await shoots.PutAsync(late, seen.Number, author.Actor, cancel);
         return kept is null ? await MovedOnAsync(id, shoots, cancel) : await SeenAsync(kept, context, source, cancel);
-    }
-
-    private static async Task<FileContentHttpResult> JsonAsync(Guid id, ShootStore shoots, LineUpStore lineUps, CancellationToken cancel)
-    {
-        StoredShoot kept = await shoots.FindAsync(id, cancel);
-        StoredLineUp? lineUp = await lineUps.GetAsync(id, cancel);
-        ExchangeDocument file = ExchangeDocument.Empty with
-        {
-            Shoots = [kept.Document],
-            LineUps = lineUp is null ? null : [lineUp.Document],
-        };
-        return TypedResults.File(
-            JsonSerializer.SerializeToUtf8Bytes(file, ExchangeJson.Default.ExchangeDocument),
-            "application/json",
-            "shoot.json"
-        );
     }
 
     private static async Task<Ok<ShootView>> SeenAsync(StoredShoot kept, HttpContext context, ShootSource source, CancellationToken cancel)

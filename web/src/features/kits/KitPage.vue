@@ -8,6 +8,7 @@ import SectionTabs from '../../app/SectionTabs.vue';
 import { can } from '../../app/session';
 import { useTitle } from '../../app/title';
 import WhoCan from '../../app/WhoCan.vue';
+import LabelLinks from '../units/LabelLinks.vue';
 import PieceRows from './PieceRows.vue';
 
 /** The kit of a unit: what is in its bag, in the order in which it is counted. */
@@ -135,6 +136,7 @@ useTitle(() => [props.tag, 'kit']);
         <button class="act" type="button" :disabled="!changed" @click="save">Save</button>
         <span class="soft small" role="status">{{ changed ? 'not saved yet' : version ? 'saved' : '' }}</span>
       </p>
+      <LabelLinks v-if="kit.data.value.pieces.some((p) => p.code)" :tags="[tag]" kit />
       <section v-if="kit.data.value.differs.length">
         <h2>Unlike other kits of this model</h2>
         <ul>

@@ -75,11 +75,17 @@ const when = (at: string) => `${dayAt(at, zone.value)}, ${timeAt(at, zone.value)
     <button v-if="pages.hasNextPage.value" class="act quiet" type="button" @click="pages.fetchNextPage()">
       Older ones
     </button>
+    <p v-if="rows.length" class="no-print files">
+      <a href="/api/export/loans.csv" download>All loans as CSV</a>
+    </p>
   </div>
 </template>
 
 <style scoped>
 .lead {
   margin-bottom: 8px;
+}
+.files {
+  margin-top: 24px;
 }
 </style>

@@ -5,6 +5,7 @@ import { useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import type { Views } from '../../app/client';
 import { moment } from '../../app/dates';
+import CalendarAddress from './CalendarAddress.vue';
 import { changeNotation, changePassword, session } from '../../app/session';
 
 type Notation = Views['NotationPreferences'];
@@ -109,6 +110,7 @@ async function change(): Promise<void> {
       <p class="small">Now: {{ moment(new Date().toISOString()) }}</p>
       <p v-if="unsaved" class="problem" role="alert">{{ unsaved }}</p>
     </section>
+    <CalendarAddress />
     <form @submit.prevent="change">
       <h2>Change your password</h2>
       <label

@@ -3,6 +3,10 @@ import { useQueryClient } from '@tanstack/vue-query';
 import { ref } from 'vue';
 import { api, ask, type Problem, type Views } from '../../app/client';
 
+const { what = 'cameras, standards and units' } = defineProps<{
+  /** What the page is about; the file may hold anything that is exchanged. */
+  what?: string;
+}>();
 const queries = useQueryClient();
 const done = ref('');
 const wrong = ref('');
@@ -53,7 +57,7 @@ async function take(event: Event): Promise<void> {
 
 <template>
   <section class="import" aria-labelledby="import">
-    <h2 id="import">Import cameras, standards and units</h2>
+    <h2 id="import">Import {{ what }}</h2>
     <p class="soft small">
       An exchange file (JSON, the folder <code>demo</code> has examples), or a CSV as it is exported here. All
       of it is saved or none, unless you choose otherwise.

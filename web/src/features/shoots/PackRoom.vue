@@ -5,6 +5,7 @@ import { dayAt, lasting, sameDay, timeAt } from '../../app/clock';
 import { minutesAhead } from '../../app/zone';
 import DayLine from '../../instruments/DayLine.vue';
 import PreparationBars from '../../instruments/PreparationBars.vue';
+import ShootPapers from './ShootPapers.vue';
 import { duty, KINDS } from './words';
 
 /** What a shoot takes along: preparation, the day on one line, then camera by camera. */
@@ -32,6 +33,7 @@ const ownPieces = (c: Views['CameraPackView']) => c.kit.filter((p) => p.supply !
 
 <template>
   <div>
+    <ShootPapers :id="view.document.id" />
     <section v-if="plan" aria-labelledby="preparation">
       <h2 id="preparation">Preparation</h2>
       <p v-if="plan.whyNot" class="problem" role="alert">{{ plan.whyNot }}</p>

@@ -10,9 +10,11 @@ import SectionTabs from '../../app/SectionTabs.vue';
 import { api, ask } from '../../app/client';
 import { span } from '../../app/clock';
 import { useListAddress } from '../../app/useListAddress';
+import { can } from '../../app/session';
 import { useZone } from '../../app/useZone';
 import { useRoute } from 'vue-router';
 import { newLineUp } from '../lineups/useNewLineUp';
+import ImportFile from '../sheets/ImportFile.vue';
 import { STATUS } from './words';
 
 /** Every shoot, the latest call first, and a new one in one act. */
@@ -142,10 +144,31 @@ async function begin(plan: boolean): Promise<void> {
     <button v-if="pages.hasNextPage.value" class="act quiet" type="button" @click="pages.fetchNextPage()">
       Older ones
     </button>
+    <section class="no-print" aria-labelledby="shoot-files">
+      <h2 id="shoot-files">Files</h2>
+      <p class="files">
+        <a href="/api/export/shoots.csv" download>Shoots as CSV</a>
+        <a href="/api/export/shoots.json" download>Shoots as JSON</a>
+        <RouterLink to="/account">In a calendar program</RouterLink>
+      </p>
+      <p class="small soft">
+        A term is quickest planned in a spreadsheet: take the CSV as a pattern, a row for each shoot, and
+        leave the id empty.
+      </p>
+      <ImportFile v-if="can('importFiles')" what="shoots" />
+    </section>
   </div>
 </template>
 
 <style scoped>
+section {
+  margin-top: 36px;
+}
+.files {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 20px;
+}
 .lead {
   margin-bottom: 18px;
 }

@@ -13,6 +13,7 @@ import MatchRoom from './MatchRoom.vue';
 import PackRoom from './PackRoom.vue';
 import ReturnRoom from './ReturnRoom.vue';
 import ShootForm from './ShootForm.vue';
+import ShootPapers from './ShootPapers.vue';
 import ShootRooms from './ShootRooms.vue';
 import { useShoot } from './useShoot';
 import { STATUS } from './words';
@@ -139,6 +140,8 @@ useTitle(() => [doc.value.name, 'shoot']);
         <button class="link" type="button" :disabled="!canUndo" @click="undo()">Undo</button>
         <button class="link" type="button" :disabled="!canRedo" @click="redo()">Redo</button>
         <button class="link" type="button" @click="again">Use again</button>
+        <a v-if="doc.call" class="link" :href="`/api/shoots/${doc.id}/shoot.ics`">Calendar file</a>
+        <a class="link" :href="`/api/shoots/${doc.id}/shoot.csv`">CSV</a>
         <a class="link" :href="`/api/shoots/${doc.id}/shoot.json`">JSON</a>
         <button v-if="view.status === 'cancelled'" class="link" type="button" @click="takeUp">
           It takes place after all
@@ -154,6 +157,7 @@ useTitle(() => [doc.value.name, 'shoot']);
         <button class="act" type="submit" :disabled="!why.trim()">Cancel it</button>
         <button class="act quiet" type="button" @click="cancelling = false">Keep it</button>
       </form>
+      <ShootPapers :id="doc.id" />
       <p v-if="dropping" class="problem no-print">
         The shoot and its line-up are deleted; the audit log keeps what they said.
         <button class="act" type="button" @click="drop">Delete it</button>

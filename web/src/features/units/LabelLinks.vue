@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 
-/** Labels of some units, for sheets of labels and for a label printer. */
-const props = defineProps<{ tags: string[] }>();
+/** Labels of some units, or of the pieces of a unit's kit, for sheets of labels and for a label printer. */
+const props = defineProps<{ tags: string[]; kit?: boolean }>();
 /** An address has its limits; beyond them the labels of all units are printed from their page, a model at a time. */
 const MOST = 250;
 const tags = computed(() => encodeURIComponent(props.tags.slice(0, MOST).join(',')));
+const path = computed(() =>
+  props.kit ? `/api/units/${tags.value}/kit/labels.pdf?` : `/api/units/labels.pdf?tags=${tags.value}&`,
+);
 const PAPERS = [
   { name: 'A4 sheet, 24 labels', query: 'paper=a4' },
   { name: 'Letter sheet, 30 labels', query: 'paper=letter' },
@@ -17,12 +20,7 @@ const PAPERS = [
 <template>
   <p class="labels small no-print">
     <span>Labels{{ tags.length && props.tags.length > MOST ? ` of the first ${MOST}` : '' }}:</span>
-    <a
-      v-for="paper in PAPERS"
-      :key="paper.query"
-      :href="`/api/units/labels.pdf?tags=${tags}&${paper.query}`"
-      >{{ paper.name }}</a
-    >
+    <a v-for="paper in PAPERS" :key="paper.query" :href="path + paper.query">{{ paper.name }}</a>
   </p>
 </template>
 

@@ -9,8 +9,8 @@ namespace GoldNotch.Web.Features.Printing;
 /// <param name="Value">The value of a row.</param>
 internal sealed record PaperColumn<T>(string Head, float At, SKFont Font, Func<T, string> Value);
 
-/// <summary>One page that lies on the table beside the cameras: landscape, black on white, with what its parts share.</summary>
-internal abstract class LandscapePage(SKCanvas canvas, float width, float height) : IDisposable
+/// <summary>One page that lies on the table beside the cameras: black on white, with what its parts share.</summary>
+internal abstract class PrintedPage(SKCanvas canvas, float width, float height) : IDisposable
 {
     protected const float Margin = 36;
     private const float Line = 11;
@@ -52,13 +52,12 @@ internal abstract class LandscapePage(SKCanvas canvas, float width, float height
         GC.SuppressFinalize(this);
     }
 
-    /// <summary>A document of one such page.</summary>
-    internal static byte[] Print(
-        string title,
-        PaperSize paper,
-        Func<SKCanvas, float, float, LandscapePage> open,
-        Action<LandscapePage> draw
-    )
+    /// <summary>A document of one such page, on its side.</summary>
+    internal static byte[] Print(string title, PaperSize paper, Func<SKCanvas, float, float, PrintedPage> open, Action<PrintedPage> draw) =>
+        Upright(title, new PaperSize(paper.Height, paper.Width), open, draw);
+
+    /// <summary>A document of one such page, upright.</summary>
+    internal static byte[] Upright(string title, PaperSize paper, Func<SKCanvas, float, float, PrintedPage> open, Action<PrintedPage> draw)
     {
         using var to = new MemoryStream();
         // Without a word of quality it takes the lowest, in which a picture is a few grey blocks.
@@ -71,7 +70,7 @@ internal abstract class LandscapePage(SKCanvas canvas, float width, float height
         };
         using (SKDocument document = SKDocument.CreatePdf(to, metadata))
         {
-            using (LandscapePage page = open(document.BeginPage(paper.Height, paper.Width), paper.Height, paper.Width))
+            using (PrintedPage page = open(document.BeginPage(paper.Width, paper.Height), paper.Width, paper.Height))
             {
                 draw(page);
             }
@@ -90,6 +89,13 @@ internal abstract class LandscapePage(SKCanvas canvas, float width, float height
             Canvas.Write(line, Margin, Y, SKTextAlign.Left, Words, Ink);
             Y += Line;
         }
+    }
+
+    /// <summary>A heading of a part of the page.</summary>
+    protected void Chapter(string text)
+    {
+        Canvas.Write(text, Margin, Y, SKTextAlign.Left, Head, Ink);
+        Y += Line + 2;
     }
 
     /// <summary>Sentences one under the other; what does not fit is not dropped unsaid.</summary>
