@@ -18,6 +18,7 @@ internal static class PageLatency
         string tag = rows[rows.Length / 2].GetProperty("tag").GetString()!;
         (_, JsonElement shoots) = await client.SendAsync(HttpMethod.Get, "/api/shoots");
         string? shoot = shoots.GetProperty("rows").EnumerateArray().Select(r => r.GetProperty("id").GetString()).FirstOrDefault();
+        (_, JsonElement calendar) = await client.SendAsync(HttpMethod.Put, "/api/session/calendar", new { });
         string week = $"from={DateTime.UtcNow:yyyy-MM-dd}T00:00:00Z&to={DateTime.UtcNow.AddDays(7):yyyy-MM-dd}T00:00:00Z";
         foreach (
             (string what, string path) in new[]
@@ -32,6 +33,8 @@ internal static class PageLatency
                 ("a shoot", shoot is null ? "/api/shoots" : $"/api/shoots/{shoot}"),
                 ("availability, a week", $"/api/shoots/availability?{week}"),
                 ("loans", "/api/loans"),
+                ("calendar", new Uri(calendar.GetProperty("address").GetString()!).PathAndQuery),
+                ("call sheet", shoot is null ? "/api/shoots" : $"/api/shoots/{shoot}/call-sheet.pdf"),
             }
         )
         {

@@ -180,6 +180,7 @@ internal static class Site
             .AddScoped<ShootSource>()
             .AddScoped<Counter>()
             .AddScoped<TodaySource>()
+            .AddSingleton<ShownMinutes>()
             .AddSingleton<CalendarStore>()
             .AddScoped<CalendarSource>();
         services

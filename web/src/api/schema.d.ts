@@ -3696,6 +3696,8 @@ export interface components {
         LateRequest: {
             /** Format: int32 */
             minutes: number;
+            /** Format: date-time */
+            at?: null | string;
         };
         LatitudeDocument: {
             /** Format: double */

@@ -6,9 +6,14 @@ const shape = (zone: string, options: Intl.DateTimeFormatOptions) =>
 export const timeAt = (at: string, zone: string): string =>
   shape(zone, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(new Date(at));
 
-/** The day of the week with the day, `Mon 30 Nov`. */
-export const dayAt = (at: string, zone: string): string =>
-  shape(zone, { weekday: 'short', day: 'numeric', month: 'short' }).format(new Date(at));
+const year = (at: Date, zone: string) => shape(zone, { year: 'numeric' }).format(at);
+
+/** The day of the week with the day, `Mon 30 Nov`; with its year where that is not this one. */
+export function dayAt(at: string, zone: string): string {
+  const moment = new Date(at);
+  const day = shape(zone, { weekday: 'short', day: 'numeric', month: 'short' }).format(moment);
+  return year(moment, zone) === year(new Date(), zone) ? day : `${day} ${year(moment, zone)}`;
+}
 
 /** From when to when: the day once, where both are on it. */
 export function span(from: string | null | undefined, to: string | null | undefined, zone: string): string {

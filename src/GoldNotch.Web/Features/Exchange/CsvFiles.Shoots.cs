@@ -219,7 +219,9 @@ internal static partial class CsvFiles
         string cell = Cell(reader, "id");
         if (cell.Length > 0)
         {
-            return Guid.TryParse(cell, out Guid id) ? id : throw Wrong(reader, at + "/id", "the id is no UUID; leave it empty for a new shoot");
+            return Guid.TryParse(cell, out Guid id)
+                ? id
+                : throw Wrong(reader, at + "/id", "the id is no UUID; leave it empty for a new shoot");
         }
 
         string named = $"{Cell(reader, "name")}\n{OptionalMoment(reader, "call", at)?.ToUniversalTime():O}";

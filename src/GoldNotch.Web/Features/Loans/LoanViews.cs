@@ -154,7 +154,11 @@ internal static class LoanViews
             ShootReader.Document(piece),
             counted?.Counted,
             counted?.Broken ?? 0,
-            loan.Settled.TryGetValue(piece.Name, out PieceSettlement how) ? how.ToString().ToLowerInvariant() : ""
+            loan.Settled.TryGetValue(piece.Name, out PieceSettlement how)
+                ? how == PieceSettlement.WrittenOff
+                    ? "written off"
+                    : how.ToString().ToLowerInvariant()
+                : ""
         );
     }
 }

@@ -10,10 +10,16 @@ namespace GoldNotch.Web.Features.Printing;
 internal sealed record PaperColumn<T>(string Head, float At, SKFont Font, Func<T, string> Value);
 
 /// <summary>One page that lies on the table beside the cameras: black on white, with what its parts share.</summary>
-internal abstract class PrintedPage(SKCanvas canvas, float width, float height) : IDisposable
+/// <param name="canvas">What is drawn on.</param>
+/// <param name="width">Width of the paper, points.</param>
+/// <param name="height">Height of the paper, points.</param>
+/// <param name="size">Size of its letters, points.</param>
+internal abstract class PrintedPage(SKCanvas canvas, float width, float height, float size = 8.5f) : IDisposable
 {
     protected const float Margin = 36;
-    private const float Line = 11;
+
+    /// <summary>From one line to the next.</summary>
+    protected float Line { get; } = size * 1.3f;
 
     protected SKCanvas Canvas => canvas;
 
@@ -35,9 +41,9 @@ internal abstract class PrintedPage(SKCanvas canvas, float width, float height) 
 
     protected SKFont Title { get; } = Lettering.Font(Lettering.Bold, 18);
 
-    protected SKFont Head { get; } = Lettering.Font(Lettering.Bold, 8.5f);
+    protected SKFont Head { get; } = Lettering.Font(Lettering.Bold, size);
 
-    protected SKFont Words { get; } = Lettering.Font(Lettering.Words, 8.5f);
+    protected SKFont Words { get; } = Lettering.Font(Lettering.Words, size);
 
     /// <summary>Where the next line stands.</summary>
     protected float Y { get; set; } = Margin + 14;

@@ -10,15 +10,41 @@ namespace GoldNotch.Web.Features.Shoots;
 /// <summary>A shoot on one upright page, for everybody who comes: when, where, who is at which camera, the line of the day, what to take along, what can hurt someone.</summary>
 internal static class CallSheetPdf
 {
-    private const float Step = 11;
+    // As large as it can be for the page to hold all.
+    private static readonly float[] Sizes = [11, 10, 9, 8, 7];
+    private const int Often = 5;
+
+    private sealed record DayLineText(string At, string What, bool IsHead);
 
     internal static byte[] Of(ShootView shoot, string address, PaperSize paper, Data.Department department, DateTimeOffset now) =>
         PrintedPage.Upright(
             $"{shoot.Document.Name}: call sheet",
             paper,
-            (canvas, width, height) => new Page(canvas, width, height),
+            (canvas, width, height) => new Page(canvas, width, height, Size(shoot, address, paper, department, now)),
             page => ((Page)page).Draw(shoot, address, department, now)
         );
+
+    private static float Size(ShootView shoot, string address, PaperSize paper, Data.Department department, DateTimeOffset now)
+    {
+        foreach (float size in Sizes)
+        {
+            // Tried on something that nobody sees.
+            using var recorder = new SKPictureRecorder();
+            using var page = new Page(
+                recorder.BeginRecording(new SKRect(0, 0, paper.Width, paper.Height)),
+                paper.Width,
+                paper.Height,
+                size
+            );
+            page.Draw(shoot, address, department, now);
+            if (page.Fits)
+            {
+                return size;
+            }
+        }
+
+        return Sizes[^1];
+    }
 
     /// <summary>A moment on paper: the day where it is another than that of the call.</summary>
     internal static string Moment(DateTimeOffset at, DateTimeOffset? call, Data.Department department)
@@ -28,9 +54,14 @@ internal static class CallSheetPdf
         return local.ToString(isSame ? "HH:mm" : "ddd d MMM, HH:mm", CultureInfo.InvariantCulture);
     }
 
-    private sealed class Page(SKCanvas canvas, float width, float height) : PrintedPage(canvas, width, height)
+    private sealed class Page(SKCanvas canvas, float width, float height, float size) : PrintedPage(canvas, width, height, size)
     {
-        private readonly SKFont _mono = Lettering.Font(Lettering.Mono, 8.5f);
+        private readonly SKFont _mono = Lettering.Font(Lettering.Mono, size);
+
+        /// <summary>Whether everything found its place above the foot.</summary>
+        internal bool Fits => !IsCut && Y <= Height - Margin;
+
+        private bool IsCut { get; set; }
 
         public override void Dispose()
         {
@@ -71,15 +102,23 @@ internal static class CallSheetPdf
                         new PaperColumn<ShootCameraView>("Batteries", 0.85f, Words, c => Batteries(shoot, c)),
                     ],
                     shoot.Cameras,
-                    Step
+                    Line
                 );
             }
 
-            Y += 8;
+            Y += Line + 8;
             if (shoot.Day is { Moments.Count: > 0 } day)
             {
                 Chapter("The day");
-                Line(day, document.Call, department);
+                TheDay(day, department);
+            }
+
+            // First: nothing else on the page may take their room.
+            if (shoot.Pack.Cautions.Count > 0)
+            {
+                Chapter("Caution");
+                Told(shoot.Pack.Cautions.Select(c => c.Sentence), Margin, "shoot");
+                Y += 6;
             }
 
             string[] known =
@@ -94,12 +133,6 @@ internal static class CallSheetPdf
             {
                 Chapter("To be known");
                 Told(known, Margin, "shoot");
-            }
-
-            if (shoot.Pack.Cautions.Count > 0)
-            {
-                Chapter("Caution");
-                Told(shoot.Pack.Cautions.Select(c => c.Sentence), Margin, "shoot");
             }
 
             Canvas.Write(
@@ -144,28 +177,79 @@ internal static class CallSheetPdf
             }
         }
 
-        // Two columns: a day has more moments than lines are left.
-        private void Line(DayView day, DateTimeOffset? call, Data.Department department)
+        // Two columns: a day has more moments than lines are left. A day that goes on after midnight says so where it does.
+        private void TheDay(DayView day, Data.Department department)
         {
-            int half = (day.Moments.Count + 1) / 2;
-            float top = Y;
-            float bottom = Y;
-            for (int i = 0; i < day.Moments.Count; i++)
+            List<DayLineText> lines = [];
+            DateTime? last = null;
+            foreach (DayMomentView moment in Kept(day.Moments, out string[] often))
             {
-                if (i == half)
+                DateTimeOffset at = department.Local(moment.At);
+                if (last is null)
                 {
-                    Y = top;
+                    lines.AddRange(often.Select(o => new DayLineText("", o, true)));
+                }
+                else if (last != at.Date)
+                {
+                    lines.Add(new DayLineText("", at.ToString("dddd d MMMM", CultureInfo.InvariantCulture), true));
                 }
 
-                float left = i < half ? Margin : Margin + (Wide / 2) + 6;
-                DayMomentView moment = day.Moments[i];
-                Canvas.Write(Moment(moment.At, call, department), left, Y, SKTextAlign.Left, _mono, Ink);
-                Canvas.Write(Lettering.Fitted(Duty(moment), Words, (Wide / 2) - 62), left + 54, Y, SKTextAlign.Left, Words, Ink);
-                Y += Step;
-                bottom = Math.Max(bottom, Y);
+                last = at.Date;
+                lines.Add(new DayLineText(at.ToString("HH:mm", CultureInfo.InvariantCulture), Duty(moment), false));
             }
 
-            Y = bottom + 6;
+            int room = Math.Max(2, (int)((Height - Margin - Y) / Line));
+            IsCut = lines.Count > room * 2;
+            if (IsCut)
+            {
+                int more = lines.Count - (room * 2) + 1;
+                lines = [.. lines.Take((room * 2) - 1), new DayLineText("", $"and {more} more: open this shoot on the screen", true)];
+            }
+
+            int half = (lines.Count + 1) / 2;
+            float top = Y;
+            float clock = _mono.WidthOf("00:00  ");
+            for (int i = 0; i < lines.Count; i++)
+            {
+                float left = i < half ? Margin : Margin + (Wide / 2) + 6;
+                float y = top + (i % half * Line);
+                float from = lines[i].IsHead ? left : left + clock;
+                SKFont font = lines[i].IsHead ? Head : Words;
+                Canvas.Write(lines[i].At, left, y, SKTextAlign.Left, _mono, Ink);
+                Canvas.Write(Lettering.Fitted(lines[i].What, font, (Wide / 2) - 8 - (from - left)), from, y, SKTextAlign.Left, font, Ink);
+            }
+
+            Y = top + (half * Line) + 8;
+        }
+
+        // What a camera needs again and again is told once, with how often: forty lines of it would hide the rest.
+        private static List<DayMomentView> Kept(IReadOnlyList<DayMomentView> moments, out string[] often)
+        {
+            Dictionary<string, DateTimeOffset[]> times = moments
+                .Where(m => m.Duty == DayDuty.BlackReference)
+                .SelectMany(m => m.Cameras.Select(c => (Letter: c, m.At)))
+                .GroupBy(x => x.Letter, x => x.At)
+                .Where(g => g.Count() >= Often)
+                .ToDictionary(g => g.Key, g => g.Order().ToArray());
+            often =
+            [
+                .. times
+                    .GroupBy(t => t.Value.Zip(t.Value.Skip(1), (from, to) => (to - from).TotalMinutes).Min())
+                    .Select(g =>
+                        string.Create(
+                            CultureInfo.InvariantCulture,
+                            $"Every {g.Key:0} min: black reference, lens capped ({string.Join(", ", g.Select(t => t.Key).Order())})"
+                        )
+                    ),
+            ];
+            return
+            [
+                .. moments
+                    .Select(m =>
+                        m.Duty == DayDuty.BlackReference ? m with { Cameras = [.. m.Cameras.Where(c => !times.ContainsKey(c))] } : m
+                    )
+                    .Where(m => m.Duty != DayDuty.BlackReference || m.Cameras.Count > 0),
+            ];
         }
 
         private static string Duty(DayMomentView moment)

@@ -7,7 +7,7 @@ namespace GoldNotch.Web.Features.Shoots;
 /// <summary>What goes along, on one upright page: each camera's kit and what it takes from pools, with a box to tick going out and one coming back.</summary>
 internal static class KitListPdf
 {
-    private const float Largest = 9;
+    private const float Largest = 11;
     private const float Least = 5;
 
     internal static byte[] Of(ShootView shoot, PaperSize paper, Data.Department department, DateTimeOffset now) =>
@@ -78,10 +78,12 @@ internal static class KitListPdf
             float room = Height - Y - 52;
             for (float size = Largest; ; size -= 0.5f)
             {
-                int columns = size > 7 ? 2 : 3;
+                int columns = size > 8 ? 2 : 3;
                 float step = size * 1.35f;
                 int rows = (int)(room / step);
-                if (entries.Length + columns <= rows * columns || size <= Least)
+                // A line is left before each camera but the first.
+                int lines = entries.Length + entries.Count(e => e.Count is null);
+                if (lines + columns <= rows * columns || size <= Least)
                 {
                     Draw(entries, size, step, columns, rows);
                     return;
@@ -102,10 +104,11 @@ internal static class KitListPdf
             int at = 0;
             for (int i = 0; i < drawn; i++, at++)
             {
-                // A camera's head never stands alone at the foot of a column.
-                if (entries[i].Count is null && at % rows == rows - 1 && !isCut)
+                // A camera's head has a line above it, and never stands alone at the foot of a column.
+                if (entries[i].Count is null && !isCut)
                 {
-                    at++;
+                    at += at % rows > 0 ? 1 : 0;
+                    at += at % rows == rows - 1 ? 1 : 0;
                 }
 
                 Row(entries[i], Margin + (at / rows * (wide + gap)), Y + (at % rows * step), wide, bold, words);

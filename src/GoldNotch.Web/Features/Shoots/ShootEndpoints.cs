@@ -10,8 +10,10 @@ namespace GoldNotch.Web.Features.Shoots;
 /// <summary>Why a shoot does not take place.</summary>
 public sealed record CancelShootRequest(string Why);
 
-/// <summary>How late the day is, minutes; below zero where it is early again.</summary>
-public sealed record LateRequest(int Minutes);
+/// <summary>How late the day is.</summary>
+/// <param name="Minutes">Minutes; below zero where it is early again.</param>
+/// <param name="At">When it was said, where it was said without network; left out: now.</param>
+public sealed record LateRequest(int Minutes, DateTimeOffset? At = null);
 
 /// <summary>A unit's time: promised to a shoot, or out on loan.</summary>
 public sealed record BusyView(string Unit, string Name, Guid? Shoot, Guid? Loan, DateTimeOffset From, DateTimeOffset To, bool IsOut);
@@ -28,6 +30,10 @@ internal sealed record ShootQuery(
 internal static class ShootEndpoints
 {
     private const int PageSize = 50;
+
+    // What a phone said without network on the day is still of that day; clocks of phones are a little apart.
+    private static readonly TimeSpan LongestWait = TimeSpan.FromHours(24);
+    private static readonly TimeSpan LongestAhead = TimeSpan.FromMinutes(5);
 
     // A week of every unit is asked for; a year would be a list that nobody reads.
     private static readonly TimeSpan LongestLook = TimeSpan.FromDays(62);
@@ -223,8 +229,18 @@ internal static class ShootEndpoints
             );
         }
 
+        DateTimeOffset now = clock.GetUtcNow();
+        if (request.At is { } said && (said < now - LongestWait || said > now + LongestAhead))
+        {
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/at",
+                "That was said too long ago, or in a time to come. Look at the day and say again how late it is. Nothing was moved."
+            );
+        }
+
         StoredShoot before = await shoots.FindAsync(id, cancel);
-        ShootDocument late = ShootSync.Late(before.Document, clock.GetUtcNow(), TimeSpan.FromMinutes(request.Minutes));
+        ShootDocument late = ShootSync.Late(before.Document, request.At ?? now, TimeSpan.FromMinutes(request.Minutes));
         ShootReader.Check(late);
         StoredShoot? kept = await shoots.PutAsync(late, seen.Number, author.Actor, cancel);
         return kept is null ? await MovedOnAsync(id, shoots, cancel) : await SeenAsync(kept, context, source, cancel);

@@ -26,6 +26,7 @@ internal sealed class ShootSource(
     BoardStore board,
     KitStore kits,
     LoanStore loans,
+    ShownMinutes shown,
     PersonStore people,
     WallClock wall,
     TimeProvider clock,
@@ -47,13 +48,27 @@ internal sealed class ShootSource(
         ImmutableArray<DayBlock> blocks = ShootReader.BlocksOf(document);
         double recording = blocks.Sum(b => b.RecordingMinutes);
         double on = blocks.Sum(b => b.To - b.From);
+        Dictionary<string, double> minutes = await shown.OfAsync(
+            [
+                .. cameras
+                    .Where(c => c.Sheet is not null)
+                    .Select(c => new UnitStandard(c.Of.Unit, c.Sheet!.Standard.Key, c.Sheet.Standard.Version)),
+            ],
+            cancel
+        );
         ImmutableDictionary<string, CameraPack> packs = cameras
             .Where(c => c.Sheet is not null)
             .ToImmutableDictionary(
                 c => c.Of.Letter,
                 c =>
                     PackPlan.Of(
-                        new PackedCamera(c.Of.Letter, c.Of.Unit, c.Sheet!, c.Kit.All, null),
+                        new PackedCamera(
+                            c.Of.Letter,
+                            c.Of.Unit,
+                            c.Sheet!,
+                            c.Kit.All,
+                            minutes.TryGetValue(c.Of.Unit, out double each) ? each : null
+                        ),
                         recording > 0 ? recording : c.Sheet!.Standard.PlannedMinutes ?? 0,
                         on > 0 ? on : c.Sheet!.Standard.PlannedMinutes ?? 0,
                         supply,

@@ -4,6 +4,7 @@ const NAMES: Record<string, [one: string, many: string]> = {
   reading: ['reading', 'readings'],
   photo: ['photograph', 'photographs'],
   picture: ['picture', 'pictures'],
+  late: ['move of the day', 'moves of the day'],
 };
 
 /** “2 readings and 1 photograph”. */

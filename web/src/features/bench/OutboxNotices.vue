@@ -6,15 +6,16 @@ import { counted } from '../../app/outbox/counted';
 import { outbox } from '../../app/outbox/outbox';
 import './outgoing';
 import '../pictures/outgoing';
+import '../shoots/outgoing';
 
 /** Whoever leaves a check without network leaves nothing behind: what waits is sent from whatever page is open, and shown there. */
 const route = useRoute();
 const queries = useQueryClient();
 const box = outbox();
 
-/** The page of a check, of a match and of the pictures shows its own. */
+/** The page of a check, of a match, of the pictures and of a day shows its own. */
 const open = computed(() =>
-  /^\/(bench|history|shoots\/matches)\//.test(route.path)
+  /^\/(bench|history|shoots\/matches)\/|^\/shoots\/[^/]+\/day$/.test(route.path)
     ? String(route.params.id)
     : route.path === '/cameras/pictures'
       ? 'pictures'

@@ -108,12 +108,19 @@ onMounted(() => window.addEventListener('keydown', keys));
 onBeforeUnmount(() => window.removeEventListener('keydown', keys));
 const done = computed(() => doneLines(view.value));
 const when = (at: string) => `${dayAt(at, zone.value)}, ${timeAt(at, zone.value)}`;
+/** What is missing can be found, what is broken can be repaired. */
 const SETTLE = [
-  { key: 'found', name: 'found' },
-  { key: 'replaced', name: 'replaced' },
-  { key: 'repaired', name: 'repaired' },
-  { key: 'written-off', name: 'written off' },
+  { key: 'found', name: 'found', of: 'missing' },
+  { key: 'repaired', name: 'repaired', of: 'broken' },
+  { key: 'replaced', name: 'replaced', of: '' },
+  { key: 'written-off', name: 'written off', of: '' },
 ];
+function settlements(name: string) {
+  const lent = view.value?.pieces.find((p) => p.piece.name === name);
+  const broken = (lent?.broken ?? 0) > 0;
+  const missing = (lent?.counted ?? 0) < (lent?.piece.count ?? 0);
+  return SETTLE.filter((s) => !s.of || (s.of === 'broken' ? broken : missing));
+}
 useTitle(() => [row.value?.unit ?? '', 'loan']);
 </script>
 
@@ -212,7 +219,7 @@ useTitle(() => [row.value?.unit ?? '', 'loan']);
                 <span class="acts">
                   <template v-if="o.kind === 'piece'">
                     <button
-                      v-for="s in SETTLE"
+                      v-for="s in settlements(o.name)"
                       :key="s.key"
                       class="act quiet small"
                       type="button"

@@ -1,15 +1,28 @@
 <script setup lang="ts">
 import { useNow } from '@vueuse/core';
-import { computed, ref } from 'vue';
-import { api, ask, Problem, type Views } from '../../app/client';
+import { computed, onBeforeUnmount } from 'vue';
+import type { Views } from '../../app/client';
 import { dayAt, lasting, sameDay, timeAt } from '../../app/clock';
+import { outbox } from '../../app/outbox/outbox';
+import WaitingNotices from '../bench/WaitingNotices.vue';
+import { isLate, moved, type LateEntry } from './outgoing';
 import { duty } from './words';
 
 /** The day of a shoot in the hand: what is next and in how many minutes, then all of it; and when the day is late, the rest of it moves. */
 const props = defineProps<{ view: Views['ShootView']; revision: number; zone: string }>();
 const emit = defineEmits<{ again: [] }>();
 const now = useNow({ interval: 5000 });
-const moments = computed(() => props.view.day?.moments ?? []);
+const box = outbox();
+/** Moves of this day that the site does not have yet, of whoever said them on this device. */
+const waiting = computed(() =>
+  box.entries.value.filter(isLate).filter((e) => e.group === props.view.document.id),
+);
+const moments = computed(() =>
+  moved(
+    props.view.day?.moments ?? [],
+    waiting.value.filter((e) => !e.refusal?.final),
+  ),
+);
 const isOver = (m: Views['DayMomentView']) => Date.parse(m.at) < now.value.getTime() - 60_000;
 const nextAt = computed(() => moments.value.find((m) => !isOver(m))?.at);
 const next = computed(() => moments.value.filter((m) => m.at === nextAt.value));
@@ -28,29 +41,22 @@ const when = (at: string) =>
     ? timeAt(at, props.zone)
     : `${dayAt(at, props.zone)}, ${timeAt(at, props.zone)}`;
 const LATE = [10, 20, 30];
-const wrong = ref('');
-const busy = ref(false);
-async function late(minutes: number): Promise<void> {
-  wrong.value = '';
-  busy.value = true;
-  try {
-    await ask(
-      api.POST('/api/shoots/{id}/late', {
-        params: { path: { id: props.view.document.id } },
-        headers: { 'If-Match': `"${props.revision}"` },
-        body: { minutes },
-      }),
-    );
-    emit('again');
-  } catch (error) {
-    wrong.value =
-      error instanceof Problem && error.away
-        ? 'The site cannot be reached: the day is shown as it was, and nothing was moved.'
-        : (error as Error).message;
-  } finally {
-    busy.value = false;
-  }
-}
+/** With network it is moved at once; without, here at once, and for everybody when the site is back. */
+const late = (minutes: number): Promise<void> =>
+  box.add<LateEntry>({
+    id: crypto.randomUUID(),
+    kind: 'late',
+    group: props.view.document.id,
+    about: `${props.view.document.name}: ${minutes} min ${minutes > 0 ? 'late' : 'earlier'}`,
+    minutes,
+    seen: props.revision,
+    end: props.view.document.end ?? '',
+  });
+onBeforeUnmount(
+  box.onOutcome((entry, outcome) => {
+    if (isLate(entry) && entry.group === props.view.document.id && outcome.kind !== 'later') emit('again');
+  }),
+);
 </script>
 
 <template>
@@ -71,12 +77,10 @@ async function late(minutes: number): Promise<void> {
     </section>
     <p v-if="next.length" class="late no-print">
       <span>We are late:</span>
-      <button v-for="m in LATE" :key="m" class="act quiet" type="button" :disabled="busy" @click="late(m)">
-        {{ m }} min
-      </button>
-      <button class="link" type="button" :disabled="busy" @click="late(-10)">Take 10 min back</button>
+      <button v-for="m in LATE" :key="m" class="act quiet" type="button" @click="late(m)">{{ m }} min</button>
+      <button class="link" type="button" @click="late(-10)">Take 10 min back</button>
     </p>
-    <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
+    <WaitingNotices :entries="waiting" />
     <ol class="all">
       <li v-for="(m, i) in moments" :key="i" :class="{ over: isOver(m), now: m.at === nextAt }">
         <span class="mono">{{ when(m.at) }}</span> {{ duty(m) }}

@@ -79,7 +79,11 @@ const ownPieces = (c: Views['CameraPackView']) => c.kit.filter((p) => p.supply !
         <div v-if="c.cards">
           <dt>Cards</dt>
           <dd :class="{ off: c.cards.missing > 0 }">{{ c.cards.have }} of {{ c.cards.withMargin }}</dd>
-          <dd class="soft small">{{ Math.floor(c.cards.minutesEach) }} min each</dd>
+          <dd class="soft small">
+            {{ Math.floor(c.cards.minutesEach) }} min each<template v-if="c.cards.isMeasured"
+              >, as this unit showed</template
+            >
+          </dd>
         </div>
         <div v-if="c.batteries">
           <dt>Batteries</dt>

@@ -27,5 +27,6 @@ const PAPERS = [
   display: flex;
   flex-wrap: wrap;
   gap: 4px 20px;
+  margin-bottom: 14px;
 }
 </style>

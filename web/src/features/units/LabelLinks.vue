@@ -29,5 +29,6 @@ const PAPERS = [
   display: flex;
   flex-wrap: wrap;
   gap: 4px 16px;
+  margin-bottom: 14px;
 }
 </style>
