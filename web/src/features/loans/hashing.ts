@@ -17,6 +17,8 @@ export type Line = {
 };
 
 const LINES = 2;
+/** Drawing how far it is takes from the time that it tells of. */
+const SAID_MS = 250;
 
 export function workerLine(): Line {
   const worker = new Worker(new URL('./hash.worker.ts', import.meta.url), { type: 'module' });
@@ -62,14 +64,19 @@ export async function hashFolder(
   }
   const all = files.reduce((sum, one) => sum + one.file.size, 0);
   const began = performance.now();
-  const tell = () =>
+  let said = 0;
+  const tell = (always = true) => {
+    const now = performance.now();
+    if (!always && now - said < SAID_MS) return;
+    said = now;
     told({
       files: sums.size,
       of: files.length,
       bytes,
       all,
-      bytesPerSecond: fresh / Math.max(0.001, (performance.now() - began) / 1000),
+      bytesPerSecond: fresh / Math.max(0.001, (now - began) / 1000),
     });
+  };
   tell();
   const lines = Array.from({ length: Math.min(LINES, waiting.length) }, line);
   try {
@@ -85,7 +92,7 @@ export async function hashFolder(
               if ('read' in heard) {
                 bytes += heard.read;
                 fresh += heard.read;
-                tell();
+                tell(false);
               } else {
                 stop.removeEventListener('abort', give);
                 resolve('sum' in heard ? heard.sum : undefined);
