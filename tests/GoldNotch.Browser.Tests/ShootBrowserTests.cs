@@ -146,6 +146,70 @@ public class ShootBrowserTests(DemoBrowserSite site)
     }
 
     [Fact]
+    public async Task A_day_that_is_late_moves_on_a_phone_without_network_and_for_everybody_when_it_is_back()
+    {
+        await UnitAsync("CNT-941", kit: true);
+        using TestClient mara = await site.Site.ClientAsync("mara");
+        var id = Guid.NewGuid();
+        // A machine that is slow for half a minute still reads the same minute.
+        DateTimeOffset call = DateTimeOffset.UtcNow.AddMinutes(-30).AddSeconds(25);
+        object shoot = new
+        {
+            id,
+            name = "Slow orchids",
+            call,
+            end = call.AddHours(3),
+            standard = "lecture-room",
+            cameras = new[] { new { letter = "A", unit = "CNT-941" } },
+            blocks = new[]
+            {
+                new
+                {
+                    name = "Second bed",
+                    from = call.AddMinutes(90),
+                    to = call.AddHours(2),
+                },
+            },
+        };
+        (await mara.PutAsync($"/api/shoots/{id}", shoot, 0)).Expect(200);
+        using Browser phone = site.Open("mara", width: 390);
+        phone.KeptWhole();
+        phone.Go($"/shoots/{id}/day");
+        phone.Read(".next", "in 60 min");
+        LookTests.Inspect(phone, "the day in the hand", 390);
+        phone.Offline(true);
+        phone.Click(".late button", "20 min");
+        phone.Read("[data-role=waiting]", "1 move of the day saved on this device");
+        phone.Read(".next", "in 80 min");
+        phone.Reload();
+        phone.Read(".next", "in 80 min");
+        (await mara.GetAsync($"/api/shoots/{id}")).Int("version").ShouldBe(1);
+        phone.Offline(false);
+        phone.Until(() => !phone.Has("[data-role=waiting]"), "the move to go up by itself");
+        Answer moved = (await mara.GetAsync($"/api/shoots/{id}")).Expect(200);
+        moved.Int("version").ShouldBe(2);
+        moved.At("document").GetProperty("end").GetDateTimeOffset().ShouldBe(call.AddHours(3).AddMinutes(20), TimeSpan.FromSeconds(1));
+        phone.Read(".next", "in 80 min");
+    }
+
+    [Fact]
+    public async Task A_calendar_address_is_made_read_by_a_program_and_taken_back()
+    {
+        using Browser browser = site.Open("joss");
+        browser.Go("/account");
+        browser.Click(".calendar button", "Make an address");
+        string address = browser.See(".calendar input").GetDomProperty("value")!;
+        using var program = new HttpClient();
+        (await program.GetStringAsync(new Uri(address))).ShouldStartWith("BEGIN:VCALENDAR");
+        LookTests.Inspect(browser, "an address that was made", 1280);
+        browser.Reload();
+        browser.Read(".calendar", "cannot be shown again");
+        browser.Click(".calendar button", "Revoke it");
+        browser.SeeText(".calendar button", "Make an address");
+        (await program.GetAsync(new Uri(address))).StatusCode.ShouldBe(System.Net.HttpStatusCode.NotFound);
+    }
+
+    [Fact]
     public async Task A_kit_is_written_down_and_a_label_of_another_kit_is_refused_at_its_field()
     {
         await UnitAsync("CNT-921", kit: false);
