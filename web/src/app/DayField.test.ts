@@ -4,11 +4,12 @@ import { describe, expect, it } from 'vitest';
 import { nextTick } from 'vue';
 import DayField from './DayField.vue';
 
-function field(time: boolean, modelValue = '') {
+function field(time: boolean, modelValue = '', zone?: string) {
   const wrapper = mount(DayField, {
     props: {
       label: 'Call',
       time,
+      zone,
       modelValue,
       'onUpdate:modelValue': (v: unknown) => wrapper.setProps({ modelValue: v as string }),
     },
@@ -26,6 +27,16 @@ function field(time: boolean, modelValue = '') {
 }
 
 describe('a day with a time', () => {
+  it('in the hour that clocks leave out says which is taken, until another is typed', async () => {
+    const { wrapper, type } = field(true, '', 'CET');
+    await type('2026-03-29 02:30');
+    expect(wrapper.find('[role=status]').text()).toContain(
+      '02:30 does not exist on that day in CET. 03:30 is taken',
+    );
+    await type('2026-03-29 04:30');
+    expect(wrapper.find('[role=status]').exists()).toBe(false);
+  });
+
   it.each([
     ['2031-05-05 09:00', '2031-05-05T09:00'],
     ['2031-5-5 9:30', '2031-05-05T09:30'],

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import DatePicker from 'primevue/datepicker';
 import { computed, ref } from 'vue';
+import { skippedTo } from './zone';
 
 /** A day as text, 2026-11-29, or with a time of the clock, 2026-11-29T09:30; picked or typed. */
 const value = defineModel<string | null | undefined>();
@@ -10,7 +11,19 @@ const props = defineProps<{
   time?: boolean;
   required?: boolean;
   wrong?: string;
+  /** Zone of the clock that is meant. */
+  zone?: string;
 }>();
+
+const told = ref('');
+/** Takes a day; an hour that the clock leaves out on it is not taken without a word. */
+function give(text: string): void {
+  const taken = props.time && props.zone ? skippedTo(text, props.zone) : undefined;
+  told.value = taken
+    ? `Clocks go forward: ${text.slice(11)} does not exist on that day in ${props.zone}. ${taken.slice(11)} is taken.`
+    : '';
+  value.value = text;
+}
 
 const two = (n: number) => String(n).padStart(2, '0');
 /** The library speaks in moments of this device's clock; only what the clock shows is kept of them. */
@@ -18,11 +31,12 @@ const shown = computed({
   get: () => (value.value ? new Date(props.time ? value.value : `${value.value}T00:00`) : null),
   set: (to) => {
     // While it is typed it is text, and no day yet.
-    if (!to) value.value = '';
+    if (!to) give('');
     else if (to instanceof Date && !Number.isNaN(to.getTime()))
-      value.value =
+      give(
         `${to.getFullYear()}-${two(to.getMonth() + 1)}-${two(to.getDate())}` +
-        (props.time ? `T${two(to.getHours())}:${two(to.getMinutes())}` : '');
+          (props.time ? `T${two(to.getHours())}:${two(to.getMinutes())}` : ''),
+      );
   },
 });
 
@@ -40,7 +54,7 @@ function read(text: string): string | undefined {
 function take(event: Event): void {
   fault.value = '';
   const typed = props.time ? read((event.target as HTMLInputElement).value) : undefined;
-  if (typed) value.value = typed;
+  if (typed) give(typed);
 }
 /** What cannot be read is not taken without a word. */
 function leave(event: { value: string }): void {
@@ -75,5 +89,6 @@ function leave(event: { value: string }): void {
       @blur="leave"
     />
     <span v-if="fault || wrong" class="off small" role="alert">{{ fault || wrong }}</span>
+    <span v-if="told" class="automatic small" role="status">{{ told }}</span>
   </label>
 </template>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { momentOf, wallTime } from './zone';
+import { momentOf, skippedTo, wallTime } from './zone';
 
 // Zones by their offset alone, and one that changes its clocks.
 describe.each([
@@ -18,6 +18,12 @@ describe.each([
 describe('a call time', () => {
   it('in the hour that is skipped in spring is the one after it', () => {
     expect(wallTime(momentOf('2026-03-29T02:30', 'CET'), 'CET')).toBe('2026-03-29T03:30');
+  });
+  it('in that hour is told, and no other is', () => {
+    expect(skippedTo('2026-03-29T02:30', 'CET')).toBe('2026-03-29T03:30');
+    expect(skippedTo('2026-03-29T03:30', 'CET')).toBeUndefined();
+    expect(skippedTo('2026-10-25T02:30', 'CET')).toBeUndefined();
+    expect(skippedTo('', 'CET')).toBeUndefined();
   });
   it('that is not there is none', () => {
     expect(momentOf('', 'UTC')).toBeUndefined();

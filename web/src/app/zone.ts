@@ -33,5 +33,11 @@ export function momentOf(wall: string, zone: string): string | undefined {
   return new Date(exact).toISOString().replace('.000Z', 'Z');
 }
 
+/** The time that is taken for one that a clock of a place never shows, because it goes forward then; nothing for any other. */
+export function skippedTo(wall: string, zone: string): string | undefined {
+  const taken = wallTime(momentOf(wall, zone), zone);
+  return taken && taken !== wall ? taken : undefined;
+}
+
 /** Minutes that the clock at a place is ahead of UTC at a moment. */
 export const minutesAhead = (zone: string, moment: string): number => ahead(zone, Date.parse(moment));

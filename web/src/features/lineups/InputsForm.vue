@@ -79,7 +79,7 @@ const callText = computed({
   <div ref="form" class="asked-form">
     <TextEntry v-model="doc.name" label="Name" plain-text :wrong="messageAt('/name')" />
     <TextEntry v-model="doc.place" label="Place" plain-text :most="120" :wrong="messageAt('/place')" />
-    <DayField v-model="callText" label="Call" :note="zone.replaceAll('_', ' ')" time />
+    <DayField v-model="callText" label="Call" :note="zone.replaceAll('_', ' ')" time :zone="zone" />
     <LightForm v-model="doc.light" :begins="begins" :message-at="messageAt" @onward="onward" />
     <OneOf
       v-model="doc.standard"

@@ -194,7 +194,7 @@ const sheet = computed(() => {
             :wrong="at('/borrower')"
             @chosen="focusKit"
           />
-          <DayField v-model="due" label="Due" time :wrong="at('/due')" />
+          <DayField v-model="due" label="Due" time :zone="zone" :wrong="at('/due')" />
           <label v-if="look.plateCode" class="entry"
             ><span class="what"
               >Plate on the camera <span class="soft">its own is {{ look.plateCode }}</span></span

@@ -189,7 +189,13 @@ useTitle(() => [row.value?.unit ?? '', 'loan']);
             <span v-if="!counted" class="soft small">Count the kit first.</span>
           </p>
           <div class="later">
-            <DayField v-model="due" label="Due" note="may stay longer, or is needed sooner" time />
+            <DayField
+              v-model="due"
+              label="Due"
+              note="may stay longer, or is needed sooner"
+              time
+              :zone="zone"
+            />
             <button
               class="act quiet"
               type="button"

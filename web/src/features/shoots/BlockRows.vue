@@ -64,12 +64,14 @@ function remove(at: number): void {
         :model-value="wallTime(b.from, zone)"
         label="From"
         time
+        :zone="zone"
         @update:model-value="change(i, { from: moment($event, b.from) })"
       />
       <DayField
         :model-value="wallTime(b.to, zone)"
         label="To"
         time
+        :zone="zone"
         @update:model-value="change(i, { to: moment($event, b.to) })"
       />
       <NumberField

@@ -67,17 +67,26 @@ function hazard(key: string, on: boolean | null | undefined): void {
           label="Call"
           :note="zone.replaceAll('_', ' ')"
           time
+          :zone="zone"
           :wrong="messageAt('/call')"
         />
-        <DayField v-model="end" label="End" time :wrong="messageAt('/end')" />
+        <DayField v-model="end" label="End" time :zone="zone" :wrong="messageAt('/end')" />
         <DayField
           v-model="collect"
           label="Collected"
           note="else at the call"
           time
+          :zone="zone"
           :wrong="messageAt('/collect')"
         />
-        <DayField v-model="back" label="Due back" note="else at the end" time :wrong="messageAt('/return')" />
+        <DayField
+          v-model="back"
+          label="Due back"
+          note="else at the end"
+          time
+          :zone="zone"
+          :wrong="messageAt('/return')"
+        />
         <PersonField
           :model-value="doc.borrower ?? ''"
           label="Answers for the cameras"
@@ -147,7 +156,7 @@ function hazard(key: string, on: boolean | null | undefined): void {
     <section>
       <h2>Preparation and timecode</h2>
       <div class="grid">
-        <DayField v-model="from" label="Prepared from" note="else the day before" time />
+        <DayField v-model="from" label="Prepared from" note="else the day before" time :zone="zone" />
         <NumberField v-model="doc.technicians" label="People" required :wrong="messageAt('/technicians')" />
         <NumberField v-model="doc.chargers" label="Chargers" required :wrong="messageAt('/chargers')" />
         <NumberField v-model="doc.readers" label="Card readers" required :wrong="messageAt('/readers')" />
