@@ -105,15 +105,6 @@ const begins = (r: Views['DayShootView']) => Math.max(left.value + 2, x(r.beginB
           :y2="barTop(i) + 22"
           :class="r.fits ? 'by' : 'by late'"
         />
-        <text
-          v-if="r.beginBy && !narrow"
-          :x="begins(r)"
-          :y="barTop(i) + 32"
-          class="small-text"
-          :class="{ late: !r.fits }"
-        >
-          start by {{ timeAt(r.beginBy, zone) }}
-        </text>
         <rect
           :x="x(first(r.shoot))"
           :width="Math.max(3, x(last(r.shoot)) - x(first(r.shoot)))"
@@ -125,6 +116,17 @@ const begins = (r: Views['DayShootView']) => Math.max(left.value + 2, x(r.beginB
         <path :d="`M${x(r.shoot.call!) - 7} ${barTop(i) - 4} l7 9 l7 -9`" class="notch" />
       </g>
       <line :x1="x(now)" :x2="x(now)" y1="16" :y2="height" class="now" />
+      <g v-for="(r, i) in rows" :key="`by ${r.shoot.id}`">
+        <text
+          v-if="r.beginBy && !narrow"
+          :x="begins(r)"
+          :y="barTop(i) + 32"
+          class="small-text"
+          :class="{ late: !r.fits }"
+        >
+          start by {{ timeAt(r.beginBy, zone) }}
+        </text>
+      </g>
     </svg>
   </figure>
 </template>
@@ -145,6 +147,10 @@ text {
 .small-text {
   font-size: 12px;
   fill: var(--ink-soft);
+  /* It stays readable where the present crosses it. */
+  stroke: var(--paper);
+  stroke-width: 4px;
+  paint-order: stroke;
 }
 .small-text.late {
   fill: var(--rust);

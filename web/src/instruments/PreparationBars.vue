@@ -54,7 +54,7 @@ const said = (t: Views['TaskView']) =>
     </ol>
     <figcaption class="soft small">
       Full: the chain that decides when to start. Outlined: may start later only if somebody is free. The gold
-      notch is when the cameras are collected; left of the dashed line nothing can be done any more.
+      notch is when the cameras are collected; left of the dashed line nobody can prepare.
     </figcaption>
   </figure>
 </template>

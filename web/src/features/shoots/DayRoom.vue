@@ -40,6 +40,18 @@ const when = (at: string) =>
   sameDay(at, now.value.toISOString(), props.zone)
     ? timeAt(at, props.zone)
     : `${dayAt(at, props.zone)}, ${timeAt(at, props.zone)}`;
+const today = computed(() => dayAt(now.value.toISOString(), props.zone));
+const over = computed(() => moments.value.filter(isOver));
+/** What is still to come, day by day: most shoots have one. */
+const ahead = computed(() => {
+  const days: { day: string; moments: Views['DayMomentView'][] }[] = [];
+  for (const moment of moments.value.filter((m) => !isOver(m))) {
+    const day = dayAt(moment.at, props.zone);
+    if (days.at(-1)?.day === day) days.at(-1)!.moments.push(moment);
+    else days.push({ day, moments: [moment] });
+  }
+  return days;
+});
 const LATE = [10, 20, 30];
 /** With network it is moved at once; without, here at once, and for everybody when the site is back. */
 const late = (minutes: number): Promise<void> =>
@@ -81,11 +93,22 @@ onBeforeUnmount(
       <button class="link" type="button" @click="late(-10)">Take 10 min back</button>
     </p>
     <WaitingNotices :entries="waiting" />
-    <ol class="all">
-      <li v-for="(m, i) in moments" :key="i" :class="{ over: isOver(m), now: m.at === nextAt }">
-        <span class="mono">{{ when(m.at) }}</span> {{ duty(m) }}
-      </li>
-    </ol>
+    <section v-for="d in ahead" :key="d.day" :aria-label="d.day">
+      <h2 v-if="d.day !== today">{{ d.day }}</h2>
+      <ol class="all">
+        <li v-for="(m, i) in d.moments" :key="i" :class="{ now: m.at === nextAt }">
+          <span class="mono">{{ timeAt(m.at, zone) }}</span> {{ duty(m) }}
+        </li>
+      </ol>
+    </section>
+    <details v-if="over.length">
+      <summary>{{ over.length }} {{ over.length === 1 ? 'is' : 'are' }} over</summary>
+      <ol class="all">
+        <li v-for="(m, i) in over" :key="i" class="over">
+          <span class="mono">{{ when(m.at) }}</span> {{ duty(m) }}
+        </li>
+      </ol>
+    </details>
   </div>
 </template>
 
@@ -128,7 +151,12 @@ onBeforeUnmount(
 }
 .over {
   color: var(--ink-soft);
-  text-decoration: line-through;
+}
+details {
+  margin-top: 18px;
+}
+summary {
+  cursor: pointer;
 }
 .now {
   font-weight: 600;
