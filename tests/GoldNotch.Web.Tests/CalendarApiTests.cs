@@ -88,14 +88,27 @@ public class CalendarApiTests(DemoSite site)
         using TestClient joss = await site.ClientAsync("joss");
         using TestClient program = await site.ClientAsync(null);
         string first = await AddressAsync(joss);
-        (await ReadAsync(program, first)).ShouldNotBeNull();
+        await ReadAsync(program, first);
         (await joss.GetAsync("/api/session/calendar")).Expect(200).Text("address").ShouldBeEmpty("it is told once");
         string kept = (string)(await site.SqlAsync("SELECT string_agg(encode(secret, 'escape'), ' ') FROM calendar_address"))!;
         kept.ShouldNotContain(first.Split('=')[1]);
 
         string second = await AddressAsync(joss);
         (await program.GetAsync(new Uri(first).PathAndQuery)).ExpectProblem(404, "not-found", "/key");
-        (await ReadAsync(program, second)).ShouldNotBeNull();
+        await ReadAsync(program, second);
+
+        // Whoever is blocked sees nothing any more, by whatever way.
+        await site.SqlAsync("UPDATE person SET active = false WHERE login = 'joss'");
+        try
+        {
+            (await program.GetAsync(new Uri(second).PathAndQuery)).ExpectProblem(404, "not-found", "/key");
+        }
+        finally
+        {
+            await site.SqlAsync("UPDATE person SET active = true WHERE login = 'joss'");
+        }
+
+        await ReadAsync(program, second);
         (await joss.SendAsync(HttpMethod.Delete, "/api/session/calendar", null)).Status.ShouldBe(204);
         (await program.GetAsync(new Uri(second).PathAndQuery)).ExpectProblem(404, "not-found", "/key");
         (await program.GetAsync("/api/calendar.ics")).ExpectProblem(404, "not-found", "/key");
