@@ -173,7 +173,7 @@ public static class ShootReader
     {
         if (shoot.Call is not { } call)
         {
-            if (shoot.End is not null || shoot.Collect is not null || shoot.Return is not null)
+            if ((shoot.End ?? shoot.Collect ?? shoot.Return ?? shoot.PrepareFrom) is not null)
             {
                 throw new RefusedException(ProblemCode.BadValue, $"{at}/call", "Say when the call is, or leave the other times out too.");
             }
@@ -217,6 +217,15 @@ public static class ShootReader
                 ProblemCode.BadValue,
                 $"{at}/collect",
                 "The cameras cannot be collected after the call. Choose an earlier time."
+            );
+        }
+
+        if (shoot.PrepareFrom is { } prepare && prepare >= (shoot.Collect ?? call))
+        {
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                $"{at}/prepareFrom",
+                "Preparation cannot begin after the cameras go out. Choose an earlier time, or leave it empty."
             );
         }
 

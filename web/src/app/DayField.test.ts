@@ -16,10 +16,12 @@ function field(time: boolean, modelValue = '', zone?: string) {
     global: { plugins: [PrimeVue] },
     attachTo: document.body,
   });
-  const type = async (text: string) => {
+  const type = async (text: string, restored = false) => {
     const input = wrapper.find('input');
     await input.setValue(text);
     await nextTick();
+    // With its calendar open, the library puts the day before back into the field before that is left.
+    if (restored) input.element.value = '2031-01-01 08:00';
     await input.trigger('blur');
     await nextTick();
   };
@@ -52,9 +54,28 @@ describe('a day with a time', () => {
     '%s is not, and what was there stays',
     async (text) => {
       const { wrapper, type } = field(true, '2031-01-01T08:00');
-      await type(text);
+      await type(text, true);
       expect(wrapper.props('modelValue')).toBe('2031-01-01T08:00');
       expect(wrapper.find('[role=alert]').text()).toContain('What was there before stays');
     },
   );
+
+  it('forgets what could not be read as soon as something else is typed', async () => {
+    const { wrapper, type } = field(true, '2031-01-01T08:00');
+    await type('tomorrow');
+    await type('2031-05-05 09:00');
+    expect(wrapper.find('[role=alert]').exists()).toBe(false);
+  });
+});
+
+describe('a day', () => {
+  it.each([
+    ['2031-06-31', true],
+    ['Friday', true],
+    ['2031-06-30', false],
+  ])('%s is told if it is none', async (text, told) => {
+    const { wrapper, type } = field(false);
+    await type(text);
+    expect(wrapper.find('[role=alert]').exists()).toBe(told);
+  });
 });

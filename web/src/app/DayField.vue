@@ -16,13 +16,17 @@ const props = defineProps<{
 }>();
 
 const told = ref('');
+const fault = ref('');
+/** What is typed and not read yet. */
+const text = ref('');
 /** Takes a day; an hour that the clock leaves out on it is not taken without a word. */
-function give(text: string): void {
-  const taken = props.time && props.zone ? skippedTo(text, props.zone) : undefined;
+function give(given: string): void {
+  fault.value = text.value = '';
+  const taken = props.time && props.zone ? skippedTo(given, props.zone) : undefined;
   told.value = taken
-    ? `Clocks go forward: ${text.slice(11)} does not exist on that day in ${props.zone}. ${taken.slice(11)} is taken.`
+    ? `Clocks go forward: ${given.slice(11)} does not exist on that day in ${props.zone}. ${taken.slice(11)} is taken.`
     : '';
-  value.value = text;
+  value.value = given;
 }
 
 const two = (n: number) => String(n).padStart(2, '0');
@@ -40,29 +44,31 @@ const shown = computed({
   },
 });
 
-const fault = ref('');
-const TYPED = /^(\d{4})-(\d{1,2})-(\d{1,2})[ T](\d{1,2})[:.](\d{2})$/;
-/** A day with a time as it is typed; the library reads no typed time of 24 hours. Nothing where it is none, the 31st of June too. */
-function read(text: string): string | undefined {
-  const [, year, month, day, hour, minute] = TYPED.exec(text.trim()) ?? [];
+const DAY = /^(\d{4})-(\d{1,2})-(\d{1,2})$/;
+const MOMENT = /^(\d{4})-(\d{1,2})-(\d{1,2})[ T](\d{1,2})[:.](\d{2})$/;
+/** A day as it is typed; the library reads no typed time of 24 hours. Nothing where it is none, the 31st of June too. */
+function read(typed: string): string | undefined {
+  const [, year, month, day, hour = '0', minute = '00'] =
+    (props.time ? MOMENT : DAY).exec(typed.trim()) ?? [];
   if (!year) return undefined;
-  const written = `${year}-${two(Number(month))}-${two(Number(day))}T${two(Number(hour))}:${minute}`;
-  const at = new Date(written);
+  const date = `${year}-${two(Number(month))}-${two(Number(day))}`;
+  const at = new Date(`${date}T${two(Number(hour))}:${minute}`);
   const same = at.getDate() === Number(day) && Number(hour) < 24 && Number(minute) < 60;
-  return !Number.isNaN(at.getTime()) && same ? written : undefined;
+  if (Number.isNaN(at.getTime()) || !same) return undefined;
+  return props.time ? `${date}T${two(Number(hour))}:${minute}` : date;
 }
 function take(event: Event): void {
+  text.value = (event.target as HTMLInputElement).value.trim();
   fault.value = '';
-  const typed = props.time ? read((event.target as HTMLInputElement).value) : undefined;
+  const typed = props.time ? read(text.value) : undefined;
   if (typed) give(typed);
 }
-/** What cannot be read is not taken without a word. */
-function leave(event: { value: string }): void {
-  const text = event.value.trim();
-  fault.value =
-    props.time && text && !read(text)
-      ? `“${text}” is no day with a time, like 2026-11-29 09:30. ${value.value ? 'What was there before stays.' : ''}`
-      : '';
+/** What cannot be read is not taken without a word. The library may have put the day before back into the field by now, so what was typed is remembered. */
+function leave(): void {
+  if (!text.value || read(text.value)) return;
+  const like = props.time ? 'day with a time, like 2026-11-29 09:30' : 'day, like 2026-11-29';
+  fault.value = `“${text.value}” is no ${like}.${value.value ? ' What was there before stays.' : ''}`;
+  text.value = '';
 }
 </script>
 

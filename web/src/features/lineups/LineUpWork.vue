@@ -20,7 +20,7 @@ import { useLineUp } from './useLineUp';
 
 const props = defineProps<{ whole: Views['LineUpView'] }>();
 const it = useLineUp(props.whole);
-const { doc, plan, state, problem, pointer, chosen, choose, undo, redo, canUndo, canRedo } = it;
+const { doc, plan, state, problem, chosen, choose, undo, redo, canUndo, canRedo } = it;
 const table = ref(false);
 const changed = ref(false);
 const refused = ref('');
@@ -135,8 +135,7 @@ useTitle(() => [doc.value.name, 'line-up']);
       </p>
       <p v-if="refused" class="problem" role="alert">{{ refused }}</p>
       <p v-if="problem && state !== 'conflict'" class="problem" role="alert">
-        {{ problem }} <span class="mono small">{{ pointer }}</span> What you typed is still here; the plan is
-        the last that could be made.
+        {{ problem }} What you typed is still here; the plan is the last that could be made.
       </p>
       <div v-if="state === 'conflict'" class="problem" role="alert">
         <p>{{ problem }}</p>

@@ -156,7 +156,14 @@ function hazard(key: string, on: boolean | null | undefined): void {
     <section>
       <h2>Preparation and timecode</h2>
       <div class="grid">
-        <DayField v-model="from" label="Prepared from" note="else the day before" time :zone="zone" />
+        <DayField
+          v-model="from"
+          label="Prepared from"
+          note="else the day before"
+          time
+          :zone="zone"
+          :wrong="messageAt('/prepareFrom')"
+        />
         <NumberField v-model="doc.technicians" label="People" required :wrong="messageAt('/technicians')" />
         <NumberField v-model="doc.chargers" label="Chargers" required :wrong="messageAt('/chargers')" />
         <NumberField v-model="doc.readers" label="Card readers" required :wrong="messageAt('/readers')" />

@@ -22,7 +22,7 @@ import { STATUS } from './words';
 const props = defineProps<{ first: Views['ShootView']; room: string }>();
 const emit = defineEmits<{ again: [] }>();
 const it = useShoot(props.first);
-const { doc, view, state, problem, pointer, undo, redo, canUndo, canRedo } = it;
+const { doc, view, state, problem, undo, redo, canUndo, canRedo } = it;
 const zone = useZone();
 const router = useRouter();
 const queries = useQueryClient();
@@ -122,7 +122,7 @@ useTitle(() => [doc.value.name, 'shoot']);
     <ShootRooms :id="doc.id" :here="room" />
     <p v-if="refused" class="problem" role="alert">{{ refused }}</p>
     <p v-if="problem && state !== 'conflict'" class="problem" role="alert">
-      {{ problem }} <span class="mono small">{{ pointer }}</span> What you typed is still here.
+      {{ problem }} What you typed is still here.
     </p>
     <div v-if="state === 'conflict'" class="problem" role="alert">
       <p>{{ problem }}</p>
