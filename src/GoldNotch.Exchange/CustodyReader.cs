@@ -13,6 +13,9 @@ public static class CustodyReader
     private const int LongestName = 80;
     private const int MostEvents = 500;
 
+    /// <summary>The word of a settlement in the exchange format.</summary>
+    public static string WordOf(PieceSettlement how) => Word(how);
+
     /// <summary>An event as the core knows it.</summary>
     /// <param name="of">As it is written.</param>
     /// <param name="unit">The unit of the loan.</param>

@@ -106,6 +106,27 @@ public class CustodyTests
     }
 
     [Fact]
+    public void What_is_missing_can_be_found_and_what_is_broken_repaired_never_the_other_way_round()
+    {
+        PieceSettlement[] all = Enum.GetValues<PieceSettlement>();
+        string Refused(Loan loan, PieceSettlement how) =>
+            Custody.Refusal(loan, new PieceSettled("Rain cover", how, "", "Ines", Start))?.Case ?? "";
+        Loan missing = After([.. Returned("Rain cover")]);
+        Custody.Settlements(missing.Shortfalls.Single()).ShouldBe(all.Except([PieceSettlement.Repaired]));
+        all.Select(how => Refused(missing, how)).ShouldBe(["", "", "only-missing", ""]);
+
+        Loan broken = missing.With(
+            new CountedBack(
+                [.. KitCount.AllThere(new Kit("", missing.Pieces)).Select(c => c with { Broken = c.Name == "Rain cover" ? 1 : 0 })],
+                "Ines",
+                Start
+            )
+        );
+        Custody.Settlements(broken.Shortfalls.Single()).ShouldBe(all.Except([PieceSettlement.Found]), ignoreOrder: true);
+        all.Select(how => Refused(broken, how)).ShouldBe(["only-broken", "", "", ""]);
+    }
+
+    [Fact]
     public void A_card_goes_from_unread_to_proven_to_released_to_formatted_and_says_what_it_lacks()
     {
         Loan loan = After(Returned());

@@ -65,6 +65,16 @@ public static class Custody
     );
     private static readonly Template StillOut = new(RuleId, "still-out", "{unit} is still out. Take it back first.");
     private static readonly Template NothingMissing = new(RuleId, "nothing-missing", "{piece} is neither missing nor broken.");
+    private static readonly Template OnlyBroken = new(
+        RuleId,
+        "only-broken",
+        "{piece} is there, and broken: it can be repaired, replaced or written off, not found."
+    );
+    private static readonly Template OnlyMissing = new(
+        RuleId,
+        "only-missing",
+        "{piece} is missing: it can be found, replaced or written off, not repaired."
+    );
     private static readonly Template NoStep = new(RuleId, "no-step", "{step} is not on the wrap list of this loan.");
     private static readonly Template NoCard = new(RuleId, "no-card", "{card} did not go out with this loan. It has {cards}.");
     private static readonly Template NoOwner = new(RuleId, "no-owner", "{owner} has no footage on {card}. Its owners: {owners}.");
@@ -124,9 +134,7 @@ public static class Custody
                 ("day", new FigureValue.Day(DateOnly.FromDateTime(back.UtcDateTime)))
             ),
             CustodyEvent.DueMoved moved when moved.Due <= loan.OutAt => DueBefore.Of(),
-            CustodyEvent.PieceSettled settled when loan.Shortfalls.All(s => s.Name != settled.Piece) => NothingMissing.Of(
-                ("piece", settled.Piece)
-            ),
+            CustodyEvent.PieceSettled settled => OfSettling(loan, settled),
             CustodyEvent.WrapMarked marked when loan.Wrap.All(w => w.Step != marked.Step) => NoStep.Of(
                 ("step", WrapList.NameOf(marked.Step))
             ),
@@ -134,6 +142,20 @@ public static class Custody
             _ => CardOf(happened) is { } card ? OfCard(loan, card, happened) : null,
         };
     }
+
+    /// <summary>How a missing or broken piece can be settled: what is missing can be found, what is broken can be repaired.</summary>
+    public static ImmutableArray<PieceSettlement> Settlements(Shortfall shortfall) =>
+        [
+            .. shortfall.Missing > 0 ? [PieceSettlement.Found] : Array.Empty<PieceSettlement>(),
+            .. shortfall.Broken > 0 ? [PieceSettlement.Repaired] : Array.Empty<PieceSettlement>(),
+            PieceSettlement.Replaced,
+            PieceSettlement.WrittenOff,
+        ];
+
+    private static Judgement? OfSettling(Loan loan, CustodyEvent.PieceSettled settled) =>
+        loan.Shortfalls.FirstOrDefault(s => s.Name == settled.Piece) is not { } shortfall ? NothingMissing.Of(("piece", settled.Piece))
+        : Settlements(shortfall).Contains(settled.How) ? null
+        : (settled.How == PieceSettlement.Found ? OnlyBroken : OnlyMissing).Of(("piece", settled.Piece));
 
     private static Judgement? OfClosing(Loan loan, CustodyEvent.Closed close)
     {
