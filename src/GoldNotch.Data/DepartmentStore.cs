@@ -1,3 +1,6 @@
+using System.Text.Json;
+using GoldNotch.Core.Shoots;
+using GoldNotch.Exchange;
 using Npgsql;
 
 namespace GoldNotch.Data;
@@ -6,8 +9,9 @@ namespace GoldNotch.Data;
 /// <param name="Name">What it is called, at the head of printed pages; empty where nobody said.</param>
 /// <param name="TimeZone">IANA name of its time zone, in which calls are told; empty for that of the server.</param>
 /// <param name="MainsHz">Mains frequency that a new standard begins with, Hz.</param>
+/// <param name="Preparation">How long things take in it.</param>
 /// <param name="Version">Version of it, 1 and up.</param>
-public sealed record Department(string Name, string TimeZone, double MainsHz, int Version)
+public sealed record Department(string Name, string TimeZone, double MainsHz, PreparationTimes Preparation, int Version)
 {
     /// <summary>A moment as the clock on the department's wall shows it.</summary>
     /// <param name="at">The moment, in whatever zone it was kept.</param>
@@ -18,9 +22,11 @@ public sealed record Department(string Name, string TimeZone, double MainsHz, in
 /// <summary>The settings of the department.</summary>
 public sealed class DepartmentStore(NpgsqlDataSource source)
 {
+    private const string Columns = "name, time_zone, mains_hz, preparation, version";
+
     /// <summary>As they are.</summary>
     public async Task<Department> GetAsync(CancellationToken cancel) =>
-        await source.CreateCommand("SELECT name, time_zone, mains_hz, version FROM department").FirstAsync(Read, cancel)
+        await source.CreateCommand($"SELECT {Columns} FROM department").FirstAsync(Read, cancel)
         ?? throw new InvalidOperationException("The department has lost its settings.");
 
     /// <summary>Changes them; null where somebody changed them meanwhile.</summary>
@@ -32,7 +38,7 @@ public sealed class DepartmentStore(NpgsqlDataSource source)
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
         Department? before = await transaction
-            .Command("SELECT name, time_zone, mains_hz, version FROM department WHERE version = @version FOR UPDATE")
+            .Command($"SELECT {Columns} FROM department WHERE version = @version FOR UPDATE")
             .With("version", wanted.Version)
             .FirstAsync(Read, cancel);
         if (before is null)
@@ -42,11 +48,12 @@ public sealed class DepartmentStore(NpgsqlDataSource source)
 
         Department? after = await transaction
             .Command(
-                "UPDATE department SET name = @name, time_zone = @zone, mains_hz = @hz, version = version + 1 RETURNING name, time_zone, mains_hz, version"
+                $"UPDATE department SET name = @name, time_zone = @zone, mains_hz = @hz, preparation = @preparation, version = version + 1 RETURNING {Columns}"
             )
             .With("name", wanted.Name)
             .With("zone", wanted.TimeZone)
             .With("hz", wanted.MainsHz)
+            .WithJson("preparation", Json(wanted.Preparation))
             .FirstAsync(Read, cancel);
         await Audit.WriteAsync(
             transaction,
@@ -58,12 +65,14 @@ public sealed class DepartmentStore(NpgsqlDataSource source)
                 before.Name,
                 before.TimeZone,
                 before.MainsHz,
+                before.Preparation,
             },
             new
             {
                 wanted.Name,
                 wanted.TimeZone,
                 wanted.MainsHz,
+                wanted.Preparation,
             },
             cancel
         );
@@ -71,5 +80,18 @@ public sealed class DepartmentStore(NpgsqlDataSource source)
         return after;
     }
 
-    private static Department Read(Row row) => new(row.Text("name"), row.Text("time_zone"), row.Real("mains_hz"), row.Number("version"));
+    private static string Json(PreparationTimes times) =>
+        JsonSerializer.Serialize(PreparationTimesDocument.Of(times), ExchangeJson.Default.PreparationTimesDocument);
+
+    private static PreparationTimes Times(string json) =>
+        (JsonSerializer.Deserialize(json, ExchangeJson.Default.PreparationTimesDocument) ?? new PreparationTimesDocument()).ToTimes("");
+
+    private static Department Read(Row row) =>
+        new(
+            row.Text("name"),
+            row.Text("time_zone"),
+            row.Real("mains_hz"),
+            row.TextOrNull("preparation") is { } times ? Times(times) : new PreparationTimes(),
+            row.Number("version")
+        );
 }

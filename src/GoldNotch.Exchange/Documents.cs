@@ -201,6 +201,7 @@ public sealed record ReadingDocument(
 [JsonSerializable(typeof(FigureUseDocument))]
 [JsonSerializable(typeof(PlannedSheetDocument))]
 [JsonSerializable(typeof(ShootDocument))]
+[JsonSerializable(typeof(PreparationTimesDocument))]
 [JsonSerializable(typeof(IReadOnlyList<KitPieceDocument>))]
 [JsonSerializable(typeof(KitPieceDocument))]
 [JsonSerializable(typeof(PoolDocument))]

@@ -174,6 +174,7 @@ internal static class Site
         services
             .AddSingleton<ShootStore>()
             .AddSingleton<KitStore>()
+            .AddSingleton<KitPhotoStore>()
             .AddSingleton<LoanStore>()
             .AddScoped<ShootCameras>()
             .AddScoped<PreparationSource>()
@@ -246,6 +247,7 @@ internal static class Site
         signedIn.MapShoots();
         signedIn.MapShootFiles();
         signedIn.MapKits();
+        signedIn.MapKitPhotos();
         signedIn.MapLoans();
         signedIn.MapProofs();
         signedIn.MapToday();

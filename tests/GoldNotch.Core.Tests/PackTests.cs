@@ -301,6 +301,13 @@ public class PackTests
         }
     }
 
+    [Theory]
+    [InlineData(-1)]
+    [InlineData(1441)]
+    [InlineData(double.NaN)]
+    public void Times_of_a_department_lie_between_nothing_and_a_day(double minutes) =>
+        Should.Throw<QuantityException>(() => new PreparationTimes { Check = minutes }).Message.ShouldContain("a check");
+
     [Fact]
     public void Tasks_of_a_shoot_end_with_packing_after_everything_that_has_to_be_in_the_bag()
     {

@@ -428,4 +428,32 @@ public class LoanApiTests(DemoSite site)
         shoot["id"] = Guid.NewGuid().ToString();
         (await ines.SendAsync(HttpMethod.Post, "/api/import", File())).ExpectProblem(409, "booked", "/shoots/0/cameras/0/unit");
     }
+
+    [Fact]
+    public async Task A_missing_piece_says_how_it_can_be_settled_and_is_not_settled_otherwise()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string unit = (await ShootApiTests.UnitsAsync(ines, 1))[0];
+        (Guid id, Answer loan) = await OutAsync(ines, unit);
+        loan = (await DoneAsync(ines, id, 1, Return(loan, AllThere(1)))).Expect(200);
+        int seen = loan.At("events").GetArrayLength();
+        loan.At("open/0/settlements")
+            .EnumerateArray()
+            .Select(s => $"{s.GetProperty("how").GetString()}: {s.GetProperty("name").GetString()}")
+            .ShouldBe(["found: found", "replaced: replaced", "written-off: written off"]);
+        object repaired = new
+        {
+            kind = "piece-settled",
+            piece = "Battery",
+            how = "repaired",
+        };
+        (await DoneAsync(ines, id, seen, repaired)).ExpectProblem(409, "not-possible", "/events/0");
+        object found = new
+        {
+            kind = "piece-settled",
+            piece = "Battery",
+            how = "found",
+        };
+        (await DoneAsync(ines, id, seen, found)).Expect(200).At("open").GetArrayLength().ShouldBe(0);
+    }
 }

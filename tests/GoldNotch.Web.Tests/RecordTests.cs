@@ -21,6 +21,7 @@ public class RecordTests(TestSite site)
         ["unit_match"] = "INSERT",
         ["kit"] = "DELETE INSERT",
         ["kit_label"] = "DELETE INSERT",
+        ["kit_photo"] = "DELETE INSERT",
         ["pool"] = "DELETE INSERT",
         ["shoot"] = "DELETE INSERT",
         ["shoot_camera"] = "DELETE INSERT",

@@ -169,6 +169,7 @@ public class ShootApiTests(DemoSite site)
     [InlineData("end", "2099-01-01T00:00:00Z", "/end")]
     [InlineData("collect", "2099-01-01T00:00:00Z", "/collect")]
     [InlineData("return", "2020-01-01T00:00:00Z", "/return")]
+    [InlineData("prepareFrom", "2099-01-01T00:00:00Z", "/prepareFrom")]
     [InlineData("name", "", "/name")]
     [InlineData("name", "two\nlines", "/name")]
     [InlineData("hourSays", "moon", "/hourSays")]
@@ -294,6 +295,47 @@ public class ShootApiTests(DemoSite site)
         need.GetProperty("kind").GetString().ShouldBe("prepare");
         need.GetProperty("isUrgent").GetBoolean().ShouldBeTrue();
         (await ines.SendAsync(HttpMethod.Delete, $"/api/shoots/{shoot["id"]}", null, 1)).Expect(204);
+    }
+
+    [Fact]
+    public async Task Preparation_takes_as_long_as_this_department_says()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string[] units = await UnitsAsync(ines, 2);
+        JsonObject shoot = Shoot("Slow counting", Day(255), units);
+        async Task<double> MinutesAsync(string task)
+        {
+            Answer view = await ines.GetAsync($"/api/shoots/{shoot["id"]}");
+            JsonElement one = view.At("preparation/tasks")
+                .EnumerateArray()
+                .First(t => t.GetProperty("name").GetString()!.Contains(task, StringComparison.Ordinal));
+            return (one.GetProperty("end").GetDateTimeOffset() - one.GetProperty("start").GetDateTimeOffset()).TotalMinutes;
+        }
+
+        object With(object? preparation) =>
+            new
+            {
+                name = "",
+                timeZone = "",
+                mainsHz = 60,
+                preparation,
+            };
+        (await PutAsync(ines, shoot)).Expect(200);
+        (await MinutesAsync("count and pack")).ShouldBe(4, 1e-6);
+        int version = (await ines.GetAsync("/api/department")).Int("version");
+        (await ines.PutAsync("/api/department", With(new { count = -1 }), version)).ExpectProblem(400, "bad-value", "/preparation/count");
+        (await ines.PutAsync("/api/department", With(new { count = 25, match = 12.5 }), version)).Expect(200);
+        try
+        {
+            (await MinutesAsync("count and pack")).ShouldBe(25, 1e-6);
+            Answer kept = await ines.PutAsync("/api/department", With(null), version + 1);
+            kept.At("preparation/match").GetDouble().ShouldBe(12.5, "what is not sent stays");
+            kept.At("preparation/check").GetDouble().ShouldBe(10);
+        }
+        finally
+        {
+            (await ines.PutAsync("/api/department", With(new { }), version + 2)).Expect(200);
+        }
     }
 
     [Fact]

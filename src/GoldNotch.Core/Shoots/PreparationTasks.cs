@@ -3,31 +3,6 @@ using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Shoots;
 
-/// <summary>How long things take in a department, minutes.</summary>
-public sealed record PreparationTimes
-{
-    /// <summary>To check a camera by its sheet.</summary>
-    public double Check { get; init; } = 10;
-
-    /// <summary>To count a kit and pack it.</summary>
-    public double Count { get; init; } = 4;
-
-    /// <summary>To charge a battery whose specification states no time.</summary>
-    public double Charge { get; init; } = 120;
-
-    /// <summary>To format the cards of a camera and write its labels.</summary>
-    public double Cards { get; init; } = 3;
-
-    /// <summary>To match cameras, for each after the first.</summary>
-    public double Match { get; init; } = 8;
-
-    /// <summary>To put a special body together and inspect its pins.</summary>
-    public double Assemble { get; init; } = 15;
-
-    /// <summary>To load everything and get to the place.</summary>
-    public double Load { get; init; } = 15;
-}
-
 /// <summary>What one camera needs before a call.</summary>
 /// <param name="Name">The camera as it is called, e.g. <c>A · OBG-101</c>.</param>
 /// <param name="Batteries">Batteries to charge.</param>

@@ -267,7 +267,7 @@ public sealed class TestClient : IDisposable
                     {
                         ContentType = new(
                             path.Contains("csv", StringComparison.Ordinal) ? "text/csv"
-                            : path.Contains("photos", StringComparison.Ordinal) ? "image/jpeg"
+                            : path.Contains("/photo", StringComparison.Ordinal) ? "image/jpeg"
                             : path.Contains("/clips/", StringComparison.Ordinal) && method == HttpMethod.Put ? "application/octet-stream"
                             : path.Contains("/pictures/", StringComparison.Ordinal) && !path.Contains("/measure", StringComparison.Ordinal)
                                 ? "application/octet-stream"

@@ -1076,6 +1076,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/{tag}/kit/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getKitPhoto"];
+        put?: never;
+        post?: never;
+        delete: operations["deleteKitPhoto"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{tag}/kit/photo/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putKitPhoto"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/loans": {
         parameters: {
             query?: never;
@@ -3161,12 +3193,14 @@ export interface components {
             timeZone: string;
             /** Format: double */
             mainsHz: number;
+            preparation?: null | components["schemas"]["PreparationTimesDocument"];
         };
         DepartmentView: {
             name: string;
             timeZone: string;
             /** Format: double */
             mainsHz: number;
+            preparation: components["schemas"]["PreparationTimesDocument"];
             saidSo: boolean;
             /** Format: int32 */
             version: number;
@@ -3549,6 +3583,7 @@ export interface components {
             shootName: string;
             standard: string;
             borrower: string;
+            photo: null | components["schemas"]["KitPhotoView"];
             obstacles: components["schemas"]["ObstacleView"][];
         };
         HandlingDocument: {
@@ -3631,6 +3666,17 @@ export interface components {
             unit: string;
             pieces: components["schemas"]["KitPieceDocument"][];
         };
+        KitPhotoView: {
+            /** Format: uuid */
+            id: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            width: number;
+            /** Format: int32 */
+            height: number;
+        };
         KitPieceDocument: {
             name: string;
             kind: string;
@@ -3676,6 +3722,7 @@ export interface components {
             changedAt: null | string;
             differs: components["schemas"]["JudgementView"][];
             otherUnits: string[];
+            photo: null | components["schemas"]["KitPhotoView"];
         };
         /** @enum {unknown} */
         LampKind: "daylight" | "tungsten" | "mains" | "unknownLed";
@@ -4014,6 +4061,7 @@ export interface components {
             faults: string[];
             open: components["schemas"]["OpenPointView"][];
             events: components["schemas"]["CustodyEventDocument"][];
+            photo: null | components["schemas"]["KitPhotoView"];
         };
         LogCurveDocument: {
             /** Format: double */
@@ -4683,6 +4731,7 @@ export interface components {
             kind: components["schemas"]["OpenKind"];
             name: string;
             because: components["schemas"]["JudgementView"];
+            settlements: components["schemas"]["SettlementView"][];
         };
         OutcomeRequest: {
             looked: string[];
@@ -4966,6 +5015,22 @@ export interface components {
             /** Format: double */
             minutes: number;
             suffices: boolean;
+        };
+        PreparationTimesDocument: {
+            /** Format: double */
+            check?: null | number;
+            /** Format: double */
+            count?: null | number;
+            /** Format: double */
+            charge?: null | number;
+            /** Format: double */
+            cards?: null | number;
+            /** Format: double */
+            match?: null | number;
+            /** Format: double */
+            assemble?: null | number;
+            /** Format: double */
+            load?: null | number;
         };
         PreparationView: {
             /** Format: date-time */
@@ -5287,6 +5352,10 @@ export interface components {
             requirements: string[];
             policy: null | string;
             what: string;
+        };
+        SettlementView: {
+            how: string;
+            name: string;
         };
         /** @enum {unknown} */
         Severity: "fine" | "slight" | "fault" | "automatic" | "unknown";
@@ -10930,6 +10999,209 @@ export interface operations {
             };
             /** @description Precondition Required */
             428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getKitPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteKitPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putKitPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+                "image/png": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitPhotoView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };

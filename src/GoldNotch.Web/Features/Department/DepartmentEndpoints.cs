@@ -1,3 +1,4 @@
+using GoldNotch.Core.Shoots;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Hosting;
@@ -6,11 +7,18 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace GoldNotch.Web.Features.Department;
 
 /// <summary>What holds for the whole department; <c>mainsHz</c> is what a new standard begins with, <c>timeZone</c> an IANA name, empty for that of the
-/// server. <c>saidSo</c>: whether somebody has ever saved it, or it is as the application came.</summary>
-public sealed record DepartmentView(string Name, string TimeZone, double MainsHz, bool SaidSo, int Version);
+/// server, <c>preparation</c> in minutes. <c>saidSo</c>: whether somebody has ever saved it, or it is as the application came.</summary>
+public sealed record DepartmentView(
+    string Name,
+    string TimeZone,
+    double MainsHz,
+    PreparationTimesDocument Preparation,
+    bool SaidSo,
+    int Version
+);
 
-/// <summary>What of it can be changed.</summary>
-public sealed record DepartmentEdit(string Name, string TimeZone, double MainsHz);
+/// <summary>What of it can be changed; <c>preparation</c> left out stays as it is.</summary>
+public sealed record DepartmentEdit(string Name, string TimeZone, double MainsHz, PreparationTimesDocument? Preparation = null);
 
 /// <summary>The last backup that was restored elsewhere and found equal; where none was, the last that was made, and why it is not good.</summary>
 /// <param name="TakenAt">When.</param>
@@ -48,7 +56,8 @@ internal static class DepartmentEndpoints
         return TypedResults.Ok(View(now));
     }
 
-    private static DepartmentView View(Data.Department now) => new(now.Name, now.TimeZone, now.MainsHz, now.Version > 1, now.Version);
+    private static DepartmentView View(Data.Department now) =>
+        new(now.Name, now.TimeZone, now.MainsHz, PreparationTimesDocument.Of(now.Preparation), now.Version > 1, now.Version);
 
     private static async Task<Ok<BackupsView>> BackupsAsync(Npgsql.NpgsqlDataSource source, TimeProvider clock, CancellationToken cancel) =>
         TypedResults.Ok(
@@ -103,7 +112,8 @@ internal static class DepartmentEndpoints
             );
         }
 
-        return await store.ChangeAsync(new Data.Department(name, zone, edit.MainsHz, seen.Number), author.Actor, cancel) is { } after
+        PreparationTimes times = edit.Preparation?.ToTimes("/preparation") ?? (await store.GetAsync(cancel)).Preparation;
+        return await store.ChangeAsync(new Data.Department(name, zone, edit.MainsHz, times, seen.Number), author.Actor, cancel) is { } after
             ? TypedResults.Ok(View(after))
             : TypedResults.Problem(
                 ProblemHandler.Problem(

@@ -17,7 +17,8 @@ public sealed record KitView(
     string ChangedBy,
     DateTimeOffset? ChangedAt,
     IReadOnlyList<JudgementView> Differs,
-    IReadOnlyList<string> OtherUnits
+    IReadOnlyList<string> OtherUnits,
+    KitPhotoView? Photo
 );
 
 /// <summary>A pool with what is taken of it.</summary>
@@ -58,12 +59,13 @@ internal static class KitEndpoints
         UnitStore units,
         ModelStore models,
         KitStore kits,
+        KitPhotoStore photos,
         Phrasing phrasing,
         CancellationToken cancel
     )
     {
         StoredUnit unit = await units.FindAsync(tag, cancel);
-        return TypedResults.Ok(await ViewAsync(unit, await kits.GetAsync(tag, cancel), context, models, kits, phrasing, cancel));
+        return TypedResults.Ok(await ViewAsync(unit, await kits.GetAsync(tag, cancel), context, models, kits, photos, phrasing, cancel));
     }
 
     private static async Task<Ok<KitView>> PutAsync(
@@ -75,6 +77,7 @@ internal static class KitEndpoints
         UnitStore units,
         ModelStore models,
         KitStore kits,
+        KitPhotoStore photos,
         Phrasing phrasing,
         CancellationToken cancel
     )
@@ -88,7 +91,7 @@ internal static class KitEndpoints
                 "",
                 "Somebody changed this kit meanwhile. Yours is still on the page: load the other and look at what differs."
             );
-        return TypedResults.Ok(await ViewAsync(unit, kept, context, models, kits, phrasing, cancel));
+        return TypedResults.Ok(await ViewAsync(unit, kept, context, models, kits, photos, phrasing, cancel));
     }
 
     // A label for each piece that has a code. It leads to the kit, and tells a counter which camera the piece belongs to.
@@ -127,12 +130,14 @@ internal static class KitEndpoints
         HttpContext context,
         ModelStore models,
         KitStore kits,
+        KitPhotoStore photos,
         Phrasing phrasing,
         CancellationToken cancel
     )
     {
         context.Response.Headers.ETag = ETags.Of(kept?.Version ?? 0);
         List<StoredKit> others = [.. (await kits.OfModelAsync(unit.ModelKey, cancel)).Where(k => k.Document.Unit != unit.Tag)];
+        StoredKitPhoto? photo = await photos.GetAsync(unit.Tag, cancel);
         Dictionary<string, string> names = await models.NamesAsync(cancel);
         return new KitView(
             unit.Tag,
@@ -149,7 +154,8 @@ internal static class KitEndpoints
                         .Of(ShootReader.ToKit(kept.Document), [.. others.Select(o => ShootReader.ToKit(o.Document))])
                         .Select(d => phrasing.Of(d.Because)),
                 ],
-            [.. others.Select(o => o.Document.Unit)]
+            [.. others.Select(o => o.Document.Unit)],
+            KitPhotoView.Of(photo)
         );
     }
 

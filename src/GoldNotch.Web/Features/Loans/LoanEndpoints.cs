@@ -3,6 +3,7 @@ using GoldNotch.Core.Shoots;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Exchange;
+using GoldNotch.Web.Features.Kits;
 using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -44,6 +45,7 @@ internal sealed record LoanWork(
     UnitStore Units,
     ModelStore Models,
     ShootStore Shoots,
+    KitPhotoStore Photos,
     Phrasing Phrasing,
     TimeProvider Clock
 )
@@ -60,7 +62,7 @@ internal sealed record LoanWork(
     }
 
     internal async Task<LoanView> ViewAsync(StoredLoan stored, CancellationToken cancel) =>
-        LoanViews.Of(stored, (await RowsAsync([stored.Row], cancel))[0], Phrasing);
+        LoanViews.Of(stored, (await RowsAsync([stored.Row], cancel))[0], await Photos.GetAsync(stored.Row.UnitTag, cancel), Phrasing);
 }
 
 /// <summary>Hand out and return at the counter.</summary>
@@ -121,6 +123,7 @@ internal static class LoanEndpoints
                 look.Shoot?.Document.Name ?? "",
                 camera?.Standard is { Length: > 0 } own ? own : look.Shoot?.Document.Standard ?? "",
                 look.Borrower?.Login ?? "",
+                KitPhotoView.Of(await work.Photos.GetAsync(look.Unit.Tag, cancel)),
                 LoanViews.Of(look.Obstacles, work.Phrasing)
             )
         );

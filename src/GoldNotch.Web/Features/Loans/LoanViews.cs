@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Shoots;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
+using GoldNotch.Web.Features.Kits;
 using GoldNotch.Web.Features.Wording;
 
 namespace GoldNotch.Web.Features.Loans;
@@ -27,8 +28,11 @@ public sealed record LoanRowView(
 /// <summary>A page of loans; next is what to ask before, null on the last page.</summary>
 public sealed record LoanPage(IReadOnlyList<LoanRowView> Rows, string? Next);
 
-/// <summary>Something open of a loan.</summary>
-public sealed record OpenPointView(OpenKind Kind, string Name, JudgementView Because);
+/// <summary>Something open of a loan; <c>settlements</c>: how a missing or broken piece can be settled.</summary>
+public sealed record OpenPointView(OpenKind Kind, string Name, JudgementView Because, IReadOnlyList<SettlementView> Settlements);
+
+/// <summary>A way to settle a missing or broken piece: its word in the exchange format, and as it is read.</summary>
+public sealed record SettlementView(string How, string Name);
 
 /// <summary>A step of the wrap list.</summary>
 public sealed record WrapStepView(string Step, string Name, bool IsDone);
@@ -48,7 +52,7 @@ public sealed record LentCardView(
 /// <summary>A piece that went out, with what was counted back of it.</summary>
 public sealed record LentPieceView(KitPieceDocument Piece, int? Counted, int Broken, string Settled);
 
-/// <summary>A loan with everything that was done with it.</summary>
+/// <summary>A loan with everything that was done with it; <c>photo</c>: what the kit looks like when all of it is there.</summary>
 public sealed record LoanView(
     LoanRowView Row,
     string OutBy,
@@ -60,7 +64,8 @@ public sealed record LoanView(
     IReadOnlyList<LentCardView> Cards,
     IReadOnlyList<string> Faults,
     IReadOnlyList<OpenPointView> Open,
-    IReadOnlyList<CustodyEventDocument> Events
+    IReadOnlyList<CustodyEventDocument> Events,
+    KitPhotoView? Photo
 );
 
 /// <summary>Something that speaks against a hand-out.</summary>
@@ -80,6 +85,7 @@ public sealed record HandOutView(
     string ShootName,
     string Standard,
     string Borrower,
+    KitPhotoView? Photo,
     IReadOnlyList<ObstacleView> Obstacles
 );
 
@@ -113,7 +119,7 @@ internal static class LoanViews
         );
     }
 
-    internal static LoanView Of(StoredLoan stored, LoanRowView row, Phrasing phrasing)
+    internal static LoanView Of(StoredLoan stored, LoanRowView row, StoredKitPhoto? photo, Phrasing phrasing)
     {
         Loan loan = stored.Loan;
         return new LoanView(
@@ -137,8 +143,9 @@ internal static class LoanViews
                 )),
             ],
             loan.Faults,
-            [.. Custody.Open(loan).Select(o => new OpenPointView(o.Kind, o.Name, phrasing.Of(o.Because)))],
-            [.. stored.Events.Select(CustodyReader.Document)]
+            [.. Custody.Open(loan).Select(o => new OpenPointView(o.Kind, o.Name, phrasing.Of(o.Because), Settlements(loan.Shortfalls, o)))],
+            [.. stored.Events.Select(CustodyReader.Document)],
+            KitPhotoView.Of(photo)
         );
     }
 
@@ -154,11 +161,19 @@ internal static class LoanViews
             ShootReader.Document(piece),
             counted?.Counted,
             counted?.Broken ?? 0,
-            loan.Settled.TryGetValue(piece.Name, out PieceSettlement how)
-                ? how == PieceSettlement.WrittenOff
-                    ? "written off"
-                    : how.ToString().ToLowerInvariant()
-                : ""
+            loan.Settled.TryGetValue(piece.Name, out PieceSettlement how) ? NameOf(how) : ""
         );
     }
+
+    private static IReadOnlyList<SettlementView> Settlements(ImmutableArray<Shortfall> shortfalls, OpenPoint open) =>
+        open.Kind == OpenKind.Piece
+            ?
+            [
+                .. Custody
+                    .Settlements(shortfalls.First(s => s.Name == open.Name))
+                    .Select(s => new SettlementView(CustodyReader.WordOf(s), NameOf(s))),
+            ]
+            : [];
+
+    private static string NameOf(PieceSettlement how) => CustodyReader.WordOf(how).Replace('-', ' ');
 }

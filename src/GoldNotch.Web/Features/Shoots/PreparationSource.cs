@@ -17,6 +17,7 @@ internal sealed class PreparationSource(
     BoardStore board,
     KitStore kits,
     LoanStore loans,
+    DepartmentStore department,
     WallClock wall
 )
 {
@@ -83,20 +84,26 @@ internal sealed class PreparationSource(
             );
         }
 
+        PreparationTimes times = (await department.GetAsync(cancel)).Preparation;
         return ahead.ToDictionary(
             s => s.Id,
             s =>
             {
                 DateOnly day = DateOnly.FromDateTime(Until(s)!.Value.ToOffset(now.Offset).DateTime);
                 ShootCameraDocument[] cameras = [.. (s.Cameras ?? []).Where(c => known.ContainsKey(c.Unit))];
-                return Plan(s, [.. cameras.Select(c => (c.Letter, Needs(c, day)))], now);
+                return Plan(s, [.. cameras.Select(c => (c.Letter, Needs(c, day)))], times, now);
             }
         );
     }
 
     private static DateTimeOffset? Until(ShootDocument shoot) => shoot.Collect ?? shoot.Call;
 
-    private static PreparationView Plan(ShootDocument shoot, ImmutableArray<(string Letter, CameraNeeds Needs)> cameras, DateTimeOffset now)
+    private static PreparationView Plan(
+        ShootDocument shoot,
+        ImmutableArray<(string Letter, CameraNeeds Needs)> cameras,
+        PreparationTimes times,
+        DateTimeOffset now
+    )
     {
         DateTimeOffset until = Until(shoot)!.Value;
         DateTimeOffset opens = shoot.PrepareFrom ?? until - UsualLead;
@@ -104,11 +111,7 @@ internal sealed class PreparationSource(
         double first = (opens - until).TotalMinutes;
         try
         {
-            ImmutableArray<PreparationTask> tasks = PreparationTasks.Of(
-                [.. cameras.Select(c => c.Needs)],
-                new PreparationTimes(),
-                shoot.Place.Length > 0
-            );
+            ImmutableArray<PreparationTask> tasks = PreparationTasks.Of([.. cameras.Select(c => c.Needs)], times, shoot.Place.Length > 0);
             var capacity = new Dictionary<string, int>
             {
                 [PreparationTasks.Technician] = shoot.Technicians,

@@ -9,6 +9,7 @@ import { can } from '../../app/session';
 import { useTitle } from '../../app/title';
 import WhoCan from '../../app/WhoCan.vue';
 import LabelLinks from '../units/LabelLinks.vue';
+import KitPhoto from './KitPhoto.vue';
 import PieceRows from './PieceRows.vue';
 
 /** The kit of a unit: what is in its bag, in the order in which it is counted. */
@@ -26,8 +27,11 @@ function take(view: Views['KitView']): void {
   saved.value = JSON.stringify(pieces.value);
   version.value = view.version;
 }
-watch(kit.data, (view) => view && take(view), { immediate: true });
 const changed = computed(() => JSON.stringify(pieces.value) !== saved.value);
+// A photograph that is saved brings the kit anew; what is typed and not saved stays.
+watch(kit.data, (view) => view && !(changed.value && view.version === version.value) && take(view), {
+  immediate: true,
+});
 const editable = computed(() => can('manageUnits'));
 const problem = ref<Problem | null>(null);
 const wrong = (at: number, field: string) =>
@@ -136,6 +140,10 @@ useTitle(() => [props.tag, 'kit']);
         <button class="act" type="button" :disabled="!changed" @click="save">Save</button>
         <span class="soft small" role="status">{{ changed ? 'not saved yet' : version ? 'saved' : '' }}</span>
       </p>
+      <section v-if="version && (kit.data.value.photo || editable)">
+        <h2>All there</h2>
+        <KitPhoto :tag="tag" :photo="kit.data.value.photo" :editable="editable" />
+      </section>
       <LabelLinks v-if="kit.data.value.pieces.some((p) => p.code)" :tags="[tag]" kit />
       <section v-if="kit.data.value.differs.length">
         <h2>Unlike other kits of this model</h2>

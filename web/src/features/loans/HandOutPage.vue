@@ -12,6 +12,7 @@ import { can } from '../../app/session';
 import { useZone } from '../../app/useZone';
 import WhoCan from '../../app/WhoCan.vue';
 import { momentOf, wallTime } from '../../app/zone';
+import KitPhoto from '../kits/KitPhoto.vue';
 import CountRows from './CountRows.vue';
 import ScanButton from './ScanButton.vue';
 
@@ -202,9 +203,13 @@ const sheet = computed(() => {
           /></label>
         </div>
         <h2>Kit</h2>
-        <ul v-if="look.differs.length" class="soft small">
-          <li v-for="d in look.differs" :key="d">{{ d }}</li>
-        </ul>
+        <details v-if="look.differs.length" class="soft small">
+          <summary>Unlike other kits of this model: {{ look.differs.length }}</summary>
+          <ul>
+            <li v-for="d in look.differs" :key="d">{{ d }}</li>
+          </ul>
+        </details>
+        <KitPhoto :tag="look.unit" :photo="look.photo" />
         <CountRows
           ref="rows"
           v-model="counted"

@@ -14,6 +14,7 @@ import { useTitle } from '../../app/title';
 import { useZone } from '../../app/useZone';
 import WhoCan from '../../app/WhoCan.vue';
 import { momentOf, wallTime } from '../../app/zone';
+import KitPhoto from '../kits/KitPhoto.vue';
 import CountRows from './CountRows.vue';
 import LentCard from './LentCard.vue';
 import { doneLines } from './words';
@@ -108,19 +109,6 @@ onMounted(() => window.addEventListener('keydown', keys));
 onBeforeUnmount(() => window.removeEventListener('keydown', keys));
 const done = computed(() => doneLines(view.value));
 const when = (at: string) => `${dayAt(at, zone.value)}, ${timeAt(at, zone.value)}`;
-/** What is missing can be found, what is broken can be repaired. */
-const SETTLE = [
-  { key: 'found', name: 'found', of: 'missing' },
-  { key: 'repaired', name: 'repaired', of: 'broken' },
-  { key: 'replaced', name: 'replaced', of: '' },
-  { key: 'written-off', name: 'written off', of: '' },
-];
-function settlements(name: string) {
-  const lent = view.value?.pieces.find((p) => p.piece.name === name);
-  const broken = (lent?.broken ?? 0) > 0;
-  const missing = (lent?.counted ?? 0) < (lent?.piece.count ?? 0);
-  return SETTLE.filter((s) => !s.of || (s.of === 'broken' ? broken : missing));
-}
 useTitle(() => [row.value?.unit ?? '', 'loan']);
 </script>
 
@@ -153,6 +141,7 @@ useTitle(() => [row.value?.unit ?? '', 'loan']);
       <template v-if="can('handOut')">
         <template v-if="row.status === 'out'">
           <h2>Count the kit back</h2>
+          <KitPhoto :tag="row.unit" :photo="view.photo" />
           <CountRows ref="rows" v-model="counted" :pieces="pieces" label="Pieces to be counted back" />
           <h2>
             Wrap <span class="soft small">all done with <kbd>W</kbd></span>
@@ -225,12 +214,12 @@ useTitle(() => [row.value?.unit ?? '', 'loan']);
                 <span class="acts">
                   <template v-if="o.kind === 'piece'">
                     <button
-                      v-for="s in settlements(o.name)"
-                      :key="s.key"
+                      v-for="s in o.settlements"
+                      :key="s.how"
                       class="act quiet small"
                       type="button"
                       :disabled="busy"
-                      @click="settle(o.name, s.key)"
+                      @click="settle(o.name, s.how)"
                     >
                       {{ s.name }}
                     </button>
@@ -246,6 +235,7 @@ useTitle(() => [row.value?.unit ?? '', 'loan']);
                   </button>
                 </span>
                 <div v-if="o.kind === 'count'" class="whole">
+                  <KitPhoto :tag="row.unit" :photo="view.photo" />
                   <CountRows
                     ref="rows"
                     v-model="counted"

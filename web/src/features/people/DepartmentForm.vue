@@ -2,7 +2,8 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import InputText from 'primevue/inputtext';
 import { computed, nextTick, ref, watch } from 'vue';
-import { api, ask, type Problem } from '../../app/client';
+import { api, ask, type Problem, type Views } from '../../app/client';
+import NumberField from '../../app/NumberField.vue';
 import OneOf from '../../app/OneOf.vue';
 import { can } from '../../app/session';
 
@@ -18,14 +19,30 @@ const zones = computed(() => {
   const all = typeof Intl.supportedValuesOf === 'function' ? Intl.supportedValuesOf('timeZone') : [];
   return [...new Set([...(data.value?.timeZone ? [data.value.timeZone] : []), here, 'UTC', ...all])];
 });
-const form = ref<{ name: string; timeZone: string; mainsHz: number } | null>(null);
+type Times = Views['PreparationTimesDocument'];
+/** How long things take, in the order in which a camera is prepared. */
+const TIMES: { key: keyof Times; name: string }[] = [
+  { key: 'charge', name: 'Charge a battery whose time is not stated' },
+  { key: 'assemble', name: 'Assemble a special body' },
+  { key: 'cards', name: 'Format and label cards' },
+  { key: 'check', name: 'Check a camera' },
+  { key: 'match', name: 'Match a further camera' },
+  { key: 'count', name: 'Count and pack a kit' },
+  { key: 'load', name: 'Load and get there' },
+];
+const form = ref<{ name: string; timeZone: string; mainsHz: number; preparation: Times } | null>(null);
 /** What somebody types stays, whatever answer comes meanwhile; only what was never touched follows the site. */
 const touched = ref(false);
 watch(
   data,
   (now) => {
     if (now && !touched.value)
-      form.value = { name: now.name, timeZone: now.timeZone || here, mainsHz: now.mainsHz };
+      form.value = {
+        name: now.name,
+        timeZone: now.timeZone || here,
+        mainsHz: now.mainsHz,
+        preparation: { ...now.preparation },
+      };
   },
   { immediate: true },
 );
@@ -92,13 +109,24 @@ async function save(): Promise<void> {
         :disabled="!can('defineStandards')"
         @update:model-value="touched = true"
       />
+      <fieldset class="times">
+        <legend>Preparation, minutes</legend>
+        <NumberField
+          v-for="t in TIMES"
+          :key="t.key"
+          v-model="form.preparation[t.key]"
+          :label="t.name"
+          :locked="!can('defineStandards')"
+          :wrong="at === `/preparation/${t.key}` ? wrong : ''"
+        />
+      </fieldset>
       <button v-if="can('defineStandards')" class="act" type="submit" :disabled="busy">Save</button>
     </form>
     <p v-if="said" role="status">{{ said }}</p>
     <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
     <p class="soft small">
       New standards begin with these mains: 25 and 50 pictures at 50 Hz, 30 and 60 at 60 Hz. Calls are told in
-      this time zone.
+      this time zone. Preparations are planned with these minutes; an empty field is as the application came.
     </p>
   </section>
 </template>
@@ -108,6 +136,20 @@ section {
   display: grid;
   gap: 8px;
   margin-top: 32px;
+}
+.times {
+  flex-basis: 100%;
+  border: 0;
+  padding: 0;
+  margin: 8px 0 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+  gap: 8px 18px;
+  align-items: end;
+}
+.times legend {
+  font-weight: 600;
+  margin-bottom: 4px;
 }
 .zone {
   min-width: 220px;
