@@ -127,6 +127,21 @@ public class CustodyTests
     }
 
     [Fact]
+    public void Footage_could_be_lost_on_a_card_until_it_is_clear_or_unused()
+    {
+        Loan loan = After(Returned());
+        loan.Uncleared.Select(c => c.Name).ShouldContain("Card 2");
+        HandOut.Obstacles(Fine with { Uncleared = [("Card 2", "Mara")] }).ShouldHaveSingleItem().Because.Case.ShouldBe("card-held");
+        CustodyEvent[] steps = Cleared("Card 2");
+        for (int i = 0; i < steps.Length; i++)
+        {
+            loan = loan.With(steps[i]);
+            bool isClear = loan.Cards.First(c => c.Name == "Card 2").IsClear;
+            loan.Uncleared.Any(c => c.Name == "Card 2").ShouldBe(!isClear && i < steps.Length - 1);
+        }
+    }
+
+    [Fact]
     public void A_card_goes_from_unread_to_proven_to_released_to_formatted_and_says_what_it_lacks()
     {
         Loan loan = After(Returned());

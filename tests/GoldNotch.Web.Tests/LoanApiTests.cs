@@ -456,4 +456,25 @@ public class LoanApiTests(DemoSite site)
         };
         (await DoneAsync(ines, id, seen, found)).Expect(200).At("open").GetArrayLength().ShouldBe(0);
     }
+
+    [Fact]
+    public async Task Footage_that_is_not_proven_speaks_against_the_next_hand_out_until_the_card_is_clear_or_unused()
+    {
+        using TestClient ines = await site.ClientAsync();
+        string unit = (await ShootApiTests.UnitsAsync(ines, 1))[0];
+        (Guid id, Answer loan) = await OutAsync(ines, unit);
+        object[] all = Return(loan);
+        loan = (await DoneAsync(ines, id, 1, all[..^1])).Expect(200);
+        async Task<string[]> AgainstAsync() =>
+            [
+                .. (await ines.SendAsync(HttpMethod.Post, "/api/loans/look", new { unit }))
+                    .At("obstacles")
+                    .EnumerateArray()
+                    .Where(o => o.GetProperty("kind").GetString() == "card")
+                    .Select(o => o.GetProperty("because").GetProperty("sentence").GetString()!),
+            ];
+        (await AgainstAsync()).ShouldHaveSingleItem().ShouldContain("Card may hold footage of Mara Quill");
+        (await DoneAsync(ines, id, loan.At("events").GetArrayLength(), all[^1])).Expect(200);
+        (await AgainstAsync()).ShouldBeEmpty();
+    }
 }

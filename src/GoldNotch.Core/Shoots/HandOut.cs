@@ -29,6 +29,9 @@ public enum ObstacleKind
     /// <summary>A plate that is not its own is on it.</summary>
     Plate,
 
+    /// <summary>Footage of an earlier loan is on a card and not proven copied.</summary>
+    Card,
+
     /// <summary>The due time has passed already.</summary>
     Due,
 }
@@ -68,7 +71,11 @@ public sealed record HandOutFacts(
     ImmutableArray<Promise> Promises,
     ImmutableArray<Shortfall> Shortfalls,
     Judgement? Plate
-);
+)
+{
+    /// <summary>Cards of earlier loans that are not clear, and whose footage is on them.</summary>
+    public ImmutableArray<(string Card, string Borrower)> Uncleared { get; init; } = [];
+}
 
 /// <summary>Whether a camera may go out.</summary>
 public static class HandOut
@@ -114,6 +121,11 @@ public static class HandOut
         RuleId,
         "incomplete",
         "The kit is incomplete. {short} Take the piece from a pool or another kit, and count again."
+    );
+    private static readonly Template CardHeld = new(
+        RuleId,
+        "card-held",
+        "{card} may hold footage of {borrower} that is not proven copied. Prove it on the loan, or put another card in the bag."
     );
     private static readonly Template DuePast = new(RuleId, "due-past", "The due time has passed already. Choose when it is to be back.");
 
@@ -165,6 +177,11 @@ public static class HandOut
                 true,
                 Incomplete.Of(("short", FigureValue.Of(facts.Shortfalls.Where(s => s.IsRequired).Select(s => s.Because))))
             );
+        }
+
+        foreach ((string card, string borrower) in facts.Uncleared)
+        {
+            Add(ObstacleKind.Card, true, CardHeld.Of(("card", card), ("borrower", borrower)));
         }
 
         if (facts.Plate is { } plate)

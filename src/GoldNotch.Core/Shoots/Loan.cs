@@ -91,6 +91,9 @@ public sealed record Loan(
     /// <summary>The cards that went out.</summary>
     public ImmutableArray<LentCard> Cards { get; init; } = [];
 
+    /// <summary>Cards whose footage could be lost: neither clear, nor found unused, nor formatted.</summary>
+    public IEnumerable<LentCard> Uncleared => Status == LoanStatus.Closed ? [] : Cards.Where(c => !c.IsClear && !c.IsDone);
+
     /// <summary>How many events it follows from.</summary>
     public int Events { get; init; }
 

@@ -100,6 +100,9 @@ internal sealed class Counter(
                 shortfalls,
                 KitCount.Plate(kit, request.Plate?.Trim())
             )
+            {
+                Uncleared = await UnclearedAsync(unit.Tag, cancel),
+            }
         );
         return new CounterHandOut(
             unit,
@@ -174,6 +177,19 @@ internal sealed class Counter(
             ObstacleKind.Due => "/due",
             _ => "/unit",
         };
+
+    // What earlier loans left on the cards of the bag.
+    private async Task<ImmutableArray<(string Card, string Borrower)>> UnclearedAsync(string unit, CancellationToken cancel)
+    {
+        var cards = ImmutableArray.CreateBuilder<(string, string)>();
+        foreach (LoanRow open in (await loans.OpenOfUnitsAsync([unit], cancel)).Where(l => l.Status == LoanStatus.Back))
+        {
+            Loan loan = (await loans.FindAsync(open.Id, cancel)).Loan;
+            cards.AddRange(loan.Uncleared.Select(c => (c.Name, loan.Borrower)));
+        }
+
+        return cards.ToImmutable();
+    }
 
     // A shoot that collects today and has the unit.
     private async Task<StoredShoot?> ShootOfAsync(string unit, DateTimeOffset now, CancellationToken cancel)

@@ -224,6 +224,7 @@ const sheet = computed(() => {
           <p v-for="o in look.obstacles" :key="o.because.sentence" :class="{ off: !o.canOverride }">
             {{ o.because.sentence }}
             <RouterLink v-if="o.kind === 'check'" :to="`/bench?unit=${look.unit}`">Check it now</RouterLink>
+            <RouterLink v-else-if="o.kind === 'card'" to="/shoots/loans">Go to the loans</RouterLink>
           </p>
           <label v-if="soft.length && !firm.length" class="entry reason"
             ><span class="what">Hand it out all the same, because</span>
