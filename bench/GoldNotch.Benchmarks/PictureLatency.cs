@@ -2,6 +2,7 @@ using System.Diagnostics;
 using System.Globalization;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Frames;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Core.Units;
 using GoldNotch.Imaging;
 using GoldNotch.Imaging.Rendering;
@@ -24,7 +25,7 @@ internal static class PictureLatency
             string png = Path.Combine(folder.FullName, "24.png");
             ushort[] samples = SceneRenderer.Render(
                 StandInSubject.Chart,
-                new SceneLight(new Kelvin(5600)),
+                new StandInLamp(new Kelvin(5600)),
                 new StandInCamera
                 {
                     ExposureStops = 0,
@@ -89,7 +90,7 @@ internal static class PictureLatency
     {
         ushort[] samples = SceneRenderer.Render(
             StandInSubject.Chart,
-            new SceneLight(new Kelvin(5600)),
+            new StandInLamp(new Kelvin(5600)),
             new StandInCamera { ExposureStops = 0, Balanced = new Kelvin(5600) },
             Profile,
             960,

@@ -4,6 +4,7 @@ using GoldNotch.Core.Colour;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Frames;
 using GoldNotch.Core.Optics;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Core.UnitFigures;
 using GoldNotch.Core.Units;
 using GoldNotch.Imaging;
@@ -164,7 +165,7 @@ internal static class FigureTrial
             };
             ushort[] samples = SceneRenderer.Render(
                 StandInSubject.FlatField,
-                new SceneLight(new Kelvin(5600)),
+                new StandInLamp(new Kelvin(5600)),
                 camera,
                 _profile,
                 Width,

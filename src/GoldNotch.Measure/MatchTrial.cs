@@ -1,4 +1,5 @@
 using GoldNotch.Core.Frames;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Core.Units;
 using GoldNotch.Imaging.Rendering;
 
@@ -54,7 +55,7 @@ internal static class MatchTrial
         for (int one = 0; one < cases; one++)
         {
             var random = new Random(seed + one);
-            var light = new SceneLight(
+            var light = new StandInLamp(
                 new Kelvin(1e6 / TrialCamera.Between(random, 155, 370)),
                 TrialCamera.Between(random, -0.006, 0.006),
                 TrialCamera.Between(random, -0.25, 0.25)

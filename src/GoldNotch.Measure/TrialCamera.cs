@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Colour;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Frames;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Core.Units;
 using GoldNotch.Imaging;
 using GoldNotch.Imaging.Rendering;
@@ -31,7 +32,7 @@ internal sealed class TrialCamera
     private double _closes;
     private Stops _filter;
 
-    internal TrialCamera(Random random, BalanceEngine engine, SceneLight light, bool isContinuous)
+    internal TrialCamera(Random random, BalanceEngine engine, StandInLamp light, bool isContinuous)
     {
         _engine = engine;
         _profile = random.Next(4) switch
@@ -63,7 +64,7 @@ internal sealed class TrialCamera
         Light = light;
     }
 
-    internal SceneLight Light { get; }
+    internal StandInLamp Light { get; }
 
     internal Kelvin Set { get; private set; }
 

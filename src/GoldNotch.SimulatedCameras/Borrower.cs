@@ -1,4 +1,5 @@
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.StandIns;
 
 namespace GoldNotch.SimulatedCameras;
 

@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Core.Units;
 using GoldNotch.Exchange;
 using GoldNotch.Imaging.Rendering;
@@ -174,7 +175,7 @@ internal sealed class Devices
         });
         standIn.MapPut("/sound", (string tag, SoundOrder order) =>
         {
-            _cameras[tag].Sound = SoundScene.Of(order);
+            _cameras[tag].Sound = new SoundScene(Plug(order.Input1), Plug(order.Input2), order.VoiceDbfs, order.HumHz, order.Reversed);
             return Results.NoContent();
         });
         standIn.MapPost("/borrowed", (string tag, BorrowOrder order) =>
@@ -235,6 +236,8 @@ internal sealed class Devices
         );
         return Results.File(file, clip.IsPcm ? "video/quicktime" : "video/mp4");
     }
+
+    private static Plugged Plug(string word) => Enum.TryParse(word, true, out Plugged plugged) ? plugged : Plugged.None;
 
     private static StandInSubject Subject(string word) => word == "flat" ? StandInSubject.FlatField : StandInSubject.Chart;
 

@@ -4,6 +4,7 @@ using GoldNotch.Core.Checks;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Core.Units;
 using GoldNotch.Exchange;
 

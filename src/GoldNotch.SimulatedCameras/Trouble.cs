@@ -1,4 +1,5 @@
 using System.Globalization;
+using GoldNotch.Core.StandIns;
 
 namespace GoldNotch.SimulatedCameras;
 

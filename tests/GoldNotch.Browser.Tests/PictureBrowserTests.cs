@@ -1,5 +1,6 @@
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Frames;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Core.Units;
 using GoldNotch.Imaging;
 using GoldNotch.Imaging.Rendering;
@@ -85,7 +86,7 @@ public sealed class PictureBrowserTests(DemoBrowserSite site) : IDisposable
         var camera = new StandInCamera { ExposureStops = 0.1, Balanced = new Kelvin(3200) };
         ushort[] samples = SceneRenderer.Render(
             StandInSubject.Chart,
-            new SceneLight(new Kelvin(2950)),
+            new StandInLamp(new Kelvin(2950)),
             camera,
             profile,
             width,

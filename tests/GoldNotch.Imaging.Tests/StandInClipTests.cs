@@ -1,6 +1,7 @@
 using GoldNotch.Core.Clips;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Frames;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Core.Units;
 using GoldNotch.Imaging.Rendering;
 
@@ -16,7 +17,7 @@ public sealed class StandInClipTests : IDisposable
         Megabits = 12,
         Seconds = 4,
         ShutterSeconds = 1 / 60.0,
-        Light = new SceneLight(new Kelvin(5600)),
+        Light = new StandInLamp(new Kelvin(5600)),
         Camera = new StandInCamera { ExposureStops = 0.3, Balanced = new Kelvin(5600) },
         Profile = new PictureProfile(ToneCurve.Named("BT.709")),
         Sound = [new StandInChannel(-12), new StandInChannel(-13.5, FloorDbfs: -60)],

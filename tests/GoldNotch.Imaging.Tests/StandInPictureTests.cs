@@ -1,5 +1,6 @@
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Frames;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Core.Units;
 using GoldNotch.Imaging.Rendering;
 using GoldNotch.Measure;
@@ -17,7 +18,7 @@ public class StandInPictureTests
     [InlineData(5600, 3200, -0.8, -0.002, -0.3)]
     public void A_rendered_card_measures_as_it_was_put_in(double light, double balanced, double stops, double duv, double side)
     {
-        RegionStatistics grey = Grey(new SceneLight(new Kelvin(light), duv, side), Camera(stops, balanced));
+        RegionStatistics grey = Grey(new StandInLamp(new Kelvin(light), duv, side), Camera(stops, balanced));
         GreyCast cast = GreyCast.Of(grey.Mean, new Kelvin(balanced));
         cast.Cast.Value.ShouldBe((1e6 / light) - (1e6 / balanced), 1);
         cast.Duv.ShouldBe(duv, 0.0004);
@@ -31,7 +32,7 @@ public class StandInPictureTests
     [Fact]
     public void Gain_takes_light_away_and_noise_comes()
     {
-        var light = new SceneLight(new Kelvin(5600));
+        var light = new StandInLamp(new Kelvin(5600));
         double clean = Grey(light, Camera(0, 5600)).SignalToNoise!.Value;
         double noisy = Grey(light, Camera(0, 5600) with { GainDb = 12 }).SignalToNoise!.Value;
         (clean - noisy).ShouldBe(6, 1);
@@ -41,7 +42,7 @@ public class StandInPictureTests
     public void The_same_seed_gives_the_same_picture_and_another_does_not()
     {
         ushort[] Picture(int seed) =>
-            SceneRenderer.Render(StandInSubject.Chart, new SceneLight(new Kelvin(4300)), Camera(0, 4300), Hd, 64, 36, seed);
+            SceneRenderer.Render(StandInSubject.Chart, new StandInLamp(new Kelvin(4300)), Camera(0, 4300), Hd, 64, 36, seed);
         Picture(5).ShouldBe(Picture(5));
         Picture(5).ShouldNotBe(Picture(6));
     }
@@ -82,7 +83,7 @@ public class StandInPictureTests
 
     private static StandInCamera Camera(double stops, double balanced) => new() { ExposureStops = stops, Balanced = new Kelvin(balanced) };
 
-    private static RegionStatistics Grey(SceneLight light, StandInCamera camera)
+    private static RegionStatistics Grey(StandInLamp light, StandInCamera camera)
     {
         ushort[] samples = SceneRenderer.Render(StandInSubject.Chart, light, camera, Hd, 320, 180, 3);
         return RegionStatistics.Of(DecodedPicture.OfSamples(samples, 320, 180), StandInChart.Grey, Hd);

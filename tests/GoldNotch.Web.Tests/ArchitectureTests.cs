@@ -56,12 +56,14 @@ public class ArchitectureTests
         "Cameras",
         "Settings",
         "Judgements",
+        "StandIns",
         "UnitFigures",
         "Sheets",
         "Checks",
         "Matches",
         "LineUps",
         "Shoots",
+        "Practice",
     ];
 
     public static TheoryData<string> Rooms { get; } = [.. Inside];

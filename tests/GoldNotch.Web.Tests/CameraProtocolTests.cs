@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Exchange;
 using GoldNotch.SimulatedCameras;
 using GoldNotch.Web.Features.CameraLinks;

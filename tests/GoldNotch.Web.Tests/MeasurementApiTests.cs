@@ -2,6 +2,7 @@ using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Data;
 using GoldNotch.SimulatedCameras;
 using GoldNotch.Web.Features.Sheets;

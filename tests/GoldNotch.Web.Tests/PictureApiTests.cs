@@ -1,6 +1,7 @@
 using System.Text.Json;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Frames;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Core.Units;
 using GoldNotch.Imaging;
 using GoldNotch.Imaging.Rendering;
@@ -302,7 +303,7 @@ public class PictureApiTests(TestSite site)
     {
         var profile = new PictureProfile(ToneCurve.Named("BT.709"));
         var camera = new StandInCamera { ExposureStops = stops, Balanced = new Kelvin(set) };
-        ushort[] samples = SceneRenderer.Render(StandInSubject.Chart, new SceneLight(new Kelvin(light)), camera, profile, 320, 180, 5);
+        ushort[] samples = SceneRenderer.Render(StandInSubject.Chart, new StandInLamp(new Kelvin(light)), camera, profile, 320, 180, 5);
         using var file = new MemoryStream();
         PngWriter.Write(samples, 320, file);
         return file.ToArray();

@@ -1,5 +1,6 @@
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Frames;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Core.Units;
 using GoldNotch.Imaging;
 using GoldNotch.Imaging.Rendering;
@@ -80,7 +81,7 @@ public class ProfileHelpApiTests(DemoSite site)
     {
         var camera = new StandInCamera { ExposureStops = 0, Balanced = new Kelvin(balanced) };
         var profile = new PictureProfile(ToneCurve.Named("BT.709"));
-        ushort[] samples = SceneRenderer.Render(StandInSubject.Chart, new SceneLight(new Kelvin(5600)), camera, profile, 480, 270, 3);
+        ushort[] samples = SceneRenderer.Render(StandInSubject.Chart, new StandInLamp(new Kelvin(5600)), camera, profile, 480, 270, 3);
         using var file = new MemoryStream();
         PngWriter.Write(samples, 480, file);
         return file.ToArray();

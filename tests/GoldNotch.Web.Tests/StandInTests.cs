@@ -1,6 +1,7 @@
 using System.Text.Json;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Settings;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Exchange;
 using GoldNotch.SimulatedCameras;
 using GoldNotch.Web.Tests.Hosting;

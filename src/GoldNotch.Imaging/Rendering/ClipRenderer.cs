@@ -2,14 +2,10 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Runtime.InteropServices;
 using GoldNotch.Core.Frames;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Imaging.Rendering;
-
-/// <summary>Lamps that follow the mains.</summary>
-/// <param name="MainsHz">Frequency of the mains; the light has twice that.</param>
-/// <param name="Depth">Share of the light that comes and goes, 0 to 1.</param>
-public sealed record LampFlicker(double MainsHz, double Depth);
 
 /// <summary>A clip that a stand-in records.</summary>
 public sealed record StandInClip
@@ -45,7 +41,7 @@ public sealed record StandInClip
     public double Speed { get; init; } = 1;
 
     /// <summary>The light.</summary>
-    public required SceneLight Light { get; init; }
+    public required StandInLamp Light { get; init; }
 
     /// <summary>Its flicker; null for none.</summary>
     public LampFlicker? Flicker { get; init; }

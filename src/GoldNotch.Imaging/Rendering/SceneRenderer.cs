@@ -1,6 +1,7 @@
 using System.Buffers.Binary;
 using GoldNotch.Core.Colour;
 using GoldNotch.Core.Frames;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Imaging.Rendering;
@@ -38,7 +39,7 @@ public static class SceneRenderer
     /// <returns>Samples of 16 bits, red, green and blue beside each other.</returns>
     public static ushort[] Render(
         StandInSubject subject,
-        SceneLight light,
+        StandInLamp light,
         StandInCamera camera,
         PictureProfile profile,
         int width,
@@ -78,7 +79,7 @@ public static class SceneRenderer
     }
 
     // A surface under the light, as the camera's balance shows it; a balance holds the green of a grey card.
-    private static LinearRgb Shown(Patch patch, SceneLight light, StandInCamera camera)
+    private static LinearRgb Shown(Patch patch, StandInLamp light, StandInCamera camera)
     {
         Xyz under = PlanckianLocus.White(light.Temperature, light.Duv);
         Xyz white = PlanckianLocus.White(camera.Balanced, camera.BalancedDuv);

@@ -1,4 +1,5 @@
 using GoldNotch.Core.Frames;
+using GoldNotch.Core.StandIns;
 
 namespace GoldNotch.Imaging.Rendering;
 

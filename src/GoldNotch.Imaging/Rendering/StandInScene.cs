@@ -1,23 +1,8 @@
 using GoldNotch.Core.Frames;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Imaging.Rendering;
-
-/// <summary>What stands before a stand-in camera.</summary>
-public enum StandInSubject
-{
-    /// <summary>Grey, white and black card, two skins, a window, on a coloured ground.</summary>
-    Chart,
-
-    /// <summary>Nothing but grey.</summary>
-    FlatField,
-}
-
-/// <summary>The light on a scene.</summary>
-/// <param name="Temperature">Its colour.</param>
-/// <param name="Duv">Its distance from a black body's, positive green.</param>
-/// <param name="SideStops">How much brighter the left edge is than the right, by a second lamp on one side.</param>
-public sealed record SceneLight(Kelvin Temperature, double Duv = 0, double SideStops = 0);
 
 /// <summary>What is so at one moment of a scene.</summary>
 /// <param name="Square">Where something bright is that moves; null for nothing.</param>

@@ -1,11 +1,6 @@
-namespace GoldNotch.Imaging.Rendering;
+using GoldNotch.Core.StandIns;
 
-/// <summary>What a channel of a stand-in's clip hears.</summary>
-/// <param name="VoiceDbfs">Peaks of the voice, dBFS; null where there is none. Over 0 it is cut off.</param>
-/// <param name="FloorDbfs">Level of the noise under it, dBFS.</param>
-/// <param name="HumHz">Mains whose hum is in it, Hz; 0 for none.</param>
-/// <param name="IsReversed">Whether its cable is wired the other way round.</param>
-public sealed record StandInChannel(double? VoiceDbfs, double FloorDbfs = -66, double HumHz = 0, bool IsReversed = false);
+namespace GoldNotch.Imaging.Rendering;
 
 /// <summary>Sound of a stand-in: a voice of syllables and pauses, noise and hum, the same for the same channel.</summary>
 public static class StandInSound

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text;
 using System.Text.Json;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Exchange;
 using GoldNotch.SimulatedCameras;
 using GoldNotch.Web.Hosting;

@@ -1,34 +1,13 @@
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Units;
-using GoldNotch.Imaging.Rendering;
 
-namespace GoldNotch.SimulatedCameras;
+namespace GoldNotch.Core.StandIns;
 
 /// <summary>What a control stands at.</summary>
 /// <param name="Value">Its value; null where the camera shows none.</param>
 /// <param name="Automatic">Whether the camera decides.</param>
 public readonly record struct Standing(SettingValue? Value, bool Automatic = false);
-
-/// <summary>The light and the card before a stand-in: what a real camera would see.</summary>
-/// <param name="Lux">Illuminance at the subject.</param>
-/// <param name="LightK">Its colour temperature.</param>
-/// <param name="Duv">Its distance from a black body's colour, positive green.</param>
-/// <param name="SideStops">How much brighter a lamp on the left makes the left edge than the right.</param>
-public sealed record Scene(double Lux, double LightK, double Duv = 0, double SideStops = 0)
-{
-    /// <summary>What stands in it.</summary>
-    public StandInSubject Subject { get; init; } = StandInSubject.Chart;
-
-    /// <summary>Lamps that follow the mains; null for steady ones.</summary>
-    public LampFlicker? Flicker { get; init; }
-
-    /// <summary>The light as a picture is rendered in it.</summary>
-    internal SceneLight Light => new(new Kelvin(LightK), Duv, SideStops);
-
-    /// <summary>A tungsten lecture room.</summary>
-    public static Scene LectureRoom { get; } = new(420, 3200);
-}
 
 /// <summary>An order that the camera does not take, as its display says it.</summary>
 public sealed class RefusedByCameraException(string says) : Exception(says);
@@ -61,6 +40,19 @@ public sealed class StandIn
 
         Reset();
     }
+
+    private StandIn(StandIn of)
+    {
+        lock (of._gate)
+        {
+            (Tag, Model, Scene, Sound, Charge, Clips) = (of.Tag, of.Model, of.Scene, of.Sound, of.Charge, of.Clips);
+            _standing = new Dictionary<Setting, Standing>(of._standing);
+            _memories = new Dictionary<string, (double Kelvin, double FilterStops)>(of._memories);
+        }
+    }
+
+    /// <summary>Another camera that stands as this one does.</summary>
+    public StandIn Copy() => new(this);
 
     /// <summary>Asset tag.</summary>
     public string Tag { get; }
@@ -240,13 +232,13 @@ public sealed class StandIn
         {
             string name = Model.White.Memories.FirstOrDefault(m => m.Equals(memory, StringComparison.OrdinalIgnoreCase))
                 ?? throw new RefusedByCameraException($"There is no memory {memory}.");
-            double level = Light.LevelFields(this);
-            if (level > Light.Brightest)
+            double level = StandInLight.LevelOfCard(this);
+            if (level > StandInLight.Brightest)
             {
                 throw new RefusedByCameraException("TOO BRIGHT");
             }
 
-            if (level < Light.Darkest)
+            if (level < StandInLight.Darkest)
             {
                 throw new RefusedByCameraException("TOO DARK");
             }
@@ -267,17 +259,20 @@ public sealed class StandIn
     }
 
     /// <summary>A value it stands at now, whether or not it floats.</summary>
-    internal T? Value<T>(Setting setting)
+    public T? Value<T>(Setting setting)
         where T : SettingValue => _standing.GetValueOrDefault(setting).Value as T;
 
-    internal bool FullAuto => Value<SettingValue.Switch>(Setting.FullAuto)?.On == true;
+    /// <summary>Whether the camera decides everything that it can.</summary>
+    public bool FullAuto => Value<SettingValue.Switch>(Setting.FullAuto)?.On == true;
 
-    internal bool IsAutomatic(Setting setting) =>
-        _standing.GetValueOrDefault(setting).Automatic || (FullAuto && Model.HasAutomatic(setting));
+    /// <summary>Whether the camera decides a value.</summary>
+    public bool IsAutomatic(Setting setting) => _standing.GetValueOrDefault(setting).Automatic || (FullAuto && Model.HasAutomatic(setting));
 
-    internal double FilterStops => Value<SettingValue.Filter>(Setting.NeutralDensity)?.Position.Loss.Value ?? 0;
+    /// <summary>Stops that its built-in filter takes by its label.</summary>
+    public double FilterStops => Value<SettingValue.Filter>(Setting.NeutralDensity)?.Position.Loss.Value ?? 0;
 
-    internal ControlSource Control =>
+    /// <summary>What its controls are read from as it stands.</summary>
+    public ControlSource Control =>
         new(Model, Value<SettingValue.Format>(Setting.RecordFormat), Value<SettingValue.Choice>(Setting.BaseIso)?.Word);
 
     // A menu asks for the size first, and each size begins at its own first rate: the rate has to be set after it.
@@ -335,7 +330,7 @@ public sealed class StandIn
     private string Automatic(Setting setting, Standing standing) =>
         setting switch
         {
-            Setting.Gain when Light.AutomaticGain(this) is { } gain => Label(gain),
+            Setting.Gain when StandInLight.AutomaticGain(this) is { } gain => Label(gain),
             Setting.WhiteBalance => Whole(Math.Round(Scene.LightK / 50) * 50),
             _ => standing.Value is { } value ? Label(value) : "",
         };

@@ -2,16 +2,16 @@ using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Units;
 
-namespace GoldNotch.SimulatedCameras;
+namespace GoldNotch.Core.StandIns;
 
 /// <summary>What a stand-in makes of its scene.</summary>
-internal static class Light
+public static class StandInLight
 {
     /// <summary>A white card brighter than this share of the scale is refused.</summary>
-    internal const double Brightest = 0.85;
+    public const double Brightest = 0.85;
 
     /// <summary>A white card darker than this is refused.</summary>
-    internal const double Darkest = 0.50;
+    public const double Darkest = 0.50;
 
     // A bright white card would stand over the limit at a right exposure; the cards for balancing reflect about so much.
     // A maker who states no ISO is taken for an ordinary small sensor.
@@ -19,24 +19,24 @@ internal static class Light
     private const double UnstatedIso = 320;
 
     /// <summary>Level of the card in the picture, 0 to 1.</summary>
-    internal static double LevelFields(StandIn camera)
+    public static double LevelOfCard(StandIn camera)
     {
         double linear = Card * Error(camera, GainOf(camera)).Factor;
         return Math.Clamp(new ToneCurve.Bt709().Encode(linear), 0, 1.09);
     }
 
     /// <summary>The gain that automatic gain goes to; null where the camera has none.</summary>
-    internal static SettingValue.GainAt? AutomaticGain(StandIn camera) =>
+    public static SettingValue.GainAt? AutomaticGain(StandIn camera) =>
         camera
             .Model.Gain.PositionsOn(camera.Control.BaseWord)
             .Select(p => new SettingValue.GainAt(p.Gain, p.Name))
             .MinBy(p => Math.Abs(Error(camera, p.Gain).Value));
 
     /// <summary>Stops that the picture is over what a meter would want.</summary>
-    internal static Stops FromMeter(StandIn camera) => Error(camera, GainOf(camera));
+    public static Stops FromMeter(StandIn camera) => Error(camera, GainOf(camera));
 
     /// <summary>The gain it stands at, or that automatic gain went to.</summary>
-    internal static Decibels GainOf(StandIn camera) =>
+    public static Decibels GainOf(StandIn camera) =>
         camera.IsAutomatic(Setting.Gain)
             ? AutomaticGain(camera)?.Gain ?? new Decibels(0)
             : camera.Value<SettingValue.GainAt>(Setting.Gain)?.Gain ?? new Decibels(0);
