@@ -36,6 +36,14 @@ public sealed class ModelStore(NpgsqlDataSource source)
             .With("key", key)
             .FirstAsync(Read, cancel);
 
+    /// <summary>One version of a card, or null.</summary>
+    public Task<StoredModel?> GetAsync(string key, int version, CancellationToken cancel) =>
+        source
+            .CreateCommand("SELECT specification, changed_by, changed_at FROM camera_model WHERE (key, version) = (@key, @version)")
+            .With("key", key)
+            .With("version", version)
+            .FirstAsync(Read, cancel);
+
     /// <summary>Keeps a card as the next version, if the newest is still the one that was read.</summary>
     /// <param name="card">The card; its version is set here.</param>
     /// <param name="seen">The version that was read; 0 for a new model.</param>

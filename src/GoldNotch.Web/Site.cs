@@ -27,6 +27,7 @@ using GoldNotch.Web.Features.Models;
 using GoldNotch.Web.Features.People;
 using GoldNotch.Web.Features.Phones;
 using GoldNotch.Web.Features.Pictures;
+using GoldNotch.Web.Features.Practice;
 using GoldNotch.Web.Features.Printing;
 using GoldNotch.Web.Features.Sessions;
 using GoldNotch.Web.Features.Sheets;
@@ -183,7 +184,9 @@ internal static class Site
             .AddScoped<TodaySource>()
             .AddSingleton<ShownMinutes>()
             .AddSingleton<CalendarStore>()
-            .AddScoped<CalendarSource>();
+            .AddScoped<CalendarSource>()
+            .AddSingleton<PracticeStore>()
+            .AddSingleton<PracticeDesk>();
         services
             .AddHttpContextAccessor()
             .AddScoped(s => new Phrasing(SignedIn.Notation(s.GetRequiredService<IHttpContextAccessor>().HttpContext)))
@@ -251,6 +254,7 @@ internal static class Site
         signedIn.MapLoans();
         signedIn.MapProofs();
         signedIn.MapToday();
+        signedIn.MapPractice();
         signedIn.MapCalendar();
         signedIn.MapChecks();
         signedIn.MapCameraLinks();

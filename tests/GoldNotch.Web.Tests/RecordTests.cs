@@ -23,6 +23,7 @@ public class RecordTests(TestSite site)
         ["kit_label"] = "DELETE INSERT",
         ["kit_photo"] = "DELETE INSERT",
         ["pool"] = "DELETE INSERT",
+        ["practice_try"] = "DELETE INSERT",
         ["shoot"] = "DELETE INSERT",
         ["shoot_camera"] = "DELETE INSERT",
         ["shoot_pool"] = "DELETE INSERT",

@@ -105,7 +105,8 @@ public static class PracticeBody
     }
 
     /// <summary>The entries to walk through: what the path lists after <em>Menu</em>, or the name of the control where it says none.</summary>
-    internal static ImmutableArray<string> MenuOf(ControlPlace place)
+    /// <param name="place">The place, as the specification states it.</param>
+    public static ImmutableArray<string> MenuOf(ControlPlace place)
     {
         int menu = place.Path.IndexOf("Menu,", StringComparison.OrdinalIgnoreCase);
         if (menu < 0)

@@ -49,7 +49,8 @@ public static class SetToSheet
     }
 
     /// <summary>The model set to its sheet in the light that the sheet is right for, with what of it can be set and is placed; null where that is nothing.</summary>
-    internal static CameraExercise? AtSheet(PracticeSource source)
+    /// <param name="source">What it is made from.</param>
+    public static CameraExercise? AtSheet(PracticeSource source)
     {
         SheetLine[] lines =
         [

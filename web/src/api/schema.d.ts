@@ -1220,6 +1220,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPractice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/tries/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getTry"];
+        put: operations["beginTry"];
+        post?: never;
+        delete: operations["dropTry"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/tries/{id}/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["keepTry"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/tries/{id}/finished": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["finishTry"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/tries/{id}/finder.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFinder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/calendar": {
         parameters: {
             query?: never;
@@ -2592,6 +2672,16 @@ export interface components {
             tapes: string[];
             places: string[];
         };
+        BodyControlView: {
+            key: string;
+            side: components["schemas"]["BodySide"];
+            /** Format: double */
+            across: number;
+            /** Format: double */
+            down: number;
+            name: string;
+            settings: components["schemas"]["WorkedSettingView"][];
+        };
         /** @enum {unknown} */
         BodySide: "left" | "right" | "top" | "back" | "front" | "lens" | "screen";
         BorrowerView: {
@@ -2735,6 +2825,11 @@ export interface components {
             /** Format: int32 */
             missing: number;
             doubled: boolean;
+        };
+        CauseChoiceView: {
+            key: string;
+            look: string;
+            isRight: null | boolean;
         };
         /** @enum {unknown} */
         CauseState: "standsSo" | "look" | "ruledOut" | "notHere";
@@ -3036,6 +3131,8 @@ export interface components {
             /** @default  */
             trap: string;
         };
+        /** @enum {unknown} */
+        ControlMake: "switch" | "dial" | "ring" | "button" | "hold" | "menu";
         CorrectedMatchView: {
             done: components["schemas"]["CorrectedView"][];
         };
@@ -3247,6 +3344,12 @@ export interface components {
             /** Format: double */
             tolerance: number;
         };
+        DisplayView: {
+            setting: string;
+            name: string;
+            shows: string;
+            isAutomatic: boolean;
+        };
         DrawingsView: {
             waveform: components["schemas"]["CellsView"];
             red: string;
@@ -3300,6 +3403,16 @@ export interface components {
             pools?: null | components["schemas"]["PoolDocument"][];
             shoots?: null | components["schemas"]["ShootDocument"][];
             loans?: null | components["schemas"]["LoanDocument"][];
+        };
+        /** @enum {unknown} */
+        ExerciseKind: "findControl" | "setToSheet" | "looksWrong" | "lightChanged" | "twoCameras" | "beforeAndAfter";
+        ExerciseRequest: {
+            kind: string;
+            model: string;
+            /** @default  */
+            standard: string;
+            /** Format: int32 */
+            seed?: null | number;
         };
         ExposureDocument: {
             /** Format: double */
@@ -4464,6 +4577,12 @@ export interface components {
             /** Format: double */
             dbfs: number;
         };
+        MeterView: {
+            /** Format: double */
+            peakDbfs: null | number;
+            /** Format: double */
+            floorDbfs: number;
+        };
         MicrophoneDocument: {
             name: string;
             kind: string;
@@ -4710,7 +4829,7 @@ export interface components {
             resetFirst: null | components["schemas"]["JudgementView"];
         };
         /** @enum {unknown} */
-        ObstacleKind: "isOut" | "notLent" | "personLeft" | "booked" | "check" | "kit" | "plate" | "due";
+        ObstacleKind: "isOut" | "notLent" | "personLeft" | "booked" | "check" | "kit" | "plate" | "card" | "due";
         ObstacleView: {
             kind: components["schemas"]["ObstacleKind"];
             canOverride: boolean;
@@ -4751,6 +4870,15 @@ export interface components {
             supply: components["schemas"]["SaidView"][];
             timecode: null | components["schemas"]["JudgementView"];
             cautions: components["schemas"]["JudgementView"][];
+        };
+        PairMeasuredView: {
+            /** Format: int32 */
+            after: number;
+            /** Format: double */
+            stops: number;
+            /** Format: double */
+            mired: number;
+            isMatched: boolean;
         };
         PairView: {
             left: string;
@@ -4951,6 +5079,11 @@ export interface components {
             emphasis: string;
             workEnded: string;
         };
+        PointView: {
+            isRight: boolean;
+            setting: string;
+            what: string;
+        };
         PolicyOptionView: {
             key: string;
             text: string;
@@ -4990,6 +5123,11 @@ export interface components {
             /** @default  */
             shown: string;
         };
+        PositionView: {
+            to: string;
+            label: string;
+            detail: string;
+        };
         PowerDocument: {
             /** Format: double */
             batteryWh: number;
@@ -5006,6 +5144,68 @@ export interface components {
             chargeMinutes?: null | number;
             /** @default false */
             chargesOnlyWhenOff: boolean;
+        };
+        PracticeAnswerDocument: {
+            /** @default  */
+            place: string;
+            /** Format: int32 */
+            choice?: null | number;
+            /** Format: double */
+            amount?: null | number;
+        };
+        PracticeCameraView: {
+            display: components["schemas"]["DisplayView"][];
+            meters: components["schemas"]["MeterView"][];
+            inWords: string[];
+        };
+        PracticeMoveDocument: {
+            setting: string;
+            to: string;
+        };
+        PracticeMoveView: {
+            setting: string;
+            name: string;
+            to: string;
+            refusal: string;
+        };
+        PracticeOverview: {
+            next: components["schemas"]["PracticeProposalView"][];
+            skills: components["schemas"]["SkillView"][];
+            open: components["schemas"]["TryRowView"][];
+            tries: components["schemas"]["TryRowView"][];
+        };
+        PracticeProposalView: {
+            kind: components["schemas"]["ExerciseKind"];
+            modelKey: string;
+            modelName: string;
+            standardKey: string;
+            isRefresher: boolean;
+            because: string;
+            doesNotReplaceTraining: boolean;
+        };
+        PracticeResultView: {
+            passed: boolean;
+            /** Format: int32 */
+            right: number;
+            /** Format: int32 */
+            of: number;
+            points: components["schemas"]["PointView"][];
+            madeWorse: string[];
+            inThePicture: string[];
+            tryAgain: string;
+            /** Format: double */
+            secondsBefore: null | number;
+        };
+        PracticeWorkDocument: {
+            moves?: null | components["schemas"]["PracticeMoveDocument"][];
+            answers?: null | components["schemas"]["PracticeAnswerDocument"][];
+            named?: null | string[];
+            measured?: null | number[];
+            /**
+             * Format: double
+             * @default 0
+             */
+            seconds: number;
         };
         PreparationRemedyView: {
             kind: string;
@@ -5163,6 +5363,13 @@ export interface components {
             /** Format: double */
             editMegabytes: number;
         };
+        QuestionView: {
+            asks: string;
+            kind: string;
+            options: string[];
+            directions: string[];
+            unit: string;
+        };
         /** @enum {unknown} */
         ReadinessState: "ready" | "due" | "off" | "out" | "repair" | "retired";
         ReadingDocument: {
@@ -5267,6 +5474,11 @@ export interface components {
             modelKey: string;
             ruleId: string;
             setting: string;
+        };
+        RequiredView: {
+            setting: string;
+            name: string;
+            required: string;
         };
         ResetDocument: {
             how: string;
@@ -5650,6 +5862,24 @@ export interface components {
             isNamed: boolean;
             says: components["schemas"]["JudgementView"];
         };
+        SkillView: {
+            modelKey: string;
+            modelName: string;
+            kind: components["schemas"]["ExerciseKind"];
+            /** Format: double */
+            recall: null | number;
+            /** Format: double */
+            stabilityDays: null | number;
+            /** Format: date-time */
+            lastAt: null | string;
+            /** Format: date-time */
+            fadesAt: null | string;
+            isFaded: boolean;
+            /** Format: int32 */
+            tries: number;
+            /** Format: int32 */
+            passed: number;
+        };
         /** @enum {unknown} */
         SkinSide: "redder" | "on" | "yellower" | null;
         SlotDocument: {
@@ -5855,6 +6085,48 @@ export interface components {
             /** Format: uuid */
             check: null | string;
             symptoms: components["schemas"]["DiagnosisView"][];
+        };
+        TryRowView: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["ExerciseKind"];
+            modelName: string;
+            /** Format: date-time */
+            at: string;
+            passed: null | boolean;
+            /** Format: double */
+            seconds: number;
+        };
+        TryView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            kind: components["schemas"]["ExerciseKind"];
+            modelKey: string;
+            modelName: string;
+            standardKey: string;
+            standardName: string;
+            /** Format: int32 */
+            level: number;
+            /** Format: date-time */
+            begunAt: string;
+            /** Format: date-time */
+            finishedAt: null | string;
+            symptom: string;
+            caution: string;
+            questions: components["schemas"]["QuestionView"][];
+            body: components["schemas"]["BodyControlView"][];
+            camera: null | components["schemas"]["PracticeCameraView"];
+            sheet: components["schemas"]["RequiredView"][];
+            causes: components["schemas"]["CauseChoiceView"][];
+            moves: components["schemas"]["PracticeMoveView"][];
+            measured: components["schemas"]["PairMeasuredView"][];
+            /** Format: int32 */
+            mostMeasured: number;
+            work: components["schemas"]["PracticeWorkDocument"];
+            whyThis: string;
+            result: null | components["schemas"]["PracticeResultView"];
         };
         UnitDocument: {
             tag: string;
@@ -6233,6 +6505,16 @@ export interface components {
             /** Format: date-time */
             at: string;
             why: string;
+        };
+        WorkedSettingView: {
+            setting: string;
+            name: string;
+            make: components["schemas"]["ControlMake"];
+            menu: string[];
+            positions: components["schemas"]["PositionView"][];
+            hasAutomatic: boolean;
+            now: string;
+            isAutomatic: boolean;
         };
         WrapStepView: {
             step: string;
@@ -11773,6 +12055,456 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeOverview"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getTry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    beginTry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExerciseRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    dropTry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepTry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeWorkDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    finishTry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeWorkDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getFinder: {
+        parameters: {
+            query?: {
+                other?: boolean;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -166,6 +166,17 @@ export const router = createRouter({
       meta: { title: 'Drift' },
     },
     {
+      path: '/practice',
+      component: () => import('../features/practice/PracticePage.vue'),
+      meta: { title: 'Practice' },
+    },
+    {
+      path: '/practice/:id',
+      component: () => import('../features/practice/TryPage.vue'),
+      props: true,
+      meta: { title: 'Exercise', wide: true },
+    },
+    {
       path: '/history',
       component: () => import('../features/history/HistoryPage.vue'),
       meta: { title: 'History' },

@@ -35,6 +35,7 @@ export const SECTIONS: Section[] = [
       { path: '/cameras/clips', name: 'Test clips' },
     ],
   },
+  { path: '/practice', name: 'Practice', rooms: [] },
   {
     path: '/history',
     name: 'History',

@@ -1,0 +1,207 @@
+using System.Text.Json;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Practice;
+using GoldNotch.Core.Settings;
+using GoldNotch.Core.Sheets;
+using GoldNotch.Exchange;
+using GoldNotch.SimulatedCameras;
+using GoldNotch.Web.Tests.Hosting;
+
+namespace GoldNotch.Web.Tests;
+
+/// <summary>Exercises over the API: each person's own, the same whenever it is opened, counted once.</summary>
+[Collection(DemoSiteTests.Name)]
+public class PracticeApiTests(DemoSite site)
+{
+    private static Task<Answer> BeginAsync(TestClient client, Guid id, string kind, string model = "alder-20", int seed = 7) =>
+        client.PutAsync(
+            $"/api/practice/tries/{id}",
+            new
+            {
+                kind,
+                model,
+                standard = "lecture-room",
+                seed,
+            }
+        );
+
+    private static object Nothing => new { moves = Array.Empty<object>(), seconds = 30 };
+
+    // What the sheet requires, from top to bottom, as whoever reads it would type it.
+    private static object[] BySheet(Answer begun)
+    {
+        Dictionary<string, JsonElement> worked = begun
+            .At("body")
+            .EnumerateArray()
+            .SelectMany(c => c.GetProperty("settings").EnumerateArray())
+            .ToDictionary(s => s.GetProperty("setting").GetString()!);
+        List<object> moves = [];
+        for (int round = 0; round < 2; round++)
+        {
+            foreach (JsonElement line in begun.At("sheet").EnumerateArray())
+            {
+                string setting = line.GetProperty("setting").GetString()!;
+                string required = line.GetProperty("required").GetString()!;
+                string to =
+                    required is "automatic" ? "auto"
+                    : required.StartsWith("memory ", StringComparison.Ordinal) ? $"balance {required["memory ".Length..]}"
+                    : required;
+                worked.ShouldContainKey(setting);
+                moves.Add(new { setting, to });
+            }
+        }
+
+        return [.. moves];
+    }
+
+    [Fact]
+    public async Task A_camera_is_worked_kept_finished_once_and_the_same_whenever_it_is_opened()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        var id = Guid.NewGuid();
+        Answer begun = (await BeginAsync(mara, id, "set-to-sheet")).Expect(200);
+        begun.At("body").GetArrayLength().ShouldBeGreaterThan(10);
+        begun.At("camera").GetProperty("display").GetArrayLength().ShouldBeGreaterThan(5);
+        begun.At("result").ValueKind.ShouldBe(JsonValueKind.Null);
+        (await BeginAsync(mara, id, "find-control", "bracken-3", 99))
+            .Expect(200)
+            .Text("kind")
+            .ShouldBe("setToSheet", "it is begun already");
+        (await mara.GetAsync($"/api/practice/tries/{id}/finder.jpg")).Expect(200).Type.ShouldBe("image/jpeg");
+        byte[] before = mara.LastBytes;
+
+        object[] moves = BySheet(begun);
+        Answer kept = (await mara.PutAsync($"/api/practice/tries/{id}/work", new { moves, seconds = 40 }, 1)).Expect(200);
+        kept.At("moves").EnumerateArray().Select(m => m.GetProperty("refusal").GetString()!).ShouldContain("");
+        (await mara.GetAsync($"/api/practice/tries/{id}/finder.jpg")).Expect(200);
+        mara.LastBytes.SequenceEqual(before).ShouldBeFalse("what was worked is seen");
+        (await mara.PutAsync($"/api/practice/tries/{id}/work", new { moves, seconds = 41 }, 1)).ExpectProblem(412, "changed-meanwhile");
+
+        Answer done = (await mara.PutAsync($"/api/practice/tries/{id}/finished", new { moves, seconds = 50 })).Expect(200);
+        done.At("result").GetProperty("passed").GetBoolean().ShouldBeTrue(done.At("result").GetRawText());
+        done.At("result").GetProperty("inThePicture").GetArrayLength().ShouldBeGreaterThan(0);
+        Answer again = (await mara.PutAsync($"/api/practice/tries/{id}/finished", Nothing)).Expect(200);
+        again.At("result").GetProperty("passed").GetBoolean().ShouldBeTrue("what was judged first stands");
+        (await mara.PutAsync($"/api/practice/tries/{id}/work", Nothing, again.Int("version"))).ExpectProblem(409, "immutable", "/id");
+        (await mara.SendAsync(HttpMethod.Delete, $"/api/practice/tries/{id}", null)).ExpectProblem(409, "immutable", "/id");
+
+        JsonElement skill = (await mara.GetAsync("/api/practice"))
+            .At("skills")
+            .EnumerateArray()
+            .First(s => s.GetProperty("modelKey").GetString() == "alder-20" && s.GetProperty("kind").GetString() == "setToSheet");
+        skill.GetProperty("tries").GetInt32().ShouldBe(1);
+        skill.GetProperty("stabilityDays").GetDouble().ShouldBe(4);
+    }
+
+    [Fact]
+    public async Task Nobody_else_finds_a_try_on_any_route_a_technician_neither()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        using TestClient joss = await site.ClientAsync("joss");
+        using TestClient ines = await site.ClientAsync("ines");
+        var id = Guid.NewGuid();
+        (await BeginAsync(mara, id, "two-cameras")).Expect(200);
+        foreach (TestClient other in new[] { joss, ines })
+        {
+            (await other.GetAsync($"/api/practice/tries/{id}")).ExpectProblem(404, "not-found", "/id");
+            (await other.GetAsync($"/api/practice/tries/{id}/finder.jpg")).ExpectProblem(404, "not-found", "/id");
+            (await BeginAsync(other, id, "set-to-sheet")).ExpectProblem(400, "id-taken", "/id");
+            (await other.PutAsync($"/api/practice/tries/{id}/work", Nothing, 1)).ExpectProblem(404, "not-found", "/id");
+            (await other.PutAsync($"/api/practice/tries/{id}/finished", Nothing)).ExpectProblem(404, "not-found", "/id");
+            (await other.SendAsync(HttpMethod.Delete, $"/api/practice/tries/{id}", null)).ExpectProblem(404, "not-found", "/id");
+            (await other.GetAsync("/api/practice")).Json.GetRawText().ShouldNotContain(id.ToString());
+        }
+
+        (await mara.GetAsync("/api/practice")).Json.GetRawText().ShouldContain(id.ToString());
+        (await mara.SendAsync(HttpMethod.Delete, $"/api/practice/tries/{id}", null)).Expect(204);
+        (await mara.GetAsync($"/api/practice/tries/{id}")).Expect(404);
+    }
+
+    [Fact]
+    public async Task Questions_do_not_give_their_answers_away_and_are_judged_at_the_end()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        foreach (string kind in new[] { "find-control", "light-changed", "before-and-after" })
+        {
+            var id = Guid.NewGuid();
+            Answer begun = (await BeginAsync(mara, id, kind)).Expect(200);
+            begun.At("questions").GetArrayLength().ShouldBe(5);
+            begun.Json.GetRawText().ShouldNotContain("accepted", Case.Insensitive);
+            begun.At("body").EnumerateArray().ShouldAllBe(c => c.GetProperty("settings").GetArrayLength() == 0);
+            Answer done = (await mara.PutAsync($"/api/practice/tries/{id}/finished", Nothing)).Expect(200);
+            done.At("result").GetProperty("right").GetInt32().ShouldBe(0);
+            done.At("result").GetProperty("of").GetInt32().ShouldBe(5);
+            done.At("result").GetProperty("tryAgain").GetString().ShouldNotBeNullOrEmpty();
+        }
+    }
+
+    [Fact]
+    public async Task What_cannot_be_is_refused_at_its_field()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        (await BeginAsync(mara, Guid.NewGuid(), "juggling")).ExpectProblem(400, "bad-value", "/kind");
+        (await BeginAsync(mara, Guid.NewGuid(), "set-to-sheet", "no-such")).ExpectProblem(400, "model-missing", "/model");
+        var id = Guid.NewGuid();
+        (await BeginAsync(mara, id, "set-to-sheet")).Expect(200);
+        object[] moves = [new { setting = "no-such", to = "on" }];
+        (await mara.PutAsync($"/api/practice/tries/{id}/work", new { moves }, 1)).ExpectProblem(400, "bad-value", "/moves/0/setting");
+        object[] many = [.. Enumerable.Repeat(new { setting = "gain", to = "0 dB" }, 401)];
+        (await mara.PutAsync($"/api/practice/tries/{id}/finished", new { moves = many })).ExpectProblem(409, "too-many", "/moves");
+        (await mara.PutAsync($"/api/practice/tries/{id}/work", new { seconds = -1 }, 1)).ExpectProblem(400, "bad-value", "/seconds");
+        (await mara.GetAsync($"/api/practice/tries/{id}")).Int("version").ShouldBe(1, "nothing was kept");
+    }
+
+    [Fact]
+    public async Task A_specification_that_changes_meanwhile_leaves_the_exercise_as_it_was()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        using TestClient ines = await site.ClientAsync("ines");
+        var id = Guid.NewGuid();
+        Answer begun = (await BeginAsync(mara, id, "find-control", "elm-p")).Expect(200);
+        JsonElement card = (await ines.GetAsync("/api/models/elm-p")).Expect(200).At("document");
+        var changed = System.Text.Json.Nodes.JsonNode.Parse(card.GetRawText())!;
+        changed["name"] = "Elm P, renamed";
+        foreach (KeyValuePair<string, System.Text.Json.Nodes.JsonNode?> control in changed["controls"]!.AsObject())
+        {
+            control.Value!["side"] = "top";
+        }
+
+        (await ines.PutAsync("/api/models/elm-p", changed.ToJsonString(), card.GetProperty("version").GetInt32())).Expect(200);
+        try
+        {
+            Answer now = (await mara.GetAsync($"/api/practice/tries/{id}")).Expect(200);
+            now.At("questions").GetRawText().ShouldBe(begun.At("questions").GetRawText());
+            now.Text("modelName").ShouldBe("Elm P");
+        }
+        finally
+        {
+            (await ines.PutAsync("/api/models/elm-p", card.GetRawText(), card.GetProperty("version").GetInt32() + 1)).Expect(200);
+        }
+    }
+
+    [Fact]
+    public void Exercises_of_the_demo_can_be_done_with_the_controls_of_each_model_and_only_what_is_right_is_accepted()
+    {
+        ExchangeDocument[] files =
+        [
+            .. new[] { "01-cameras.json", "02-standards.json" }.Select(f =>
+                JsonSerializer.Deserialize(
+                    File.ReadAllBytes(Path.Combine(TestSite.Root, "demo", f)),
+                    ExchangeJson.Default.ExchangeDocument
+                )!
+            ),
+        ];
+        CameraModel[] models = [.. files.SelectMany(f => f.Models ?? []).Select(m => ModelReader.ToModel(m))];
+        Standard[] standards =
+        [
+            .. files
+                .SelectMany(f => f.Standards ?? [])
+                .GroupBy(s => s.Key)
+                .Select(g => StandardReader.ToStandard(g.MaxBy(s => s.Version)!)),
+        ];
+        PracticeTrialResult trial = PracticeTrial.Run(models, standards, 150, 20261130);
+        trial.Faults.ShouldBeEmpty();
+        trial.Made.Values.ShouldAllBe(made => made >= 20);
+        trial.MostSteps.Values.Max().ShouldBeLessThanOrEqualTo(PracticeTrial.MostSteps);
+    }
+}

@@ -1,0 +1,73 @@
+import type { Views } from '../../app/client';
+
+type Kind = Views['TryView']['kind'];
+
+/** The kinds of exercise, in the order in which they are offered. */
+export const KINDS: { key: string; kind: Kind; name: string; about: string }[] = [
+  {
+    key: 'find-control',
+    kind: 'findControl',
+    name: 'Find the control',
+    about: 'Five controls: on which side, under which name.',
+  },
+  {
+    key: 'set-to-sheet',
+    kind: 'setToSheet',
+    name: 'Set it to the sheet',
+    about: 'A borrowed camera with the faults that happen here.',
+  },
+  {
+    key: 'looks-wrong',
+    kind: 'looksWrong',
+    name: 'It looks wrong',
+    about: 'One harmless cause. Look, then say which.',
+  },
+  {
+    key: 'light-changed',
+    kind: 'lightChanged',
+    name: 'The light changed',
+    about: 'Stops, thirds, ND, gain and mired by head.',
+  },
+  {
+    key: 'two-cameras',
+    kind: 'twoCameras',
+    name: 'Two cameras',
+    about: 'Bring B to A; measure twice at most.',
+  },
+  {
+    key: 'before-and-after',
+    kind: 'beforeAndAfter',
+    name: 'Before and after',
+    about: 'Kit, cards, and the wrap list.',
+  },
+];
+export const kindOf = (kind: Kind) => KINDS.find((k) => k.kind === kind)!;
+
+export const SIDES: { key: Views['BodyControlView']['side']; name: string }[] = [
+  { key: 'left', name: 'left' },
+  { key: 'right', name: 'right' },
+  { key: 'back', name: 'back' },
+  { key: 'top', name: 'top' },
+  { key: 'front', name: 'front' },
+  { key: 'lens', name: 'lens' },
+  { key: 'screen', name: 'menu' },
+];
+
+/** Minutes and seconds on the clock of an exercise. */
+export const clockOf = (seconds: number) =>
+  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
+
+export const AUTOMATIC = 'auto';
+
+/** Every position of a control, the automatic last where it has one. */
+export function positionsOf(s: Views['WorkedSettingView']): Views['PositionView'][] {
+  const all = s.positions.filter((p) => p.to !== AUTOMATIC);
+  return s.hasAutomatic ? [...all, { to: AUTOMATIC, label: 'A', detail: 'automatic' }] : all;
+}
+
+/** Where it stands among its positions; −1 where it shows none of them. */
+export function placeOf(s: Views['WorkedSettingView']): number {
+  const all = positionsOf(s);
+  if (s.isAutomatic) return all.findIndex((p) => p.to === AUTOMATIC);
+  return all.findIndex((p) => p.label === s.now || p.to === s.now || p.to === `balance ${s.now}`);
+}
