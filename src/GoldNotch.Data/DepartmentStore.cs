@@ -5,13 +5,26 @@ using Npgsql;
 
 namespace GoldNotch.Data;
 
+/// <summary>What a department asks of its borrowers.</summary>
+/// <param name="Months">Months a check-off holds, 1 to 60.</param>
+/// <param name="IsAsked">Whether a hand-out asks for one; null: from the first that is signed on.</param>
+public sealed record CheckOffPolicy(int Months, bool? IsAsked);
+
 /// <summary>What holds for the whole department.</summary>
 /// <param name="Name">What it is called, at the head of printed pages; empty where nobody said.</param>
 /// <param name="TimeZone">IANA name of its time zone, in which calls are told; empty for that of the server.</param>
 /// <param name="MainsHz">Mains frequency that a new standard begins with, Hz.</param>
 /// <param name="Preparation">How long things take in it.</param>
+/// <param name="CheckOff">How long a check-off holds, and whether a hand-out asks for one.</param>
 /// <param name="Version">Version of it, 1 and up.</param>
-public sealed record Department(string Name, string TimeZone, double MainsHz, PreparationTimes Preparation, int Version)
+public sealed record Department(
+    string Name,
+    string TimeZone,
+    double MainsHz,
+    PreparationTimes Preparation,
+    CheckOffPolicy CheckOff,
+    int Version
+)
 {
     /// <summary>A moment as the clock on the department's wall shows it.</summary>
     /// <param name="at">The moment, in whatever zone it was kept.</param>
@@ -22,7 +35,7 @@ public sealed record Department(string Name, string TimeZone, double MainsHz, Pr
 /// <summary>The settings of the department.</summary>
 public sealed class DepartmentStore(NpgsqlDataSource source)
 {
-    private const string Columns = "name, time_zone, mains_hz, preparation, version";
+    private const string Columns = "name, time_zone, mains_hz, preparation, check_off_months, check_off_asked, version";
 
     /// <summary>As they are.</summary>
     public async Task<Department> GetAsync(CancellationToken cancel) =>
@@ -48,12 +61,14 @@ public sealed class DepartmentStore(NpgsqlDataSource source)
 
         Department? after = await transaction
             .Command(
-                $"UPDATE department SET name = @name, time_zone = @zone, mains_hz = @hz, preparation = @preparation, version = version + 1 RETURNING {Columns}"
+                $"UPDATE department SET name = @name, time_zone = @zone, mains_hz = @hz, preparation = @preparation, check_off_months = @months, check_off_asked = @asked, version = version + 1 RETURNING {Columns}"
             )
             .With("name", wanted.Name)
             .With("zone", wanted.TimeZone)
             .With("hz", wanted.MainsHz)
             .WithJson("preparation", Json(wanted.Preparation))
+            .With("months", wanted.CheckOff.Months)
+            .With("asked", wanted.CheckOff.IsAsked)
             .FirstAsync(Read, cancel);
         await Audit.WriteAsync(
             transaction,
@@ -66,6 +81,7 @@ public sealed class DepartmentStore(NpgsqlDataSource source)
                 before.TimeZone,
                 before.MainsHz,
                 before.Preparation,
+                before.CheckOff,
             },
             new
             {
@@ -73,6 +89,7 @@ public sealed class DepartmentStore(NpgsqlDataSource source)
                 wanted.TimeZone,
                 wanted.MainsHz,
                 wanted.Preparation,
+                wanted.CheckOff,
             },
             cancel
         );
@@ -92,6 +109,7 @@ public sealed class DepartmentStore(NpgsqlDataSource source)
             row.Text("time_zone"),
             row.Real("mains_hz"),
             row.TextOrNull("preparation") is { } times ? Times(times) : new PreparationTimes(),
+            new CheckOffPolicy(row.Number("check_off_months"), row.IsNull("check_off_asked") ? null : row.Flag("check_off_asked")),
             row.Number("version")
         );
 }

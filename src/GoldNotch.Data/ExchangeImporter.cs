@@ -71,6 +71,10 @@ public sealed partial class ExchangeImporter(NpgsqlDataSource source, TimeProvid
         await import.EachAsync("pools", ExchangeJson.Default.PoolDocument, (p, at) => PutPoolAsync(transaction, p, at, who, cancel));
         await import.EachAsync("shoots", ExchangeJson.Default.ShootDocument, (s, at) => PutShootAsync(transaction, s, at, who, cancel));
         await import.EachAsync("loans", ExchangeJson.Default.LoanDocument, (l, at) => PutLoanAsync(transaction, l, at, who, cancel));
+        await import.EachAsync("practice", ExchangeJson.Default.PracticeTryDocument, (t, at) => PutTryAsync(transaction, t, at, cancel));
+        await import.EachAsync("checkOffs", ExchangeJson.Default.CheckOffDocument, (c, at) =>
+            PutCheckOffAsync(transaction, c, at, who, cancel)
+        );
         if (import.Faults is [var first, ..] && (!keepGood || import.Stopped))
         {
             string more =

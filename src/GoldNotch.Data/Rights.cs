@@ -26,6 +26,9 @@ public enum Right
     /// <summary>Hand cameras out and take them back.</summary>
     HandOut,
 
+    /// <summary>Examine people and sign their check-offs.</summary>
+    Examine,
+
     /// <summary>Import files of many records.</summary>
     ImportFiles,
 

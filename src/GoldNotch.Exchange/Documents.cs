@@ -22,6 +22,8 @@ namespace GoldNotch.Exchange;
 /// <param name="Pools">Loose things.</param>
 /// <param name="Shoots">Shoots.</param>
 /// <param name="Loans">Loans with what was done with them.</param>
+/// <param name="Practice">Finished tries of exercises.</param>
+/// <param name="CheckOffs">Check-offs of people.</param>
 public sealed record ExchangeDocument(
     string Format,
     int FormatVersion,
@@ -35,7 +37,9 @@ public sealed record ExchangeDocument(
     IReadOnlyList<KitDocument>? Kits = null,
     IReadOnlyList<PoolDocument>? Pools = null,
     IReadOnlyList<ShootDocument>? Shoots = null,
-    IReadOnlyList<LoanDocument>? Loans = null
+    IReadOnlyList<LoanDocument>? Loans = null,
+    IReadOnlyList<PracticeTryDocument>? Practice = null,
+    IReadOnlyList<CheckOffDocument>? CheckOffs = null
 )
 {
     /// <summary>Name of the format.</summary>
@@ -205,6 +209,9 @@ public sealed record ReadingDocument(
 [JsonSerializable(typeof(PracticeWorkDocument))]
 [JsonSerializable(typeof(PracticeResultDocument))]
 [JsonSerializable(typeof(PracticeSourceDocument))]
+[JsonSerializable(typeof(HandsOnItemDocument[]))]
+[JsonSerializable(typeof(CheckOffDocument))]
+[JsonSerializable(typeof(PracticeTryDocument))]
 [JsonSerializable(typeof(IReadOnlyList<KitPieceDocument>))]
 [JsonSerializable(typeof(KitPieceDocument))]
 [JsonSerializable(typeof(PoolDocument))]

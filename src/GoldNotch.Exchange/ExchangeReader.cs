@@ -190,7 +190,9 @@ public sealed class ExchangeFile
                 or "kits"
                 or "pools"
                 or "shoots"
-                or "loans":
+                or "loans"
+                or "practice"
+                or "checkOffs":
                     _lists[name] = ScanList(ref reader, name);
                     break;
                 default:

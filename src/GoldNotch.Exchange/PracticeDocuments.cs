@@ -131,6 +131,63 @@ public sealed record PracticeSourceDocument(IReadOnlyList<PracticeDriftDocument>
             .ToDictionary(d => d.Setting!.Value, d => new Frequency(d.Wrong, d.Of));
 }
 
+/// <summary>Something a trainee does with the real camera.</summary>
+/// <param name="Key">Key within the check-off.</param>
+/// <param name="Text">What is done.</param>
+/// <param name="Standard">By what it is judged.</param>
+public sealed record HandsOnItemDocument(string Key, string Text, string Standard)
+{
+    /// <summary>The item as it is written.</summary>
+    public static HandsOnItemDocument Of(HandsOnItem item) => new(item.Key, item.Text, item.Standard);
+
+    /// <summary>The item as the core knows it.</summary>
+    public HandsOnItem ToItem() => new(Key, Text, Standard);
+}
+
+/// <summary>A check-off of a person for a model; begun and not signed where <c>signedAt</c> is left out.</summary>
+/// <param name="Id">Made by whoever writes it first.</param>
+/// <param name="Person">Sign-in name of the trainee.</param>
+/// <param name="Model">Key of the model.</param>
+/// <param name="BegunBy">Name of who began it.</param>
+/// <param name="BegunAt">When.</param>
+/// <param name="Items">What is done with the real camera.</param>
+/// <param name="Ticked">Keys of what was seen done.</param>
+/// <param name="SignedBy">Name of who signed it, another than the trainee.</param>
+/// <param name="SignedAt">When.</param>
+/// <param name="Months">How long it holds, months.</param>
+public sealed record CheckOffDocument(
+    Guid Id,
+    string Person,
+    string Model,
+    string BegunBy,
+    DateTimeOffset BegunAt,
+    IReadOnlyList<HandsOnItemDocument> Items,
+    IReadOnlyList<string>? Ticked = null,
+    string SignedBy = "",
+    DateTimeOffset? SignedAt = null,
+    int Months = CheckOff.UsualMonths
+);
+
+/// <summary>A finished try of an exercise, in short.</summary>
+/// <param name="Id">Made by whoever writes it first.</param>
+/// <param name="Person">Sign-in name of whose it is.</param>
+/// <param name="Kind">Kind of exercise.</param>
+/// <param name="Model">Key of the model.</param>
+/// <param name="Standard">Key of the standard.</param>
+/// <param name="At">When it was finished.</param>
+/// <param name="Passed">Whether it was passed.</param>
+/// <param name="Seconds">How long it took.</param>
+public sealed record PracticeTryDocument(
+    Guid Id,
+    string Person,
+    string Kind,
+    string Model,
+    string Standard,
+    DateTimeOffset At,
+    bool Passed,
+    double Seconds
+);
+
 /// <summary>Words of practice in files and addresses.</summary>
 public static class PracticeWords
 {

@@ -140,8 +140,13 @@ public static class ShootReader
             piece.CapacityGb
         );
 
-    // Text that stands on one line of a list, a label and a calendar.
-    internal static string Line(string text, int most, string at, bool mayBeEmpty = false) =>
+    /// <summary>Text that stands on one line of a list, a label and a calendar.</summary>
+    /// <param name="text">The text.</param>
+    /// <param name="most">Most characters.</param>
+    /// <param name="at">JSON pointer to it.</param>
+    /// <param name="mayBeEmpty">Whether it may be left empty.</param>
+    /// <exception cref="RefusedException">It has a line break or another control character, or is too long or empty.</exception>
+    public static string Line(string text, int most, string at, bool mayBeEmpty = false) =>
         text.Any(char.IsControl)
             ? throw new RefusedException(
                 ProblemCode.BadValue,

@@ -186,7 +186,9 @@ internal static class Site
             .AddSingleton<CalendarStore>()
             .AddScoped<CalendarSource>()
             .AddSingleton<PracticeStore>()
-            .AddSingleton<PracticeDesk>();
+            .AddSingleton<PracticeDesk>()
+            .AddSingleton<CheckOffStore>()
+            .AddSingleton<CheckOffGate>();
         services
             .AddHttpContextAccessor()
             .AddScoped(s => new Phrasing(SignedIn.Notation(s.GetRequiredService<IHttpContextAccessor>().HttpContext)))
@@ -255,6 +257,7 @@ internal static class Site
         signedIn.MapProofs();
         signedIn.MapToday();
         signedIn.MapPractice();
+        signedIn.MapCheckOffs();
         signedIn.MapCalendar();
         signedIn.MapChecks();
         signedIn.MapCameraLinks();

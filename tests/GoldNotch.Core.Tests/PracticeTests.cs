@@ -241,3 +241,48 @@ public class PracticeTests
         body.ShouldAllBe(c => !c.Settings.IsEmpty);
     }
 }
+
+/// <summary>What a check-off asks, and how long it holds.</summary>
+public class CheckOffTests
+{
+    private static readonly DateTimeOffset Now = new(2026, 11, 30, 9, 0, 0, TimeSpan.Zero);
+
+    [Fact]
+    public void It_holds_to_its_last_day_and_lapses_on_the_next()
+    {
+        DateOnly signed = new(2025, 11, 30);
+        var last = new SignedCheckOff(signed, CheckOff.ValidUntil(signed, 12));
+        last.ValidUntil.ShouldBe(new DateOnly(2026, 11, 30));
+        CheckOff.StandingOf(last, new DateOnly(2026, 11, 30)).ShouldBe(CheckOffStanding.Valid);
+        CheckOff.StandingOf(last, new DateOnly(2026, 12, 1)).ShouldBe(CheckOffStanding.Lapsed);
+        CheckOff.StandingOf(null, signed).ShouldBe(CheckOffStanding.None);
+        Should.Throw<QuantityException>(() => CheckOff.ValidUntil(signed, 0));
+        Should.Throw<QuantityException>(() => CheckOff.ValidUntil(signed, 61));
+    }
+
+    [Fact]
+    public void What_is_missing_is_every_item_not_ticked_and_every_exercise_not_passed_lately()
+    {
+        ImmutableArray<HandsOnItem> items = CheckOff.ItemsOf(Ottermere.Alder);
+        Dictionary<ExerciseKind, DateTimeOffset> passed = CheckOff.Exercises.ToDictionary(k => k, _ => Now.AddDays(-1));
+        string[] all = [.. items.Select(i => i.Key)];
+        all.ShouldBeUnique();
+        CheckOff.Missing("Alder 20", items, all, passed, Now).ShouldBeEmpty();
+        CheckOff.Missing("Alder 20", items, all[1..], passed, Now).ShouldHaveSingleItem().Case.ShouldBe("not-ticked");
+        passed[ExerciseKind.SetToSheet] = Now.AddDays(-36);
+        CheckOff.Missing("Alder 20", items, all, passed, Now).ShouldHaveSingleItem().Case.ShouldBe("not-passed");
+        CheckOff.RefusalOf("Ines", true).ShouldNotBeNull();
+        CheckOff.RefusalOf("Mara", false).ShouldBeNull();
+    }
+
+    [Fact]
+    public void What_a_model_does_not_have_is_not_asked_for()
+    {
+        CameraModel bare = Ottermere.Alder with { HasFullAuto = false, NotFitted = [Setting.Headphones, Setting.Magnifier] };
+        string[] asked = [.. CheckOff.ItemsOf(bare).Select(i => i.Key)];
+        asked.ShouldNotContain("automatic");
+        asked.ShouldNotContain("sound");
+        asked.ShouldNotContain("focus");
+        asked.ShouldContain("wrap");
+    }
+}

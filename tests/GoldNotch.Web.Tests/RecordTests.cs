@@ -22,6 +22,7 @@ public class RecordTests(TestSite site)
         ["kit"] = "DELETE INSERT",
         ["kit_label"] = "DELETE INSERT",
         ["kit_photo"] = "DELETE INSERT",
+        ["check_off"] = "DELETE INSERT",
         ["pool"] = "DELETE INSERT",
         ["practice_try"] = "DELETE INSERT",
         ["shoot"] = "DELETE INSERT",

@@ -32,6 +32,9 @@ public enum ObstacleKind
     /// <summary>Footage of an earlier loan is on a card and not proven copied.</summary>
     Card,
 
+    /// <summary>The borrower has no check-off for the model, or it has lapsed.</summary>
+    CheckOff,
+
     /// <summary>The due time has passed already.</summary>
     Due,
 }
@@ -46,6 +49,13 @@ public sealed record Obstacle(ObstacleKind Kind, bool CanOverride, Judgement Bec
 /// <param name="Name">The shoot.</param>
 /// <param name="From">From when.</param>
 public sealed record Promise(string Name, DateTimeOffset From);
+
+/// <summary>What a borrower without a valid check-off lacks.</summary>
+/// <param name="Model">The model, as spoken.</param>
+/// <param name="LapsedOn">The last day it held; null where there never was one.</param>
+/// <param name="Needed">What is still needed, where an examination is open or one would begin.</param>
+/// <param name="Examiners">Who can examine.</param>
+public sealed record MissingCheckOff(string Model, DateOnly? LapsedOn, ImmutableArray<Judgement> Needed, ImmutableArray<string> Examiners);
 
 /// <summary>What is known at the counter when a camera is to be handed out.</summary>
 /// <param name="Unit">The unit.</param>
@@ -75,6 +85,9 @@ public sealed record HandOutFacts(
 {
     /// <summary>Cards of earlier loans that are not clear, and whose footage is on them.</summary>
     public ImmutableArray<(string Card, string Borrower)> Uncleared { get; init; } = [];
+
+    /// <summary>What the borrower's check-off lacks; null where it is valid, or nobody asks for one.</summary>
+    public MissingCheckOff? CheckOff { get; init; }
 }
 
 /// <summary>Whether a camera may go out.</summary>
@@ -127,6 +140,16 @@ public static class HandOut
         "card-held",
         "{card} may hold footage of {borrower} that is not proven copied. Prove it on the loan, or put another card in the bag."
     );
+    private static readonly Template NoCheckOff = new(
+        RuleId,
+        "no-check-off",
+        "{borrower} has no check-off for {model}. Still needed: {needed} {examiners} can examine."
+    );
+    private static readonly Template CheckOffLapsed = new(
+        RuleId,
+        "check-off-lapsed",
+        "The check-off of {borrower} for {model} lapsed on {day}. Still needed: {needed} {examiners} can examine."
+    );
     private static readonly Template DuePast = new(RuleId, "due-past", "The due time has passed already. Choose when it is to be back.");
 
     /// <summary>Everything that speaks against it, what cannot be overridden first.</summary>
@@ -158,6 +181,21 @@ public static class HandOut
         if (facts.Due <= facts.Now)
         {
             Add(ObstacleKind.Due, false, DuePast.Of());
+        }
+
+        if (facts.CheckOff is { } missing)
+        {
+            Add(
+                ObstacleKind.CheckOff,
+                true,
+                (missing.LapsedOn is null ? NoCheckOff : CheckOffLapsed).Of(
+                    ("borrower", facts.Borrower),
+                    ("model", missing.Model),
+                    ("day", missing.LapsedOn is { } day ? day : ""),
+                    ("needed", FigureValue.Of(missing.Needed)),
+                    ("examiners", FigureValue.Of(missing.Examiners.DefaultIfEmpty("A technician")))
+                )
+            );
         }
 
         foreach (Promise promise in facts.Promises)

@@ -171,6 +171,11 @@ export const router = createRouter({
       meta: { title: 'Practice' },
     },
     {
+      path: '/practice/check-offs',
+      component: () => import('../features/practice/CheckOffsPage.vue'),
+      meta: { title: 'Check-offs' },
+    },
+    {
       path: '/practice/:id',
       component: () => import('../features/practice/TryPage.vue'),
       props: true,

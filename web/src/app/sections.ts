@@ -35,7 +35,14 @@ export const SECTIONS: Section[] = [
       { path: '/cameras/clips', name: 'Test clips' },
     ],
   },
-  { path: '/practice', name: 'Practice', rooms: [] },
+  {
+    path: '/practice',
+    name: 'Practice',
+    rooms: [
+      { path: '/practice', name: 'Exercises' },
+      { path: '/practice/check-offs', name: 'Check-offs' },
+    ],
+  },
   {
     path: '/history',
     name: 'History',

@@ -1,4 +1,4 @@
-using GoldNotch.Core.Shoots;
+using GoldNotch.Core.Practice;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Hosting;
@@ -13,12 +13,35 @@ public sealed record DepartmentView(
     string TimeZone,
     double MainsHz,
     PreparationTimesDocument Preparation,
+    CheckOffPolicyView CheckOff,
     bool SaidSo,
     int Version
 );
 
-/// <summary>What of it can be changed; <c>preparation</c> left out stays as it is.</summary>
-public sealed record DepartmentEdit(string Name, string TimeZone, double MainsHz, PreparationTimesDocument? Preparation = null);
+/// <summary>When a hand-out asks for a check-off.</summary>
+public enum CheckOffAsked
+{
+    /// <summary>From the first that is signed on.</summary>
+    OnceSigned,
+
+    /// <summary>Always.</summary>
+    Always,
+
+    /// <summary>Never.</summary>
+    Never,
+}
+
+/// <summary>How long a check-off holds, months, and when a hand-out asks for one.</summary>
+public sealed record CheckOffPolicyView(int Months, CheckOffAsked Asked);
+
+/// <summary>What of it can be changed; what is left out stays as it is.</summary>
+public sealed record DepartmentEdit(
+    string Name,
+    string TimeZone,
+    double MainsHz,
+    PreparationTimesDocument? Preparation = null,
+    CheckOffPolicyView? CheckOff = null
+);
 
 /// <summary>The last backup that was restored elsewhere and found equal; where none was, the last that was made, and why it is not good.</summary>
 /// <param name="TakenAt">When.</param>
@@ -57,7 +80,26 @@ internal static class DepartmentEndpoints
     }
 
     private static DepartmentView View(Data.Department now) =>
-        new(now.Name, now.TimeZone, now.MainsHz, PreparationTimesDocument.Of(now.Preparation), now.Version > 1, now.Version);
+        new(
+            now.Name,
+            now.TimeZone,
+            now.MainsHz,
+            PreparationTimesDocument.Of(now.Preparation),
+            Of(now.CheckOff),
+            now.Version > 1,
+            now.Version
+        );
+
+    private static CheckOffPolicyView Of(CheckOffPolicy policy) =>
+        new(
+            policy.Months,
+            policy.IsAsked switch
+            {
+                null => CheckOffAsked.OnceSigned,
+                true => CheckOffAsked.Always,
+                false => CheckOffAsked.Never,
+            }
+        );
 
     private static async Task<Ok<BackupsView>> BackupsAsync(Npgsql.NpgsqlDataSource source, TimeProvider clock, CancellationToken cancel) =>
         TypedResults.Ok(
@@ -112,8 +154,27 @@ internal static class DepartmentEndpoints
             );
         }
 
-        PreparationTimes times = edit.Preparation?.ToTimes("/preparation") ?? (await store.GetAsync(cancel)).Preparation;
-        return await store.ChangeAsync(new Data.Department(name, zone, edit.MainsHz, times, seen.Number), author.Actor, cancel) is { } after
+        if (edit.CheckOff is { Months: < 1 or > CheckOff.MostMonths })
+        {
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/checkOff/months",
+                $"A check-off holds 1 to {CheckOff.MostMonths} months. Nothing was changed."
+            );
+        }
+
+        Data.Department now = await store.GetAsync(cancel);
+        var wanted = new Data.Department(
+            name,
+            zone,
+            edit.MainsHz,
+            edit.Preparation?.ToTimes("/preparation") ?? now.Preparation,
+            edit.CheckOff is { } policy
+                ? new CheckOffPolicy(policy.Months, policy.Asked == CheckOffAsked.OnceSigned ? null : policy.Asked == CheckOffAsked.Always)
+                : now.CheckOff,
+            seen.Number
+        );
+        return await store.ChangeAsync(wanted, author.Actor, cancel) is { } after
             ? TypedResults.Ok(View(after))
             : TypedResults.Problem(
                 ProblemHandler.Problem(

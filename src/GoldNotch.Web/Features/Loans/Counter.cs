@@ -4,6 +4,7 @@ using GoldNotch.Core.Checks;
 using GoldNotch.Core.Shoots;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
+using GoldNotch.Web.Features.Practice;
 using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 
@@ -49,6 +50,7 @@ internal sealed class Counter(
     LoanStore loans,
     ShootStore shoots,
     PersonStore people,
+    CheckOffGate gate,
     WallClock wall,
     TimeProvider clock
 )
@@ -102,6 +104,7 @@ internal sealed class Counter(
             )
             {
                 Uncleared = await UnclearedAsync(unit.Tag, cancel),
+                CheckOff = borrower is null ? null : await gate.MissingAsync(borrower, ModelReader.ToModel(card), now, cancel),
             }
         );
         return new CounterHandOut(

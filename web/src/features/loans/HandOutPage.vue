@@ -225,6 +225,9 @@ const sheet = computed(() => {
             {{ o.because.sentence }}
             <RouterLink v-if="o.kind === 'check'" :to="`/bench?unit=${look.unit}`">Check it now</RouterLink>
             <RouterLink v-else-if="o.kind === 'card'" to="/shoots/loans">Go to the loans</RouterLink>
+            <RouterLink v-else-if="o.kind === 'checkOff'" :to="`/practice/check-offs?person=${borrower}`"
+              >Go to the check-offs</RouterLink
+            >
           </p>
           <label v-if="soft.length && !firm.length" class="entry reason"
             ><span class="what">Hand it out all the same, because</span>

@@ -30,7 +30,18 @@ const TIMES: { key: keyof Times; name: string }[] = [
   { key: 'count', name: 'Count and pack a kit' },
   { key: 'load', name: 'Load and get there' },
 ];
-const form = ref<{ name: string; timeZone: string; mainsHz: number; preparation: Times } | null>(null);
+const form = ref<{
+  name: string;
+  timeZone: string;
+  mainsHz: number;
+  preparation: Times;
+  checkOff: Views['CheckOffPolicyView'];
+} | null>(null);
+const ASKED: { key: Views['CheckOffAsked']; name: string }[] = [
+  { key: 'onceSigned', name: 'once the first is signed' },
+  { key: 'always', name: 'always' },
+  { key: 'never', name: 'never' },
+];
 /** What somebody types stays, whatever answer comes meanwhile; only what was never touched follows the site. */
 const touched = ref(false);
 watch(
@@ -42,6 +53,7 @@ watch(
         timeZone: now.timeZone || here,
         mainsHz: now.mainsHz,
         preparation: { ...now.preparation },
+        checkOff: { ...now.checkOff },
       };
   },
   { immediate: true },
@@ -118,6 +130,24 @@ async function save(): Promise<void> {
           :label="t.name"
           :locked="!can('defineStandards')"
           :wrong="at === `/preparation/${t.key}` ? wrong : ''"
+        />
+      </fieldset>
+      <fieldset class="times">
+        <legend>Check-off</legend>
+        <OneOf
+          v-model="form.checkOff.asked"
+          label="Asked at a hand-out"
+          :options="ASKED"
+          :disabled="!can('defineStandards')"
+          @update:model-value="touched = true"
+        />
+        <NumberField
+          v-model="form.checkOff.months"
+          label="Holds"
+          unit="months"
+          required
+          :locked="!can('defineStandards')"
+          :wrong="at === '/checkOff/months' ? wrong : ''"
         />
       </fieldset>
       <button v-if="can('defineStandards')" class="act" type="submit" :disabled="busy">Save</button>

@@ -6,6 +6,7 @@ import { api, ask, type Problem } from '../../app/client';
 import { moment } from '../../app/dates';
 import Loading from '../../app/Loading.vue';
 import OneOf from '../../app/OneOf.vue';
+import SectionTabs from '../../app/SectionTabs.vue';
 import { useTitle } from '../../app/title';
 import RecallLine from './RecallLine.vue';
 import { clockOf, KINDS, kindOf } from './words';
@@ -66,6 +67,7 @@ useTitle(() => ['Practice']);
     @again="practice.refetch()"
   >
     <div v-if="practice.data.value" class="page">
+      <SectionTabs />
       <h1>Practice</h1>
       <p class="soft">Five minutes at a camera on the screen. Only you see your tries.</p>
       <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>

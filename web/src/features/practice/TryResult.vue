@@ -9,7 +9,8 @@ defineProps<{ view: Views['TryView'] }>();
 <template>
   <section v-if="view.result" class="result" aria-label="Result">
     <h2 :class="{ off: !view.result.passed }">
-      {{ view.result.passed ? 'Passed' : 'Not yet' }}: {{ view.result.right }} of {{ view.result.of }}
+      {{ view.result.passed ? 'Passed' : 'Not yet'
+      }}<template v-if="view.result.of">: {{ view.result.right }} of {{ view.result.of }}</template>
     </h2>
     <p class="soft">
       {{ clockOf(view.work.seconds ?? 0)

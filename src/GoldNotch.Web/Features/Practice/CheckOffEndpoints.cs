@@ -1,0 +1,301 @@
+using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Judgements;
+using GoldNotch.Core.Practice;
+using GoldNotch.Data;
+using GoldNotch.Exchange;
+using GoldNotch.Web.Features.Printing;
+using GoldNotch.Web.Features.Wording;
+using GoldNotch.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace GoldNotch.Web.Features.Practice;
+
+/// <summary>Something a trainee does with the real camera, and whether the examiner saw it done.</summary>
+public sealed record HandsOnItemView(string Key, string Text, string Standard, bool IsTicked);
+
+/// <summary>A check-off; <c>missing</c> is what is open before it can be signed.</summary>
+public sealed record CheckOffView(
+    Guid Id,
+    string Login,
+    string Person,
+    string ModelKey,
+    string ModelName,
+    int Version,
+    string BegunBy,
+    DateTimeOffset BegunAt,
+    IReadOnlyList<HandsOnItemView> Items,
+    IReadOnlyList<string> Missing,
+    string SignedBy,
+    DateTimeOffset? SignedAt,
+    DateOnly? ValidUntil,
+    CheckOffStanding Standing
+);
+
+/// <summary>Check-offs: everybody's for whoever may examine, else the person's own.</summary>
+public sealed record CheckOffsView(IReadOnlyList<CheckOffView> All, int Months, bool IsAsked);
+
+/// <summary>Who is examined on what.</summary>
+public sealed record CheckOffRequest(string Person, string Model);
+
+/// <summary>What the examiner saw done, by key.</summary>
+public sealed record TickedRequest(IReadOnlyList<string> Ticked);
+
+/// <summary>What every endpoint of check-offs needs.</summary>
+internal sealed record CheckOffWork(
+    CheckOffStore Store,
+    CheckOffGate Gate,
+    PersonStore People,
+    ModelStore Models,
+    DepartmentStore Departments,
+    WallClock Wall,
+    TimeProvider Clock,
+    Phrasing Phrasing
+)
+{
+    internal async Task<CheckOffView> ViewAsync(StoredCheckOff of, CancellationToken cancel)
+    {
+        DateTimeOffset now = await Wall.NowAsync(cancel);
+        CameraModel? model = (await Models.GetAsync(of.ModelKey, cancel)) is { } card ? ModelReader.ToModel(card.Document) : null;
+        ImmutableArray<Judgement> missing =
+            of.SignedAt is null && model is not null ? await Gate.MissingAsync(of.PersonId, model, of, now, cancel) : [];
+        return new CheckOffView(
+            of.Id,
+            of.Login,
+            of.PersonName,
+            of.ModelKey,
+            model?.Name ?? of.ModelKey,
+            of.Version,
+            of.BegunBy,
+            of.BegunAt,
+            [.. of.Items.Select(i => new HandsOnItemView(i.Key, i.Text, i.Standard, of.Ticked.Contains(i.Key)))],
+            [.. missing.Select(m => Phrasing.Text(m))],
+            of.SignedBy ?? "",
+            of.SignedAt,
+            of.Signed?.ValidUntil,
+            CheckOff.StandingOf(of.Signed, DateOnly.FromDateTime(now.DateTime))
+        );
+    }
+}
+
+/// <summary>Practical examinations, and the card that opens the counter.</summary>
+internal static class CheckOffEndpoints
+{
+    internal static void MapCheckOffs(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/check-offs", ListAsync).WithName("listCheckOffs");
+        api.MapPut("/check-offs/{id:guid}", BeginAsync)
+            .Needs(Right.Examine)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .WithName("beginCheckOff");
+        api.MapPut("/check-offs/{id:guid}/ticked", TickAsync)
+            .Needs(Right.Examine)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(412)
+            .ProducesProblem(428)
+            .WithName("tickCheckOff");
+        api.MapPut("/check-offs/{id:guid}/signature", SignAsync)
+            .Needs(Right.Examine)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(412)
+            .ProducesProblem(428)
+            .WithName("signCheckOff");
+        api.MapDelete("/check-offs/{id:guid}", DropAsync)
+            .Needs(Right.Examine)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .WithName("dropCheckOff");
+        api.MapGet("/check-offs/card.pdf", CardAsync)
+            .Produces(200, contentType: "application/pdf")
+            .ProducesProblem(404)
+            .WithName("printCheckOffCard");
+    }
+
+    private static async Task<Ok<CheckOffsView>> ListAsync(
+        HttpContext context,
+        Author author,
+        [AsParameters] CheckOffWork work,
+        CancellationToken cancel
+    )
+    {
+        bool examines = SignedIn.Role(context.User).Has(Right.Examine);
+        List<CheckOffView> all = [];
+        foreach (StoredCheckOff one in await work.Store.ListAsync(examines ? null : author.Id, cancel))
+        {
+            all.Add(await work.ViewAsync(one, cancel));
+        }
+
+        CheckOffPolicy policy = (await work.Departments.GetAsync(cancel)).CheckOff;
+        return TypedResults.Ok(new CheckOffsView(all, policy.Months, policy.IsAsked ?? await work.Store.AnyAsync(cancel)));
+    }
+
+    private static async Task<Ok<CheckOffView>> BeginAsync(
+        Guid id,
+        CheckOffRequest request,
+        Author author,
+        [AsParameters] CheckOffWork work,
+        CancellationToken cancel
+    )
+    {
+        StoredPerson trainee = await work.People.GetAsync(request.Person, cancel)
+            ?? throw new RefusedException(
+                ProblemCode.NotFound,
+                "/person",
+                "There is nobody with this sign-in name. Choose somebody of the department."
+            );
+        if (CheckOff.RefusalOf(trainee.Name, trainee.Id == author.Id) is { } own)
+        {
+            throw new RefusedException(ProblemCode.NotPossible, "/person", work.Phrasing.Text(own));
+        }
+
+        StoredModel model = await work.Models.GetAsync(request.Model, cancel)
+            ?? throw new RefusedException(ProblemCode.ModelMissing, "/model", "There is no such model. Choose one of the list.");
+        ImmutableArray<HandsOnItem> items = CheckOff.ItemsOf(ModelReader.ToModel(model.Document));
+        StoredCheckOff begun = await work.Store.BeginAsync(
+            id,
+            trainee,
+            model.Document.Key,
+            items,
+            work.Clock.GetUtcNow(),
+            author.Actor,
+            cancel
+        );
+        return TypedResults.Ok(await work.ViewAsync(begun, cancel));
+    }
+
+    private static async Task<Ok<CheckOffView>> TickAsync(
+        Guid id,
+        TickedRequest request,
+        SeenVersion seen,
+        Author author,
+        [AsParameters] CheckOffWork work,
+        CancellationToken cancel
+    )
+    {
+        StoredCheckOff of = await OpenAsync(id, work, cancel);
+        string[] unknown = [.. request.Ticked.Except(of.Items.Select(i => i.Key))];
+        if (unknown.Length > 0)
+        {
+            throw new RefusedException(
+                ProblemCode.BadValue,
+                "/ticked",
+                "Something was ticked that is not on this list. Load the page again. Nothing was changed."
+            );
+        }
+
+        StoredCheckOff kept = await work.Store.TickAsync(id, [.. request.Ticked.Distinct()], seen.Number, author.Actor, cancel)
+            ?? throw Moved();
+        return TypedResults.Ok(await work.ViewAsync(kept, cancel));
+    }
+
+    private static async Task<Ok<CheckOffView>> SignAsync(
+        Guid id,
+        SeenVersion seen,
+        Author author,
+        [AsParameters] CheckOffWork work,
+        CancellationToken cancel
+    )
+    {
+        StoredCheckOff of = await OpenAsync(id, work, cancel);
+        if (CheckOff.RefusalOf(of.PersonName, of.PersonId == author.Id) is { } own)
+        {
+            throw new RefusedException(ProblemCode.NotPossible, "/id", work.Phrasing.Text(own));
+        }
+
+        CheckOffView now = await work.ViewAsync(of, cancel);
+        if (now.Missing.Count > 0)
+        {
+            throw new RefusedException(
+                ProblemCode.NotPossible,
+                "/missing",
+                $"It cannot be signed yet. {string.Join(" ", now.Missing)} Nothing was signed."
+            );
+        }
+
+        DateOnly today = await work.Wall.TodayAsync(cancel);
+        int months = (await work.Departments.GetAsync(cancel)).CheckOff.Months;
+        StoredCheckOff signed = await work.Store.SignAsync(
+            id,
+            new SignedCheckOff(today, CheckOff.ValidUntil(today, months)),
+            seen.Number,
+            work.Clock.GetUtcNow(),
+            author.Actor,
+            cancel
+        ) ?? throw Moved();
+        return TypedResults.Ok(await work.ViewAsync(signed, cancel));
+    }
+
+    private static async Task<NoContent> DropAsync(Guid id, Author author, [AsParameters] CheckOffWork work, CancellationToken cancel)
+    {
+        await OpenAsync(id, work, cancel);
+        return await work.Store.DropAsync(id, author.Actor, cancel) ? TypedResults.NoContent() : throw Signed();
+    }
+
+    private static async Task<FileContentHttpResult> CardAsync(
+        string? person,
+        HttpContext context,
+        Author author,
+        [AsParameters] CheckOffWork work,
+        CancellationToken cancel
+    )
+    {
+        string login = string.IsNullOrEmpty(person) ? author.Login : person;
+        if (login != author.Login && !SignedIn.Role(context.User).Has(Right.Examine))
+        {
+            throw new RefusedException(
+                ProblemCode.NotAllowed,
+                "/person",
+                "A card is its person's own. Whoever may examine prints it for others."
+            );
+        }
+
+        StoredPerson holder = await work.People.GetAsync(login, cancel)
+            ?? throw new RefusedException(ProblemCode.NotFound, "/person", "There is nobody with this sign-in name.");
+        DateOnly today = await work.Wall.TodayAsync(cancel);
+        Dictionary<string, string> names = await work.Models.NamesAsync(cancel);
+        CheckOffCardPdf.Entry[] entries =
+        [
+            .. (await work.Store.ListAsync(holder.Id, cancel))
+                .Where(c => CheckOff.StandingOf(c.Signed, today) == CheckOffStanding.Valid)
+                .GroupBy(c => c.ModelKey)
+                .Select(g => g.MaxBy(c => c.Signed!.ValidUntil)!)
+                .Select(c => new CheckOffCardPdf.Entry(
+                    names.GetValueOrDefault(c.ModelKey, c.ModelKey),
+                    c.Signed!.ValidUntil,
+                    c.SignedBy ?? ""
+                ))
+                .OrderBy(e => e.Model, StringComparer.Ordinal),
+        ];
+        if (entries.Length == 0)
+        {
+            throw new RefusedException(
+                ProblemCode.NotFound,
+                "/person",
+                $"{holder.Name} has no check-off that holds. A technician examines and signs one first."
+            );
+        }
+
+        string address = $"{PublicAddress.Of(context)}/practice/check-offs?person={Uri.EscapeDataString(holder.Login)}";
+        Data.Department department = await work.Departments.GetAsync(cancel);
+        return TypedResults.File(
+            CheckOffCardPdf.Of(holder.Name, department.Name, entries, address, today),
+            "application/pdf",
+            $"check-offs-{holder.Login}.pdf"
+        );
+    }
+
+    private static async Task<StoredCheckOff> OpenAsync(Guid id, CheckOffWork work, CancellationToken cancel)
+    {
+        StoredCheckOff of = await work.Store.FindAsync(id, cancel);
+        return of.SignedAt is null ? of : throw Signed();
+    }
+
+    private static RefusedException Signed() =>
+        new(ProblemCode.Immutable, "/id", "This check-off is signed and stays as it is. Begin another to examine again.");
+
+    private static RefusedException Moved() =>
+        new(ProblemCode.ChangedMeanwhile, "", "Somebody changed this check-off meanwhile. Load it again; nothing was changed.");
+}
