@@ -32,6 +32,8 @@ public class LookTests(DemoBrowserSite site)
         "/cameras/specifications/calla-d",
         "/cameras/drift",
         "/cameras/pictures",
+        "/practice",
+        "/practice/check-offs",
         "/history",
         "/history/audit-log",
         "/history/5d9a2c1e-0b7f-4f6e-9a35-1f2e3d4c5b01",
@@ -75,6 +77,25 @@ public class LookTests(DemoBrowserSite site)
                 $"{view} to be loaded"
             );
             found.AddRange(AtEveryWidth(browser, view));
+        }
+
+        using (TestClient ines = await site.Site.ClientAsync())
+        {
+            foreach (string kind in new[] { "set-to-sheet", "light-changed" })
+            {
+                var id = Guid.NewGuid();
+                object begun = new
+                {
+                    kind,
+                    model = "alder-20",
+                    standard = "lecture-room",
+                    seed = 7,
+                };
+                (await ines.PutAsync($"/api/practice/tries/{id}", begun)).Expect(200);
+                browser.Show($"/practice/{id}");
+                browser.See("h2.asks, .side");
+                found.AddRange(AtEveryWidth(browser, kind));
+            }
         }
 
         found.ShouldBeEmpty();

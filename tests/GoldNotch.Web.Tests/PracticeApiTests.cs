@@ -180,6 +180,26 @@ public class PracticeApiTests(DemoSite site)
     }
 
     [Fact]
+    public async Task The_refresher_is_one_page_of_what_is_found_wrong_here()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        foreach (string paper in new[] { "a4", "letter" })
+        {
+            (await mara.GetAsync($"/api/practice/refresher.pdf?model=alder-20&standard=lecture-room&paper={paper}"))
+                .Expect(200)
+                .Type.ShouldBe("application/pdf");
+            System.Text.Encoding.Latin1.GetString(mara.LastBytes).ShouldContain("/Count 1");
+        }
+
+        (await mara.GetAsync("/api/practice/refresher.pdf?model=alder-20&standard=lecture-room&paper=a5")).ExpectProblem(
+            400,
+            "bad-value",
+            "/paper"
+        );
+        (await mara.GetAsync("/api/practice/refresher.pdf?model=no-such&standard=lecture-room")).Expect(404);
+    }
+
+    [Fact]
     public void Exercises_of_the_demo_can_be_done_with_the_controls_of_each_model_and_only_what_is_right_is_accepted()
     {
         ExchangeDocument[] files =

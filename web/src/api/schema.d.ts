@@ -1300,6 +1300,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/refresher.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printRefresher"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/check-offs": {
         parameters: {
             query?: never;
@@ -2969,6 +2985,26 @@ export interface components {
         };
         /** @enum {unknown} */
         CheckOffAsked: "onceSigned" | "always" | "never";
+        CheckOffDocument: {
+            /** Format: uuid */
+            id: string;
+            person: string;
+            model: string;
+            begunBy: string;
+            /** Format: date-time */
+            begunAt: string;
+            items: components["schemas"]["HandsOnItemDocument"][];
+            ticked?: null | string[];
+            /** @default  */
+            signedBy: string;
+            /** Format: date-time */
+            signedAt?: null | string;
+            /**
+             * Format: int32
+             * @default 12
+             */
+            months: number;
+        };
         CheckOffPolicyView: {
             /** Format: int32 */
             months: number;
@@ -3525,6 +3561,8 @@ export interface components {
             pools?: null | components["schemas"]["PoolDocument"][];
             shoots?: null | components["schemas"]["ShootDocument"][];
             loans?: null | components["schemas"]["LoanDocument"][];
+            practice?: null | components["schemas"]["PracticeTryDocument"][];
+            checkOffs?: null | components["schemas"]["CheckOffDocument"][];
         };
         /** @enum {unknown} */
         ExerciseKind: "findControl" | "setToSheet" | "looksWrong" | "lightChanged" | "twoCameras" | "beforeAndAfter";
@@ -3824,6 +3862,11 @@ export interface components {
         HandlingDocument: {
             kind: string;
             text: string;
+        };
+        HandsOnItemDocument: {
+            key: string;
+            text: string;
+            standard: string;
         };
         HandsOnItemView: {
             key: string;
@@ -5323,6 +5366,19 @@ export interface components {
             tryAgain: string;
             /** Format: double */
             secondsBefore: null | number;
+        };
+        PracticeTryDocument: {
+            /** Format: uuid */
+            id: string;
+            person: string;
+            kind: string;
+            model: string;
+            standard: string;
+            /** Format: date-time */
+            at: string;
+            passed: boolean;
+            /** Format: double */
+            seconds: number;
         };
         PracticeWorkDocument: {
             moves?: null | components["schemas"]["PracticeMoveDocument"][];
@@ -12654,6 +12710,64 @@ export interface operations {
             };
         };
     };
+    printRefresher: {
+        parameters: {
+            query: {
+                model: string;
+                standard: string;
+                paper?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     listCheckOffs: {
         parameters: {
             query?: never;
@@ -13076,15 +13190,6 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -246,7 +246,7 @@ internal static class CheckOffEndpoints
         if (login != author.Login && !SignedIn.Role(context.User).Has(Right.Examine))
         {
             throw new RefusedException(
-                ProblemCode.NotAllowed,
+                ProblemCode.NotFound,
                 "/person",
                 "A card is its person's own. Whoever may examine prints it for others."
             );

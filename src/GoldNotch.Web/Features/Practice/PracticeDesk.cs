@@ -35,7 +35,8 @@ internal sealed class PracticeDesk(
     TimeProvider clock
 )
 {
-    private const int MonthsOfDrift = 6;
+    /// <summary>How far back what was found wrong counts.</summary>
+    internal const int MonthsOfDrift = 6;
     private static readonly TimeSpan Kept = TimeSpan.FromMinutes(20);
 
     /// <summary>Begins a try.</summary>

@@ -1,9 +1,14 @@
 using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
 using GoldNotch.Core.Frames;
 using GoldNotch.Core.Practice;
 using GoldNotch.Core.Settings;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
+using GoldNotch.Web.Features.Printing;
+using GoldNotch.Web.Features.Sheets;
 using GoldNotch.Web.Features.Wording;
 using GoldNotch.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -162,6 +167,10 @@ internal static class PracticeEndpoints
             .Produces(200, contentType: "image/jpeg")
             .ProducesProblem(404)
             .WithName("getFinder");
+        api.MapGet("/practice/refresher.pdf", RefresherAsync)
+            .Produces(200, contentType: "application/pdf")
+            .ProducesProblem(404)
+            .WithName("printRefresher");
     }
 
     private static async Task<Ok<PracticeOverview>> OverviewAsync(
@@ -368,6 +377,24 @@ internal static class PracticeEndpoints
         PracticeCamera camera = other == true ? exercise.Other()! : exercise.After(of.Work.ToWork().Moves).Camera;
         byte[] jpeg = await Task.Run(() => PracticeFinder.Jpeg(camera, of.Seed), cancel);
         return TypedResults.File(jpeg, "image/jpeg");
+    }
+
+    private static async Task<FileContentHttpResult> RefresherAsync(
+        string model,
+        string standard,
+        string? paper,
+        SheetSource sheets,
+        DriftStore drift,
+        WallClock wall,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
+    {
+        PaperSize size = PaperSize.Of(paper) ?? throw new RefusedException(ProblemCode.BadValue, "/paper", "The paper is a4 or letter.");
+        (Sheet sheet, _) = await sheets.GetAsync(new SheetAddress(standard, model, null, null), null, cancel);
+        DateOnly since = (await wall.TodayAsync(cancel)).AddMonths(-PracticeDesk.MonthsOfDrift);
+        Dictionary<Setting, Frequency> counts = (await drift.ByModelAsync(model, since, cancel)).ToDictionary(c => c.Setting, c => c.Wrong);
+        return TypedResults.File(RefresherPdf.Of(sheet, counts, size, phrasing), "application/pdf", $"refresher-{model}-{standard}.pdf");
     }
 
     private static RefusedException Finished() =>

@@ -137,6 +137,11 @@ onMounted(() => {
   else unitField.value?.$el.focus();
 });
 onBeforeUnmount(() => window.removeEventListener('keydown', keys));
+const refresher = computed(() =>
+  look.value?.standard
+    ? `/api/practice/refresher.pdf?model=${look.value.modelKey}&standard=${look.value.standard}`
+    : '',
+);
 const sheet = computed(() => {
   if (!look.value?.standard) return '';
   return `/api/sheets/${look.value.standard}/${look.value.modelKey}/sheet.pdf?unit=${look.value.unit}`;
@@ -156,6 +161,7 @@ const sheet = computed(() => {
       <p class="acts">
         <button v-focus class="act" type="button" @click="next">Next camera</button>
         <a v-if="sheet" class="act quiet" :href="sheet" target="_blank">Sheet, PDF</a>
+        <a v-if="refresher" class="act quiet" :href="refresher" target="_blank">Refresher, PDF</a>
         <RouterLink class="link" :to="`/shoots/loans/${done.row.id}`">The loan</RouterLink>
         <RouterLink v-if="done.row.shoot" class="link" :to="`/shoots/${done.row.shoot}/hand-out`">{{
           done.row.shootName

@@ -99,6 +99,13 @@ useTitle(() => ['Practice']);
             >
               Begin
             </button>
+            <a
+              v-if="practice.data.value.next[0].standardKey"
+              class="link"
+              target="_blank"
+              :href="`/api/practice/refresher.pdf?model=${practice.data.value.next[0].modelKey}&standard=${practice.data.value.next[0].standardKey}`"
+              >Refresher page, PDF</a
+            >
             <span v-if="practice.data.value.next[0].doesNotReplaceTraining" class="soft small"
               >It does not replace training in person.</span
             >
@@ -121,6 +128,13 @@ useTitle(() => ['Practice']);
               @update:model-value="model = $event ?? ''"
             />
             <OneOf v-model="standard" label="Standard" none="any" :options="approved" />
+            <a
+              v-if="standard && here"
+              class="link"
+              target="_blank"
+              :href="`/api/practice/refresher.pdf?model=${here}&standard=${standard}`"
+              >Refresher page, PDF</a
+            >
           </div>
           <ul class="kinds">
             <li v-for="k in skills" :key="k.key">

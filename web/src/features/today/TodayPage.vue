@@ -18,6 +18,9 @@ const today = useQuery({
   queryFn: () => ask(api.GET('/api/today')),
   refetchInterval: 60_000,
 });
+/** The five minutes before a shoot, where a camera was not touched for weeks. */
+const practice = useQuery({ queryKey: ['practice'], queryFn: () => ask(api.GET('/api/practice')) });
+const refresher = computed(() => practice.data.value?.next.find((p) => p.isRefresher));
 const now = useNow({ interval: 30_000 });
 const view = computed(() => today.data.value);
 const ahead = computed(() => minutesAhead(zone.value, now.value.toISOString()));
@@ -89,6 +92,20 @@ const needs = computed(() =>
     <div v-if="view" class="page">
       <h1>Today</h1>
       <p class="soft">{{ dayAt(view.now, zone) }} · {{ session?.name }}</p>
+      <section v-if="refresher" aria-labelledby="refresher">
+        <h2 id="refresher">Refresher</h2>
+        <p>
+          {{ refresher.because }} <RouterLink to="/practice">Practise it, five minutes</RouterLink
+          ><template v-if="refresher.standardKey"
+            >, or
+            <a
+              :href="`/api/practice/refresher.pdf?model=${refresher.modelKey}&standard=${refresher.standardKey}`"
+              target="_blank"
+              >print the page</a
+            ></template
+          >. <span class="soft small">It does not replace training in person.</span>
+        </p>
+      </section>
       <section v-if="view.mine.length || view.owed.length" aria-labelledby="mine">
         <h2 id="mine">Yours</h2>
         <ul class="lines">
