@@ -164,6 +164,34 @@ public sealed class PracticeStore(NpgsqlDataSource source)
             .With("person", person)
             .ListAsync(Read, cancel);
 
+    /// <summary>Everybody's finished tries since a moment, in their order: for what the department sees, which names nobody.</summary>
+    public Task<List<TryRow>> SinceAsync(DateTimeOffset since, CancellationToken cancel) =>
+        source
+            .CreateCommand(
+                """
+                SELECT id, person_id, kind, model_key, finished_at, passed, (work ->> 'seconds')::float8 AS seconds FROM practice_try
+                WHERE finished_at >= @since ORDER BY finished_at, id LIMIT 100000
+                """
+            )
+            .With("since", since.ToUniversalTime())
+            .ListAsync(ReadRow, cancel);
+
+    /// <summary>How often the control of a setting was looked for since a moment, and not found.</summary>
+    public Task<List<(string ModelKey, string Setting, int Missed, int Asked)>> LookedForAsync(
+        DateTimeOffset since,
+        CancellationToken cancel
+    ) =>
+        source
+            .CreateCommand(
+                """
+                SELECT t.model_key, p ->> 'setting' AS setting, count(*) FILTER (WHERE NOT (p ->> 'right')::boolean)::int AS missed, count(*)::int AS asked
+                FROM practice_try t, jsonb_array_elements(t.result -> 'points') p
+                WHERE t.kind = 'find-control' AND t.finished_at >= @since AND p ->> 'setting' IS NOT NULL GROUP BY 1, 2
+                """
+            )
+            .With("since", since.ToUniversalTime())
+            .ListAsync(r => (r.Text("model_key"), r.Text("setting"), r.Number("missed"), r.Number("asked")), cancel);
+
     private static string Json(PracticeWorkDocument work) => JsonSerializer.Serialize(work, ExchangeJson.Default.PracticeWorkDocument);
 
     private static TryRow ReadRow(Row r) =>

@@ -34,6 +34,7 @@ public class LookTests(DemoBrowserSite site)
         "/cameras/pictures",
         "/practice",
         "/practice/check-offs",
+        "/practice/department",
         "/history",
         "/history/audit-log",
         "/history/5d9a2c1e-0b7f-4f6e-9a35-1f2e3d4c5b01",

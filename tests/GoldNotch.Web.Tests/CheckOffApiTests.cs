@@ -116,6 +116,30 @@ public class CheckOffApiTests(DemoSite site)
         (await ines.SendAsync(HttpMethod.Delete, $"/api/check-offs/{id}", null)).Expect(204);
     }
 
+    [Fact]
+    public async Task The_department_sees_skills_and_controls_of_three_people_and_more_and_names_nobody()
+    {
+        using TestClient ines = await site.ClientAsync();
+        async Task<JsonElement[]> FadingAsync() =>
+            [
+                .. (await ines.GetAsync("/api/practice/department"))
+                    .Expect(200)
+                    .At("fading")
+                    .EnumerateArray()
+                    .Where(f => f.GetProperty("modelName").GetString() == "Calla D"),
+            ];
+        await PassAsync("mara", 50, "calla-d");
+        await PassAsync("joss", 50, "calla-d");
+        (await FadingAsync()).ShouldBeEmpty("two people could be told apart");
+        await PassAsync("ines", 1, "calla-d");
+        JsonElement[] fading = await FadingAsync();
+        fading.Length.ShouldBe(3);
+        fading.ShouldAllBe(f => f.GetProperty("people").GetInt32() == 3 && f.GetProperty("faded").GetInt32() == 2);
+        string all = (await ines.GetAsync("/api/practice/department")).Json.GetRawText();
+        all.ShouldNotContain("Mara");
+        all.ShouldNotContain("Joss");
+    }
+
     private static async Task AskedAsync(TestClient ines, string asked)
     {
         int version = (await ines.GetAsync("/api/department")).Int("version");

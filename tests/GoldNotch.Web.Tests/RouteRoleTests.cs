@@ -72,6 +72,7 @@ public class RouteRoleTests(DemoSite site)
     [
         "get /api/people",
         "get /api/department/backups",
+        "get /api/practice/department",
         "get /api/audit",
         "get /api/audit/{id}",
         "get /api/audit/verification",

@@ -96,7 +96,7 @@ public static class PracticeBody
     {
         bool Says(string word) => place.Path.Contains(word, StringComparison.OrdinalIgnoreCase);
         int positions = Dial.Of(setting, model, null).Detents.Length;
-        return place.Side == BodySide.Screen || (Says("menu") && positions > MostOnASwitch) ? ControlMake.Menu
+        return place.Side == BodySide.Screen || (positions > MostOnASwitch && !MenuOf(place).IsEmpty) ? ControlMake.Menu
             : place.Side == BodySide.Lens ? ControlMake.Ring
             : Says("hold") || Says("two seconds") ? ControlMake.Hold
             : Says("each press") ? ControlMake.Button

@@ -1300,6 +1300,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/department": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getDepartmentPractice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practice/refresher.pdf": {
         parameters: {
             query?: never;
@@ -3449,6 +3465,14 @@ export interface components {
             preparation?: null | components["schemas"]["PreparationTimesDocument"];
             checkOff?: null | components["schemas"]["CheckOffPolicyView"];
         };
+        DepartmentPracticeView: {
+            /** Format: date-time */
+            since: string;
+            /** Format: int32 */
+            people: number;
+            fading: components["schemas"]["FadingView"][];
+            controls: components["schemas"]["HardControlView"][];
+        };
         DepartmentView: {
             name: string;
             timeZone: string;
@@ -3588,6 +3612,14 @@ export interface components {
              */
             offsetStops: number;
             levels?: null | components["schemas"]["CurveLevelsDocument"][];
+        };
+        FadingView: {
+            modelName: string;
+            kind: components["schemas"]["ExerciseKind"];
+            /** Format: int32 */
+            people: number;
+            /** Format: int32 */
+            faded: number;
         };
         FigureDocument: components["schemas"]["FigureDocumentNumber"] | components["schemas"]["FigureDocumentFStop"] | components["schemas"]["FigureDocumentDay"] | components["schemas"]["FigureDocumentWord"] | components["schemas"]["FigureDocumentSettingName"] | components["schemas"]["FigureDocumentShown"] | components["schemas"]["FigureDocumentQuoted"] | components["schemas"]["FigureDocumentList"];
         FigureDocumentDay: {
@@ -3873,6 +3905,16 @@ export interface components {
             text: string;
             standard: string;
             isTicked: boolean;
+        };
+        HardControlView: {
+            modelName: string;
+            setting: string;
+            place: string;
+            /** Format: int32 */
+            missed: number;
+            /** Format: int32 */
+            asked: number;
+            label: string;
         };
         HiddenView: {
             brighter: string;
@@ -12692,6 +12734,62 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getDepartmentPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DepartmentPracticeView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -176,6 +176,11 @@ export const router = createRouter({
       meta: { title: 'Check-offs' },
     },
     {
+      path: '/practice/department',
+      component: () => import('../features/practice/DepartmentPractice.vue'),
+      meta: { title: 'Practice of the department' },
+    },
+    {
       path: '/practice/:id',
       component: () => import('../features/practice/TryPage.vue'),
       props: true,

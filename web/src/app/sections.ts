@@ -41,6 +41,7 @@ export const SECTIONS: Section[] = [
     rooms: [
       { path: '/practice', name: 'Exercises' },
       { path: '/practice/check-offs', name: 'Check-offs' },
+      { path: '/practice/department', name: 'Department', shown: () => can('examine') },
     ],
   },
   {

@@ -51,6 +51,20 @@ public sealed record PracticeOverview(
     IReadOnlyList<TryRowView> Tries
 );
 
+/// <summary>How many people practised a skill, and of how many it has faded.</summary>
+public sealed record FadingView(string ModelName, ExerciseKind Kind, int People, int Faded);
+
+/// <summary>A control that is looked for and not found: how often, with the interval that the numbers allow.</summary>
+public sealed record HardControlView(string ModelName, string Setting, string Place, int Missed, int Asked, string Label);
+
+/// <summary>What the department sees of practice: skills and controls, and no person.</summary>
+public sealed record DepartmentPracticeView(
+    DateTimeOffset Since,
+    int People,
+    IReadOnlyList<FadingView> Fading,
+    IReadOnlyList<HardControlView> Controls
+);
+
 /// <summary>What every endpoint of practice needs.</summary>
 internal sealed record PracticeWorkshop(
     PracticeStore Store,
@@ -149,6 +163,9 @@ internal sealed record PracticeWorkshop(
 internal static class PracticeEndpoints
 {
     private const int MostTries = 30;
+    private const int MonthsSeen = 12;
+    private const int LeastPeople = 3;
+    private const int LeastAsked = 5;
 
     internal static void MapPractice(this IEndpointRouteBuilder api)
     {
@@ -167,6 +184,7 @@ internal static class PracticeEndpoints
             .Produces(200, contentType: "image/jpeg")
             .ProducesProblem(404)
             .WithName("getFinder");
+        api.MapGet("/practice/department", DepartmentAsync).Needs(Right.Examine).WithName("getDepartmentPractice");
         api.MapGet("/practice/refresher.pdf", RefresherAsync)
             .Produces(200, contentType: "application/pdf")
             .ProducesProblem(404)
@@ -377,6 +395,59 @@ internal static class PracticeEndpoints
         PracticeCamera camera = other == true ? exercise.Other()! : exercise.After(of.Work.ToWork().Moves).Camera;
         byte[] jpeg = await Task.Run(() => PracticeFinder.Jpeg(camera, of.Seed), cancel);
         return TypedResults.File(jpeg, "image/jpeg");
+    }
+
+    // Whom it is about is nobody's business here: what is counted of fewer than three people would name them.
+    private static async Task<Ok<DepartmentPracticeView>> DepartmentAsync([AsParameters] PracticeWorkshop work, CancellationToken cancel)
+    {
+        DateTimeOffset now = await work.Wall.NowAsync(cancel);
+        DateTimeOffset since = now.AddMonths(-MonthsSeen);
+        List<TryRow> tries = await work.Store.SinceAsync(since, cancel);
+        Dictionary<string, CameraModel> models = (await work.Models.NewestAsync(cancel)).ToDictionary(
+            m => m.Document.Key,
+            m => ModelReader.ToModel(m.Document)
+        );
+        return TypedResults.Ok(
+            new DepartmentPracticeView(
+                since,
+                tries.Select(t => t.Person).Distinct().Count(),
+                [
+                    .. tries
+                        .GroupBy(t => (t.ModelKey, t.Kind))
+                        .Select(g =>
+                            (
+                                g.Key,
+                                Memories: g.GroupBy(t => t.Person)
+                                    .Select(p => Memory.Of(p.Select(t => (t.FinishedAt, t.Passed)))!)
+                                    .ToArray()
+                            )
+                        )
+                        .Where(g => g.Memories.Length >= LeastPeople)
+                        .Select(g => new FadingView(
+                            models.TryGetValue(g.Key.ModelKey, out CameraModel? model) ? model.Name : g.Key.ModelKey,
+                            g.Key.Kind,
+                            g.Memories.Length,
+                            g.Memories.Count(m => m.IsFaded(now))
+                        ))
+                        .OrderByDescending(f => (double)f.Faded / f.People),
+                ],
+                [
+                    .. from looked in await work.Store.LookedForAsync(since, cancel)
+                    where looked.Asked >= LeastAsked && looked.Missed > 0 && models.ContainsKey(looked.ModelKey)
+                    let setting = RefusedException.At("", () => SettingDefinition.Parse(looked.Setting))
+                    let missed = new Frequency(looked.Missed, looked.Asked)
+                    orderby missed.Interval.Low descending
+                    select new HardControlView(
+                        models[looked.ModelKey].Name,
+                        SettingDefinition.Of(setting).Name,
+                        models[looked.ModelKey].PlaceOf(setting) is { } place ? $"{FindControl.NameOf(place.Side)}, {place.Name}" : "",
+                        looked.Missed,
+                        looked.Asked,
+                        missed.Label()
+                    ),
+                ]
+            )
+        );
     }
 
     private static async Task<FileContentHttpResult> RefresherAsync(

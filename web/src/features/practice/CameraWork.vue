@@ -5,7 +5,7 @@ import BodyDrawing from './BodyDrawing.vue';
 import ControlWork from './ControlWork.vue';
 import PracticeFinder from './PracticeFinder.vue';
 import type { useTry } from './useTry';
-import { placeOf, positionsOf, SIDES } from './words';
+import { SIDES, stepped } from './words';
 
 /** An exercise at a camera: its finder above, one side of its body below, and every control worked as it is made. */
 const props = defineProps<{ it: ReturnType<typeof useTry>; words: boolean; side: string }>();
@@ -20,10 +20,8 @@ const menus = computed(() =>
   view.value.body.flatMap((c) => c.settings.map((s) => s.menu)).filter((m) => m.length),
 );
 function step(s: Views['WorkedSettingView'], by: number): void {
-  const all = positionsOf(s);
-  const at = placeOf(s);
-  const next = at < 0 ? 0 : Math.max(0, Math.min(all.length - 1, at + by));
-  if (all.length && next !== at) void move(s.setting, all[next]!.to);
+  const to = stepped(s, by);
+  if (to !== undefined) void move(s.setting, to);
 }
 const done = computed(() => view.value.moves);
 const label = (m: Views['PracticeMoveView']) =>

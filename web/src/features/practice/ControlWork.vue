@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import type { Views } from '../../app/client';
-import { placeOf, positionsOf } from './words';
+import { balancesOf, placeOf, positionsOf, stepped } from './words';
 
 /** Works one setting of a control as it is made: a slide at once, a wheel click by click, a button press by press, held for two seconds, a menu by walking to it. */
 const props = defineProps<{ worked: Views['WorkedSettingView']; several: boolean; siblings: string[][] }>();
@@ -10,11 +10,13 @@ const positions = computed(() => positionsOf(props.worked));
 const at = computed(() => placeOf(props.worked));
 const now = computed(() => `${props.worked.isAutomatic ? 'A ' : ''}${props.worked.now || '–'}`);
 function step(by: number): void {
-  const all = positions.value;
-  if (!all.length) return;
-  const next = at.value < 0 ? 0 : Math.max(0, Math.min(all.length - 1, at.value + by));
-  if (next !== at.value) emit('to', all[next]!.to);
+  const to = stepped(props.worked, by);
+  if (to !== undefined) emit('to', to);
 }
+const balances = computed(() => balancesOf(props.worked));
+/** A long dial is turned faster. */
+const FAST = 5;
+const isLong = computed(() => positions.value.length > 12);
 /** A button goes on to the next, and from the last to the first. */
 const press = () => emit('to', positions.value[(at.value + 1) % positions.value.length]!.to);
 
@@ -91,6 +93,10 @@ const wrongWay = computed(
           >
             ›
           </button>
+          <template v-if="isLong">
+            <button class="link small" type="button" @click="step(-FAST)">five clicks back</button>
+            <button class="link small" type="button" @click="step(FAST)">five clicks on</button>
+          </template>
         </template>
         <template v-else-if="worked.make === 'button'">
           <button class="act quiet" type="button" @click="press">Press</button
@@ -126,6 +132,15 @@ const wrongWay = computed(
             {{ p.label }} <span v-if="p.detail" class="soft">{{ p.detail }}</span>
           </button>
         </template>
+        <button
+          v-for="b in balances"
+          :key="b.to"
+          class="act quiet small"
+          type="button"
+          @click="$emit('to', b.to)"
+        >
+          {{ b.label }}
+        </button>
       </p>
     </template>
   </div>

@@ -59,15 +59,28 @@ export const clockOf = (seconds: number) =>
 
 export const AUTOMATIC = 'auto';
 
-/** Every position of a control, the automatic last where it has one. */
+const BALANCE = 'balance ';
+/** White balance on a card, for each memory of the camera. */
+export const balancesOf = (s: Views['WorkedSettingView']) =>
+  s.positions.filter((p) => p.to.startsWith(BALANCE));
+
+/** Every position that a control is moved to, the automatic last where it has one. */
 export function positionsOf(s: Views['WorkedSettingView']): Views['PositionView'][] {
-  const all = s.positions.filter((p) => p.to !== AUTOMATIC);
+  const all = s.positions.filter((p) => p.to !== AUTOMATIC && !p.to.startsWith(BALANCE));
   return s.hasAutomatic ? [...all, { to: AUTOMATIC, label: 'A', detail: 'automatic' }] : all;
 }
 
-/** Where it stands among its positions; −1 where it shows none of them. */
+/** Where it stands among its positions; −1 where it shows none of them, as with a memory. */
 export function placeOf(s: Views['WorkedSettingView']): number {
   const all = positionsOf(s);
   if (s.isAutomatic) return all.findIndex((p) => p.to === AUTOMATIC);
-  return all.findIndex((p) => p.label === s.now || p.to === s.now || p.to === `balance ${s.now}`);
+  return all.findIndex((p) => p.label === s.now || p.to === s.now);
+}
+
+/** The position so many clicks on; from where it shows none, it begins in the middle. */
+export function stepped(s: Views['WorkedSettingView'], by: number): string | undefined {
+  const all = positionsOf(s);
+  const at = placeOf(s);
+  const next = at < 0 ? Math.floor(all.length / 2) : Math.max(0, Math.min(all.length - 1, at + by));
+  return all.length && next !== at ? all[next]!.to : undefined;
 }
