@@ -19,7 +19,6 @@ public class PictureTests
             Definitions(fresh);
             await MatchedAsync(fresh);
             await NoiseAsync(fresh);
-            await CorrectionsAsync(fresh);
             Bench(fresh);
             await WeekAsync(fresh);
         }
@@ -48,6 +47,20 @@ public class PictureTests
         browser.Press(" ", " ", " ");
         browser.Script("window.scrollTo(0, 0)");
         browser.Picture("hand-out");
+        var exercise = Guid.NewGuid();
+        object begun = new
+        {
+            kind = "set-to-sheet",
+            model = "bracken-3",
+            standard = "glasshouse-talk",
+            seed = 7,
+        };
+        (await ines.PutAsync($"/api/practice/tries/{exercise}", begun)).Expect(200);
+        browser.Go($"/practice/{exercise}");
+        browser.See(".finder img");
+        browser.Click(".control", "GAIN");
+        browser.See(".worked");
+        browser.Picture("practice");
     }
 
     // A chart that a stand-in renders, with a card and a face marked.
@@ -170,40 +183,6 @@ public class PictureTests
             browser.See(sign);
             browser.Picture(name);
         }
-    }
-
-    private static async Task CorrectionsAsync(BrowserSite site)
-    {
-        using var http = new HttpClient();
-        foreach (
-            (string setting, string value) in new[]
-            {
-                ("full-auto", "off"),
-                ("record-format", "1080 29.97p"),
-                ("gain", "+12"),
-                ("white-balance", "5600"),
-                ("nd", "1/4"),
-                ("audio-level-control", "automatic"),
-                ("iris-control", "manual"),
-                ("focus-mode", "manual"),
-                ("shutter", "1/60"),
-                ("iris", "f/4"),
-            }
-        )
-        {
-            await http.PutAsync(
-                new Uri(site.Site.Cameras, $"/stand-in/OBG-102/hand/{setting}"),
-                System.Net.Http.Json.JsonContent.Create(new { set = value })
-            );
-        }
-
-        using Browser browser = BenchTests.Begin(site, "OBG-102", "Lecture room", first: "group-kit");
-        browser.See(".camera button").Click();
-        browser.Read(".camera", "taken; the rest is read off");
-        browser.All(".stages button")[1].Click();
-        browser.Read(".zone-queue", "In this order");
-        BenchTests.GoTo(browser, "gain");
-        browser.Picture("corrections");
     }
 
     private static void Bench(BrowserSite site)

@@ -67,7 +67,7 @@ export const balancesOf = (s: Views['WorkedSettingView']) =>
 /** Every position that a control is moved to, the automatic last where it has one. */
 export function positionsOf(s: Views['WorkedSettingView']): Views['PositionView'][] {
   const all = s.positions.filter((p) => p.to !== AUTOMATIC && !p.to.startsWith(BALANCE));
-  return s.hasAutomatic ? [...all, { to: AUTOMATIC, label: 'A', detail: 'automatic' }] : all;
+  return s.hasAutomatic ? [...all, { to: AUTOMATIC, label: 'auto', detail: 'automatic' }] : all;
 }
 
 /** Where it stands among its positions; −1 where it shows none of them, as with a memory. */
