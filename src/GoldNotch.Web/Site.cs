@@ -257,6 +257,7 @@ internal static class Site
         signedIn.MapProofs();
         signedIn.MapToday();
         signedIn.MapPractice();
+        signedIn.MapDepartmentPractice();
         signedIn.MapCheckOffs();
         signedIn.MapCalendar();
         signedIn.MapChecks();

@@ -71,18 +71,18 @@ public class PracticeApiTests(DemoSite site)
         byte[] before = mara.LastBytes;
 
         object[] moves = BySheet(begun);
-        Answer kept = (await mara.PutAsync($"/api/practice/tries/{id}/work", new { moves, seconds = 40 }, 1)).Expect(200);
+        Answer kept = (await mara.PutAsync($"/api/practice/tries/{id}/steps", new { moves, seconds = 40 }, 1)).Expect(200);
         kept.At("moves").EnumerateArray().Select(m => m.GetProperty("refusal").GetString()!).ShouldContain("");
         (await mara.GetAsync($"/api/practice/tries/{id}/finder.jpg")).Expect(200);
         mara.LastBytes.SequenceEqual(before).ShouldBeFalse("what was worked is seen");
-        (await mara.PutAsync($"/api/practice/tries/{id}/work", new { moves, seconds = 41 }, 1)).ExpectProblem(412, "changed-meanwhile");
+        (await mara.PutAsync($"/api/practice/tries/{id}/steps", new { moves, seconds = 41 }, 1)).ExpectProblem(412, "changed-meanwhile");
 
         Answer done = (await mara.PutAsync($"/api/practice/tries/{id}/finished", new { moves, seconds = 50 })).Expect(200);
         done.At("result").GetProperty("passed").GetBoolean().ShouldBeTrue(done.At("result").GetRawText());
         done.At("result").GetProperty("inThePicture").GetArrayLength().ShouldBeGreaterThan(0);
         Answer again = (await mara.PutAsync($"/api/practice/tries/{id}/finished", Nothing)).Expect(200);
         again.At("result").GetProperty("passed").GetBoolean().ShouldBeTrue("what was judged first stands");
-        (await mara.PutAsync($"/api/practice/tries/{id}/work", Nothing, again.Int("version"))).ExpectProblem(409, "immutable", "/id");
+        (await mara.PutAsync($"/api/practice/tries/{id}/steps", Nothing, again.Int("version"))).ExpectProblem(409, "immutable", "/id");
         (await mara.SendAsync(HttpMethod.Delete, $"/api/practice/tries/{id}", null)).ExpectProblem(409, "immutable", "/id");
 
         JsonElement skill = (await mara.GetAsync("/api/practice"))
@@ -106,7 +106,7 @@ public class PracticeApiTests(DemoSite site)
             (await other.GetAsync($"/api/practice/tries/{id}")).ExpectProblem(404, "not-found", "/id");
             (await other.GetAsync($"/api/practice/tries/{id}/finder.jpg")).ExpectProblem(404, "not-found", "/id");
             (await BeginAsync(other, id, "set-to-sheet")).ExpectProblem(400, "id-taken", "/id");
-            (await other.PutAsync($"/api/practice/tries/{id}/work", Nothing, 1)).ExpectProblem(404, "not-found", "/id");
+            (await other.PutAsync($"/api/practice/tries/{id}/steps", Nothing, 1)).ExpectProblem(404, "not-found", "/id");
             (await other.PutAsync($"/api/practice/tries/{id}/finished", Nothing)).ExpectProblem(404, "not-found", "/id");
             (await other.SendAsync(HttpMethod.Delete, $"/api/practice/tries/{id}", null)).ExpectProblem(404, "not-found", "/id");
             (await other.GetAsync("/api/practice")).Json.GetRawText().ShouldNotContain(id.ToString());
@@ -144,10 +144,10 @@ public class PracticeApiTests(DemoSite site)
         var id = Guid.NewGuid();
         (await BeginAsync(mara, id, "set-to-sheet")).Expect(200);
         object[] moves = [new { setting = "no-such", to = "on" }];
-        (await mara.PutAsync($"/api/practice/tries/{id}/work", new { moves }, 1)).ExpectProblem(400, "bad-value", "/moves/0/setting");
+        (await mara.PutAsync($"/api/practice/tries/{id}/steps", new { moves }, 1)).ExpectProblem(400, "bad-value", "/moves/0/setting");
         object[] many = [.. Enumerable.Repeat(new { setting = "gain", to = "0 dB" }, 401)];
         (await mara.PutAsync($"/api/practice/tries/{id}/finished", new { moves = many })).ExpectProblem(409, "too-many", "/moves");
-        (await mara.PutAsync($"/api/practice/tries/{id}/work", new { seconds = -1 }, 1)).ExpectProblem(400, "bad-value", "/seconds");
+        (await mara.PutAsync($"/api/practice/tries/{id}/steps", new { seconds = -1 }, 1)).ExpectProblem(400, "bad-value", "/seconds");
         (await mara.GetAsync($"/api/practice/tries/{id}")).Int("version").ShouldBe(1, "nothing was kept");
     }
 

@@ -38,7 +38,7 @@ public class RouteRoleTests(DemoSite site)
         "delete /api/shoots/{id}/cancelled",
         "post /api/loans/look",
         "put /api/practice/tries/{id}",
-        "put /api/practice/tries/{id}/work",
+        "put /api/practice/tries/{id}/steps",
         "put /api/practice/tries/{id}/finished",
         "delete /api/practice/tries/{id}",
         "delete /api/line-ups/{id}",

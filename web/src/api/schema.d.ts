@@ -1252,7 +1252,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/practice/tries/{id}/work": {
+    "/api/practice/tries/{id}/steps": {
         parameters: {
             query?: never;
             header?: never;

@@ -262,11 +262,7 @@ internal static class CheckOffEndpoints
                 .Where(c => CheckOff.StandingOf(c.Signed, today) == CheckOffStanding.Valid)
                 .GroupBy(c => c.ModelKey)
                 .Select(g => g.MaxBy(c => c.Signed!.ValidUntil)!)
-                .Select(c => new CheckOffCardPdf.Entry(
-                    names.GetValueOrDefault(c.ModelKey, c.ModelKey),
-                    c.Signed!.ValidUntil,
-                    c.SignedBy ?? ""
-                ))
+                .Select(c => new CheckOffCardPdf.Entry(names.GetValueOrDefault(c.ModelKey, c.ModelKey), c.Signed!.ValidUntil))
                 .OrderBy(e => e.Model, StringComparer.Ordinal),
         ];
         if (entries.Length == 0)

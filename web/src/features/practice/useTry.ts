@@ -41,7 +41,7 @@ export function useTry(first: Views['TryView']) {
       const sent = JSON.stringify(work.value);
       try {
         view.value = await ask(
-          api.PUT('/api/practice/tries/{id}/work', {
+          api.PUT('/api/practice/tries/{id}/steps', {
             params: { path: { id: first.id } },
             headers: { 'If-Match': `"${view.value.version}"` },
             body: JSON.parse(sent) as Work,
