@@ -171,7 +171,7 @@ public sealed class SeedTests : IClassFixture<DemoSite>
     public async Task Seeded_shoots_and_loans_are_read_as_those_of_people_are()
     {
         await using NpgsqlDataSource source = NpgsqlDataSource.Create(_site.ConnectionString);
-        (await new SeedOfShoots(source).SeedAsync(600, CancellationToken.None)).ShouldBeGreaterThan(100);
+        (await new SeedOfShoots(source).SeedAsync(900, CancellationToken.None)).ShouldBeGreaterThan(100);
         using TestClient client = await _site.ClientAsync("mara");
         Answer shoots = (await client.GetAsync("/api/shoots?when=past&find=seeded")).Expect(200);
         System.Text.Json.JsonElement over = shoots.At("rows").EnumerateArray().First(r => r.GetProperty("status").GetString() == "closed");
