@@ -44,7 +44,7 @@ public class StandardsTests(DemoBrowserSite site)
         browser.See("h1");
         Click(browser, "Start a draft from this");
         browser.Read("h1", "version 2, draft");
-        browser.See("[data-notch=gain]").Click();
+        browser.Click("[data-notch=gain]", "");
         IWebElement want = browser.See(".notch .want input");
         want.Clear();
         want.SendKeys("lowest");
