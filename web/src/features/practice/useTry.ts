@@ -1,6 +1,6 @@
 import { useIntervalFn } from '@vueuse/core';
-import { computed, onBeforeUnmount, ref } from 'vue';
-import { api, ask, Problem, type Views } from '../../app/client';
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { api, ask, away, type Problem, type Views } from '../../app/client';
 import { copy } from '../../app/copy';
 import { outbox } from '../../app/outbox/outbox';
 import { isPractice, type PracticeEntry } from './outgoing';
@@ -56,6 +56,11 @@ export function useTry(first: Views['TryView']) {
         problem.value = '';
       } catch (error) {
         const refused = error as Problem;
+        if (refused.status === 412 && (await arrived(JSON.parse(sent) as Work))) {
+          state.value = 'kept';
+          problem.value = '';
+          return;
+        }
         state.value = refused.away ? 'away' : refused.status === 412 ? 'conflict' : 'kept';
         problem.value = refused.away
           ? 'The site cannot be reached. What you do is kept on this device; the finder follows when it is back.'
@@ -64,6 +69,21 @@ export function useTry(first: Views['TryView']) {
     });
     return keeping;
   }
+  /** Another version is kept than was seen: because these very steps arrived before and their answer was lost, or because of another window. */
+  async function arrived(sent: Work): Promise<boolean> {
+    try {
+      const now = await ask(api.GET('/api/practice/tries/{id}', { params: { path: { id: first.id } } }));
+      const same = JSON.stringify(now.work.moves ?? []) === JSON.stringify(sent.moves);
+      if (same) view.value = now;
+      return same;
+    } catch {
+      return false;
+    }
+  }
+  // What was done while the site was away follows by itself.
+  watch(away, (now) => {
+    if (!now && state.value === 'away') void keep();
+  });
   /** Works a control. */
   const move = (setting: string, to: string) => {
     work.value.moves.push({ setting, to });
