@@ -140,7 +140,8 @@ public class CheckOffApiTests(DemoSite site)
         all.ShouldNotContain("Joss");
     }
 
-    private static async Task AskedAsync(TestClient ines, string asked)
+    /// <summary>Sets when the counter asks for a check-off: tests that share the site and sign one leave it at never.</summary>
+    internal static async Task AskedAsync(TestClient ines, string asked)
     {
         int version = (await ines.GetAsync("/api/department")).Int("version");
         object edit = new

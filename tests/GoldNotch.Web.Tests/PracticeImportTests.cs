@@ -73,6 +73,7 @@ public class PracticeImportTests(DemoSite site)
     {
         using TestClient ines = await site.ClientAsync();
         using TestClient joss = await site.ClientAsync("joss");
+        await CheckOffApiTests.AskedAsync(ines, "never");
         (Guid done, Guid off) = (Guid.NewGuid(), Guid.NewGuid());
         (await ImportAsync(ines, [Try(done)], [Off(off)])).Expect(200).Int("added").ShouldBe(2);
         (await ImportAsync(ines, [Try(done, passed: false)], [Off(off, months: 60)])).Expect(200).Int("added").ShouldBe(0);
