@@ -64,7 +64,7 @@ onBeforeUnmount(() => document.removeEventListener('keydown', slash));
 
 <style scoped>
 .find :deep(input) {
-  width: 210px;
+  width: clamp(150px, 14vw, 210px);
   padding: 6px 10px;
 }
 @media (max-width: 760px) {

@@ -48,7 +48,7 @@ const here = computed(() => sectionOf(route.path)?.path);
 .strip {
   display: flex;
   align-items: center;
-  gap: 18px;
+  gap: 14px;
   height: 50px;
   padding: 0 20px;
   background: var(--panel);
@@ -69,8 +69,22 @@ const here = computed(() => sectionOf(route.path)?.path);
 }
 nav {
   display: flex;
-  gap: 18px;
+  gap: 16px;
   flex: 1;
+}
+/* Where the parts and the find box do not fit beside each other, the parts have a line of their own. */
+@media (max-width: 1200px) {
+  .strip {
+    flex-wrap: wrap;
+    height: auto;
+  }
+  nav {
+    order: 1;
+    flex-basis: 100%;
+  }
+  nav a {
+    line-height: 40px;
+  }
 }
 nav a {
   text-decoration: none;
