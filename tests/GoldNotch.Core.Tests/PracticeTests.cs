@@ -51,6 +51,7 @@ public class PracticeTests
         memory.Recall(Start.AddDays(36)).ShouldBe(0.5, 1e-12);
         // (1/0.85 − 1)·9·4 days.
         (memory.FadesAt - Start).TotalDays.ShouldBe(6.3529411764, 1e-6);
+        memory.Curve(36, 9).Select(r => Math.Round(r, 6)).ShouldBe(Enumerable.Range(0, 10).Select(i => Math.Round(9.0 / (9 + i), 6)));
         memory.IsFaded(Start.AddDays(6.3)).ShouldBeFalse();
         memory.IsFaded(Start.AddDays(6.4)).ShouldBeTrue();
         memory.Recall(Start.AddDays(-30)).ShouldBe(1, "a clock that was turned back makes nobody remember better");

@@ -27,6 +27,12 @@ public sealed record Memory(double StabilityDays, DateTimeOffset LastAt)
     public double DaysUntil(double share) =>
         Scale * StabilityDays * ((1 / Guard.InRange(Guard.Positive(share, "recall"), 0, 1, "recall")) - 1);
 
+    /// <summary>Recall at even steps from the last try on.</summary>
+    /// <param name="days">Days that it covers, over 0.</param>
+    /// <param name="steps">Steps, 1 and up; there is one value more.</param>
+    public IEnumerable<double> Curve(double days, int steps) =>
+        Enumerable.Range(0, steps + 1).Select(i => Recall(LastAt.AddDays(days * i / steps)));
+
     /// <summary>When a refresher is due.</summary>
     public DateTimeOffset FadesAt => LastAt.AddDays(DaysUntil(RefreshBelow));
 

@@ -5634,6 +5634,13 @@ export interface components {
             fromCamera: boolean;
             fromClip: boolean;
         };
+        RecallCurveView: {
+            values: number[];
+            /** Format: double */
+            nowShare: number;
+            /** Format: double */
+            refreshBelow: number;
+        };
         RegionDocument: {
             /** Format: uuid */
             id: string;
@@ -6100,6 +6107,7 @@ export interface components {
             lastAt: null | string;
             /** Format: date-time */
             fadesAt: null | string;
+            curve: null | components["schemas"]["RecallCurveView"];
             isFaded: boolean;
             /** Format: int32 */
             tries: number;

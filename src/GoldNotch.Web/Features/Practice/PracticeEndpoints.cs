@@ -10,6 +10,12 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace GoldNotch.Web.Features.Practice;
 
+/// <summary>How recall fades: its values at even steps from the last try on, where the person stands on it, and below what it is refreshed.</summary>
+/// <param name="Values">Recall, 0 to 1.</param>
+/// <param name="NowShare">How far along the person is, 0 to 1.</param>
+/// <param name="RefreshBelow">Recall below which a refresher is proposed.</param>
+public sealed record RecallCurveView(IReadOnlyList<double> Values, double NowShare, double RefreshBelow);
+
 /// <summary>How well a skill is remembered; recall 0 to 1, null where it was never practised.</summary>
 public sealed record SkillView(
     string ModelKey,
@@ -19,6 +25,7 @@ public sealed record SkillView(
     double? StabilityDays,
     DateTimeOffset? LastAt,
     DateTimeOffset? FadesAt,
+    RecallCurveView? Curve,
     bool IsFaded,
     int Tries,
     int Passed
@@ -144,6 +151,8 @@ internal sealed record PracticeWorkshop(
 internal static class PracticeEndpoints
 {
     private const int MostTries = 30;
+    private const double LeastCurveDays = 30;
+    private const int CurveSteps = 30;
 
     internal static void MapPractice(this IEndpointRouteBuilder api)
     {
@@ -239,10 +248,19 @@ internal static class PracticeEndpoints
             skill.Memory?.StabilityDays,
             skill.Memory?.LastAt,
             skill.Memory?.FadesAt,
+            skill.Memory is { } memory ? CurveOf(memory, now) : null,
             skill.Memory?.IsFaded(now) ?? false,
             tries.Length,
             tries.Count(t => t.Passed)
         );
+    }
+
+    // A month ahead at least, and a third more than has passed.
+    private static RecallCurveView CurveOf(Memory memory, DateTimeOffset now)
+    {
+        double since = Math.Max(0, (now - memory.LastAt).TotalDays);
+        double days = Math.Max(LeastCurveDays, since * 4 / 3);
+        return new RecallCurveView([.. memory.Curve(days, CurveSteps)], since / days, Memory.RefreshBelow);
     }
 
     // The shoots that the person is at, with the model of the camera the person works; whoever only answers for the cameras works the first.

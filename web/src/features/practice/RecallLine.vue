@@ -5,27 +5,17 @@ import { day } from '../../app/dates';
 
 /** How well a skill is recalled now and how it will fade, against the line below which it is refreshed. */
 const props = defineProps<{ skill: Views['SkillView'] }>();
-const LIMIT = 0.85;
-const DAY_MS = 86_400_000;
 const WIDTH = 180;
 const HEIGHT = 40;
 const LEAST = 0.25;
-const STEPS = 30;
 const y = (recall: number) => HEIGHT - 3 - ((Math.max(LEAST, recall) - LEAST) / (1 - LEAST)) * (HEIGHT - 6);
-const since = computed(() =>
-  props.skill.lastAt ? Math.max(0, (Date.now() - Date.parse(props.skill.lastAt)) / DAY_MS) : 0,
-);
-/** From the last try on, as far ahead again as it is past, a month at least. */
-const days = computed(() => Math.max(30, since.value * 1.3));
-const x = (at: number) => (at / days.value) * WIDTH;
-/** Drawn from the stability that the site gave. */
-const recallAt = (at: number) => 1 / (1 + at / (9 * (props.skill.stabilityDays ?? 1)));
-const path = computed(() =>
-  Array.from({ length: STEPS + 1 }, (_, i) => {
-    const at = (i * days.value) / STEPS;
-    return `${i ? 'L' : 'M'}${x(at).toFixed(1)} ${y(recallAt(at)).toFixed(1)}`;
-  }).join(''),
-);
+const curve = computed(() => props.skill.curve);
+const path = computed(() => {
+  const values = curve.value?.values ?? [];
+  return values
+    .map((v, i) => `${i ? 'L' : 'M'}${((i * WIDTH) / (values.length - 1)).toFixed(1)} ${y(v).toFixed(1)}`)
+    .join('');
+});
 const told = computed(() => {
   const { recall, isFaded, fadesAt } = props.skill;
   if (recall === null || recall === undefined) return '';
@@ -35,11 +25,16 @@ const told = computed(() => {
 </script>
 
 <template>
-  <div v-if="told">
+  <div v-if="told && curve">
     <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" aria-hidden="true">
-      <path :d="`M0 ${y(LIMIT)}H${WIDTH}`" class="limit" />
+      <path :d="`M0 ${y(curve.refreshBelow)}H${WIDTH}`" class="limit" />
       <path :d="path" class="line" />
-      <circle :cx="x(since)" :cy="y(recallAt(since))" r="3.5" :class="skill.isFaded ? 'faded' : 'now'" />
+      <circle
+        :cx="curve.nowShare * WIDTH"
+        :cy="y(skill.recall ?? 0)"
+        r="3.5"
+        :class="skill.isFaded ? 'faded' : 'now'"
+      />
     </svg>
     <span class="small" :class="{ off: skill.isFaded, soft: !skill.isFaded }">{{ told }}</span>
   </div>

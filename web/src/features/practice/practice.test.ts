@@ -152,6 +152,7 @@ describe('recall', () => {
       stabilityDays: 4,
       lastAt: '2026-10-01T10:00:00Z',
       fadesAt: '2026-10-07T10:00:00Z',
+      curve: { values: [1, 0.8, 0.6], nowShare: 0.75, refreshBelow: 0.85 },
       isFaded: true,
       tries: 1,
       passed: 1,
