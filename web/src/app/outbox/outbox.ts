@@ -158,6 +158,8 @@ export function createOutbox(shelf: Shelf, tabs: Tabs) {
   async function settle(sent: Entry, outcome: Outcome): Promise<void> {
     if (outcome.kind === 'acknowledged') {
       failures = 0;
+      // Heard before it goes: a page that looks in between must find it here or in the answer.
+      listeners.forEach((listener) => listener(sent, outcome));
       await drop(sent.id);
       const follow = kinds.get(sent.kind)?.follow;
       for (const other of entries.value) {
@@ -170,7 +172,7 @@ export function createOutbox(shelf: Shelf, tabs: Tabs) {
       await change(sent.id, (entry) => ({ ...entry, refusal }));
     }
     tabs.tell({ entry: sent, outcome });
-    listeners.forEach((listener) => listener(sent, outcome));
+    if (outcome.kind !== 'acknowledged') listeners.forEach((listener) => listener(sent, outcome));
   }
 
   /** Hears what became of each entry, whichever tab sent it; gives back how to stop. */

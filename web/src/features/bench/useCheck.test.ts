@@ -1,6 +1,6 @@
 import { mount } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { defineComponent } from 'vue';
+import { defineComponent, watch } from 'vue';
 import { away } from '../../app/client';
 import { heardForTest } from '../../app/live';
 import { outboxForTest } from '../../app/outbox/outbox';
@@ -326,6 +326,50 @@ describe('useCheck', () => {
     await settled();
     expect(asked).toHaveLength(3);
     wrapper.unmount();
+  });
+
+  it('does not show an answer over a newer one that came before it', async () => {
+    let late!: (answer: Response) => void;
+    const slow = () => new Promise<Response>((done) => (late = done)) as never as Response;
+    const of = (version: number) => ({ ...view(line('gain', version)), version });
+    site(json(200, of(1)), slow, json(200, of(2)));
+    const { check } = open();
+    await settled();
+    heardForTest('OBG-106', 'c1');
+    expect(await check.record('gain', 'H')).toBe(true);
+    late(json(200, of(1))());
+    await settled();
+    expect(check.check.value?.version).toBe(2);
+    expect(check.lines.value[0]!.reading.version).toBe(2);
+  });
+
+  it('has a reading among those that wait until its answer is shown', async () => {
+    site(json(200, view(line('gain'))), json(200, view(line('gain', 1))));
+    const { check } = open();
+    await settled();
+    const between: boolean[] = [];
+    watch(
+      () => check.waiting.value.length > 0 || check.lines.value[0]!.reading.kind === 'value',
+      (known) => between.push(known),
+      { flush: 'sync' },
+    );
+    await check.record('gain', 'H');
+    expect(between).toEqual([true]);
+  });
+
+  it('looks at what others did while a reading of its own was under way', async () => {
+    let answer!: (answer: Response) => void;
+    const slow = () => new Promise<Response>((done) => (answer = done)) as never as Response;
+    const asked = site(json(200, view(line('gain'))), slow, json(200, view(line('gain', 2))));
+    const { check } = open();
+    await settled();
+    const recorded = check.record('gain', 'H');
+    await settled();
+    heardForTest('OBG-106', 'c1');
+    answer(json(200, view(line('gain', 1)))());
+    await recorded;
+    await vi.waitFor(() => expect(asked).toHaveLength(3));
+    await vi.waitFor(() => expect(check.lines.value[0]!.reading.version).toBe(2));
   });
 
   it('records what was corrected beside what was found, each with its own version', async () => {

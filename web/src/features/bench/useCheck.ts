@@ -1,3 +1,4 @@
+import { useDebounceFn } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { api, ask, Problem, type Views } from '../../app/client';
 import { useLive } from '../../app/live';
@@ -17,6 +18,8 @@ export interface Conflict {
 }
 
 const RETRY_MS = 1500;
+/** What others did while something of ours was under way is looked at when that has had time to be answered. */
+const AFTER_OURS_MS = 250;
 const viewPlace = (id: string) => `check.${id}.view`;
 
 /** One check: what the site knows of it, what still waits to be uploaded, and what was refused. */
@@ -32,7 +35,11 @@ export function useCheck(id: string) {
   const stage = ref<Stage>('found');
   let again: ReturnType<typeof setTimeout> | undefined;
 
+  let newest = -1;
+  /** Answers overtake one another: one that was asked for before something was recorded must not hide it again. */
   function take(view: Check): void {
+    if (view.version < newest) return;
+    newest = view.version;
     check.value = view;
     // The page of an open check opens without network too; an answer that comes after its person signed out stays nowhere.
     if (session.value !== null) remember(viewPlace(id), view.signedAt ? null : view);
@@ -132,8 +139,9 @@ export function useCheck(id: string) {
   }
 
   // Others carry the same check: what they record is seen here. What waits here is not touched by it.
+  const loadAfterOurs = useDebounceFn(load, AFTER_OURS_MS);
   useLive((_, changed) => {
-    if ((!changed || changed === id) && !box.busy.value) void load();
+    if (!changed || changed === id) void (box.busy.value ? loadAfterOurs() : load());
   });
 
   const lines = computed(() => check.value?.lines ?? []);
