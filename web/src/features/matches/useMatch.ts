@@ -53,7 +53,15 @@ export function useMatch(id: Ref<string>) {
   const seenOf = (letter: string, turn: number) =>
     camera(letter)?.turns.find((t) => t.turn === turn)?.version ?? 0;
 
-  async function at(letter: string, what: string, work: () => Promise<void>): Promise<void> {
+  /** One after another for each camera: what is typed on while an answer is under way goes with the version of that answer. */
+  const lanes = new Map<string, Promise<void>>();
+  function at(letter: string, what: string, work: () => Promise<void>): Promise<void> {
+    const turn = (lanes.get(letter) ?? Promise.resolve()).then(() => atNow(letter, what, work));
+    lanes.set(letter, turn);
+    return turn;
+  }
+  async function atNow(letter: string, what: string, work: () => Promise<void>): Promise<void> {
+    if (stop.signal.aborted) return;
     busy.value = { ...busy.value, [letter]: what };
     says.value = { ...says.value, [letter]: '' };
     try {

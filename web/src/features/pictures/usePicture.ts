@@ -87,11 +87,12 @@ export function usePicture(id: Ref<string>) {
   }
 
   const followSoon = useDebounceFn(follow, FOLLOW_MS, { maxWait: FOLLOW_MS });
+  /** One after another: what is moved on while an answer is under way goes with the version of that answer. */
+  let saving: Promise<void> = Promise.resolve();
+  const save = () => (saving = saving.then(saveNow));
   const saveSoon = useDebounceFn(save, REST_MS);
-  let asked = 0;
-  async function save(): Promise<void> {
+  async function saveNow(): Promise<void> {
     if (!document.value || !picture.value || state.value === 'saved') return;
-    const mine = ++asked;
     const sent = copy(document.value);
     state.value = 'saves';
     try {
@@ -105,7 +106,7 @@ export function usePicture(id: Ref<string>) {
       wrong.value = '';
       pointer.value = '';
       // What was moved meanwhile stays, and is saved after.
-      if (mine === asked && JSON.stringify(sent) === JSON.stringify(document.value)) {
+      if (JSON.stringify(sent) === JSON.stringify(document.value)) {
         show(view);
         state.value = 'saved';
       } else {
