@@ -61,11 +61,11 @@ public sealed partial class UnitStore(NpgsqlDataSource source)
             .With("tags", tags.ToArray())
             .ListAsync(Read, cancel);
 
-    /// <summary>How many units each model has.</summary>
+    /// <summary>How many units each model has that are lent, or could be again: what is retired does not make a model one in use.</summary>
     public async Task<Dictionary<string, int>> CountsByModelAsync(CancellationToken cancel)
     {
         var rows = await source
-            .CreateCommand("SELECT model_key, count(*)::int AS units FROM camera_unit GROUP BY model_key")
+            .CreateCommand("SELECT model_key, count(*)::int AS units FROM camera_unit WHERE status <> 'retired' GROUP BY model_key")
             .ListAsync(r => (Key: r.Text("model_key"), Count: r.Number("units")), cancel);
         return rows.ToDictionary(r => r.Key, r => r.Count);
     }
