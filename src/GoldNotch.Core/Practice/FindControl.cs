@@ -14,6 +14,10 @@ public static class FindControl
     private static readonly Template Here = new(RuleId, "here", "{setting}: {side}, {control}. {path}");
     private static readonly Template HereTrap = new(RuleId, "here-trap", "{setting}: {side}, {control}. {path} {trap}");
 
+    // Of a menu the way to it says all: which menu it is stands in it.
+    private static readonly Template InMenu = new(RuleId, "in-menu", "{setting}: {path}");
+    private static readonly Template InMenuTrap = new(RuleId, "in-menu-trap", "{setting}: {path} {trap}");
+
     /// <summary>Five controls, those first that are left wrong most often here; null where the specification places none.</summary>
     /// <param name="source">What it is made from.</param>
     /// <param name="seed">Its seed.</param>
@@ -46,7 +50,15 @@ public static class FindControl
 
     /// <summary>Where a control is, and what goes wrong there.</summary>
     internal static Judgement PlaceOf(Setting setting, ControlPlace place) =>
-        (place.Trap.Length > 0 ? HereTrap : Here).Of(
+        (
+            (place.Side == BodySide.Screen && place.Path.Length > 0, place.Trap.Length > 0) switch
+            {
+                (true, true) => InMenuTrap,
+                (true, false) => InMenu,
+                (false, true) => HereTrap,
+                (false, false) => Here,
+            }
+        ).Of(
             setting,
             ("setting", setting),
             ("side", NameOf(place.Side)),

@@ -15,6 +15,7 @@ import { momentOf, wallTime } from '../../app/zone';
 import KitPhoto from '../kits/KitPhoto.vue';
 import CountRows from './CountRows.vue';
 import ScanButton from './ScanButton.vue';
+import WhatSpeaksAgainst from './WhatSpeaksAgainst.vue';
 
 /** Hand out at the counter: unit, person, kit, due time, and it is written down. Every step goes without a mouse. */
 const route = useRoute();
@@ -86,6 +87,9 @@ async function onward(): Promise<void> {
 }
 const firm = computed(() => look.value?.obstacles.filter((o) => !o.canOverride) ?? []);
 const soft = computed(() => look.value?.obstacles.filter((o) => o.canOverride) ?? []);
+/** What the count found stands under the count; everything else is known before anybody counts. */
+const counting = computed(() => look.value?.obstacles.filter((o) => o.kind === 'kit') ?? []);
+const known = computed(() => look.value?.obstacles.filter((o) => o.kind !== 'kit') ?? []);
 const ready = computed(
   () =>
     look.value &&
@@ -208,6 +212,7 @@ const sheet = computed(() => {
             ><InputText v-model="plate" class="field mono" maxlength="40" placeholder="label of the plate"
           /></label>
         </div>
+        <WhatSpeaksAgainst :obstacles="known" :unit="look.unit" :borrower="borrower" />
         <h2>Kit</h2>
         <details v-if="look.differs.length" class="soft small">
           <summary>Unlike other kits of this model: {{ look.differs.length }}</summary>
@@ -226,26 +231,17 @@ const sheet = computed(() => {
         <p v-if="ownPieces.length" class="soft">
           The borrower brings: {{ ownPieces.map((p) => `${p.count} × ${p.name}`).join(', ') }}.
         </p>
-        <section v-if="look.obstacles.length" class="against" aria-label="What speaks against it">
-          <p v-for="o in look.obstacles" :key="o.because.sentence" :class="{ off: !o.canOverride }">
-            {{ o.because.sentence }}
-            <RouterLink v-if="o.kind === 'check'" :to="`/bench?unit=${look.unit}`">Check it now</RouterLink>
-            <RouterLink v-else-if="o.kind === 'card'" to="/shoots/loans">Go to the loans</RouterLink>
-            <RouterLink v-else-if="o.kind === 'checkOff'" :to="`/practice/check-offs?person=${borrower}`"
-              >Go to the check-offs</RouterLink
-            >
-          </p>
-          <label v-if="soft.length && !firm.length" class="entry reason"
-            ><span class="what">Hand it out all the same, because</span>
-            <InputText
-              ref="reasonField"
-              v-model="reason"
-              class="field"
-              :class="{ wrong: at('/reason') }"
-              maxlength="300"
-              @keydown.enter="ready && handOut()"
-          /></label>
-        </section>
+        <WhatSpeaksAgainst :obstacles="counting" :unit="look.unit" :borrower="borrower" />
+        <label v-if="soft.length && !firm.length" class="entry reason"
+          ><span class="what">Hand it out all the same, because</span>
+          <InputText
+            ref="reasonField"
+            v-model="reason"
+            class="field"
+            :class="{ wrong: at('/reason') }"
+            maxlength="300"
+            @keydown.enter="ready && handOut()"
+        /></label>
         <p
           v-if="wrong && !['/unit', '/borrower', '/due'].includes(wrong.pointer)"
           class="problem"
@@ -292,11 +288,6 @@ h2 {
   grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
   gap: 10px 18px;
   align-items: start;
-}
-.against {
-  margin: 14px 0;
-  border-left: 3px solid var(--rust);
-  padding-left: 12px;
 }
 .reason {
   max-width: 560px;
