@@ -42,17 +42,15 @@ public sealed class CheckOffStore(NpgsqlDataSource source)
             .With("person", person)
             .ListAsync(Read, cancel);
 
-    /// <summary>The last signed check-off of a person for a model; null where there is none.</summary>
-    public async Task<SignedCheckOff?> LastAsync(Guid person, string model, CancellationToken cancel) =>
-        (
-            await source
-                .CreateCommand(
-                    $"SELECT {Columns} {From} WHERE (c.person_id, c.model_key) = (@person, @model) AND c.signed_at IS NOT NULL ORDER BY c.valid_until DESC LIMIT 1"
-                )
-                .With("person", person)
-                .With("model", model)
-                .FirstAsync(Read, cancel)
-        )?.Signed;
+    /// <summary>The signed check-offs of a person for a model, the newest first.</summary>
+    public Task<List<SignedCheckOff>> SignedAsync(Guid person, string model, CancellationToken cancel) =>
+        source
+            .CreateCommand(
+                $"SELECT {Columns} {From} WHERE (c.person_id, c.model_key) = (@person, @model) AND c.signed_at IS NOT NULL ORDER BY c.signed_at DESC"
+            )
+            .With("person", person)
+            .With("model", model)
+            .ListAsync(r => Read(r).Signed!, cancel);
 
     /// <summary>Whether anybody was ever checked off.</summary>
     public async Task<bool> AnyAsync(CancellationToken cancel) =>
@@ -153,14 +151,7 @@ public sealed class CheckOffStore(NpgsqlDataSource source)
     }
 
     /// <summary>Signs a check-off; null where somebody changed it meanwhile, or signed it.</summary>
-    public async Task<StoredCheckOff?> SignAsync(
-        Guid id,
-        SignedCheckOff signed,
-        int seen,
-        DateTimeOffset at,
-        Actor who,
-        CancellationToken cancel
-    )
+    public async Task<StoredCheckOff?> SignAsync(Guid id, SignedCheckOff signed, int seen, Actor who, CancellationToken cancel)
     {
         await using NpgsqlConnection connection = await source.OpenConnectionAsync(cancel);
         await using NpgsqlTransaction transaction = await connection.BeginTransactionAsync(cancel);
@@ -173,7 +164,7 @@ public sealed class CheckOffStore(NpgsqlDataSource source)
             )
             .With("by", who.Name)
             .With("byId", who.Person)
-            .With("at", at.ToUniversalTime())
+            .With("at", signed.At.ToUniversalTime())
             .With("on", signed.SignedOn)
             .With("until", signed.ValidUntil)
             .With("id", id)
@@ -219,6 +210,6 @@ public sealed class CheckOffStore(NpgsqlDataSource source)
             r.Number("version"),
             r.TextOrNull("signed_by"),
             r.MomentOrNull("signed_at"),
-            r.DayOrNull("signed_on") is { } on ? new SignedCheckOff(on, r.Day("valid_until")) : null
+            r.DayOrNull("signed_on") is { } on ? new SignedCheckOff(on, r.Day("valid_until"), r.Moment("signed_at")) : null
         );
 }

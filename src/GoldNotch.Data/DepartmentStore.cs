@@ -1,4 +1,5 @@
 using System.Text.Json;
+using GoldNotch.Core.Practice;
 using GoldNotch.Core.Shoots;
 using GoldNotch.Exchange;
 using Npgsql;
@@ -8,7 +9,8 @@ namespace GoldNotch.Data;
 /// <summary>What a department asks of its borrowers.</summary>
 /// <param name="Months">Months a check-off holds, 1 to 60.</param>
 /// <param name="IsAsked">Whether a hand-out asks for one; null: from the first that is signed on.</param>
-public sealed record CheckOffPolicy(int Months, bool? IsAsked);
+/// <param name="List">What is asked for at one.</param>
+public sealed record CheckOffPolicy(int Months, bool? IsAsked, CheckOffList List);
 
 /// <summary>What holds for the whole department.</summary>
 /// <param name="Name">What it is called, at the head of printed pages; empty where nobody said.</param>
@@ -35,7 +37,7 @@ public sealed record Department(
 /// <summary>The settings of the department.</summary>
 public sealed class DepartmentStore(NpgsqlDataSource source)
 {
-    private const string Columns = "name, time_zone, mains_hz, preparation, check_off_months, check_off_asked, version";
+    private const string Columns = "name, time_zone, mains_hz, preparation, check_off_months, check_off_asked, check_off_list, version";
 
     /// <summary>As they are.</summary>
     public async Task<Department> GetAsync(CancellationToken cancel) =>
@@ -61,7 +63,7 @@ public sealed class DepartmentStore(NpgsqlDataSource source)
 
         Department? after = await transaction
             .Command(
-                $"UPDATE department SET name = @name, time_zone = @zone, mains_hz = @hz, preparation = @preparation, check_off_months = @months, check_off_asked = @asked, version = version + 1 RETURNING {Columns}"
+                $"UPDATE department SET name = @name, time_zone = @zone, mains_hz = @hz, preparation = @preparation, check_off_months = @months, check_off_asked = @asked, check_off_list = @list, version = version + 1 RETURNING {Columns}"
             )
             .With("name", wanted.Name)
             .With("zone", wanted.TimeZone)
@@ -69,6 +71,7 @@ public sealed class DepartmentStore(NpgsqlDataSource source)
             .WithJson("preparation", Json(wanted.Preparation))
             .With("months", wanted.CheckOff.Months)
             .With("asked", wanted.CheckOff.IsAsked)
+            .WithJson("list", Json(wanted.CheckOff.List))
             .FirstAsync(Read, cancel);
         await Audit.WriteAsync(
             transaction,
@@ -100,6 +103,12 @@ public sealed class DepartmentStore(NpgsqlDataSource source)
     private static string Json(PreparationTimes times) =>
         JsonSerializer.Serialize(PreparationTimesDocument.Of(times), ExchangeJson.Default.PreparationTimesDocument);
 
+    private static string Json(CheckOffList list) =>
+        JsonSerializer.Serialize(CheckOffListDocument.Of(list), ExchangeJson.Default.CheckOffListDocument);
+
+    private static CheckOffList List(string json) =>
+        (JsonSerializer.Deserialize(json, ExchangeJson.Default.CheckOffListDocument) ?? new CheckOffListDocument()).ToList("");
+
     private static PreparationTimes Times(string json) =>
         (JsonSerializer.Deserialize(json, ExchangeJson.Default.PreparationTimesDocument) ?? new PreparationTimesDocument()).ToTimes("");
 
@@ -109,7 +118,11 @@ public sealed class DepartmentStore(NpgsqlDataSource source)
             row.Text("time_zone"),
             row.Real("mains_hz"),
             row.TextOrNull("preparation") is { } times ? Times(times) : new PreparationTimes(),
-            new CheckOffPolicy(row.Number("check_off_months"), row.IsNull("check_off_asked") ? null : row.Flag("check_off_asked")),
+            new CheckOffPolicy(
+                row.Number("check_off_months"),
+                row.IsNull("check_off_asked") ? null : row.Flag("check_off_asked"),
+                row.TextOrNull("check_off_list") is { } list ? List(list) : new CheckOffList()
+            ),
             row.Number("version")
         );
 }

@@ -47,6 +47,7 @@ public sealed record TryRow(
     Guid Person,
     ExerciseKind Kind,
     string ModelKey,
+    string StandardKey,
     DateTimeOffset FinishedAt,
     bool Passed,
     double Seconds
@@ -148,7 +149,7 @@ public sealed class PracticeStore(NpgsqlDataSource source)
         source
             .CreateCommand(
                 """
-                SELECT id, person_id, kind, model_key, finished_at, passed, (work ->> 'seconds')::float8 AS seconds FROM practice_try
+                SELECT id, person_id, kind, model_key, standard_key, finished_at, passed, (work ->> 'seconds')::float8 AS seconds FROM practice_try
                 WHERE person_id = @person AND finished_at IS NOT NULL ORDER BY finished_at, id
                 """
             )
@@ -169,7 +170,7 @@ public sealed class PracticeStore(NpgsqlDataSource source)
         source
             .CreateCommand(
                 """
-                SELECT id, person_id, kind, model_key, finished_at, passed, (work ->> 'seconds')::float8 AS seconds FROM practice_try
+                SELECT id, person_id, kind, model_key, standard_key, finished_at, passed, (work ->> 'seconds')::float8 AS seconds FROM practice_try
                 WHERE finished_at >= @since ORDER BY finished_at, id LIMIT 100000
                 """
             )
@@ -200,6 +201,7 @@ public sealed class PracticeStore(NpgsqlDataSource source)
             r.Id("person_id"),
             PracticeWords.ToKind(r.Text("kind")),
             r.Text("model_key"),
+            r.Text("standard_key"),
             r.Moment("finished_at"),
             r.Flag("passed"),
             r.RealOrNull("seconds") ?? 0

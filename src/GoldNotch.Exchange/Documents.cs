@@ -210,6 +210,7 @@ public sealed record ReadingDocument(
 [JsonSerializable(typeof(PracticeResultDocument))]
 [JsonSerializable(typeof(PracticeSourceDocument))]
 [JsonSerializable(typeof(HandsOnItemDocument[]))]
+[JsonSerializable(typeof(CheckOffListDocument))]
 [JsonSerializable(typeof(CheckOffDocument))]
 [JsonSerializable(typeof(PracticeTryDocument))]
 [JsonSerializable(typeof(IReadOnlyList<KitPieceDocument>))]

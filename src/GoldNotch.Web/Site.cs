@@ -188,6 +188,7 @@ internal static class Site
             .AddSingleton<PracticeStore>()
             .AddSingleton<PracticeDesk>()
             .AddSingleton<CheckOffStore>()
+            .AddSingleton<ReturnStore>()
             .AddSingleton<CheckOffGate>();
         services
             .AddHttpContextAccessor()
@@ -273,6 +274,7 @@ internal static class Site
         signedIn.MapMatchReports();
         signedIn.MapFind();
         signedIn.MapExchange();
+        signedIn.MapPracticeRecord();
         signedIn.MapPeople();
         signedIn.MapDepartment();
         signedIn.MapAudit();

@@ -34,6 +34,7 @@ public class LookTests(DemoBrowserSite site)
         "/cameras/pictures",
         "/practice",
         "/practice/check-offs",
+        "/practice/check-offs/list",
         "/practice/department",
         "/history",
         "/history/audit-log",

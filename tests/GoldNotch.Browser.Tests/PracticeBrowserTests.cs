@@ -78,4 +78,51 @@ public class PracticeBrowserTests(DemoBrowserSite site)
         browser.Go("/practice");
         browser.Read(".plain-table", "The light changed");
     }
+
+    [Fact]
+    public async Task A_technician_says_what_a_check_off_asks_and_it_is_asked_from_then_on()
+    {
+        using TestClient ines = await site.Site.ClientAsync();
+        using Browser browser = site.Open();
+        browser.Go("/practice/check-offs");
+        browser.Click("a", "What it asks");
+        browser.Read("h1", "What a check-off asks");
+        browser.See(".act[type=submit]").Enabled.ShouldBeFalse("nothing is changed yet");
+        browser.Click("li .tick", "counts the kit against its list");
+        browser.Click("button", "Add one");
+        browser.Press("dries the lens");
+        browser.Script("const f = document.querySelector('.own input'); f.value = ' '; f.dispatchEvent(new Event('input'))");
+        browser.Click("button", "Save");
+        browser.Read(".own [role=alert]", "1 to 160");
+        browser.Read(".problem", "still here");
+        browser.Press(Keys.Control + "a", Keys.Backspace, "dries the lens", Keys.Enter);
+        browser.Read("form [role=status]", "Saved.");
+        var id = Guid.NewGuid();
+        try
+        {
+            (await ines.PutAsync($"/api/check-offs/{id}", new { person = "joss", model = "fennel-hs" })).Expect(200);
+            browser.Click("a", "Check-offs");
+            string asked = browser.Read(".exam[aria-label='Joss Penhale, Fennel HS']", "dries the lens");
+            asked.ShouldNotContain("counts the kit");
+            asked.ShouldContain("On the screen with Fennel HS");
+        }
+        finally
+        {
+            await ines.SendAsync(HttpMethod.Delete, $"/api/check-offs/{id}", null);
+            Answer now = await ines.GetAsync("/api/department");
+            object back = new
+            {
+                name = now.Text("name"),
+                timeZone = now.Text("timeZone"),
+                mainsHz = now.At("mainsHz").GetDouble(),
+                checkOff = new
+                {
+                    months = 12,
+                    asked = now.Text("checkOff/asked"),
+                    list = new { },
+                },
+            };
+            (await ines.PutAsync("/api/department", back, now.Int("version"))).Expect(200);
+        }
+    }
 }

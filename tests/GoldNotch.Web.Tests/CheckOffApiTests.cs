@@ -15,7 +15,7 @@ public class CheckOffApiTests(DemoSite site)
     private static string[] Keys(Answer of) => [.. of.At("items").EnumerateArray().Select(i => i.GetProperty("key").GetString()!)];
 
     // What has to be passed on the screen: kept as if it had been, since how an exercise is passed is another test.
-    private async Task PassAsync(string login, int daysAgo, string model = Model)
+    internal static async Task PassAsync(DemoSite site, string login, int daysAgo, string model = Model)
     {
         foreach (string kind in new[] { "find-control", "set-to-sheet", "before-and-after" })
         {
@@ -30,7 +30,7 @@ public class CheckOffApiTests(DemoSite site)
         }
     }
 
-    private static string[] Against(Answer look) =>
+    internal static string[] Against(Answer look) =>
         [
             .. look.At("obstacles")
                 .EnumerateArray()
@@ -60,7 +60,11 @@ public class CheckOffApiTests(DemoSite site)
             var id = Guid.NewGuid();
             Answer begun = (await BeginAsync(ines, id, "joss")).Expect(200);
             (await BeginAsync(ines, Guid.NewGuid(), "joss")).ExpectProblem(400, "duplicate", "/model");
-            begun.At("missing").GetArrayLength().ShouldBe(3 + Keys(begun).Length);
+            begun
+                .At("missing")
+                .EnumerateArray()
+                .Select(m => m.GetString()!.Split(':')[0])
+                .ShouldBe(["On the screen with Dogwood M, passed within 35 days", "With the real camera"]);
             (await ines.PutAsync($"/api/check-offs/{id}/signature", new { }, 1)).ExpectProblem(409, "not-possible", "/missing");
             Answer ticked = (await ines.PutAsync($"/api/check-offs/{id}/ticked", new { ticked = Keys(begun) }, 1)).Expect(200);
             (await ines.PutAsync($"/api/check-offs/{id}/ticked", new { ticked = Keys(begun) }, 1)).ExpectProblem(412, "changed-meanwhile");
@@ -69,11 +73,11 @@ public class CheckOffApiTests(DemoSite site)
                 "bad-value",
                 "/ticked"
             );
-            ticked.At("missing").GetArrayLength().ShouldBe(3);
+            ticked.At("missing").GetArrayLength().ShouldBe(1);
 
-            await PassAsync("joss", 40);
+            await PassAsync(site, "joss", 40);
             (await ines.PutAsync($"/api/check-offs/{id}/signature", new { }, 2)).ExpectProblem(409, "not-possible", "/missing");
-            await PassAsync("joss", 2);
+            await PassAsync(site, "joss", 2);
             Answer signed = (await ines.PutAsync($"/api/check-offs/{id}/signature", new { }, 2)).Expect(200);
             signed.Text("standing").ShouldBe("valid");
             (await ines.PutAsync($"/api/check-offs/{id}/signature", new { }, 3)).ExpectProblem(409, "immutable", "/id");
@@ -112,7 +116,7 @@ public class CheckOffApiTests(DemoSite site)
         (await mara.GetAsync("/api/check-offs")).Json.GetRawText().ShouldNotContain("Joss");
         (await mara.GetAsync("/api/check-offs/card.pdf?person=joss")).ExpectProblem(404, "not-found", "/person");
         (await mara.PutAsync($"/api/check-offs/{id}/signature", new { }, 1)).Expect(403);
-        (await ines.GetAsync("/api/check-offs/card.pdf?person=mara")).ExpectProblem(404, "not-found", "/person");
+        (await ines.GetAsync("/api/check-offs/card.pdf")).ExpectProblem(404, "not-found", "/person");
         (await ines.SendAsync(HttpMethod.Delete, $"/api/check-offs/{id}", null)).Expect(204);
     }
 
@@ -128,10 +132,10 @@ public class CheckOffApiTests(DemoSite site)
                     .EnumerateArray()
                     .Where(f => f.GetProperty("modelName").GetString() == "Calla D"),
             ];
-        await PassAsync("mara", 50, "calla-d");
-        await PassAsync("joss", 50, "calla-d");
+        await PassAsync(site, "mara", 50, "calla-d");
+        await PassAsync(site, "joss", 50, "calla-d");
         (await FadingAsync()).ShouldBeEmpty("two people could be told apart");
-        await PassAsync("ines", 1, "calla-d");
+        await PassAsync(site, "ines", 1, "calla-d");
         JsonElement[] fading = await FadingAsync();
         fading.Length.ShouldBe(3);
         fading.ShouldAllBe(f => f.GetProperty("people").GetInt32() == 3 && f.GetProperty("faded").GetInt32() == 2);

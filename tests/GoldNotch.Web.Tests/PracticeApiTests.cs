@@ -180,6 +180,63 @@ public class PracticeApiTests(DemoSite site)
     }
 
     [Fact]
+    public async Task A_model_that_is_no_longer_lent_is_finished_and_not_offered_again()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        using TestClient ines = await site.ClientAsync("ines");
+        var card = System.Text.Json.Nodes.JsonNode.Parse((await ines.GetAsync("/api/models/elm-p")).At("document").GetRawText())!;
+        (card["key"], card["name"]) = ("iris-q", "Iris Q");
+        (await ines.PutAsync("/api/models/iris-q", card, 0)).Expect(200);
+        object unit = new
+        {
+            tag = "RET-001",
+            model = "iris-q",
+            tape = "grey",
+            place = "Shelf",
+        };
+        (await ines.SendAsync(HttpMethod.Post, "/api/units", new { units = new[] { unit } })).Expect(200);
+        async Task<bool> IsOfferedAsync() =>
+            (await mara.GetAsync("/api/practice"))
+                .Expect(200)
+                .At("skills")
+                .EnumerateArray()
+                .Any(s => s.GetProperty("modelKey").GetString() == "iris-q");
+        (await IsOfferedAsync()).ShouldBeTrue();
+        var id = Guid.NewGuid();
+        Answer begun = (await BeginAsync(mara, id, "find-control", "iris-q")).Expect(200);
+
+        await site.SqlAsync("UPDATE camera_unit SET status = 'retired' WHERE tag = 'RET-001'");
+        (await IsOfferedAsync()).ShouldBeFalse();
+        (await mara.GetAsync($"/api/practice/tries/{id}"))
+            .Expect(200)
+            .At("questions")
+            .GetRawText()
+            .ShouldBe(begun.At("questions").GetRawText());
+        (await mara.PutAsync($"/api/practice/tries/{id}/finished", Nothing)).Expect(200).At("result/of").GetInt32().ShouldBe(5);
+        (await mara.GetAsync("/api/practice")).At("tries").GetRawText().ShouldContain(id.ToString());
+    }
+
+    [Fact]
+    public async Task A_clock_turned_back_ends_no_exercise_before_it_began_and_breaks_no_memory()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        var id = Guid.NewGuid();
+        (await BeginAsync(mara, id, "find-control", "calla-d")).Expect(200);
+        await site.SqlAsync($"UPDATE practice_try SET begun_at = now() + interval '3 hours' WHERE id = '{id}'");
+        Answer done = (await mara.PutAsync($"/api/practice/tries/{id}/finished", Nothing)).Expect(200);
+        DateTimeOffset begunAt = done.At("begunAt").GetDateTimeOffset();
+        begunAt.ShouldBeGreaterThan(DateTimeOffset.UtcNow.AddHours(2));
+        done.At("finishedAt").GetDateTimeOffset().ShouldBe(begunAt);
+        JsonElement skill = (await mara.GetAsync("/api/practice"))
+            .Expect(200)
+            .At("skills")
+            .EnumerateArray()
+            .Single(s => s.GetProperty("modelKey").GetString() == "calla-d" && s.GetProperty("kind").GetString() == "findControl");
+        skill.GetProperty("recall").GetDouble().ShouldBe(1, "it lies before us: nothing of it has faded");
+        (await mara.PutAsync($"/api/practice/tries/{id}/finished", new { seconds = -5 })).Expect(200).Int("version").ShouldBe(2);
+    }
+
+    [Fact]
     public async Task The_refresher_is_one_page_of_what_is_found_wrong_here()
     {
         using TestClient mara = await site.ClientAsync("mara");

@@ -103,6 +103,9 @@ public enum Measure
 
     /// <summary>Distance from the Planckian locus, signed: + is green.</summary>
     Duv,
+
+    /// <summary>The mean of several counts, to a tenth.</summary>
+    Mean,
 }
 
 /// <summary>Labels of measured numbers.</summary>
@@ -157,6 +160,7 @@ public static class Measures
             or Measure.Millimetres
             or Measure.FullScale
             or Measure.Points
+            or Measure.Mean
             or Measure.Gigabytes => 1,
             _ => 0,
         };
@@ -164,7 +168,7 @@ public static class Measures
     private static string Suffix(Measure measure) =>
         measure switch
         {
-            Measure.Count => "",
+            Measure.Count or Measure.Mean => "",
             Measure.PictureRatio => ":1",
             Measure.Degrees => "°",
             _ => Notation.ThinSpace

@@ -1,15 +1,8 @@
 using System.Collections.Immutable;
-using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Practice;
-
-/// <summary>Something a trainee does with the real camera while the examiner watches.</summary>
-/// <param name="Key">Key within the check-off.</param>
-/// <param name="Text">What is done.</param>
-/// <param name="Standard">By what it is judged.</param>
-public sealed record HandsOnItem(string Key, string Text, string Standard);
 
 /// <summary>Where a person stands with a model.</summary>
 public enum CheckOffStanding
@@ -27,7 +20,23 @@ public enum CheckOffStanding
 /// <summary>A check-off that was signed.</summary>
 /// <param name="SignedOn">The day it was signed.</param>
 /// <param name="ValidUntil">The last day it holds.</param>
-public sealed record SignedCheckOff(DateOnly SignedOn, DateOnly ValidUntil);
+/// <param name="At">The moment it was signed: a loan that began before it does not speak against it.</param>
+public sealed record SignedCheckOff(DateOnly SignedOn, DateOnly ValidUntil, DateTimeOffset At);
+
+/// <summary>A loan whose camera was checked after it came back and before it went out again.</summary>
+/// <param name="Person">Who had it.</param>
+/// <param name="ModelKey">The model.</param>
+/// <param name="Unit">The unit.</param>
+/// <param name="OutAt">When it went out.</param>
+/// <param name="BackAt">When it came back.</param>
+/// <param name="Wrong">How many settings the check found off target or on automatic.</param>
+public sealed record CheckedReturn(Guid Person, string ModelKey, string Unit, DateTimeOffset OutAt, DateTimeOffset BackAt, int Wrong);
+
+/// <summary>An exercise that was finished.</summary>
+/// <param name="Kind">Its kind.</param>
+/// <param name="At">When.</param>
+/// <param name="Passed">Whether it was passed.</param>
+public sealed record FinishedExercise(ExerciseKind Kind, DateTimeOffset At, bool Passed);
 
 /// <summary>The practical examination of a person on a model, and whether it holds.</summary>
 public static class CheckOff
@@ -43,11 +52,25 @@ public static class CheckOff
     // What was passed on the screen longer ago is forgotten by now.
     private const int FreshDays = 35;
 
-    private static readonly Template NotTicked = new(RuleId, "not-ticked", "With the real camera: {item}.");
+    private static readonly Template NotTicked = new(
+        RuleId,
+        "not-ticked",
+        "With the real camera: {open} of {all#thing|things} not done yet."
+    );
     private static readonly Template NotPassed = new(
         RuleId,
         "not-passed",
-        "On the screen: {exercise} with {model} passed within the last {days#day|days}."
+        "On the screen with {model}, passed within {days#day|days}: {exercises}."
+    );
+    private static readonly Template NotPassedInRow = new(
+        RuleId,
+        "not-passed-in-row",
+        "On the screen with {model}, passed {times} in a row within {days#day|days}: {exercises}."
+    );
+    private static readonly Template FailedReturn = new(
+        RuleId,
+        "failed-return",
+        "{unit} came back on {day} with {wrong#setting|settings} off target; from {limit} on a check-off lapses."
     );
     private static readonly Template OwnExaminer = new(
         RuleId,
@@ -55,70 +78,61 @@ public static class CheckOff
         "Nobody signs their own check-off. Another technician examines {person}."
     );
 
-    /// <summary>The exercises that are passed on the screen first.</summary>
-    public static ImmutableArray<ExerciseKind> Exercises { get; } =
-    [ExerciseKind.FindControl, ExerciseKind.SetToSheet, ExerciseKind.BeforeAndAfter];
-
-    /// <summary>What is done with the real camera: what this model has no control for is not asked for.</summary>
-    /// <param name="model">The model.</param>
-    public static ImmutableArray<HandsOnItem> ItemsOf(CameraModel model)
-    {
-        bool Has(Setting setting) => !model.NotFitted.Contains(setting);
-        (HandsOnItem Item, bool Applies)[] all =
-        [
-            (new("kit", "counts the kit against its list", "every piece named, nothing taken for granted"), true),
-            (
-                new("tripod", "puts it on the tripod and passes the lift test", "plate tight, level read, nothing turns"),
-                Has(Setting.TripodPlate)
-            ),
-            (new("power", "seats battery and card, and reads both displays", "never forced; minutes said aloud"), true),
-            (
-                new("assembly", "puts the body together in its order", "magazine, finder and lens before power; pins looked at first"),
-                model.Handling.Any(h => h.Kind == HandlingKind.Assembly)
-            ),
-            (new("automatic", "takes every automatic off and shows how manual is recognised", "no A on the display"), model.HasFullAuto),
-            (new("sheet", "sets it to the sheet from top to bottom without help", "nothing off target, under five minutes"), true),
-            (
-                new("white", "balances white on a card in the light of the place", "card filled, right exposure, filter in first"),
-                !model.White.Memories.IsEmpty
-            ),
-            (
-                new("focus", "focuses by hand with the magnifier and takes it off again", "eyes sharp; magnifier off before recording"),
-                Has(Setting.Magnifier)
-            ),
-            (
-                new(
-                    "sound",
-                    "sets the level by the meter and listens on headphones",
-                    "voice between −20 and −12 dBFS, both channels heard"
-                ),
-                Has(Setting.Headphones)
-            ),
-            (new("test", "records a test clip, plays it back, looks and listens", "ten seconds; playback left again"), true),
-            (new("wrap", "does the wrap list", "in its order, card not formatted before it is proven copied"), true),
-        ];
-        return [.. all.Where(i => i.Applies).Select(i => i.Item)];
-    }
-
-    /// <summary>What is missing before it can be signed.</summary>
+    /// <summary>What is missing before it can be signed: what is not passed on the screen, and what is not done with the real camera.</summary>
     /// <param name="model">The model, as spoken.</param>
+    /// <param name="list">What the department asks for.</param>
     /// <param name="items">What is done with the real camera.</param>
     /// <param name="ticked">Keys of what the examiner saw done.</param>
-    /// <param name="passed">When each kind of exercise with this model was last passed.</param>
+    /// <param name="tries">Finished exercises of the person with this model.</param>
     /// <param name="now">The time.</param>
     public static ImmutableArray<Judgement> Missing(
         string model,
+        CheckOffList list,
         IReadOnlyList<HandsOnItem> items,
         IReadOnlyCollection<string> ticked,
-        IReadOnlyDictionary<ExerciseKind, DateTimeOffset> passed,
+        IEnumerable<FinishedExercise> tries,
         DateTimeOffset now
-    ) =>
+    )
+    {
+        ILookup<ExerciseKind, bool> lately = tries
+            .Where(t => (now - t.At).TotalDays <= FreshDays)
+            .OrderBy(t => t.At)
+            .ToLookup(t => t.Kind, t => t.Passed);
+        ExerciseKind[] notPassed = [.. list.Exercises.Where(k => LongestRun(lately[k]) < list.PassesInRow)];
+        int open = items.Count(i => !ticked.Contains(i.Key));
+        return
         [
-            .. Exercises
-                .Where(k => !passed.TryGetValue(k, out DateTimeOffset at) || (now - at).TotalDays > FreshDays)
-                .Select(k => NotPassed.Of(("exercise", NameOf(k)), ("model", model), ("days", FigureValue.Count(FreshDays)))),
-            .. items.Where(i => !ticked.Contains(i.Key)).Select(i => NotTicked.Of(("item", i.Text))),
+            .. notPassed.Length == 0
+                ? Array.Empty<Judgement>()
+                :
+                [
+                    (list.PassesInRow == 1 ? NotPassed : NotPassedInRow).Of(
+                        ("model", model),
+                        ("times", FigureValue.Count(list.PassesInRow)),
+                        ("days", FigureValue.Count(FreshDays)),
+                        ("exercises", FigureValue.Of(notPassed.Select(NameOf)))
+                    ),
+                ],
+            .. open == 0
+                ? Array.Empty<Judgement>()
+                : [NotTicked.Of(("open", FigureValue.Count(open)), ("all", FigureValue.Count(items.Count)))],
         ];
+    }
+
+    /// <summary>Why a check-off lapsed before its last day: a camera of that model came back from this person with more off target than the department
+    /// lets pass. Null where none did since it was signed, or where the department asks for nothing of the kind.</summary>
+    /// <param name="signed">The check-off.</param>
+    /// <param name="list">What the department asks for.</param>
+    /// <param name="returns">Checked returns of this person with this model.</param>
+    public static Judgement? LapsedBy(SignedCheckOff signed, CheckOffList list, IEnumerable<CheckedReturn> returns) =>
+        list.LapsesFrom is { } limit && returns.Where(r => r.OutAt >= signed.At && r.Wrong >= limit).MinBy(r => r.BackAt) is { } failed
+            ? FailedReturn.Of(
+                ("unit", failed.Unit),
+                ("day", DateOnly.FromDateTime(failed.BackAt.Date)),
+                ("wrong", FigureValue.Count(failed.Wrong)),
+                ("limit", FigureValue.Count(limit))
+            )
+            : null;
 
     /// <summary>Why a person may not sign; null where the person may.</summary>
     /// <param name="trainee">The trainee's name.</param>
@@ -134,10 +148,11 @@ public static class CheckOff
 
     /// <summary>Where a person stands by the last check-off.</summary>
     /// <param name="last">The last signed one; null for none.</param>
+    /// <param name="lapsedBy">What ended it before its last day; null where nothing did.</param>
     /// <param name="today">The day.</param>
-    public static CheckOffStanding StandingOf(SignedCheckOff? last, DateOnly today) =>
+    public static CheckOffStanding StandingOf(SignedCheckOff? last, Judgement? lapsedBy, DateOnly today) =>
         last is null ? CheckOffStanding.None
-        : today <= last.ValidUntil ? CheckOffStanding.Valid
+        : lapsedBy is null && today <= last.ValidUntil ? CheckOffStanding.Valid
         : CheckOffStanding.Lapsed;
 
     /// <summary>A kind of exercise as it is called.</summary>
@@ -151,4 +166,16 @@ public static class CheckOff
             ExerciseKind.TwoCameras => "two cameras",
             _ => "before and after",
         };
+
+    private static int LongestRun(IEnumerable<bool> passed)
+    {
+        (int run, int longest) = (0, 0);
+        foreach (bool one in passed)
+        {
+            run = one ? run + 1 : 0;
+            longest = Math.Max(longest, run);
+        }
+
+        return longest;
+    }
 }

@@ -53,9 +53,16 @@ public sealed record Promise(string Name, DateTimeOffset From);
 /// <summary>What a borrower without a valid check-off lacks.</summary>
 /// <param name="Model">The model, as spoken.</param>
 /// <param name="LapsedOn">The last day it held; null where there never was one.</param>
+/// <param name="LapsedBy">What ended it before its last day; null where nothing did.</param>
 /// <param name="Needed">What is still needed, where an examination is open or one would begin.</param>
 /// <param name="Examiners">Who can examine.</param>
-public sealed record MissingCheckOff(string Model, DateOnly? LapsedOn, ImmutableArray<Judgement> Needed, ImmutableArray<string> Examiners);
+public sealed record MissingCheckOff(
+    string Model,
+    DateOnly? LapsedOn,
+    Judgement? LapsedBy,
+    ImmutableArray<Judgement> Needed,
+    ImmutableArray<string> Examiners
+);
 
 /// <summary>What is known at the counter when a camera is to be handed out.</summary>
 /// <param name="Unit">The unit.</param>
@@ -150,6 +157,11 @@ public static class HandOut
         "check-off-lapsed",
         "The check-off of {borrower} for {model} lapsed on {day}. Still needed: {needed} {examiners} can examine."
     );
+    private static readonly Template CheckOffEnded = new(
+        RuleId,
+        "check-off-ended",
+        "The check-off of {borrower} for {model} has lapsed: {why} Still needed: {needed} {examiners} can examine."
+    );
     private static readonly Template DuePast = new(RuleId, "due-past", "The due time has passed already. Choose when it is to be back.");
 
     /// <summary>Everything that speaks against it, what cannot be overridden first.</summary>
@@ -188,10 +200,15 @@ public static class HandOut
             Add(
                 ObstacleKind.CheckOff,
                 true,
-                (missing.LapsedOn is null ? NoCheckOff : CheckOffLapsed).Of(
+                (
+                    missing.LapsedBy is not null ? CheckOffEnded
+                    : missing.LapsedOn is null ? NoCheckOff
+                    : CheckOffLapsed
+                ).Of(
                     ("borrower", facts.Borrower),
                     ("model", missing.Model),
                     ("day", missing.LapsedOn is { } day ? day : ""),
+                    ("why", missing.LapsedBy is { } why ? why : ""),
                     ("needed", FigureValue.Of(missing.Needed)),
                     ("examiners", FigureValue.Of(missing.Examiners.DefaultIfEmpty("A technician")))
                 )

@@ -1348,6 +1348,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/check-offs/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getUsualHandsOn"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/check-offs/{id}": {
         parameters: {
             query?: never;
@@ -2276,6 +2292,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/export/my-practice.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportMyPractice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/my-practice.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportMyPracticeCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/technicians": {
         parameters: {
             query?: never;
@@ -3021,10 +3069,20 @@ export interface components {
              */
             months: number;
         };
+        CheckOffListDocument: {
+            exercises?: null | string[];
+            /** Format: int32 */
+            passesInRow?: null | number;
+            without?: null | string[];
+            own?: null | components["schemas"]["OwnHandsOnDocument"][];
+            /** Format: int32 */
+            lapsesFrom?: null | number;
+        };
         CheckOffPolicyView: {
             /** Format: int32 */
             months: number;
             asked: components["schemas"]["CheckOffAsked"];
+            list?: null | components["schemas"]["CheckOffListDocument"];
         };
         CheckOffRequest: {
             person: string;
@@ -3052,6 +3110,7 @@ export interface components {
             /** Format: date */
             validUntil: null | string;
             standing: components["schemas"]["CheckOffStanding"];
+            lapsedBy: string;
         };
         CheckOffsView: {
             all: components["schemas"]["CheckOffView"][];
@@ -3472,6 +3531,7 @@ export interface components {
             people: number;
             fading: components["schemas"]["FadingView"][];
             controls: components["schemas"]["HardControlView"][];
+            effect: components["schemas"]["PracticeEffectView"];
         };
         DepartmentView: {
             name: string;
@@ -3552,6 +3612,8 @@ export interface components {
             /** Format: date-time */
             lastWrong: null | string;
         };
+        /** @enum {unknown} */
+        EffectFinding: "tooFew" | "notShown" | "fewer" | "more";
         EffectView: {
             modelKey: string;
             modelName: string;
@@ -4625,7 +4687,7 @@ export interface components {
             verdict: components["schemas"]["MatchVerdict"];
         };
         /** @enum {unknown} */
-        Measure: "count" | "stopsMoved" | "stopsDifference" | "decibels" | "mired" | "kelvin" | "iso" | "lux" | "exposureTime" | "seconds" | "minutes" | "days" | "hour" | "degrees" | "percent" | "percentDifference" | "times" | "hertz" | "megabits" | "megabytesPerSecond" | "gigabytes" | "wattHours" | "watts" | "voltAmperes" | "volts" | "millimetres" | "metres" | "fullScale" | "tintSteps" | "bits" | "points" | "pictureRatio" | "duv" | null;
+        Measure: "count" | "stopsMoved" | "stopsDifference" | "decibels" | "mired" | "kelvin" | "iso" | "lux" | "exposureTime" | "seconds" | "minutes" | "days" | "hour" | "degrees" | "percent" | "percentDifference" | "times" | "hertz" | "megabits" | "megabytesPerSecond" | "gigabytes" | "wattHours" | "watts" | "voltAmperes" | "volts" | "millimetres" | "metres" | "fullScale" | "tintSteps" | "bits" | "points" | "pictureRatio" | "duv" | "mean" | null;
         MeasureRequest: {
             settings: components["schemas"]["PictureSettingsDocument"];
             regions: components["schemas"]["RegionDocument"][];
@@ -5077,6 +5139,14 @@ export interface components {
             kind: string;
             text: string;
         };
+        OwnHandsOnDocument: {
+            key: string;
+            text: string;
+            /** @default  */
+            standard: string;
+            /** @default  */
+            model: string;
+        };
         PackView: {
             cameras: components["schemas"]["CameraPackView"][];
             aa: null | components["schemas"]["SaidView"];
@@ -5370,6 +5440,14 @@ export interface components {
             display: components["schemas"]["DisplayView"][];
             meters: components["schemas"]["MeterView"][];
             inWords: string[];
+        };
+        PracticeEffectView: {
+            finding: components["schemas"]["EffectFinding"];
+            /** Format: int32 */
+            practised: number;
+            /** Format: int32 */
+            unpractised: number;
+            because: string;
         };
         PracticeMoveDocument: {
             setting: string;
@@ -6549,6 +6627,12 @@ export interface components {
         UsedDocument: {
             note: string;
             cameras: components["schemas"]["UsedCameraDocument"][];
+        };
+        UsualHandsOnView: {
+            key: string;
+            text: string;
+            standard: string;
+            notFor: string[];
         };
         ValueDocument: components["schemas"]["ValueDocumentSwitch"] | components["schemas"]["ValueDocumentFormat"] | components["schemas"]["ValueDocumentBitRate"] | components["schemas"]["ValueDocumentShutter"] | components["schemas"]["ValueDocumentChoice"] | components["schemas"]["ValueDocumentAmount"] | components["schemas"]["ValueDocumentTaskDone"] | components["schemas"]["ValueDocumentGain"] | components["schemas"]["ValueDocumentFilter"] | components["schemas"]["ValueDocumentMode"] | components["schemas"]["ValueDocumentIris"] | components["schemas"]["ValueDocumentWhiteNumber"] | components["schemas"]["ValueDocumentWhiteMemory"];
         ValueDocumentAmount: {
@@ -12921,6 +13005,62 @@ export interface operations {
             };
         };
     };
+    getUsualHandsOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualHandsOnView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     beginCheckOff: {
         parameters: {
             query?: never;
@@ -17979,6 +18119,98 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportMyPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExchangeDocument"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportMyPracticeCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

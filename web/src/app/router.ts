@@ -176,6 +176,11 @@ export const router = createRouter({
       meta: { title: 'Check-offs' },
     },
     {
+      path: '/practice/check-offs/list',
+      component: () => import('../features/practice/CheckOffListPage.vue'),
+      meta: { title: 'What a check-off asks' },
+    },
+    {
       path: '/practice/department',
       component: () => import('../features/practice/DepartmentPractice.vue'),
       meta: { title: 'Practice of the department' },

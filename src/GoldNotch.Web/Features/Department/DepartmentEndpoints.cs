@@ -31,8 +31,8 @@ public enum CheckOffAsked
     Never,
 }
 
-/// <summary>How long a check-off holds, months, and when a hand-out asks for one.</summary>
-public sealed record CheckOffPolicyView(int Months, CheckOffAsked Asked);
+/// <summary>How long a check-off holds, months, when a hand-out asks for one, and what is asked for at it; a list that is left out stays as it is.</summary>
+public sealed record CheckOffPolicyView(int Months, CheckOffAsked Asked, CheckOffListDocument? List = null);
 
 /// <summary>What of it can be changed; what is left out stays as it is.</summary>
 public sealed record DepartmentEdit(
@@ -98,7 +98,8 @@ internal static class DepartmentEndpoints
                 null => CheckOffAsked.OnceSigned,
                 true => CheckOffAsked.Always,
                 false => CheckOffAsked.Never,
-            }
+            },
+            CheckOffListDocument.Of(policy.List)
         );
 
     private static async Task<Ok<BackupsView>> BackupsAsync(Npgsql.NpgsqlDataSource source, TimeProvider clock, CancellationToken cancel) =>
@@ -170,7 +171,11 @@ internal static class DepartmentEndpoints
             edit.MainsHz,
             edit.Preparation?.ToTimes("/preparation") ?? now.Preparation,
             edit.CheckOff is { } policy
-                ? new CheckOffPolicy(policy.Months, policy.Asked == CheckOffAsked.OnceSigned ? null : policy.Asked == CheckOffAsked.Always)
+                ? new CheckOffPolicy(
+                    policy.Months,
+                    policy.Asked == CheckOffAsked.OnceSigned ? null : policy.Asked == CheckOffAsked.Always,
+                    policy.List?.ToList("/checkOff/list") ?? now.CheckOff.List
+                )
                 : now.CheckOff,
             seen.Number
         );

@@ -14,7 +14,7 @@ namespace GoldNotch.Web.Features.Practice;
 /// <summary>Something a trainee does with the real camera, and whether the examiner saw it done.</summary>
 public sealed record HandsOnItemView(string Key, string Text, string Standard, bool IsTicked);
 
-/// <summary>A check-off; <c>missing</c> is what is open before it can be signed.</summary>
+/// <summary>A check-off; <c>missing</c> is what is open before it can be signed, <c>lapsedBy</c> what ended it before its last day.</summary>
 public sealed record CheckOffView(
     Guid Id,
     string Login,
@@ -29,11 +29,15 @@ public sealed record CheckOffView(
     string SignedBy,
     DateTimeOffset? SignedAt,
     DateOnly? ValidUntil,
-    CheckOffStanding Standing
+    CheckOffStanding Standing,
+    string LapsedBy
 );
 
 /// <summary>Check-offs: everybody's for whoever may examine, else the person's own.</summary>
 public sealed record CheckOffsView(IReadOnlyList<CheckOffView> All, int Months, bool IsAsked);
+
+/// <summary>Something usual at a check-off, and the names of the models that it is not asked for with because they have nothing of the kind.</summary>
+public sealed record UsualHandsOnView(string Key, string Text, string Standard, IReadOnlyList<string> NotFor);
 
 /// <summary>Who is examined on what.</summary>
 public sealed record CheckOffRequest(string Person, string Model);
@@ -53,29 +57,51 @@ internal sealed record CheckOffWork(
     Phrasing Phrasing
 )
 {
-    internal async Task<CheckOffView> ViewAsync(StoredCheckOff of, CancellationToken cancel)
+    internal async Task<CheckOffView> ViewAsync(StoredCheckOff of, CancellationToken cancel) =>
+        await ViewAsync(of, await Departments.GetAsync(cancel), await Models.NamesAsync(cancel), cancel);
+
+    /// <summary>A check-off with what is known for the whole list.</summary>
+    internal async Task<CheckOffView> ViewAsync(
+        StoredCheckOff of,
+        Data.Department department,
+        Dictionary<string, string> names,
+        CancellationToken cancel
+    )
     {
-        DateTimeOffset now = await Wall.NowAsync(cancel);
-        CameraModel? model = (await Models.GetAsync(of.ModelKey, cancel)) is { } card ? ModelReader.ToModel(card.Document) : null;
-        ImmutableArray<Judgement> missing =
-            of.SignedAt is null && model is not null ? await Gate.MissingAsync(of.PersonId, model, of, now, cancel) : [];
+        DateTimeOffset now = department.Local(Clock.GetUtcNow());
+        DateOnly today = DateOnly.FromDateTime(now.DateTime);
+        Judgement? lapsedBy =
+            of.Signed is { } signed && signed.ValidUntil >= today
+                ? await Gate.LapsedByAsync(of.PersonId, of.ModelKey, signed, department, cancel)
+                : null;
         return new CheckOffView(
             of.Id,
             of.Login,
             of.PersonName,
             of.ModelKey,
-            model?.Name ?? of.ModelKey,
+            names.GetValueOrDefault(of.ModelKey, of.ModelKey),
             of.Version,
             of.BegunBy,
             of.BegunAt,
             [.. of.Items.Select(i => new HandsOnItemView(i.Key, i.Text, i.Standard, of.Ticked.Contains(i.Key)))],
-            [.. missing.Select(m => Phrasing.Text(m))],
+            [.. (await MissingAsync(of, department.CheckOff.List, now, cancel)).Select(m => Phrasing.Text(m))],
             of.SignedBy ?? "",
             of.SignedAt,
             of.Signed?.ValidUntil,
-            CheckOff.StandingOf(of.Signed, DateOnly.FromDateTime(now.DateTime))
+            CheckOff.StandingOf(of.Signed, lapsedBy, today),
+            lapsedBy is null ? "" : Phrasing.Text(lapsedBy)
         );
     }
+
+    private async Task<ImmutableArray<Judgement>> MissingAsync(
+        StoredCheckOff of,
+        CheckOffList list,
+        DateTimeOffset now,
+        CancellationToken cancel
+    ) =>
+        of.SignedAt is null && await Models.GetAsync(of.ModelKey, cancel) is { } card
+            ? await Gate.MissingAsync(of.PersonId, ModelReader.ToModel(card.Document), of, list, now, cancel)
+            : [];
 }
 
 /// <summary>Practical examinations, and the card that opens the counter.</summary>
@@ -84,6 +110,7 @@ internal static class CheckOffEndpoints
     internal static void MapCheckOffs(this IEndpointRouteBuilder api)
     {
         api.MapGet("/check-offs", ListAsync).WithName("listCheckOffs");
+        api.MapGet("/check-offs/usual", UsualAsync).Needs(Right.Examine).WithName("getUsualHandsOn");
         api.MapPut("/check-offs/{id:guid}", BeginAsync)
             .Needs(Right.Examine)
             .ProducesProblem(404)
@@ -122,14 +149,31 @@ internal static class CheckOffEndpoints
     )
     {
         bool examines = SignedIn.Role(context.User).Has(Right.Examine);
+        Data.Department department = await work.Departments.GetAsync(cancel);
+        Dictionary<string, string> names = await work.Models.NamesAsync(cancel);
         List<CheckOffView> all = [];
         foreach (StoredCheckOff one in await work.Store.ListAsync(examines ? null : author.Id, cancel))
         {
-            all.Add(await work.ViewAsync(one, cancel));
+            all.Add(await work.ViewAsync(one, department, names, cancel));
         }
 
-        CheckOffPolicy policy = (await work.Departments.GetAsync(cancel)).CheckOff;
+        CheckOffPolicy policy = department.CheckOff;
         return TypedResults.Ok(new CheckOffsView(all, policy.Months, policy.IsAsked ?? await work.Store.AnyAsync(cancel)));
+    }
+
+    private static async Task<Ok<List<UsualHandsOnView>>> UsualAsync(ModelStore models, CancellationToken cancel)
+    {
+        CameraModel[] all = [.. (await models.NewestAsync(cancel)).Select(m => ModelReader.ToModel(m.Document))];
+        return TypedResults.Ok(
+            HandsOn
+                .Usual.Select(i => new UsualHandsOnView(
+                    i.Key,
+                    i.Text,
+                    i.Standard,
+                    [.. all.Where(m => !HandsOn.UsualOf(m).Contains(i)).Select(m => m.Name).Order(StringComparer.Ordinal)]
+                ))
+                .ToList()
+        );
     }
 
     private static async Task<Ok<CheckOffView>> BeginAsync(
@@ -153,7 +197,17 @@ internal static class CheckOffEndpoints
 
         StoredModel model = await work.Models.GetAsync(request.Model, cancel)
             ?? throw new RefusedException(ProblemCode.ModelMissing, "/model", "There is no such model. Choose one of the list.");
-        ImmutableArray<HandsOnItem> items = CheckOff.ItemsOf(ModelReader.ToModel(model.Document));
+        CheckOffList list = (await work.Departments.GetAsync(cancel)).CheckOff.List;
+        ImmutableArray<HandsOnItem> items = list.ItemsOf(ModelReader.ToModel(model.Document));
+        if (items.IsEmpty && list.Exercises.IsEmpty)
+        {
+            throw new RefusedException(
+                ProblemCode.NotPossible,
+                "/model",
+                $"Nothing is asked for with {model.Document.Name}. Say first what a check-off asks, then examine."
+            );
+        }
+
         StoredCheckOff begun = await work.Store.BeginAsync(
             id,
             trainee,
@@ -219,9 +273,8 @@ internal static class CheckOffEndpoints
         int months = (await work.Departments.GetAsync(cancel)).CheckOff.Months;
         StoredCheckOff signed = await work.Store.SignAsync(
             id,
-            new SignedCheckOff(today, CheckOff.ValidUntil(today, months)),
+            new SignedCheckOff(today, CheckOff.ValidUntil(today, months), work.Clock.GetUtcNow()),
             seen.Number,
-            work.Clock.GetUtcNow(),
             author.Actor,
             cancel
         ) ?? throw Moved();
@@ -256,13 +309,18 @@ internal static class CheckOffEndpoints
             ?? throw new RefusedException(ProblemCode.NotFound, "/person", "There is nobody with this sign-in name.");
         DateOnly today = await work.Wall.TodayAsync(cancel);
         Dictionary<string, string> names = await work.Models.NamesAsync(cancel);
+        Data.Department department = await work.Departments.GetAsync(cancel);
+        List<CheckOffView> held = [];
+        foreach (StoredCheckOff one in await work.Store.ListAsync(holder.Id, cancel))
+        {
+            held.Add(await work.ViewAsync(one, department, names, cancel));
+        }
+
         CheckOffCardPdf.Entry[] entries =
         [
-            .. (await work.Store.ListAsync(holder.Id, cancel))
-                .Where(c => CheckOff.StandingOf(c.Signed, today) == CheckOffStanding.Valid)
-                .GroupBy(c => c.ModelKey)
-                .Select(g => g.MaxBy(c => c.Signed!.ValidUntil)!)
-                .Select(c => new CheckOffCardPdf.Entry(names.GetValueOrDefault(c.ModelKey, c.ModelKey), c.Signed!.ValidUntil))
+            .. held.Where(c => c.Standing == CheckOffStanding.Valid)
+                .GroupBy(c => c.ModelName)
+                .Select(g => new CheckOffCardPdf.Entry(g.Key, g.Max(c => c.ValidUntil!.Value)))
                 .OrderBy(e => e.Model, StringComparer.Ordinal),
         ];
         if (entries.Length == 0)
@@ -275,7 +333,6 @@ internal static class CheckOffEndpoints
         }
 
         string address = $"{PublicAddress.Of(context)}/practice/check-offs?person={Uri.EscapeDataString(holder.Login)}";
-        Data.Department department = await work.Departments.GetAsync(cancel);
         return TypedResults.File(
             CheckOffCardPdf.Of(holder.Name, department.Name, entries, address, today),
             "application/pdf",

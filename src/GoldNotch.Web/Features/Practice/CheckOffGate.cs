@@ -8,7 +8,13 @@ using GoldNotch.Data;
 namespace GoldNotch.Web.Features.Practice;
 
 /// <summary>What the counter asks of a borrower: a check-off for the model, where the department asks for one.</summary>
-internal sealed class CheckOffGate(CheckOffStore store, PracticeStore tries, PersonStore people, DepartmentStore departments)
+internal sealed class CheckOffGate(
+    CheckOffStore store,
+    PracticeStore tries,
+    ReturnStore returns,
+    PersonStore people,
+    DepartmentStore departments
+)
 {
     private const int MostExaminers = 4;
 
@@ -20,23 +26,32 @@ internal sealed class CheckOffGate(CheckOffStore store, PracticeStore tries, Per
         CancellationToken cancel
     )
     {
-        CheckOffPolicy policy = (await departments.GetAsync(cancel)).CheckOff;
+        Data.Department department = await departments.GetAsync(cancel);
+        CheckOffPolicy policy = department.CheckOff;
         if (borrower.Role.Has(Right.Examine) || !(policy.IsAsked ?? await store.AnyAsync(cancel)))
         {
             return null;
         }
 
-        SignedCheckOff? last = await store.LastAsync(borrower.Id, model.Key, cancel);
-        if (CheckOff.StandingOf(last, DateOnly.FromDateTime(now.DateTime)) == CheckOffStanding.Valid)
+        var today = DateOnly.FromDateTime(now.DateTime);
+        List<(SignedCheckOff Signed, Judgement? LapsedBy)> signed = [];
+        foreach (SignedCheckOff one in await store.SignedAsync(borrower.Id, model.Key, cancel))
+        {
+            signed.Add((one, await LapsedByAsync(borrower.Id, model.Key, one, department, cancel)));
+        }
+
+        if (signed.Any(s => CheckOff.StandingOf(s.Signed, s.LapsedBy, today) == CheckOffStanding.Valid))
         {
             return null;
         }
 
+        (SignedCheckOff? last, Judgement? lapsedBy) = signed.FirstOrDefault();
         StoredCheckOff? open = await store.OpenAsync(borrower.Id, model.Key, cancel);
         return new MissingCheckOff(
             model.Name,
             last?.ValidUntil,
-            await MissingAsync(borrower.Id, model, open, now, cancel),
+            lapsedBy,
+            await MissingAsync(borrower.Id, model, open, policy.List, now, cancel),
             [.. (await people.ListAsync(cancel)).Where(p => p.Active && p.Role.Has(Right.Examine)).Take(MostExaminers).Select(p => p.Name)]
         );
     }
@@ -46,18 +61,34 @@ internal sealed class CheckOffGate(CheckOffStore store, PracticeStore tries, Per
         Guid person,
         CameraModel model,
         StoredCheckOff? open,
+        CheckOffList list,
         DateTimeOffset now,
         CancellationToken cancel
     ) =>
         CheckOff.Missing(
             model.Name,
-            open?.Items ?? CheckOff.ItemsOf(model),
+            list,
+            open?.Items ?? list.ItemsOf(model),
             open?.Ticked ?? [],
-            PassedOf(await tries.FinishedAsync(person, cancel), model.Key),
+            (await tries.FinishedAsync(person, cancel))
+                .Where(t => t.ModelKey == model.Key)
+                .Select(t => new FinishedExercise(t.Kind, t.FinishedAt, t.Passed)),
             now
         );
 
-    /// <summary>When each kind of exercise with a model was last passed.</summary>
-    internal static Dictionary<ExerciseKind, DateTimeOffset> PassedOf(IEnumerable<TryRow> tries, string model) =>
-        tries.Where(t => t.Passed && t.ModelKey == model).GroupBy(t => t.Kind).ToDictionary(g => g.Key, g => g.Max(t => t.FinishedAt));
+    /// <summary>What ended a check-off before its last day, on the department's clock; null where nothing did.</summary>
+    internal async Task<Judgement?> LapsedByAsync(
+        Guid person,
+        string model,
+        SignedCheckOff signed,
+        Data.Department department,
+        CancellationToken cancel
+    ) =>
+        department.CheckOff.List.LapsesFrom is null
+            ? null
+            : CheckOff.LapsedBy(
+                signed,
+                department.CheckOff.List,
+                (await returns.CheckedAsync(signed.At, person, model, cancel)).Select(r => r with { BackAt = department.Local(r.BackAt) })
+            );
 }

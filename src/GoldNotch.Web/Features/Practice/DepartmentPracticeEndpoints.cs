@@ -19,12 +19,16 @@ public sealed record FadingView(string ModelName, ExerciseKind Kind, int People,
 /// <summary>A control that is looked for and not found: how often, with the interval that the numbers allow.</summary>
 public sealed record HardControlView(string ModelName, string Setting, string Place, int Missed, int Asked, string Label);
 
+/// <summary>Whether less comes back off target from people who had practised: how many returns of each were checked, and what may be said.</summary>
+public sealed record PracticeEffectView(EffectFinding Finding, int Practised, int Unpractised, string Because);
+
 /// <summary>What the department sees of practice: skills and controls, and no person.</summary>
 public sealed record DepartmentPracticeView(
     DateTimeOffset Since,
     int People,
     IReadOnlyList<FadingView> Fading,
-    IReadOnlyList<HardControlView> Controls
+    IReadOnlyList<HardControlView> Controls,
+    PracticeEffectView Effect
 );
 
 /// <summary>Practice of the whole department: what it sees, and the page that refreshes.</summary>
@@ -44,11 +48,21 @@ internal static class DepartmentPracticeEndpoints
     }
 
     // Whom it is about is nobody's business here: what is counted of fewer than three people would name them.
-    private static async Task<Ok<DepartmentPracticeView>> DepartmentAsync([AsParameters] PracticeWorkshop work, CancellationToken cancel)
+    private static async Task<Ok<DepartmentPracticeView>> DepartmentAsync(
+        [AsParameters] PracticeWorkshop work,
+        ReturnStore returns,
+        CancellationToken cancel
+    )
     {
         DateTimeOffset now = await work.Wall.NowAsync(cancel);
         DateTimeOffset since = now.AddMonths(-MonthsSeen);
-        List<TryRow> tries = await work.Store.SinceAsync(since, cancel);
+        // The first loans of these months had the practice of the weeks before them.
+        List<TryRow> all = await work.Store.SinceAsync(since.AddDays(-PracticeEffect.CountsDays), cancel);
+        List<TryRow> tries = [.. all.Where(t => t.FinishedAt >= since)];
+        var effect = PracticeEffect.Of(
+            await returns.CheckedAsync(since, null, null, cancel),
+            all.Where(t => t.Passed).Select(t => (t.Person, t.ModelKey, t.FinishedAt))
+        );
         Dictionary<string, CameraModel> models = (await work.Models.NewestAsync(cancel)).ToDictionary(
             m => m.Document.Key,
             m => ModelReader.ToModel(m.Document)
@@ -91,7 +105,13 @@ internal static class DepartmentPracticeEndpoints
                         looked.Asked,
                         missed.Label()
                     ),
-                ]
+                ],
+                new PracticeEffectView(
+                    effect.Finding,
+                    effect.Practised.Returns,
+                    effect.Unpractised.Returns,
+                    work.Phrasing.Text(effect.Because)
+                )
             )
         );
     }

@@ -116,7 +116,7 @@ internal sealed record PracticeWorkshop(
             camera?.Kind == ExerciseKind.TwoCameras ? [.. work.Measured.Select(m => Measured(camera, work, m))] : [],
             TwoCameras.Rounds,
             of.Work,
-            WhyThis(of),
+            DrawnFrom.Of(of.Source.ToDrift()) is { } why ? Phrasing.Text(why) : "",
             of.Result is { } result ? PracticeViews.Of(result.ToResult(), before, Phrasing) : null
         );
     }
@@ -132,19 +132,6 @@ internal sealed record PracticeWorkshop(
             TwoCameras.IsMatched(exercise, moves)
         );
     }
-
-    // What of the department's own counts decided what was drawn.
-    private static string WhyThis(StoredTry of)
-    {
-        PracticeDriftDocument[] most = [.. of.Source.Drift.OrderByDescending(d => (double)d.Wrong / Math.Max(1, d.Of)).Take(2)];
-        return most.Length == 0
-            ? ""
-            : "Found off target on this model: "
-                + string.Join(", ", most.Select(d => $"{NameOf(d.Setting)} in {d.Wrong} of {d.Of} checks"))
-                + ".";
-    }
-
-    private static string NameOf(string key) => RefusedException.At("", () => SettingDefinition.Of(SettingDefinition.Parse(key)).Name);
 }
 
 /// <summary>Exercises: a person's own, and nobody else's.</summary>

@@ -82,6 +82,7 @@ useTitle(() => ['Check-offs']);
       <p class="soft">
         A check-off holds {{ offs.data.value.months }} months.
         {{ offs.data.value.isAsked ? 'The counter asks for it.' : 'The counter does not ask for it yet.' }}
+        <RouterLink v-if="can('examine')" to="/practice/check-offs/list">What it asks</RouterLink>
       </p>
       <p v-if="wrong" class="problem" role="alert">{{ wrong.message }}</p>
       <form v-if="can('examine')" class="fields begin" @submit.prevent="begin">
@@ -141,7 +142,7 @@ useTitle(() => ['Check-offs']);
               <td>{{ c.person }}</td>
               <td>{{ c.modelName }}</td>
               <td :class="{ off: c.standing === 'lapsed' }">
-                {{ STANDING[c.standing] }} {{ c.validUntil ? day(c.validUntil) : '' }}
+                {{ c.lapsedBy ? `lapsed. ${c.lapsedBy}` : `${STANDING[c.standing]} ${day(c.validUntil!)}` }}
               </td>
               <td>{{ moment(c.signedAt!) }}, {{ c.signedBy }}</td>
               <td>

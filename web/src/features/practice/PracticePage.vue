@@ -175,6 +175,10 @@ useTitle(() => ['Practice']);
               </tr>
             </tbody>
           </table>
+          <p class="acts">
+            <a class="link" href="/api/export/my-practice.csv" download>All your tries, CSV</a>
+            <a class="link" href="/api/export/my-practice.json" download>Tries and check-offs, JSON</a>
+          </p>
         </section>
       </template>
     </div>

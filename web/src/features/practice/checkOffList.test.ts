@@ -1,0 +1,119 @@
+import { VueQueryPlugin } from '@tanstack/vue-query';
+import { flushPromises, mount } from '@vue/test-utils';
+import PrimeVue from 'primevue/config';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { createMemoryHistory, createRouter } from 'vue-router';
+import { session } from '../../app/session';
+import { json, stubSite } from '../../testing/site';
+import CheckOffListPage from './CheckOffListPage.vue';
+
+const opened: { unmount(): void }[] = [];
+afterEach(() => opened.splice(0).forEach((page) => page.unmount()));
+
+const department = (over: object = {}, version = 3) => ({
+  name: 'Garden',
+  timeZone: 'UTC',
+  mainsHz: 50,
+  preparation: { check: 12 },
+  checkOff: {
+    months: 9,
+    asked: 'always',
+    list: { exercises: ['find-control'], passesInRow: 1, without: [], own: [], lapsesFrom: null, ...over },
+  },
+  saidSo: true,
+  version,
+});
+const usual = [
+  { key: 'kit', text: 'counts the kit', standard: 'every piece', notFor: [] },
+  { key: 'focus', text: 'focuses by hand', standard: 'eyes sharp', notFor: ['Fennel HS'] },
+];
+
+async function open(put: () => Response) {
+  const asked = stubSite({
+    'GET /api/department': () => json(200, department()),
+    'GET /api/check-offs/usual': () => json(200, usual),
+    'GET /api/models': () => json(200, []),
+    'PUT /api/department': put,
+  });
+  const router = createRouter({
+    history: createMemoryHistory(),
+    routes: [{ path: '/:any(.*)*', component: { template: '<i />' } }],
+  });
+  const page = mount(CheckOffListPage, {
+    global: {
+      plugins: [
+        PrimeVue,
+        router,
+        [VueQueryPlugin, { queryClientConfig: { defaultOptions: { queries: { retry: false } } } }],
+      ],
+    },
+    attachTo: document.body,
+  });
+  opened.push(page);
+  await flushPromises();
+  return { page, asked, saved: () => asked.filter((a) => a.method === 'PUT') };
+}
+
+describe('what a check-off asks', () => {
+  beforeEach(() => {
+    session.value = {
+      login: 'ines',
+      name: 'Ines Calloway',
+      role: 'technician',
+      rights: ['examine', 'defineStandards'],
+      notation: { iris: 'dial', whiteBalance: 'kelvin' },
+      writeToken: 't',
+    } as never;
+  });
+
+  it('is saved with what else the department says, and only when something is changed', async () => {
+    const { page, saved } = await open(() => json(200, department({ without: ['kit'] }, 4)));
+    expect(page.text()).toContain('not with Fennel HS');
+    expect(page.get('[type=submit]').attributes('disabled')).toBeDefined();
+    const box = page.findAll('input[type=checkbox]').at(-2)!;
+    expect((box.element as HTMLInputElement).checked).toBe(true);
+    await box.setValue(false);
+    await page.get('form').trigger('submit');
+    await flushPromises();
+    expect(saved()[0]).toMatchObject({
+      seen: '"3"',
+      body: {
+        name: 'Garden',
+        mainsHz: 50,
+        checkOff: { months: 9, asked: 'always', list: { without: ['kit'] } },
+      },
+    });
+    expect(page.text()).toContain('Saved.');
+    expect(page.get('[type=submit]').attributes('disabled')).toBeDefined();
+  });
+
+  it('that is refused stays as it was typed, and says at which field', async () => {
+    const refused = {
+      code: 'bad-value',
+      detail: 'This needs 1 to 160 characters.',
+      pointer: '/checkOff/list/own/0/text',
+    };
+    const { page } = await open(() => json(400, refused));
+    const add = page.findAll('button').find((b) => b.text() === 'Add one')!;
+    await add.trigger('click');
+    await flushPromises();
+    await page.findAll('.own input')[1]!.setValue('cloth, never a sleeve');
+    await page.get('form').trigger('submit');
+    await flushPromises();
+    expect(page.get('.own [role=alert]').text()).toContain('1 to 160');
+    expect((page.findAll('.own input')[1]!.element as HTMLInputElement).value).toBe('cloth, never a sleeve');
+    const back = page.findAll('button').find((b) => b.text() === 'Back to what is saved')!;
+    await back.trigger('click');
+    expect(page.find('.own').exists()).toBe(false);
+  });
+
+  it('is read and not changed by who may only examine', async () => {
+    session.value = { ...session.value!, rights: ['examine'] } as never;
+    const { page } = await open(() => json(403, {}));
+    expect(page.find('[type=submit]').exists()).toBe(false);
+    expect(page.text()).not.toContain('Add one');
+    expect(page.findAll('input[type=checkbox]').every((b) => (b.element as HTMLInputElement).disabled)).toBe(
+      true,
+    );
+  });
+});
