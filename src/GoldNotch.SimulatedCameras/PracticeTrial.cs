@@ -128,7 +128,7 @@ public static class PracticeTrial
         exercise switch
         {
             QuestionExercise q => new PracticeWork([.. q.Questions.Select(a => Right(a.Answer))], [], 0),
-            CameraExercise { Kind: ExerciseKind.LooksWrong } wrong => new PracticeWork([], [], 0) { Named = wrong.Accepted },
+            CameraExercise { Kind: ExerciseKind.LooksWrong } wrong => new PracticeWork([], [], 0) { Named = LooksWrong.Way(wrong) },
             CameraExercise { Kind: ExerciseKind.TwoCameras } pair => new PracticeWork([], TwoCameras.Solution(pair), 0)
             {
                 Measured = [0, 2],
@@ -156,7 +156,12 @@ public static class PracticeTrial
         exercise switch
         {
             QuestionExercise q => string.Join("|", q.Questions.Select(a => JudgementText.Of(a.Asks) + JudgementText.Of(a.Because))),
-            CameraExercise c => string.Join("|", c.Prepared) + string.Join("|", c.Scored) + c.Symptom?.Key + string.Join("|", c.Accepted),
+            CameraExercise c => string.Join("|", c.Prepared)
+                + string.Join("|", c.Scored)
+                + c.Symptom?.Key
+                + c.IsDark
+                + c.Sound
+                + string.Join("|", c.Accepted),
             _ => "",
         };
 }

@@ -35,7 +35,7 @@ public class PracticeTests
             ),
     };
 
-    private static PracticeSource Source(int level = 1, params (Setting Setting, int Wrong)[] drift) =>
+    internal static PracticeSource Source(int level = 1, params (Setting Setting, int Wrong)[] drift) =>
         new(Alder, SheetCompiler.Compile(Ottermere.LectureRoom, Alder))
         {
             Level = level,

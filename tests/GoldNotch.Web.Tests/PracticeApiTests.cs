@@ -1,8 +1,11 @@
 using System.Text.Json;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
 using GoldNotch.Core.Practice;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
+using GoldNotch.Core.Sheets.Compiling;
+using GoldNotch.Core.StandIns;
 using GoldNotch.Exchange;
 using GoldNotch.SimulatedCameras;
 using GoldNotch.Web.Tests.Hosting;
@@ -256,8 +259,7 @@ public class PracticeApiTests(DemoSite site)
         (await mara.GetAsync("/api/practice/refresher.pdf?model=no-such&standard=lecture-room")).Expect(404);
     }
 
-    [Fact]
-    public void Exercises_of_the_demo_can_be_done_with_the_controls_of_each_model_and_only_what_is_right_is_accepted()
+    private static (CameraModel[] Models, Standard[] Standards) Demo()
     {
         ExchangeDocument[] files =
         [
@@ -268,17 +270,90 @@ public class PracticeApiTests(DemoSite site)
                 )!
             ),
         ];
-        CameraModel[] models = [.. files.SelectMany(f => f.Models ?? []).Select(m => ModelReader.ToModel(m))];
-        Standard[] standards =
-        [
-            .. files
-                .SelectMany(f => f.Standards ?? [])
-                .GroupBy(s => s.Key)
-                .Select(g => StandardReader.ToStandard(g.MaxBy(s => s.Version)!)),
-        ];
+        return (
+            [.. files.SelectMany(f => f.Models ?? []).Select(m => ModelReader.ToModel(m))],
+            [
+                .. files
+                    .SelectMany(f => f.Standards ?? [])
+                    .GroupBy(s => s.Key)
+                    .Select(g => StandardReader.ToStandard(g.MaxBy(s => s.Version)!)),
+            ]
+        );
+    }
+
+    [Fact]
+    public void Exercises_of_the_demo_can_be_done_with_the_controls_of_each_model_and_only_what_is_right_is_accepted()
+    {
+        (CameraModel[] models, Standard[] standards) = Demo();
         PracticeTrialResult trial = PracticeTrial.Run(models, standards, 150, 20261130);
         trial.Faults.ShouldBeEmpty();
         trial.Made.Values.ShouldAllBe(made => made >= 20);
         trial.MostSteps.Values.Max().ShouldBeLessThanOrEqualTo(PracticeTrial.MostSteps);
+    }
+
+    [Fact]
+    public void A_cable_that_came_off_is_heard_until_it_is_found()
+    {
+        (CameraModel[] models, Standard[] standards) = Demo();
+        CameraModel alder = models.First(m => m.Key == "alder-20");
+        var source = new PracticeSource(alder, SheetCompiler.Compile(standards.First(s => s.Key == "lecture-room"), alder))
+        {
+            Drift = new[] { Setting.Input1, Setting.Input2, Setting.Channel2 }.ToDictionary(s => s, _ => new Frequency(19, 20)),
+        };
+        CameraExercise[] silent =
+        [
+            .. Enumerable.Range(0, 60).Select(seed => LooksWrong.Of(source, seed)!).Where(e => e.Accepted[0] == "cable"),
+        ];
+        silent.ShouldNotBeEmpty();
+        foreach (CameraExercise one in silent)
+        {
+            int Heard(params string[] named) =>
+                new[] { Setting.Channel1, Setting.Channel2 }.Count(c =>
+                    StandInHearing.Channel(one.Seen(new PracticeWork([], [], 0) { Named = [.. named] }).Camera.Body, c).VoiceDbfs
+                        is not null
+                );
+            Heard("phantom").ShouldBe(Heard());
+            Heard("cable").ShouldBeGreaterThan(Heard());
+        }
+    }
+
+    [Fact]
+    public async Task A_black_screen_shows_nothing_until_its_cause_is_named()
+    {
+        using TestClient mara = await site.ClientAsync("mara");
+        Guid id = Guid.Empty;
+        Answer begun = null!;
+        for (int seed = 0; seed < 60 && (id == Guid.Empty || begun.Text("symptom") != "The screen is black"); seed++)
+        {
+            if (id != Guid.Empty)
+            {
+                (await mara.SendAsync(HttpMethod.Delete, $"/api/practice/tries/{id}", null)).Expect(204);
+            }
+
+            begun = (await BeginAsync(mara, id = Guid.NewGuid(), "looks-wrong", "dogwood-m", seed)).Expect(200);
+        }
+
+        begun.Text("symptom").ShouldBe("The screen is black");
+        begun.At("camera/display").GetArrayLength().ShouldBe(0);
+        begun.At("camera/inWords")[0].GetString().ShouldBe("The screen is black.");
+        (await mara.GetAsync($"/api/practice/tries/{id}/finder.jpg")).Expect(200);
+        byte[] black = mara.LastBytes;
+        int version = 1;
+        List<string> named = [];
+        foreach (JsonElement cause in begun.At("causes").EnumerateArray())
+        {
+            named.Add(cause.GetProperty("key").GetString()!);
+            Answer now = (await mara.PutAsync($"/api/practice/tries/{id}/steps", new { named }, version++)).Expect(200);
+            bool isFound = now.At("causes").EnumerateArray().Any(c => c.GetProperty("isRight").ValueKind == JsonValueKind.True);
+            now.At("camera/display").GetArrayLength().ShouldBe(isFound ? now.At("camera/display").GetArrayLength() : 0);
+            if (isFound)
+            {
+                now.At("camera/display").GetArrayLength().ShouldBeGreaterThan(3);
+                break;
+            }
+        }
+
+        (await mara.GetAsync($"/api/practice/tries/{id}/finder.jpg")).Expect(200);
+        mara.LastBytes.SequenceEqual(black).ShouldBeFalse("the picture is back");
     }
 }

@@ -162,6 +162,12 @@ public sealed record CameraExercise(
     /// <summary>Causes that are right.</summary>
     public ImmutableArray<string> Accepted { get; init; } = [];
 
+    /// <summary>Whether its screen is black until the cause is found.</summary>
+    public bool IsDark { get; init; }
+
+    /// <summary>What is plugged in and heard until the cause is found; null where that is as it should be.</summary>
+    public SoundScene? Sound { get; init; }
+
     /// <summary>Moves of the camera that this one is brought to; null where there is none. It stands beside it, in the same light.</summary>
     public ImmutableArray<PracticeMove>? Reference { get; init; }
 
@@ -181,6 +187,21 @@ public sealed record CameraExercise(
         var camera = PracticeCamera.Begin(Model, Scene, Tag);
         camera.Work(Prepared);
         return (camera, camera.Work(moves));
+    }
+
+    /// <summary>The camera as it is seen and heard while somebody works on it: what was found is set right.</summary>
+    /// <param name="work">What was done so far.</param>
+    /// <returns>The camera, what became of each move, and whether its screen is black.</returns>
+    public (PracticeCamera Camera, ImmutableArray<WorkedMove> Worked, bool IsDark) Seen(PracticeWork work)
+    {
+        (PracticeCamera camera, ImmutableArray<WorkedMove> worked) = After(work.Moves);
+        bool isFound = work.Named.Any(Accepted.Contains);
+        if (Sound is { } sound && !isFound)
+        {
+            camera.Body.Sound = sound;
+        }
+
+        return (camera, worked, IsDark && !isFound);
     }
 
     /// <summary>The camera beside it.</summary>

@@ -60,8 +60,8 @@ public static class ExerciseJudge
     private const double PassShare = 0.8;
     private const int MostInThePicture = 3;
 
-    // Whoever names a third cause is guessing.
-    private const int MostNamed = 2;
+    // Whoever names a second cause that the camera rules out is guessing; what only a look tells may be looked at, one after another.
+    private const int MostGuessed = 1;
 
     private static readonly Template Fixed = new(RuleId, "fixed", "{setting} was set right: {target}.");
     private static readonly Template Missed = new(RuleId, "missed", "{verdict} {place}");
@@ -70,6 +70,9 @@ public static class ExerciseJudge
     private static readonly Template WrongAnswer = new(RuleId, "wrong", "Not right. {because}");
     private static readonly Template RightCause = new(RuleId, "cause", "{look} Yes. {remedy}");
     private static readonly Template NotTheCause = new(RuleId, "not-the-cause", "{look} No, not here.");
+    private static readonly Template Looked = new(RuleId, "looked", "{look} No; now that is known.");
+    private static readonly Template Skipped = new(RuleId, "skipped", "Before it: {look} It is quicker and harms nothing.");
+    private static readonly Template AgainCause = new(RuleId, "again-cause", "Try again: {symptom}. {look}");
     private static readonly Template NotFound = new(RuleId, "cause-not-found", "It was this: {look} {remedy}");
     private static readonly Template MatchedPoint = new(RuleId, "matched", "{matter}: {rest} left, within the tolerance.");
     private static readonly Template OffPoint = new(RuleId, "not-matched", "{matter}: {rest} left. {better}");
@@ -174,35 +177,48 @@ public static class ExerciseJudge
     {
         Checks.Symptoms.HarmlessCause CauseOf(string key) => exercise.Symptom!.Causes.First(c => c.Key == key);
         string right = exercise.Accepted[0];
+        string[] named = [.. work.Named.Where(exercise.Causes.Contains)];
+        ImmutableArray<string> way = LooksWrong.Way(exercise);
         var points = ImmutableArray.CreateBuilder<PracticePoint>();
-        foreach (string named in work.Named.Where(exercise.Causes.Contains))
+        void Add(bool isRight, Judgement what) => points.Add(new PracticePoint(isRight, null, what));
+        foreach (string one in named)
         {
-            bool isRight = exercise.Accepted.Contains(named);
-            points.Add(
-                new PracticePoint(
-                    isRight,
-                    null,
-                    isRight
-                        ? RightCause.Of(("look", CauseOf(named).Look), ("remedy", CauseOf(named).Remedy))
-                        : NotTheCause.Of(("look", CauseOf(named).Look))
-                )
-            );
+            string look = CauseOf(one).Look;
+            if (exercise.Accepted.Contains(one))
+            {
+                Add(true, RightCause.Of(("look", look), ("remedy", CauseOf(one).Remedy)));
+            }
+            else if (LooksWrong.IsReadOff(exercise, one))
+            {
+                Add(false, NotTheCause.Of(("look", look)));
+            }
+            else
+            {
+                Add(true, Looked.Of(("look", look)));
+            }
         }
 
-        bool found = points.Any(p => p.IsRight);
-        if (!found)
+        bool isFound = named.Any(exercise.Accepted.Contains);
+        if (!isFound)
         {
-            points.Add(new PracticePoint(false, null, NotFound.Of(("look", CauseOf(right).Look), ("remedy", CauseOf(right).Remedy))));
+            Add(false, NotFound.Of(("look", CauseOf(right).Look), ("remedy", CauseOf(right).Remedy)));
+        }
+        else if (way.FirstOrDefault(w => !named.Contains(w)) is { } skipped)
+        {
+            Add(false, Skipped.Of(("look", CauseOf(skipped).Look)));
         }
 
         ImmutableArray<Verdict> verdicts = exercise.Verdicts(exercise.After([]).Camera);
         Setting? setting = verdicts.FirstOrDefault(v => v.NeedsCorrection)?.Line.Setting;
+        int guessed = points.Count(p => !p.IsRight);
         return new PracticeResult(
-            found && points.Count <= MostNamed,
+            isFound && guessed <= MostGuessed,
             points.ToImmutable(),
             [],
             InThePicture(exercise, []),
-            found && points.Count == 1 || setting is not { } of ? null : Again.Of(of, ("place", PlaceOf(exercise, of)))
+            guessed == 0 ? null
+                : setting is { } of ? Again.Of(of, ("place", PlaceOf(exercise, of)))
+                : AgainCause.Of(("symptom", exercise.Symptom!.Text), ("look", CauseOf(way[0]).Look))
         );
     }
 

@@ -2,6 +2,8 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Checks.Symptoms;
+using GoldNotch.Core.Settings;
+using GoldNotch.Core.StandIns;
 
 namespace GoldNotch.Core.Practice;
 
@@ -10,6 +12,26 @@ public static class LooksWrong
 {
     // With fewer to choose from there is nothing to think about.
     private const int LeastCauses = 3;
+
+    // So many in a hundred have a cause that no display tells, where the symptom has one.
+    private const int ByHandPercent = 35;
+
+    // No check counts buttons and plugs: they weigh as much as a setting that is found wrong one time in six.
+    private const double ByHandWeight = 1.0 / 6;
+    private const string BlackScreen = "black-screen";
+
+    // Causes that no setting tells, and what is plugged in then; the others show in a screen that stays black, or in what was said alone.
+    private static readonly (string Symptom, string Cause, SoundScene? Sound)[] ByHand =
+    [
+        (BlackScreen, "finder-button", null),
+        (BlackScreen, "display-button", null),
+        (BlackScreen, "key-lock", null),
+        (BlackScreen, "live-view", null),
+        (BlackScreen, "power-lever", null),
+        ("silent-cabled", "cable", SoundScene.Interview with { Input1 = Plugged.None }),
+        ("silent-wireless", "cable", SoundScene.Interview with { Input2 = Plugged.None }),
+        ("wrong-speed", "playback", null),
+    ];
 
     /// <summary>A camera with one thing wrong and what is said of it; null where this model can have nothing of the kind.</summary>
     /// <param name="source">What it is made from.</param>
@@ -26,7 +48,11 @@ public static class LooksWrong
         while (symptoms.Count > 0)
         {
             Symptom symptom = chance.Weighted(symptoms, s =>
-                s.Causes.SelectMany(c => c.Settings).Where(right.Scored.Contains).Select(source.WeightOf).DefaultIfEmpty(0).Max()
+                s.Causes.SelectMany(c => c.Settings)
+                    .Where(right.Scored.Contains)
+                    .Select(source.WeightOf)
+                    .Append(ByHand.Any(h => h.Symptom == s.Key) ? ByHandWeight : 0)
+                    .Max()
             );
             symptoms.Remove(symptom);
             if (Drawn(right, symptom, chance) is { } drawn)
@@ -48,6 +74,53 @@ public static class LooksWrong
             return null;
         }
 
+        bool byHandFirst = chance.Next(100) < ByHandPercent;
+        return byHandFirst
+            ? OfTheHand(right, symptom, causes, chance) ?? OfASetting(right, symptom, causes, chance)
+            : OfASetting(right, symptom, causes, chance) ?? OfTheHand(right, symptom, causes, chance);
+    }
+
+    // The camera stands right: a button, a lever or a plug is it.
+    private static CameraExercise? OfTheHand(CameraExercise right, Symptom symptom, string[] causes, Random chance)
+    {
+        (string Symptom, string Cause, SoundScene? Sound)[] here =
+        [
+            .. ByHand.Where(h => h.Symptom == symptom.Key && causes.Contains(h.Cause) && (h.Sound is null || IsMissed(right, h.Sound))),
+        ];
+        if (here.Length == 0)
+        {
+            return null;
+        }
+
+        (_, string cause, SoundScene? sound) = chance.One(here);
+        return right with
+        {
+            Kind = ExerciseKind.LooksWrong,
+            Symptom = symptom,
+            Causes = [.. causes],
+            Accepted = [cause],
+            IsDark = symptom.Key == BlackScreen,
+            Sound = sound,
+        };
+    }
+
+    // Whether a channel that is heard when all is well falls silent with this.
+    private static bool IsMissed(CameraExercise right, SoundScene sound)
+    {
+        if (right.Model.NotFitted.Contains(Setting.Input1))
+        {
+            return false;
+        }
+
+        (PracticeCamera well, PracticeCamera off) = (right.After([]).Camera, right.After([]).Camera);
+        off.Body.Sound = sound;
+        return new[] { Setting.Channel1, Setting.Channel2 }.Any(c =>
+            StandInHearing.Channel(well.Body, c).VoiceDbfs is not null && StandInHearing.Channel(off.Body, c).VoiceDbfs is null
+        );
+    }
+
+    private static CameraExercise? OfASetting(CameraExercise right, Symptom symptom, string[] causes, Random chance)
+    {
         List<Setting> left = [.. symptom.Causes.SelectMany(c => c.Settings).Where(right.Scored.Contains).Distinct()];
         while (left.Count > 0)
         {
@@ -64,6 +137,7 @@ public static class LooksWrong
                     Prepared = [.. right.Prepared, move],
                     Symptom = symptom,
                     Causes = [.. causes],
+                    IsDark = symptom.Key == BlackScreen,
                 };
                 string[] stands =
                 [
@@ -81,4 +155,17 @@ public static class LooksWrong
 
         return null;
     }
+
+    /// <summary>Whether the camera itself tells of a cause, so that nobody has to guess: a setting that counts stands behind it.</summary>
+    /// <param name="exercise">The exercise.</param>
+    /// <param name="cause">Key of the cause.</param>
+    public static bool IsReadOff(CameraExercise exercise, string cause) =>
+        exercise.Symptom?.Causes.FirstOrDefault(c => c.Key == cause)?.Settings.Any(exercise.Scored.Contains) == true;
+
+    /// <summary>The shortest careful way: what the camera tells is read off it; of the rest one thing after another is looked at, the most harmless first.</summary>
+    /// <param name="exercise">The exercise.</param>
+    public static ImmutableArray<string> Way(CameraExercise exercise) =>
+        IsReadOff(exercise, exercise.Accepted[0])
+            ? exercise.Accepted
+            : [.. exercise.Causes.Take(exercise.Causes.IndexOf(exercise.Accepted[0]) + 1).Where(c => !IsReadOff(exercise, c))];
 }

@@ -25,6 +25,11 @@ public static class PictureInWords
     private static readonly Template Noise = new(RuleId, "noise", "Dark parts are {how}.");
     private static readonly Template Flat = new(RuleId, "flat", "The picture is flat and dull: a log curve.");
 
+    private static readonly Template Black = new(RuleId, "black", "The screen is black.");
+
+    /// <summary>What is told of a screen that shows nothing.</summary>
+    public static Judgement Nothing => Black.Of();
+
     /// <summary>The picture in sentences.</summary>
     /// <param name="camera">The camera as it stands.</param>
     public static ImmutableArray<Judgement> Of(StandIn camera)

@@ -154,6 +154,8 @@ internal sealed class PracticeDesk(
                     .Concat(c.Scored.Select(s => s.ToString()))
                     .Concat(c.Accepted)
                     .Append(c.Symptom?.Key ?? "")
+                    .Append(c.IsDark ? "dark" : "")
+                    .Append(c.Sound?.ToString() ?? "")
             ),
             _ => "",
         };

@@ -79,7 +79,7 @@ internal sealed record PracticeWorkshop(
         Exercise exercise = await Desk.OfAsync(of, cancel);
         PracticeWork work = of.Work.ToWork();
         var camera = exercise as CameraExercise;
-        (PracticeCamera Camera, ImmutableArray<WorkedMove> Worked)? at = camera?.After(work.Moves);
+        (PracticeCamera Camera, ImmutableArray<WorkedMove> Worked, bool IsDark)? at = camera?.Seen(work);
         StoredStandard? standard = await Standards.GetAsync(of.StandardKey, of.StandardVersion, cancel);
         double? before = of.FinishedAt is null
             ? null
@@ -102,7 +102,7 @@ internal sealed record PracticeWorkshop(
             camera?.Symptom?.Caution ?? "",
             PracticeViews.Questions(exercise, Phrasing),
             of.Kind is ExerciseKind.LightChanged or ExerciseKind.BeforeAndAfter ? [] : PracticeViews.Body(exercise, at?.Camera),
-            at is { } now ? PracticeViews.Camera(now.Camera.Body, Phrasing) : null,
+            at is { } now ? PracticeViews.Camera(now.Camera.Body, now.IsDark, Phrasing) : null,
             PracticeViews.Sheet(exercise, Phrasing),
             PracticeViews.Causes(exercise, work),
             [
@@ -370,8 +370,8 @@ internal static class PracticeEndpoints
             throw new RefusedException(ProblemCode.NotFound, "/id", "This exercise has no finder.");
         }
 
-        PracticeCamera camera = other == true ? exercise.Other()! : exercise.After(of.Work.ToWork().Moves).Camera;
-        byte[] jpeg = await Task.Run(() => PracticeFinder.Jpeg(camera, of.Seed), cancel);
+        (PracticeCamera camera, _, bool isDark) = other == true ? (exercise.Other()!, [], false) : exercise.Seen(of.Work.ToWork());
+        byte[] jpeg = await Task.Run(() => isDark ? PracticeFinder.Black() : PracticeFinder.Jpeg(camera, of.Seed), cancel);
         return TypedResults.File(jpeg, "image/jpeg");
     }
 

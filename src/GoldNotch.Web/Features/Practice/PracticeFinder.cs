@@ -28,6 +28,14 @@ internal static class PracticeFinder
             Height,
             seed
         );
+        return Encoded(samples);
+    }
+
+    /// <summary>A screen that shows nothing, as JPEG.</summary>
+    internal static byte[] Black() => Encoded(new ushort[3 * Width * Height]);
+
+    private static byte[] Encoded(ushort[] samples)
+    {
         byte[] pixels = new byte[4 * Width * Height];
         for (int from = 0, to = 0; from < samples.Length; from += 3, to += 4)
         {

@@ -194,7 +194,11 @@ internal static class PracticeViews
         );
     }
 
-    internal static PracticeCameraView Camera(StandIn camera, Phrasing phrasing) =>
+    // A black screen shows no picture, no values and no meter.
+    internal static PracticeCameraView Camera(StandIn camera, bool isDark, Phrasing phrasing) =>
+        isDark ? new PracticeCameraView([], [], [phrasing.Text(PictureInWords.Nothing)]) : Camera(camera, phrasing);
+
+    private static PracticeCameraView Camera(StandIn camera, Phrasing phrasing) =>
         new(
             [
                 .. from setting in OnDisplay

@@ -143,6 +143,7 @@ const signed = (n: number) => `${n > 0 ? '+' : n < 0 ? '−' : ''}${Math.abs(n)}
   display: flex;
   flex-wrap: wrap;
   gap: 12px 26px;
+  margin-top: 10px;
 }
 figure {
   margin: 0;
@@ -178,6 +179,9 @@ figure {
   gap: 8px 14px;
   margin: 14px 0;
   align-items: center;
+}
+.causes p {
+  margin: 6px 0;
 }
 .causes button {
   text-align: left;

@@ -49,7 +49,7 @@ const INTRO: Record<string, string> = {
   setToSheet:
     'Somebody had it before you. Set it to the sheet; the finder shows what it would record now. Say when you are done: it is judged as on the bench.',
   looksWrong:
-    'One thing is the cause, and it is no fault of the camera. Look at the finder, the display and the controls, then say which.',
+    'One thing is the cause, and it is no fault of the camera. What finder, display and controls rule out need not be named; of the rest, look at the most harmless first.',
   twoCameras:
     'Bring B to A with its iris and its white balance. Measuring tells how far apart they are; twice is enough.',
   findControl: 'Choose the side, then the control.',
