@@ -165,6 +165,9 @@ public sealed record CameraExercise(
     /// <summary>Whether its screen is black until the cause is found.</summary>
     public bool IsDark { get; init; }
 
+    /// <summary>What is plugged in and heard when all is well: what the sheet is made for.</summary>
+    public SoundScene Heard { get; init; } = SoundScene.Interview;
+
     /// <summary>What is plugged in and heard until the cause is found; null where that is as it should be.</summary>
     public SoundScene? Sound { get; init; }
 
@@ -185,6 +188,7 @@ public sealed record CameraExercise(
     public (PracticeCamera Camera, ImmutableArray<WorkedMove> Worked) After(IEnumerable<PracticeMove> moves)
     {
         var camera = PracticeCamera.Begin(Model, Scene, Tag);
+        camera.Body.Sound = Heard;
         camera.Work(Prepared);
         return (camera, camera.Work(moves));
     }

@@ -21,15 +21,15 @@ public static class LooksWrong
     private const string BlackScreen = "black-screen";
 
     // Causes that no setting tells, and what is plugged in then; the others show in a screen that stays black, or in what was said alone.
-    private static readonly (string Symptom, string Cause, SoundScene? Sound)[] ByHand =
+    private static readonly (string Symptom, string Cause, Func<SoundScene, SoundScene>? Sound)[] ByHand =
     [
         (BlackScreen, "finder-button", null),
         (BlackScreen, "display-button", null),
         (BlackScreen, "key-lock", null),
         (BlackScreen, "live-view", null),
         (BlackScreen, "power-lever", null),
-        ("silent-cabled", "cable", SoundScene.Interview with { Input1 = Plugged.None }),
-        ("silent-wireless", "cable", SoundScene.Interview with { Input2 = Plugged.None }),
+        ("silent-cabled", "cable", heard => heard with { Input1 = Plugged.None }),
+        ("silent-wireless", "cable", heard => heard with { Input2 = Plugged.None }),
         ("wrong-speed", "playback", null),
     ];
 
@@ -83,16 +83,16 @@ public static class LooksWrong
     // The camera stands right: a button, a lever or a plug is it.
     private static CameraExercise? OfTheHand(CameraExercise right, Symptom symptom, string[] causes, Random chance)
     {
-        (string Symptom, string Cause, SoundScene? Sound)[] here =
+        (string Symptom, string Cause, Func<SoundScene, SoundScene>? Sound)[] here =
         [
-            .. ByHand.Where(h => h.Symptom == symptom.Key && causes.Contains(h.Cause) && (h.Sound is null || IsMissed(right, h.Sound))),
+            .. ByHand.Where(h => h.Symptom == symptom.Key && causes.Contains(h.Cause) && (h.Sound is null || IsMissed(right, h.Sound(right.Heard)))),
         ];
         if (here.Length == 0)
         {
             return null;
         }
 
-        (_, string cause, SoundScene? sound) = chance.One(here);
+        (_, string cause, Func<SoundScene, SoundScene>? sound) = chance.One(here);
         return right with
         {
             Kind = ExerciseKind.LooksWrong,
@@ -100,7 +100,7 @@ public static class LooksWrong
             Causes = [.. causes],
             Accepted = [cause],
             IsDark = symptom.Key == BlackScreen,
-            Sound = sound,
+            Sound = sound?.Invoke(right.Heard),
         };
     }
 

@@ -82,7 +82,21 @@ public static class SetToSheet
                 .Where(v => v.Kind is VerdictKind.OnTarget or VerdictKind.WithinTolerance && v.Reading is not Reading.Unread)
                 .Select(v => v.Line.Setting),
         ];
-        return stands.IsEmpty ? null : exercise with { Scored = stands };
+        return stands.IsEmpty ? null : exercise with { Scored = stands, Heard = PluggedFor(camera.Body) };
+    }
+
+    // What whoever wrote the sheet plugs in: a line where the input stands at line, and a microphone that wants 48 V only where it gets them.
+    private static SoundScene PluggedFor(StandIn camera)
+    {
+        bool Is(Setting setting, string word) => camera.Value<SettingValue.Choice>(setting)?.Word == word;
+        return SoundScene.Interview with
+        {
+            Input1 =
+                Is(Setting.Input1, "line") ? Plugged.Line
+                : Is(Setting.Phantom1, "on") ? Plugged.Condenser
+                : Plugged.Dynamic,
+            Input2 = Is(Setting.Input2, "line") ? Plugged.Line : Plugged.Wireless,
+        };
     }
 
     /// <summary>What a careful person does: the sheet from top to bottom, and again where something moved with it.</summary>
