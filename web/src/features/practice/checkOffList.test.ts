@@ -1,14 +1,8 @@
-import { VueQueryPlugin } from '@tanstack/vue-query';
-import { flushPromises, mount } from '@vue/test-utils';
-import PrimeVue from 'primevue/config';
+import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { createMemoryHistory, createRouter } from 'vue-router';
-import { session } from '../../app/session';
+import { leavePages, openPage, press, signIn } from '../../testing/page';
 import { json, stubSite } from '../../testing/site';
 import CheckOffListPage from './CheckOffListPage.vue';
-
-const opened: { unmount(): void }[] = [];
-afterEach(() => opened.splice(0).forEach((page) => page.unmount()));
 
 const department = (over: object = {}, version = 3) => ({
   name: 'Garden',
@@ -35,36 +29,13 @@ async function open(put: () => Response) {
     'GET /api/models': () => json(200, []),
     'PUT /api/department': put,
   });
-  const router = createRouter({
-    history: createMemoryHistory(),
-    routes: [{ path: '/:any(.*)*', component: { template: '<i />' } }],
-  });
-  const page = mount(CheckOffListPage, {
-    global: {
-      plugins: [
-        PrimeVue,
-        router,
-        [VueQueryPlugin, { queryClientConfig: { defaultOptions: { queries: { retry: false } } } }],
-      ],
-    },
-    attachTo: document.body,
-  });
-  opened.push(page);
-  await flushPromises();
-  return { page, asked, saved: () => asked.filter((a) => a.method === 'PUT') };
+  const { page } = await openPage(CheckOffListPage);
+  return { page, saved: () => asked.filter((a) => a.method === 'PUT') };
 }
 
 describe('what a check-off asks', () => {
-  beforeEach(() => {
-    session.value = {
-      login: 'ines',
-      name: 'Ines Calloway',
-      role: 'technician',
-      rights: ['examine', 'defineStandards'],
-      notation: { iris: 'dial', whiteBalance: 'kelvin' },
-      writeToken: 't',
-    } as never;
-  });
+  beforeEach(() => signIn(['examine', 'defineStandards']));
+  afterEach(leavePages);
 
   it('is saved with what else the department says, and only when something is changed', async () => {
     const { page, saved } = await open(() => json(200, department({ without: ['kit'] }, 4)));
@@ -94,21 +65,18 @@ describe('what a check-off asks', () => {
       pointer: '/checkOff/list/own/0/text',
     };
     const { page } = await open(() => json(400, refused));
-    const add = page.findAll('button').find((b) => b.text() === 'Add one')!;
-    await add.trigger('click');
-    await flushPromises();
+    await press(page, 'Add one');
     await page.findAll('.own input')[1]!.setValue('cloth, never a sleeve');
     await page.get('form').trigger('submit');
     await flushPromises();
     expect(page.get('.own [role=alert]').text()).toContain('1 to 160');
     expect((page.findAll('.own input')[1]!.element as HTMLInputElement).value).toBe('cloth, never a sleeve');
-    const back = page.findAll('button').find((b) => b.text() === 'Back to what is saved')!;
-    await back.trigger('click');
+    await press(page, 'Back to what is saved');
     expect(page.find('.own').exists()).toBe(false);
   });
 
   it('is read and not changed by who may only examine', async () => {
-    session.value = { ...session.value!, rights: ['examine'] } as never;
+    signIn(['examine']);
     const { page } = await open(() => json(403, {}));
     expect(page.find('[type=submit]').exists()).toBe(false);
     expect(page.text()).not.toContain('Add one');
