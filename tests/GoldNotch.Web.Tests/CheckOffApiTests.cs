@@ -78,6 +78,9 @@ public class CheckOffApiTests(DemoSite site)
             await PassAsync(site, "joss", 40);
             (await ines.PutAsync($"/api/check-offs/{id}/signature", new { }, 2)).ExpectProblem(409, "not-possible", "/missing");
             await PassAsync(site, "joss", 2);
+            Against((await ines.SendAsync(HttpMethod.Post, "/api/loans/look", look)).Expect(200))
+                .ShouldHaveSingleItem()
+                .ShouldContain("Still needed: The signature of an examiner");
             Answer signed = (await ines.PutAsync($"/api/check-offs/{id}/signature", new { }, 2)).Expect(200);
             signed.Text("standing").ShouldBe("valid");
             (await ines.PutAsync($"/api/check-offs/{id}/signature", new { }, 3)).ExpectProblem(409, "immutable", "/id");

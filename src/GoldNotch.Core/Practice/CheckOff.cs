@@ -67,6 +67,7 @@ public static class CheckOff
         "not-passed-in-row",
         "On the screen with {model}, passed {times} in a row within {days#day|days}: {exercises}."
     );
+    private static readonly Template Unsigned = new(RuleId, "unsigned", "The signature of an examiner: everything else is done.");
     private static readonly Template FailedReturn = new(
         RuleId,
         "failed-return",
@@ -118,6 +119,10 @@ public static class CheckOff
                 : [NotTicked.Of(("open", FigureValue.Count(open)), ("all", FigureValue.Count(items.Count)))],
         ];
     }
+
+    /// <summary>What a borrower without a valid check-off still needs: what is missing, or the signature alone.</summary>
+    /// <param name="missing">What is missing before it can be signed.</param>
+    public static ImmutableArray<Judgement> Needed(ImmutableArray<Judgement> missing) => missing.IsEmpty ? [Unsigned.Of()] : missing;
 
     /// <summary>Why a check-off lapsed before its last day: a camera of that model came back from this person with more off target than the department
     /// lets pass. Null where none did since it was signed, or where the department asks for nothing of the kind.</summary>

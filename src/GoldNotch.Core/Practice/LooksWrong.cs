@@ -85,7 +85,9 @@ public static class LooksWrong
     {
         (string Symptom, string Cause, Func<SoundScene, SoundScene>? Sound)[] here =
         [
-            .. ByHand.Where(h => h.Symptom == symptom.Key && causes.Contains(h.Cause) && (h.Sound is null || IsMissed(right, h.Sound(right.Heard)))),
+            .. ByHand.Where(h =>
+                h.Symptom == symptom.Key && causes.Contains(h.Cause) && (h.Sound is null || IsMissed(right, h.Sound(right.Heard)))
+            ),
         ];
         if (here.Length == 0)
         {

@@ -39,7 +39,6 @@ export async function openPage(
         router,
         [VueQueryPlugin, { queryClientConfig: { defaultOptions: { queries: { retry: false } } } }],
       ],
-      directives: { focus: { mounted: (element: HTMLElement) => element.focus() } },
     },
   });
   opened.push(mounted);

@@ -57,23 +57,39 @@ internal sealed record CheckOffWork(
     Phrasing Phrasing
 )
 {
-    internal async Task<CheckOffView> ViewAsync(StoredCheckOff of, CancellationToken cancel) =>
-        await ViewAsync(of, await Departments.GetAsync(cancel), await Models.NamesAsync(cancel), cancel);
+    internal async Task<CheckOffView> ViewAsync(StoredCheckOff of, CancellationToken cancel) => (await ViewsAsync([of], cancel))[0];
 
-    /// <summary>A check-off with what is known for the whole list.</summary>
-    internal async Task<CheckOffView> ViewAsync(
+    /// <summary>Check-offs in their order; what holds for all of them is looked up once.</summary>
+    internal async Task<List<CheckOffView>> ViewsAsync(IReadOnlyList<StoredCheckOff> all, CancellationToken cancel)
+    {
+        Data.Department department = await Departments.GetAsync(cancel);
+        Dictionary<string, string> names = await Models.NamesAsync(cancel);
+        DateTimeOffset now = department.Local(Clock.GetUtcNow());
+        StoredCheckOff[] held = [.. all.Where(c => c.Signed is { } s && s.ValidUntil >= DateOnly.FromDateTime(now.DateTime))];
+        (Guid?, string?) whose = held is [var only] ? (only.PersonId, only.ModelKey) : (null, null);
+        ILookup<(Guid, string), CheckedReturn> back = (
+            held.Length == 0 ? [] : await Gate.ReturnsAsync(held.Min(c => c.Signed!.At), whose.Item1, whose.Item2, department, cancel)
+        ).ToLookup(r => (r.Person, r.ModelKey));
+        List<CheckOffView> views = [];
+        foreach (StoredCheckOff one in all)
+        {
+            views.Add(await ViewAsync(one, department.CheckOff.List, names, back[(one.PersonId, one.ModelKey)], now, cancel));
+        }
+
+        return views;
+    }
+
+    private async Task<CheckOffView> ViewAsync(
         StoredCheckOff of,
-        Data.Department department,
+        CheckOffList list,
         Dictionary<string, string> names,
+        IEnumerable<CheckedReturn> back,
+        DateTimeOffset now,
         CancellationToken cancel
     )
     {
-        DateTimeOffset now = department.Local(Clock.GetUtcNow());
         DateOnly today = DateOnly.FromDateTime(now.DateTime);
-        Judgement? lapsedBy =
-            of.Signed is { } signed && signed.ValidUntil >= today
-                ? await Gate.LapsedByAsync(of.PersonId, of.ModelKey, signed, department, cancel)
-                : null;
+        Judgement? lapsedBy = of.Signed is { } signed && signed.ValidUntil >= today ? CheckOff.LapsedBy(signed, list, back) : null;
         return new CheckOffView(
             of.Id,
             of.Login,
@@ -84,7 +100,7 @@ internal sealed record CheckOffWork(
             of.BegunBy,
             of.BegunAt,
             [.. of.Items.Select(i => new HandsOnItemView(i.Key, i.Text, i.Standard, of.Ticked.Contains(i.Key)))],
-            [.. (await MissingAsync(of, department.CheckOff.List, now, cancel)).Select(m => Phrasing.Text(m))],
+            [.. (await MissingAsync(of, list, now, cancel)).Select(m => Phrasing.Text(m))],
             of.SignedBy ?? "",
             of.SignedAt,
             of.Signed?.ValidUntil,
@@ -149,15 +165,8 @@ internal static class CheckOffEndpoints
     )
     {
         bool examines = SignedIn.Role(context.User).Has(Right.Examine);
-        Data.Department department = await work.Departments.GetAsync(cancel);
-        Dictionary<string, string> names = await work.Models.NamesAsync(cancel);
-        List<CheckOffView> all = [];
-        foreach (StoredCheckOff one in await work.Store.ListAsync(examines ? null : author.Id, cancel))
-        {
-            all.Add(await work.ViewAsync(one, department, names, cancel));
-        }
-
-        CheckOffPolicy policy = department.CheckOff;
+        List<CheckOffView> all = await work.ViewsAsync(await work.Store.ListAsync(examines ? null : author.Id, cancel), cancel);
+        CheckOffPolicy policy = (await work.Departments.GetAsync(cancel)).CheckOff;
         return TypedResults.Ok(new CheckOffsView(all, policy.Months, policy.IsAsked ?? await work.Store.AnyAsync(cancel)));
     }
 
@@ -308,14 +317,8 @@ internal static class CheckOffEndpoints
         StoredPerson holder = await work.People.GetAsync(login, cancel)
             ?? throw new RefusedException(ProblemCode.NotFound, "/person", "There is nobody with this sign-in name.");
         DateOnly today = await work.Wall.TodayAsync(cancel);
-        Dictionary<string, string> names = await work.Models.NamesAsync(cancel);
         Data.Department department = await work.Departments.GetAsync(cancel);
-        List<CheckOffView> held = [];
-        foreach (StoredCheckOff one in await work.Store.ListAsync(holder.Id, cancel))
-        {
-            held.Add(await work.ViewAsync(one, department, names, cancel));
-        }
-
+        List<CheckOffView> held = await work.ViewsAsync(await work.Store.ListAsync(holder.Id, cancel), cancel);
         CheckOffCardPdf.Entry[] entries =
         [
             .. held.Where(c => c.Standing == CheckOffStanding.Valid)

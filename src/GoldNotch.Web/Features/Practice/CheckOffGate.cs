@@ -34,11 +34,10 @@ internal sealed class CheckOffGate(
         }
 
         var today = DateOnly.FromDateTime(now.DateTime);
-        List<(SignedCheckOff Signed, Judgement? LapsedBy)> signed = [];
-        foreach (SignedCheckOff one in await store.SignedAsync(borrower.Id, model.Key, cancel))
-        {
-            signed.Add((one, await LapsedByAsync(borrower.Id, model.Key, one, department, cancel)));
-        }
+        List<SignedCheckOff> all = await store.SignedAsync(borrower.Id, model.Key, cancel);
+        IReadOnlyList<CheckedReturn> back =
+            all.Count == 0 ? [] : await ReturnsAsync(all.Min(s => s.At), borrower.Id, model.Key, department, cancel);
+        (SignedCheckOff Signed, Judgement? LapsedBy)[] signed = [.. all.Select(s => (s, CheckOff.LapsedBy(s, policy.List, back)))];
 
         if (signed.Any(s => CheckOff.StandingOf(s.Signed, s.LapsedBy, today) == CheckOffStanding.Valid))
         {
@@ -51,7 +50,7 @@ internal sealed class CheckOffGate(
             model.Name,
             last?.ValidUntil,
             lapsedBy,
-            await MissingAsync(borrower.Id, model, open, policy.List, now, cancel),
+            CheckOff.Needed(await MissingAsync(borrower.Id, model, open, policy.List, now, cancel)),
             [.. (await people.ListAsync(cancel)).Where(p => p.Active && p.Role.Has(Right.Examine)).Take(MostExaminers).Select(p => p.Name)]
         );
     }
@@ -76,19 +75,15 @@ internal sealed class CheckOffGate(
             now
         );
 
-    /// <summary>What ended a check-off before its last day, on the department's clock; null where nothing did.</summary>
-    internal async Task<Judgement?> LapsedByAsync(
-        Guid person,
-        string model,
-        SignedCheckOff signed,
+    /// <summary>What came back since a moment, on the department's clock; nothing is looked up where no return ends a check-off.</summary>
+    internal async Task<IReadOnlyList<CheckedReturn>> ReturnsAsync(
+        DateTimeOffset since,
+        Guid? person,
+        string? model,
         Data.Department department,
         CancellationToken cancel
     ) =>
         department.CheckOff.List.LapsesFrom is null
-            ? null
-            : CheckOff.LapsedBy(
-                signed,
-                department.CheckOff.List,
-                (await returns.CheckedAsync(signed.At, person, model, cancel)).Select(r => r with { BackAt = department.Local(r.BackAt) })
-            );
+            ? []
+            : [.. (await returns.CheckedAsync(since, person, model, cancel)).Select(r => r with { BackAt = department.Local(r.BackAt) })];
 }
