@@ -142,6 +142,7 @@ public class PracticeTests
         PracticeResult half = ExerciseJudge.Of(exercise, new PracticeWork([], [solution[0]], 60));
         half.Passed.ShouldBeFalse();
         half.TryAgain.ShouldNotBeNull();
+        half.InThePicture.ShouldNotBeEmpty("every setting has a reason, if no picture");
         half.Right.ShouldBe(1);
 
         Setting untouched = exercise.Scored.First(s => solution.All(m => m.Setting != s) && exercise.Model.HasAutomatic(s));

@@ -65,6 +65,7 @@ public static class ExerciseJudge
 
     private static readonly Template Fixed = new(RuleId, "fixed", "{setting} was set right: {target}.");
     private static readonly Template Missed = new(RuleId, "missed", "{verdict} {place}");
+    private static readonly Template Why = new(RuleId, "why", "{setting}: {reason}");
     private static readonly Template Worse = new(RuleId, "worse", "{setting} was right before. {verdict}");
     private static readonly Template RightAnswer = new(RuleId, "right", "Right. {because}");
     private static readonly Template WrongAnswer = new(RuleId, "wrong", "Not right. {because}");
@@ -256,15 +257,22 @@ public static class ExerciseJudge
         return new PracticeResult(missed is null, points, [], [], missed is null ? null : Again.Of(missed.Setting, ("place", missed.What)));
     }
 
-    // What a recording would have shown: of what was left, or else of what was found.
-    private static ImmutableArray<Judgement> InThePicture(CameraExercise exercise, ImmutableArray<PracticeMove> moves) =>
+    // What a recording would have shown: of what was left, or else of what was found. What no picture tells is told by the reason of its sheet.
+    private static ImmutableArray<Judgement> InThePicture(CameraExercise exercise, ImmutableArray<PracticeMove> moves)
+    {
+        ImmutableArray<Verdict> verdicts = exercise.AllVerdicts(exercise.After(moves).Camera);
+        Judgement[] shown =
         [
             .. Consequences
-                .Of(exercise.Sheet, exercise.AllVerdicts(exercise.After(moves).Camera))
+                .Of(exercise.Sheet, verdicts)
                 .Items.Where(i => i.Severity is Severity.Fault or Severity.Automatic or Severity.Slight)
-                .Take(MostInThePicture)
                 .Select(i => i.Because),
         ];
+        IEnumerable<Judgement> reasons = verdicts
+            .Where(v => v.NeedsCorrection && v.Line.Notch.Reason.Length > 0 && shown.All(s => s.Setting != v.Line.Setting))
+            .Select(v => Why.Of(v.Line.Setting, ("setting", v.Line.Setting), ("reason", v.Line.Notch.Reason)));
+        return [.. shown.Concat(reasons).Take(MostInThePicture)];
+    }
 
     private static Judgement PlaceOf(Exercise exercise, Setting setting) => FindControl.PlaceOf(setting, exercise.Model.PlaceOf(setting)!);
 }

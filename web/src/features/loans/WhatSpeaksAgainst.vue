@@ -9,7 +9,7 @@ defineProps<{ obstacles: Views['HandOutView']['obstacles']; unit: string; borrow
   <section v-if="obstacles.length" class="against" aria-label="What speaks against it">
     <p v-for="o in obstacles" :key="o.because.sentence" :class="{ off: !o.canOverride }">
       {{ o.because.sentence }}
-      <RouterLink v-if="o.kind === 'check'" :to="`/bench?unit=${unit}`">Check it now</RouterLink>
+      <RouterLink v-if="o.kind === 'check'" :to="`/bench?unit=${unit}`">Go to the bench</RouterLink>
       <RouterLink v-else-if="o.kind === 'card'" to="/shoots/loans">Go to the loans</RouterLink>
       <RouterLink v-else-if="o.kind === 'checkOff'" :to="`/practice/check-offs?person=${borrower}`"
         >Go to the check-offs</RouterLink

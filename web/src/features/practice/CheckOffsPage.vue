@@ -86,7 +86,7 @@ useTitle(() => ['Check-offs']);
       </p>
       <p v-if="wrong" class="problem" role="alert">{{ wrong.message }}</p>
       <form v-if="can('examine')" class="fields begin" @submit.prevent="begin">
-        <PersonField v-model="person" label="Who is examined" />
+        <PersonField v-model="person" class="grow" label="Who is examined" />
         <OneOf
           v-model="model"
           label="Camera"

@@ -33,7 +33,7 @@ defineProps<{ view: Views['TryView'] }>();
       <h2>Why it matters</h2>
       <p v-for="w in view.result.inThePicture" :key="w">{{ w }}</p>
     </template>
-    <p v-if="view.result.tryAgain">
+    <p v-if="view.result.tryAgain" class="again">
       <b>{{ view.result.tryAgain }}</b>
     </p>
   </section>
@@ -49,6 +49,10 @@ li {
   grid-template-columns: 28px minmax(0, 1fr);
   gap: 6px;
   padding: 4px 0;
+  max-width: 720px;
+}
+.again {
+  margin-top: 14px;
   max-width: 720px;
 }
 svg {

@@ -149,6 +149,10 @@ h1.head {
   padding: 1px 16px;
   margin: 0;
 }
+.line span:first-child {
+  flex: 1 0 auto;
+  max-width: 58%;
+}
 .line .mono {
   text-align: right;
 }
