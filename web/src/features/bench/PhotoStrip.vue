@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onBeforeUnmount } from 'vue';
 import type { Views } from '../../app/client';
+import PhotoButton from '../../app/PhotoButton.vue';
 import type { PhotoEntry } from './outgoing';
 
 defineProps<{
@@ -12,7 +13,7 @@ defineProps<{
   busy?: boolean;
   fixed?: boolean;
 }>();
-const emit = defineEmits<{ add: [picture: Blob]; remove: [photo: string] }>();
+defineEmits<{ add: [picture: Blob]; remove: [photo: string] }>();
 
 const shown = new Map<string, string>();
 function addressOf(photo: PhotoEntry): string {
@@ -20,13 +21,6 @@ function addressOf(photo: PhotoEntry): string {
   return shown.get(photo.id)!;
 }
 onBeforeUnmount(() => shown.forEach((address) => URL.revokeObjectURL(address)));
-
-function chosen(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (file) emit('add', file);
-}
 </script>
 
 <template>
@@ -53,10 +47,7 @@ function chosen(event: Event): void {
         Remove
       </button>
     </figure>
-    <label v-if="!fixed" class="link add">
-      Add photograph
-      <input type="file" accept="image/jpeg,image/png" capture="environment" @change="chosen" />
-    </label>
+    <PhotoButton v-if="!fixed" @photo="$emit('add', $event)">Add photograph</PhotoButton>
     <p v-if="wrong" class="problem small" role="alert">{{ wrong }}</p>
   </div>
 </template>
@@ -82,22 +73,6 @@ img {
 }
 .waits img {
   border: 2px dotted var(--ink-soft);
-}
-.add {
-  text-decoration: underline;
-  cursor: pointer;
-  position: relative;
-}
-.add input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  width: 100%;
-  cursor: pointer;
-}
-.add:focus-within {
-  outline: 3px solid var(--ink);
-  outline-offset: 2px;
 }
 .problem {
   flex-basis: 100%;

@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query';
 import { ref } from 'vue';
 import { api, ask, type Problem, type Views } from '../../app/client';
 import { moment } from '../../app/dates';
+import PhotoButton from '../../app/PhotoButton.vue';
 
 /** What the bag of a unit looks like when all of it is there: looked at when its kit is counted, taken anew where it is kept. */
 const props = defineProps<{
@@ -26,12 +27,8 @@ async function change(work: () => Promise<unknown>): Promise<void> {
     busy.value = false;
   }
 }
-function chosen(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (!file) return;
-  void change(() =>
+const save = (file: File) =>
+  change(() =>
     ask(
       api.PUT('/api/units/{tag}/kit/photo/{photo}', {
         params: { path: { tag: props.tag, photo: crypto.randomUUID() } },
@@ -42,7 +39,6 @@ function chosen(event: Event): void {
       }),
     ),
   );
-}
 const remove = () =>
   change(() =>
     ask(api.DELETE('/api/units/{tag}/kit/photo', { params: { path: { tag: props.tag } } }) as never),
@@ -67,16 +63,9 @@ const remove = () =>
       </figcaption>
     </figure>
     <p v-if="editable" class="acts no-print">
-      <label class="link add" :class="{ busy }">
-        {{ photo ? 'Take a new photograph' : 'Photograph the whole kit' }}
-        <input
-          type="file"
-          accept="image/jpeg,image/png"
-          capture="environment"
-          :disabled="busy"
-          @change="chosen"
-        />
-      </label>
+      <PhotoButton :busy="busy" @photo="save">{{
+        photo ? 'Take a new photograph' : 'Photograph the whole kit'
+      }}</PhotoButton>
       <button v-if="photo" class="link" type="button" :disabled="busy" @click="remove">Remove it</button>
       <span v-if="busy" class="soft small" role="status">Saving…</span>
       <span v-else-if="!photo" class="soft small">It is shown when the kit is counted out and back.</span>
@@ -102,24 +91,5 @@ img {
   flex-wrap: wrap;
   gap: 6px 16px;
   align-items: center;
-}
-.add {
-  text-decoration: underline;
-  cursor: pointer;
-  position: relative;
-}
-.add input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  width: 100%;
-  cursor: pointer;
-}
-.add:focus-within {
-  outline: 3px solid var(--ink);
-  outline-offset: 2px;
-}
-.busy {
-  opacity: 0.6;
 }
 </style>
