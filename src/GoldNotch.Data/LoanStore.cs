@@ -58,6 +58,15 @@ public sealed partial class LoanStore(NpgsqlDataSource source)
         AND (@shoot::uuid IS NULL OR l.shoot_id = @shoot) AND (@borrower::uuid IS NULL OR l.borrower_id = @borrower)
         """;
 
+    /// <summary>The model that a person had last; null where the person never had any.</summary>
+    public Task<string?> LastModelAsync(Guid borrower, CancellationToken cancel) =>
+        source
+            .CreateCommand(
+                "SELECT u.model_key FROM loan l JOIN camera_unit u ON u.tag = l.unit_tag WHERE l.borrower_id = @borrower ORDER BY l.out_at DESC LIMIT 1"
+            )
+            .With("borrower", borrower)
+            .FirstAsync(r => r.Only<string>(), cancel);
+
     /// <summary>A page of loans, the newest first.</summary>
     public Task<List<LoanRow>> ListAsync(LoanFilter filter, (DateTimeOffset At, Guid Id)? before, int limit, CancellationToken cancel) =>
         Filter(

@@ -39,7 +39,21 @@ public enum BodySide
 /// <param name="Path">Menu path or what to do with the control.</param>
 /// <param name="ManualSign">How manual is recognised; empty where the control cannot float.</param>
 /// <param name="Trap">What goes wrong here; empty where nothing is known.</param>
-public sealed record ControlPlace(BodySide Side, double Across, double Down, string Name, string Path, string ManualSign, string Trap);
+public sealed record ControlPlace(BodySide Side, double Across, double Down, string Name, string Path, string ManualSign, string Trap)
+{
+    /// <summary>Its side as it is called.</summary>
+    public string SideName =>
+        Side switch
+        {
+            BodySide.Left => "left side",
+            BodySide.Right => "right side",
+            BodySide.Top => "top",
+            BodySide.Back => "back",
+            BodySide.Front => "front",
+            BodySide.Lens => "lens",
+            _ => "menu",
+        };
+}
 
 /// <summary>A recording the camera can make.</summary>
 /// <param name="Size">Picture size.</param>

@@ -58,25 +58,5 @@ public static class FindControl
                 (false, true) => HereTrap,
                 (false, false) => Here,
             }
-        ).Of(
-            setting,
-            ("setting", setting),
-            ("side", NameOf(place.Side)),
-            ("control", place.Name),
-            ("path", place.Path),
-            ("trap", place.Trap)
-        );
-
-    /// <summary>A side as it is called.</summary>
-    public static string NameOf(BodySide side) =>
-        side switch
-        {
-            BodySide.Left => "left side",
-            BodySide.Right => "right side",
-            BodySide.Top => "top",
-            BodySide.Back => "back",
-            BodySide.Front => "front",
-            BodySide.Lens => "lens",
-            _ => "menu",
-        };
+        ).Of(setting, ("setting", setting), ("side", place.SideName), ("control", place.Name), ("path", place.Path), ("trap", place.Trap));
 }

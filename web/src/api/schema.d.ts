@@ -1156,6 +1156,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/loans/offer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["offerUnits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/loans/{id}": {
         parameters: {
             query?: never;
@@ -3952,6 +3968,8 @@ export interface components {
             borrower: string;
             photo: null | components["schemas"]["KitPhotoView"];
             obstacles: components["schemas"]["ObstacleView"][];
+            knownModel: string;
+            knownName: string;
         };
         HandlingDocument: {
             kind: string;
@@ -5110,6 +5128,20 @@ export interface components {
             canOverride: boolean;
             because: components["schemas"]["JudgementView"];
         };
+        OfferView: {
+            modelKey: string;
+            modelName: string;
+            /** Format: double */
+            leastLux: null | number;
+            because: string;
+            /** Format: int32 */
+            free: number;
+            units: components["schemas"]["OfferedUnitView"][];
+        };
+        OfferedUnitView: {
+            tag: string;
+            tape: string;
+        };
         OpenCheckView: {
             /** Format: uuid */
             id: string;
@@ -5930,6 +5962,7 @@ export interface components {
             afterReset: null | string;
             resetIsRight: null | boolean;
             when: string[];
+            elsewhere: string;
         };
         SheetRowView: {
             standardKey: string;
@@ -5984,6 +6017,7 @@ export interface components {
             findings: components["schemas"]["FindingView"][];
             waivers: components["schemas"]["WaiverView"][];
             handling: string[];
+            knownName: string;
         };
         ShootBlockDocument: {
             name: string;
@@ -7914,6 +7948,7 @@ export interface operations {
             query?: {
                 version?: number;
                 when?: string;
+                known?: string;
             };
             header?: never;
             path: {
@@ -7976,6 +8011,7 @@ export interface operations {
             query?: {
                 version?: number;
                 when?: string;
+                known?: string;
                 paper?: string;
                 layout?: string;
                 unit?: string;
@@ -8039,6 +8075,7 @@ export interface operations {
             query?: {
                 version?: number;
                 when?: string;
+                known?: string;
                 unit?: string;
             };
             header?: never;
@@ -8100,6 +8137,7 @@ export interface operations {
             query?: {
                 version?: number;
                 when?: string;
+                known?: string;
             };
             header?: never;
             path: {
@@ -8266,6 +8304,7 @@ export interface operations {
             query?: {
                 version?: number;
                 when?: string;
+                known?: string;
                 paper?: string;
             };
             header?: never;
@@ -11962,6 +12001,53 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    offerUnits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18020,6 +18106,7 @@ export interface operations {
             query?: {
                 version?: number;
                 when?: string;
+                known?: string;
             };
             header?: never;
             path: {
@@ -18082,6 +18169,7 @@ export interface operations {
             query?: {
                 version?: number;
                 when?: string;
+                known?: string;
             };
             header?: never;
             path: {

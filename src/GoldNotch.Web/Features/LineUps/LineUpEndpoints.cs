@@ -204,6 +204,7 @@ internal static class LineUpEndpoints
                 unit is null ? [] : [new SheetUnitView(unit.Tag, unit.Tape, unit.Place, unit.Status)],
                 FindingViews.Of(RuleBook.Of(sheet), [], phrasing),
                 [],
+                null,
                 phrasing
             )
         );

@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
+using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Shoots;
+using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
 using GoldNotch.Web.Features.Exchange;
@@ -28,6 +30,19 @@ public sealed record CustodyDone(
     IReadOnlyList<string>? Owners = null,
     string? Owner = null,
     string? Text = null
+);
+
+/// <summary>A unit that is in.</summary>
+public sealed record OfferedUnitView(string Tag, string Tape);
+
+/// <summary>A model with units that are in: the least light it needs at its widest opening and the gain that is allowed, lux, null where its maker states no speed.</summary>
+public sealed record OfferView(
+    string ModelKey,
+    string ModelName,
+    double? LeastLux,
+    string Because,
+    int Free,
+    IReadOnlyList<OfferedUnitView> Units
 );
 
 /// <summary>Which loans are asked for; each field that is left out filters nothing.</summary>
@@ -69,6 +84,7 @@ internal sealed record LoanWork(
 internal static class LoanEndpoints
 {
     private const int PageSize = 50;
+    private const int MostOffered = 6;
     private const int MostInFile = 100_000;
 
     internal static void MapLoans(this IEndpointRouteBuilder api)
@@ -76,6 +92,7 @@ internal static class LoanEndpoints
         api.MapGet("/loans", ListAsync).WithName("listLoans");
         api.MapGet("/export/loans.csv", CsvAsync).Produces(200, contentType: "text/csv").WithName("exportLoansCsv");
         api.MapPost("/loans/look", LookAsync).ProducesProblem(404).WithName("lookAtHandOut");
+        api.MapGet("/loans/offer", OfferAsync).WithName("offerUnits");
         api.MapGet("/loans/{id:guid}", GetAsync).ProducesProblem(404).WithName("getLoan");
         api.MapPut("/loans/{id:guid}", HandOutAsync).Needs(Right.HandOut).ProducesProblem(409).WithName("handOut");
         api.MapPost("/loans/{id:guid}/events", DoneAsync)
@@ -105,10 +122,44 @@ internal static class LoanEndpoints
         return TypedResults.File(CsvFiles.Loans(rows, shoots), "text/csv; charset=utf-8", "gold-notch-loans.csv");
     }
 
+    // Whoever has not chosen yet is shown what is in: the model that needs least light first.
+    private static async Task<Ok<List<OfferView>>> OfferAsync(
+        UnitStore units,
+        ModelStore models,
+        DepartmentStore departments,
+        Phrasing phrasing,
+        CancellationToken cancel
+    )
+    {
+        var time = new ExposureTime(1 / (await departments.GetAsync(cancel)).MainsHz);
+        ILookup<string, StoredUnit> free = (await units.LentAsync(null, null, cancel))
+            .Where(u => u.Status == UnitStatus.In)
+            .ToLookup(u => u.ModelKey);
+        return TypedResults.Ok(
+            (
+                from stored in await models.NewestAsync(cancel)
+                where free.Contains(stored.Document.Key)
+                let model = ModelReader.ToModel(stored.Document)
+                let light = LowLight.Of(model, time)
+                orderby light?.Lux.Value ?? double.MaxValue, model.Name
+                select new OfferView(
+                    model.Key,
+                    model.Name,
+                    light?.Lux.Value,
+                    phrasing.Text(light?.Because),
+                    free[model.Key].Count(),
+                    [.. free[model.Key].Take(MostOffered).Select(u => new OfferedUnitView(u.Tag, u.Tape))]
+                )
+            ).ToList()
+        );
+    }
+
     private static async Task<Ok<HandOutView>> LookAsync(HandOutRequest request, [AsParameters] LoanWork work, CancellationToken cancel)
     {
         CounterHandOut look = await work.Counter.LookAsync(request, cancel);
         ShootCameraDocument? camera = look.Shoot?.Document.Cameras?.FirstOrDefault(c => c.Unit == look.Unit.Tag);
+        string known = look.Borrower is { } borrower ? await work.Loans.LastModelAsync(borrower.Id, cancel) ?? "" : "";
+        known = known == look.Model.Key ? "" : known;
         return TypedResults.Ok(
             new HandOutView(
                 look.Unit.Tag,
@@ -124,7 +175,9 @@ internal static class LoanEndpoints
                 camera?.Standard is { Length: > 0 } own ? own : look.Shoot?.Document.Standard ?? "",
                 look.Borrower?.Login ?? "",
                 KitPhotoView.Of(await work.Photos.GetAsync(look.Unit.Tag, cancel)),
-                LoanViews.Of(look.Obstacles, work.Phrasing)
+                LoanViews.Of(look.Obstacles, work.Phrasing),
+                known,
+                known.Length == 0 ? "" : (await work.Models.NamesAsync(cancel)).GetValueOrDefault(known, known)
             )
         );
     }

@@ -71,7 +71,7 @@ public sealed record LoanView(
 /// <summary>Something that speaks against a hand-out.</summary>
 public sealed record ObstacleView(ObstacleKind Kind, bool CanOverride, JudgementView Because);
 
-/// <summary>What the counter needs to hand a unit out.</summary>
+/// <summary>What the counter needs to hand a unit out; <c>known</c> is the other model that the borrower had last, whose controls the sheet is compared with.</summary>
 public sealed record HandOutView(
     string Unit,
     string ModelName,
@@ -86,7 +86,9 @@ public sealed record HandOutView(
     string Standard,
     string Borrower,
     KitPhotoView? Photo,
-    IReadOnlyList<ObstacleView> Obstacles
+    IReadOnlyList<ObstacleView> Obstacles,
+    string KnownModel,
+    string KnownName
 );
 
 /// <summary>Makes views of loans.</summary>

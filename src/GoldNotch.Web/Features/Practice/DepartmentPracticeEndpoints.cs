@@ -100,7 +100,7 @@ internal static class DepartmentPracticeEndpoints
                     select new HardControlView(
                         models[looked.ModelKey].Name,
                         SettingDefinition.Of(setting).Name,
-                        models[looked.ModelKey].PlaceOf(setting) is { } place ? $"{FindControl.NameOf(place.Side)}, {place.Name}" : "",
+                        models[looked.ModelKey].PlaceOf(setting) is { } place ? $"{place.SideName}, {place.Name}" : "",
                         looked.Missed,
                         looked.Asked,
                         missed.Label()

@@ -77,7 +77,7 @@ internal static class RefresherPdf
             return new Entry(
                 SettingDefinition.Of(line.Setting).Name,
                 phrasing.Label(line.Target!),
-                $"{FindControl.NameOf(place.Side)}, {place.Name}",
+                $"{place.SideName}, {place.Name}",
                 place.Path,
                 $"{often}{place.ManualSign} {place.Trap}".Trim()
             );

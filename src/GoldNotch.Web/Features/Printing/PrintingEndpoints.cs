@@ -67,11 +67,12 @@ internal static class PrintingEndpoints
         PaperSize size = PaperSize.Of(paper) ?? throw NoPaper();
         StoredUnit? of = await UnitAsync(unit, units, cancel);
         (Sheet sheet, _) = await sheets.GetAsync(address, of, cancel);
+        CameraModel? known = await sheets.KnownAsync(address, cancel);
         DateTimeOffset now = await wall.NowAsync(cancel);
         byte[] pdf = layout switch
         {
-            null or "" or "whole" => SheetPdf.Whole(sheet, of, size, phrasing, now),
-            "page" => SheetPdf.OnePage(sheet, of, size, phrasing, now),
+            null or "" or "whole" => SheetPdf.Whole(sheet, of, size, phrasing, now, known),
+            "page" => SheetPdf.OnePage(sheet, of, size, phrasing, now, known),
             _ => throw new RefusedException(ProblemCode.BadValue, "/layout", "The layout is whole or page."),
         };
         return TypedResults.File(pdf, "application/pdf", $"{address.StandardKey}-{address.ModelKey}.pdf");

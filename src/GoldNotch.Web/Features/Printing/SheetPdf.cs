@@ -1,5 +1,8 @@
+using System.Collections.Immutable;
 using System.Globalization;
+using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Checks;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Data;
@@ -18,6 +21,8 @@ internal sealed class SheetPdf : IDisposable
     private readonly StoredUnit? _unit;
     private readonly Phrasing _phrasing;
     private readonly string _printed;
+    private readonly CameraModel? _known;
+    private readonly ImmutableDictionary<Setting, Judgement> _moved;
     private readonly SKFont _small = Lettering.Font(Lettering.Words, 9);
     private readonly SKFont _words = Lettering.Font(Lettering.Words, 10.5f);
     private readonly SKFont _name = Lettering.Font(Lettering.Bold, 12.5f);
@@ -33,13 +38,17 @@ internal sealed class SheetPdf : IDisposable
         Style = SKPaintStyle.Stroke,
         IsAntialias = true,
     };
+
+    // Beside a control that stands elsewhere than the person is used to.
+    private const string Mark = "*";
     private SKCanvas? _canvas;
     private float _y;
     private int _page;
 
-    private SheetPdf(Stream to, Sheet sheet, StoredUnit? unit, PaperSize paper, Phrasing phrasing, string printed)
+    private SheetPdf(Stream to, Sheet sheet, StoredUnit? unit, PaperSize paper, Phrasing phrasing, string printed, CameraModel? known)
     {
-        (_sheet, _unit, _paper, _phrasing, _printed) = (sheet, unit, paper, phrasing, printed);
+        (_sheet, _unit, _paper, _phrasing, _printed, _known) = (sheet, unit, paper, phrasing, printed, known);
+        _moved = known is null ? ImmutableDictionary<Setting, Judgement>.Empty : MovedControls.Of(sheet, known);
         _document = SKDocument.CreatePdf(
             to,
             new SKDocumentPdfMetadata
@@ -56,10 +65,17 @@ internal sealed class SheetPdf : IDisposable
     private float Bottom => _paper.Height - Margin - 14;
 
     /// <summary>Every line with its dial, its place and its reason.</summary>
-    internal static byte[] Whole(Sheet sheet, StoredUnit? unit, PaperSize paper, Phrasing phrasing, DateTimeOffset now)
+    internal static byte[] Whole(
+        Sheet sheet,
+        StoredUnit? unit,
+        PaperSize paper,
+        Phrasing phrasing,
+        DateTimeOffset now,
+        CameraModel? known = null
+    )
     {
         using var to = new MemoryStream();
-        using (var pdf = new SheetPdf(to, sheet, unit, paper, phrasing, Printed(now)))
+        using (var pdf = new SheetPdf(to, sheet, unit, paper, phrasing, Printed(now), known))
         {
             pdf.DrawWhole();
         }
@@ -68,10 +84,17 @@ internal sealed class SheetPdf : IDisposable
     }
 
     /// <summary>All of it on one page to work down with the camera in hand: a box, a name, a value.</summary>
-    internal static byte[] OnePage(Sheet sheet, StoredUnit? unit, PaperSize paper, Phrasing phrasing, DateTimeOffset now)
+    internal static byte[] OnePage(
+        Sheet sheet,
+        StoredUnit? unit,
+        PaperSize paper,
+        Phrasing phrasing,
+        DateTimeOffset now,
+        CameraModel? known = null
+    )
     {
         using var to = new MemoryStream();
-        using (var pdf = new SheetPdf(to, sheet, unit, paper, phrasing, Printed(now)))
+        using (var pdf = new SheetPdf(to, sheet, unit, paper, phrasing, Printed(now), known))
         {
             pdf.DrawOnePage();
         }
@@ -183,6 +206,7 @@ internal sealed class SheetPdf : IDisposable
             new[]
             {
                 line.Place is { } place ? $"{place.Name}: {place.Path}" : "",
+                _moved.TryGetValue(line.Setting, out Judgement? there) ? $"{Mark} {_phrasing.Text(there)}" : "",
                 line.Place?.ManualSign ?? "",
                 line.Place is { Trap.Length: > 0 } trap ? $"Mind: {trap.Trap}" : "",
                 line.AfterReset is { } reset && line.ResetIsRight == false ? $"After a reset it stands at {reset}." : "",
@@ -231,7 +255,11 @@ internal sealed class SheetPdf : IDisposable
                 : "not possible";
             bool act = of.Kind == SettingKind.Task;
             _canvas.Write(
-                Lettering.Fitted(of.Name, name, act ? column - 16 : column * 0.48f),
+                Lettering.Fitted(
+                    _moved.ContainsKey(line.Setting) ? $"{of.Name} {Mark}" : of.Name,
+                    name,
+                    act ? column - 16 : column * 0.48f
+                ),
                 x + box + 5,
                 y,
                 SKTextAlign.Left,
@@ -278,7 +306,7 @@ internal sealed class SheetPdf : IDisposable
         _y += 16;
         _canvas.Write(
             Lettering.Fitted(
-                $"Standard version {_sheet.Standard.Version}, specification {_sheet.Model.Version}. {string.Join(", ", _sheet.Circumstances.All.Select(ConditionWords.Of))}.",
+                $"Standard version {_sheet.Standard.Version}, specification {_sheet.Model.Version}. {string.Join(", ", _sheet.Circumstances.All.Select(ConditionWords.Of))}.{(_moved.IsEmpty ? "" : $" {Mark} stands elsewhere than on {_known!.Name}.")}",
                 _small,
                 Right - Margin
             ),

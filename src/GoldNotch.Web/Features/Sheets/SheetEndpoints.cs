@@ -52,6 +52,7 @@ internal static class SheetEndpoints
     )
     {
         (Sheet sheet, StandardState state) = await sheets.GetAsync(address, null, cancel);
+        CameraModel? known = await sheets.KnownAsync(address, cancel);
         List<StoredUnit> found = await units.OfModelAsync(address.ModelKey, UnitsShown, cancel);
         DateOnly today = await wall.TodayAsync(cancel);
         List<Waiver> waivers = await decisions.WaiversForAsync(
@@ -68,6 +69,7 @@ internal static class SheetEndpoints
                 [.. found.Select(u => new SheetUnitView(u.Tag, u.Tape, u.Place, u.Status))],
                 FindingViews.Of(RuleBook.Of(sheet), await decisions.AcceptedAsync(address.StandardKey, address.ModelKey, cancel), phrasing),
                 [.. waivers.Where(w => w.Holds(today)).Select(w => WaiverViews.Of(w, today))],
+                known,
                 phrasing
             )
         );
@@ -79,11 +81,13 @@ internal static class SheetEndpoints
 /// <param name="ModelKey">The model.</param>
 /// <param name="Version">A version; null for the approved one.</param>
 /// <param name="When">Conditions that differ from the usual, separated by commas; null or empty for none.</param>
+/// <param name="Known">A model that the person knows, whose controls are compared; null or empty for none.</param>
 internal sealed record SheetAddress(
     [FromRoute(Name = "standardKey")] string StandardKey,
     [FromRoute(Name = "modelKey")] string ModelKey,
     [FromQuery(Name = "version")] int? Version,
-    [FromQuery(Name = "when")] string? When
+    [FromQuery(Name = "when")] string? When,
+    [FromQuery(Name = "known")] string? Known = null
 );
 
 /// <summary>Sheets as they are asked for: the version in force or another, in the usual circumstances or in others.</summary>
@@ -99,6 +103,13 @@ internal sealed class SheetSource(StandardStore standards, ModelStore models)
         SheetParts parts = await ReadAsync(address, cancel);
         return (parts.Of(unit), parts.State);
     }
+
+    /// <summary>The model that the person knows; null where none is named.</summary>
+    /// <exception cref="RefusedException">There is no such model.</exception>
+    internal async Task<CameraModel?> KnownAsync(SheetAddress address, CancellationToken cancel) =>
+        string.IsNullOrEmpty(address.Known) ? null
+        : await models.GetAsync(address.Known, cancel) is { } known ? ModelReader.ToModel(known.Document)
+        : throw new RefusedException(ProblemCode.NotFound, "/known", $"There is no model “{address.Known}”. Choose one of the list.");
 
     /// <summary>The sheet of each unit; those of which nothing was measured share theirs.</summary>
     internal async Task<IReadOnlyList<(Sheet Sheet, StoredUnit Unit)>> EachAsync(
@@ -125,7 +136,7 @@ internal sealed class SheetSource(StandardStore standards, ModelStore models)
 
     private async Task<SheetParts> ReadAsync(SheetAddress address, CancellationToken cancel)
     {
-        (string standardKey, string modelKey, int? version, string? when) = address;
+        (string standardKey, string modelKey, int? version, string? when, _) = address;
         StoredStandard stored = (
             version is { } v
                 ? await standards.GetAsync(standardKey, v, cancel)

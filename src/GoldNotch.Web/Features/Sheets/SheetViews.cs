@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Judgements;
@@ -43,7 +44,8 @@ public sealed record SheetLineView(
     bool NothingToDo,
     string? AfterReset,
     bool? ResetIsRight,
-    IReadOnlyList<string> When
+    IReadOnlyList<string> When,
+    string Elsewhere
 );
 
 /// <summary>The light a standard is made for.</summary>
@@ -85,7 +87,8 @@ public sealed record SheetView(
     double? PlannedMinutes,
     IReadOnlyList<FindingView> Findings,
     IReadOnlyList<WaiverView> Waivers,
-    IReadOnlyList<string> Handling
+    IReadOnlyList<string> Handling,
+    string KnownName
 );
 
 /// <summary>A sheet in one row of the list.</summary>
@@ -114,9 +117,14 @@ internal static class SheetViews
         IReadOnlyList<SheetUnitView> units,
         IReadOnlyList<FindingView> findings,
         IReadOnlyList<WaiverView> waivers,
+        CameraModel? known,
         Phrasing phrasing
-    ) =>
-        new(
+    )
+    {
+        ImmutableDictionary<Setting, Judgement> moved = known is null
+            ? ImmutableDictionary<Setting, Judgement>.Empty
+            : MovedControls.Of(sheet, known);
+        return new(
             sheet.Standard.Key,
             sheet.Standard.Name,
             sheet.Standard.Version,
@@ -126,7 +134,7 @@ internal static class SheetViews
             sheet.Model.Name,
             sheet.Model.Version,
             sheet.Model.Kind,
-            [.. sheet.Lines.Select(l => Of(l, phrasing))],
+            [.. sheet.Lines.Select(l => Of(l, phrasing, moved.GetValueOrDefault(l.Setting)))],
             sheet.LightLeft.Value,
             new Distance(sheet.LightLeft.Value, NaturalUnit.Stops).Label(),
             sheet.Predicted is { } balance ? Of(balance) : null,
@@ -136,8 +144,10 @@ internal static class SheetViews
             sheet.Standard.PlannedMinutes,
             findings,
             waivers,
-            [.. Handling.Of(sheet).Select(phrasing.Text)]
+            [.. Handling.Of(sheet).Select(phrasing.Text)],
+            known?.Name ?? ""
         );
+    }
 
     internal static SheetRowView Row(
         string standardKey,
@@ -174,7 +184,7 @@ internal static class SheetViews
         );
     }
 
-    internal static SheetLineView Of(SheetLine line, Phrasing phrasing)
+    internal static SheetLineView Of(SheetLine line, Phrasing phrasing, Judgement? elsewhere = null)
     {
         SettingDefinition name = SettingDefinition.Of(line.Setting);
         Dial dial = line.Dial;
@@ -198,7 +208,8 @@ internal static class SheetViews
             line.NothingToDo,
             line.AfterReset,
             line.ResetIsRight,
-            [.. line.Notch.When.Select(ConditionWords.Of)]
+            [.. line.Notch.When.Select(ConditionWords.Of)],
+            phrasing.Text(elsewhere)
         );
     }
 

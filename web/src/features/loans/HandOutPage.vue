@@ -14,6 +14,7 @@ import WhoCan from '../../app/WhoCan.vue';
 import { momentOf, wallTime } from '../../app/zone';
 import KitPhoto from '../kits/KitPhoto.vue';
 import CountRows from './CountRows.vue';
+import FreeUnits from './FreeUnits.vue';
 import ScanButton from './ScanButton.vue';
 import WhatSpeaksAgainst from './WhatSpeaksAgainst.vue';
 
@@ -148,7 +149,8 @@ const refresher = computed(() =>
 );
 const sheet = computed(() => {
   if (!look.value?.standard) return '';
-  return `/api/sheets/${look.value.standard}/${look.value.modelKey}/sheet.pdf?unit=${look.value.unit}`;
+  const known = look.value.knownModel ? `&known=${look.value.knownModel}` : '';
+  return `/api/sheets/${look.value.standard}/${look.value.modelKey}/sheet.pdf?unit=${look.value.unit}${known}`;
 });
 </script>
 
@@ -170,6 +172,9 @@ const sheet = computed(() => {
         <RouterLink v-if="done.row.shoot" class="link" :to="`/shoots/${done.row.shoot}/hand-out`">{{
           done.row.shootName
         }}</RouterLink>
+      </p>
+      <p v-if="look?.knownName && sheet" class="soft">
+        {{ done.row.borrower }} had {{ look.knownName }} last: the sheet marks what stands elsewhere.
       </p>
     </template>
     <template v-else-if="can('handOut')">
@@ -264,7 +269,10 @@ const sheet = computed(() => {
           }}</span>
         </p>
       </template>
-      <p v-else-if="!wrong" class="soft">Type the tag of a unit, or read its printed code.</p>
+      <template v-else>
+        <p v-if="!wrong" class="soft">Type the tag of a unit, or read its printed code.</p>
+        <FreeUnits @choose="read" />
+      </template>
     </template>
   </div>
 </template>

@@ -198,6 +198,41 @@ describe('hand out', () => {
     expect(page.text()).toContain('counted');
   });
 
+  it('offers what is in, the best in low light first, and says that the sheet marks what stands elsewhere', async () => {
+    const offer = [
+      {
+        modelKey: 'calla-d',
+        modelName: 'Calla D',
+        leastLux: 2,
+        because: 'Down to 2 lx: f/1.7, 1/60, ISO 12500.',
+        free: 8,
+        units: [{ tag: 'OBG-108', tape: 'red' }],
+      },
+      { modelKey: 'x', modelName: 'Unstated', leastLux: null, because: '', free: 1, units: [] },
+    ];
+    looks = [look({ knownModel: 'alder-20', knownName: 'Alder 20', modelKey: 'calla-d' })];
+    const asked = stubSite({
+      'GET /api/department': () => json(200, { timeZone: 'UTC' }),
+      'GET /api/borrowers': () => json(200, [{ login: 'mara', name: 'Mara Quill' }]),
+      'GET /api/loans/offer': () => json(200, offer),
+      'POST /api/loans/look': () => json(200, looks[0]),
+      'PUT /api/loans/*': (a) => put(a),
+    });
+    const { page } = await openPage(HandOutPage, {}, '/shoots/hand-out');
+    expect(page.text()).toContain('Down to 2 lx');
+    expect(page.text()).toContain('and 7 more');
+    expect(page.text()).toContain('states no speed');
+    await press(page, 'OBG-108');
+    expect(asked.find((a) => a.path === '/api/loans/look')!.body).toMatchObject({ unit: 'OBG-108' });
+    await choose(page);
+    await press(page, 'All there');
+    await press(page, 'Hand out');
+    expect(page.text()).toContain('had Alder 20 last');
+    expect(page.findAll('a').map((a) => a.attributes('href'))).toContain(
+      '/api/sheets/lecture-room/calla-d/sheet.pdf?unit=OBG-101&known=alder-20',
+    );
+  });
+
   it('of a unit that is not there says so at its field', async () => {
     stubSite({
       'GET /api/department': () => json(200, { timeZone: 'UTC' }),

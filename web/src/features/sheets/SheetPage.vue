@@ -18,13 +18,15 @@ const route = useRoute();
 const router = useRouter();
 const version = computed(() => String(route.query.version ?? ''));
 const when = computed(() => String(route.query.when ?? ''));
+/** A model that whoever gets the sheet knows: what stands elsewhere on this one is marked. */
+const known = computed(() => String(route.query.known ?? ''));
 const {
   data: sheet,
   isPending,
   error,
   refetch,
 } = useQuery({
-  queryKey: computed(() => ['sheet', props.standard, props.model, version.value, when.value]),
+  queryKey: computed(() => ['sheet', props.standard, props.model, version.value, when.value, known.value]),
   queryFn: () =>
     ask(
       api.GET('/api/sheets/{standardKey}/{modelKey}', {
@@ -33,6 +35,7 @@ const {
           query: {
             version: version.value ? Number(version.value) : undefined,
             when: when.value || undefined,
+            known: known.value || undefined,
           },
         },
       }),
@@ -40,6 +43,13 @@ const {
   placeholderData: (before) => before,
 });
 const words = useVocabulary();
+const models = useQuery({ queryKey: ['models'], queryFn: () => ask(api.GET('/api/models')) });
+const others = computed(() =>
+  (models.data.value ?? []).filter((m) => m.key !== props.model).map((m) => ({ key: m.key, name: m.name })),
+);
+const compare = (to: string | null | undefined) =>
+  router.replace({ query: { ...route.query, known: to || undefined }, hash: route.hash });
+const moved = computed(() => (sheet.value?.lines ?? []).filter((l) => l.elsewhere).length);
 
 /** Conditions in pairs, the usual one first; a choice goes into the address, so that it can be sent on. */
 const questions = computed(() => {
@@ -74,6 +84,7 @@ const file = (name: string, more = '') =>
   `/api/sheets/${props.standard}/${props.model}/${name}?${new URLSearchParams({
     ...(version.value ? { version: version.value } : {}),
     ...(when.value ? { when: when.value } : {}),
+    ...(known.value ? { known: known.value } : {}),
   }).toString()}${more}`;
 
 // One click from the grid lands on the notch that matters.
@@ -187,6 +198,20 @@ const print = () => window.print();
             :model-value="holds(pair[1]) ? pair[1] : pair[0]"
             @update:model-value="answer(pair, $event!)"
           />
+          <OneOf
+            label="Used to"
+            none="no other camera"
+            :options="others"
+            :model-value="known"
+            @update:model-value="compare"
+          />
+        </p>
+        <p v-if="sheet.knownName" role="status">
+          {{
+            moved
+              ? `${moved} ${moved === 1 ? 'control stands' : 'controls stand'} elsewhere than on ${sheet.knownName}. Each is marked.`
+              : `Nothing stands elsewhere than on ${sheet.knownName}.`
+          }}
         </p>
         <details
           v-if="sheet.findings.length"
@@ -238,6 +263,7 @@ const print = () => window.print();
               }}<SettingText v-if="line.size" :label="line.size" />
             </p>
             <p v-if="line.when.length" class="small soft">only {{ line.when.join(', ') }}</p>
+            <p v-if="line.elsewhere" class="small moved">{{ line.elsewhere }}</p>
             <p v-for="waiver in waived(line.setting)" :key="waiver.id" class="small automatic">
               waived for {{ waiver.unitTag ?? 'this model' }} until {{ waiver.expiresOn }}:
               {{ waiver.reason }} ({{ waiver.author }})
@@ -292,6 +318,9 @@ header p {
   gap: 4px 16px;
   align-items: center;
 }
+.questions {
+  align-items: end;
+}
 .questions select {
   padding: 4px 8px;
   font-size: 0.875rem;
@@ -299,6 +328,10 @@ header p {
 .book {
   margin-top: 12px;
   max-width: 80ch;
+}
+.moved {
+  border-left: 3px solid var(--ink);
+  padding-left: 8px;
 }
 .fit.look {
   color: var(--plum);
