@@ -5,6 +5,7 @@ using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Settings;
 using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Sheets.Compiling;
+using GoldNotch.Core.Shoots;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Tests;

@@ -139,13 +139,15 @@ export function useCheck(id: string) {
   }
 
   // Others carry the same check: what they record is seen here. What waits here is not touched by it.
-  const loadAfterOurs = useDebounceFn(load, AFTER_OURS_MS);
+  let isLeft = false;
+  const loadAfterOurs = useDebounceFn(() => (isLeft ? undefined : load()), AFTER_OURS_MS);
   useLive((_, changed) => {
     if (!changed || changed === id) void (box.busy.value ? loadAfterOurs() : load());
   });
 
   const lines = computed(() => check.value?.lines ?? []);
   onBeforeUnmount(() => {
+    isLeft = true;
     clearTimeout(again);
     stopHearing();
   });

@@ -74,7 +74,9 @@ async function find(): Promise<void> {
 function focusKit(): void {
   document.querySelector<HTMLElement>('[data-piece]')?.focus();
 }
-const again = useDebounceFn(() => look.value && void see(), 150);
+/** Who has left the counter asks nothing more of it. */
+let isLeft = false;
+const again = useDebounceFn(() => !isLeft && look.value && void see(), 150);
 watch([borrower, due, counted, plate], () => void again());
 
 const reasonField = ref<{ $el: HTMLInputElement }>();
@@ -141,7 +143,10 @@ onMounted(() => {
   if (tag.value) void find();
   else unitField.value?.$el.focus();
 });
-onBeforeUnmount(() => window.removeEventListener('keydown', keys));
+onBeforeUnmount(() => {
+  isLeft = true;
+  window.removeEventListener('keydown', keys);
+});
 const refresher = computed(() =>
   look.value?.standard
     ? `/api/practice/refresher.pdf?model=${look.value.modelKey}&standard=${look.value.standard}`

@@ -10,6 +10,7 @@ import ControlWhere from '../../instruments/ControlWhere.vue';
 import NotchDial from '../../instruments/NotchDial.vue';
 import { plain } from '../../instruments/fractions';
 import SettingText from '../../instruments/SettingText.vue';
+import KnownCamera from './KnownCamera.vue';
 import FindingList from '../standards/FindingList.vue';
 import { useVocabulary } from '../standards/useVocabulary';
 
@@ -43,12 +44,6 @@ const {
   placeholderData: (before) => before,
 });
 const words = useVocabulary();
-const models = useQuery({ queryKey: ['models'], queryFn: () => ask(api.GET('/api/models')) });
-const others = computed(() =>
-  (models.data.value ?? []).filter((m) => m.key !== props.model).map((m) => ({ key: m.key, name: m.name })),
-);
-const compare = (to: string | null | undefined) =>
-  router.replace({ query: { ...route.query, known: to || undefined }, hash: route.hash });
 const moved = computed(() => (sheet.value?.lines ?? []).filter((l) => l.elsewhere).length);
 
 /** Conditions in pairs, the usual one first; a choice goes into the address, so that it can be sent on. */
@@ -198,13 +193,7 @@ const print = () => window.print();
             :model-value="holds(pair[1]) ? pair[1] : pair[0]"
             @update:model-value="answer(pair, $event!)"
           />
-          <OneOf
-            label="Used to"
-            none="no other camera"
-            :options="others"
-            :model-value="known"
-            @update:model-value="compare"
-          />
+          <KnownCamera :model="model" :known="known" />
         </p>
         <p v-if="sheet.knownName" role="status">
           {{
@@ -320,10 +309,6 @@ header p {
 }
 .questions {
   align-items: end;
-}
-.questions select {
-  padding: 4px 8px;
-  font-size: 0.875rem;
 }
 .book {
   margin-top: 12px;

@@ -1,8 +1,9 @@
+using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Exposure;
 using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
 
-namespace GoldNotch.Core.Cameras;
+namespace GoldNotch.Core.Shoots;
 
 /// <summary>The least light in which a model still exposes mid grey as the meter says.</summary>
 /// <param name="Lux">Illuminance at the subject, for a dome receptor.</param>
