@@ -19,7 +19,7 @@ export default defineConfig({
   test: {
     environment: 'jsdom',
     pool: 'threads',
-    isolate: false,
+    // Each file has a page of its own: what one leaves mounted must not answer to the next.
     include: ['src/**/*.test.ts'],
     setupFiles: ['src/testing/setup.ts'],
   },

@@ -4,7 +4,7 @@ import { focus } from '../app/focus';
 
 // The ordinary parts are there as on the site, without their theme.
 config.global.directives.focus = focus;
-// This runs before every file of tests, and they share one page.
+// This runs before every file of tests.
 config.global.plugins = [[PrimeVue, { theme: 'none' }]];
 
 // jsdom lays nothing out; who asks for sizes is told nothing.
