@@ -85,11 +85,11 @@ public class PracticeBrowserTests(DemoBrowserSite site)
         using TestClient ines = await site.Site.ClientAsync();
         using Browser browser = site.Open();
         browser.Go("/practice/check-offs");
-        browser.Click("a", "What it asks");
-        browser.Read("h1", "What a check-off asks");
+        browser.Click("a", "Requirements");
+        browser.Read("h1", "Check-off requirements");
         browser.See(".act[type=submit]").Enabled.ShouldBeFalse("nothing is changed yet");
         browser.Click("li .tick", "counts the kit against its list");
-        browser.Click("button", "Add one");
+        browser.Click("button", "Add item");
         browser.Press("dries the lens");
         browser.Script("const f = document.querySelector('.own input'); f.value = ' '; f.dispatchEvent(new Event('input'))");
         browser.Click("button", "Save");

@@ -47,7 +47,7 @@ public class CheckOffTests
         FinishedExercise[] passed = Passed(1, [.. list.Exercises]);
         Missing(all, passed).ShouldBeEmpty();
         Judgement ticks = Missing(all[2..], passed).ShouldHaveSingleItem();
-        JudgementText.Of(ticks).ShouldBe($"With the real camera: 2 of {items.Length} things not done yet.");
+        JudgementText.Of(ticks).ShouldBe($"With the real camera: 2 of {items.Length} items not done yet.");
         Judgement exercises = Missing(
                 all,
                 [
@@ -156,7 +156,7 @@ public class CheckOffTests
             JudgementText
                 .Of(effect.Because)
                 .ShouldStartWith(
-                    "After practice 0.9 settings came back off target in each of 8 returns, without it 4.4 in each of 7: 1.8 to 5.3 fewer."
+                    "Settings off target per return: 0.9 after practice (8 returns), 4.4 without (7 returns). That is 1.8 to 5.3 fewer (95 %)."
                 );
         }
 

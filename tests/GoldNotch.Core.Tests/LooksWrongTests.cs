@@ -50,7 +50,7 @@ public class LooksWrongTests
         CameraExercise late = Drawn.First(e => LooksWrong.Way(e).Length > 1);
         PracticeResult straight = ExerciseJudge.Of(late, Naming(late.Accepted));
         straight.Passed.ShouldBeTrue();
-        JudgementText.Of(straight.Points[^1].What).ShouldContain("Before it:");
+        JudgementText.Of(straight.Points[^1].What).ShouldContain("Check this first:");
         JudgementText.Of(straight.TryAgain!).ShouldContain(late.Symptom!.Text);
         PracticeResult never = ExerciseJudge.Of(late, Naming(LooksWrong.Way(late)[..^1]));
         never.Passed.ShouldBeFalse();

@@ -52,7 +52,7 @@ public class CheckOffListApiTests(DemoSite site)
     public async Task What_is_asked_is_the_departments_and_a_check_off_begins_with_it()
     {
         using TestClient ines = await site.ClientAsync();
-        JsonElement[] usual = [.. (await ines.GetAsync("/api/check-offs/usual")).Expect(200).Json.EnumerateArray()];
+        JsonElement[] usual = [.. (await ines.GetAsync("/api/check-offs/choices")).Expect(200).At("usual").EnumerateArray()];
         usual
             .Single(u => u.GetProperty("key").GetString() == "assembly")
             .GetProperty("notFor")

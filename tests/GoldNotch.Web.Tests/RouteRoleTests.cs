@@ -73,7 +73,7 @@ public class RouteRoleTests(DemoSite site)
         "get /api/people",
         "get /api/department/backups",
         "get /api/practice/department",
-        "get /api/check-offs/usual",
+        "get /api/check-offs/choices",
         "get /api/audit",
         "get /api/audit/{id}",
         "get /api/audit/verification",

@@ -49,13 +49,13 @@ public static class CheckOff
     /// <summary>Most months it can hold.</summary>
     public const int MostMonths = 60;
 
-    // What was passed on the screen longer ago is forgotten by now.
-    private const int FreshDays = 35;
+    /// <summary>What was passed on the screen longer ago does not count, days.</summary>
+    public const int FreshDays = Memory.ForgottenAfterDays;
 
     private static readonly Template NotTicked = new(
         RuleId,
         "not-ticked",
-        "With the real camera: {open} of {all#thing|things} not done yet."
+        "With the real camera: {open} of {all#item|items} not done yet."
     );
     private static readonly Template NotPassed = new(
         RuleId,

@@ -70,9 +70,13 @@ public static class ExerciseJudge
     private static readonly Template RightAnswer = new(RuleId, "right", "Right. {because}");
     private static readonly Template WrongAnswer = new(RuleId, "wrong", "Not right. {because}");
     private static readonly Template RightCause = new(RuleId, "cause", "{look} Yes. {remedy}");
-    private static readonly Template NotTheCause = new(RuleId, "not-the-cause", "{look} No, not here.");
-    private static readonly Template Looked = new(RuleId, "looked", "{look} No; now that is known.");
-    private static readonly Template Skipped = new(RuleId, "skipped", "Before it: {look} It is quicker and harms nothing.");
+    private static readonly Template NotTheCause = new(
+        RuleId,
+        "not-the-cause",
+        "{look} No. The camera shows it: there is no need to guess."
+    );
+    private static readonly Template Looked = new(RuleId, "looked", "{look} No. The camera does not show it, so checking it was right.");
+    private static readonly Template Skipped = new(RuleId, "skipped", "Check this first: {look} It is quicker and harmless.");
     private static readonly Template AgainCause = new(RuleId, "again-cause", "Try again: {symptom}. {look}");
     private static readonly Template NotFound = new(RuleId, "cause-not-found", "It was this: {look} {remedy}");
     private static readonly Template MatchedPoint = new(RuleId, "matched", "{matter}: {rest} left, within the tolerance.");

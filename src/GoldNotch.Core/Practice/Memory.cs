@@ -11,6 +11,9 @@ public sealed record Memory(double StabilityDays, DateTimeOffset LastAt)
     /// <summary>Below this a refresher is proposed.</summary>
     public const double RefreshBelow = 0.85;
 
+    /// <summary>An operator who was trained so many days ago has forgotten: at the first stability half of it is left.</summary>
+    public const int ForgottenAfterDays = 35;
+
     private const double First = 4;
     private const double Grown = 2.2;
     private const double GrownLittle = 1.15;

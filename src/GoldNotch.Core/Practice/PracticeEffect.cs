@@ -46,7 +46,7 @@ public readonly record struct ReturnGroup(int Returns, double Mean, double Varia
 public sealed record PracticeEffect(ReturnGroup Practised, ReturnGroup Unpractised, EffectFinding Finding, Judgement Because)
 {
     /// <summary>Practice counts for a loan that begins within so many days of it: after them recall has fallen by half.</summary>
-    public const int CountsDays = 35;
+    public const int CountsDays = Memory.ForgottenAfterDays;
 
     private const string RuleId = "PRACTICE-EFFECT";
 
@@ -62,17 +62,17 @@ public sealed record PracticeEffect(ReturnGroup Practised, ReturnGroup Unpractis
     private static readonly Template NotShown = new(
         RuleId,
         "not-shown",
-        "After practice {a} settings came back off target in each of {b} returns, without it {c} in each of {d}. The difference lies between {low} and {high}: no effect of practice shows yet."
+        "Settings off target per return: {a} after practice ({b#return|returns}), {c} without ({d#return|returns}). The difference is between {low} and {high} (95 %): no effect of practice is shown."
     );
     private static readonly Template Fewer = new(
         RuleId,
         "fewer",
-        "After practice {a} settings came back off target in each of {b} returns, without it {c} in each of {d}: {low} to {high} fewer. Who practises may be more careful anyway."
+        "Settings off target per return: {a} after practice ({b#return|returns}), {c} without ({d#return|returns}). That is {low} to {high} fewer (95 %). People who practise may be more careful anyway."
     );
     private static readonly Template More = new(
         RuleId,
         "more",
-        "After practice {a} settings came back off target in each of {b} returns, without it {c} in each of {d}: {low} to {high} more. Look at what is practised, and at which cameras those people had."
+        "Settings off target per return: {a} after practice ({b#return|returns}), {c} without ({d#return|returns}). That is {low} to {high} more (95 %). Check what is practised, and which cameras those people had."
     );
 
     /// <summary>Compares returns after practice with returns without.</summary>

@@ -29,7 +29,7 @@ public static class PracticeProposals
     private const string RuleId = "PRACTICE-NEXT";
 
     /// <summary>A model that was not touched for so many days is refreshed before a shoot.</summary>
-    public const int UntouchedDays = 35;
+    public const int UntouchedDays = Memory.ForgottenAfterDays;
 
     private static readonly TimeSpan Before = TimeSpan.FromDays(2);
 

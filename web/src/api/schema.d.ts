@@ -1364,14 +1364,14 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/check-offs/usual": {
+    "/api/check-offs/choices": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["getUsualHandsOn"];
+        get: operations["getCheckOffChoices"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3065,6 +3065,11 @@ export interface components {
         };
         /** @enum {unknown} */
         CheckOffAsked: "onceSigned" | "always" | "never";
+        CheckOffChoicesView: {
+            usual: components["schemas"]["UsualHandsOnView"][];
+            /** Format: int32 */
+            freshDays: number;
+        };
         CheckOffDocument: {
             /** Format: uuid */
             id: string;
@@ -5480,6 +5485,8 @@ export interface components {
             /** Format: int32 */
             unpractised: number;
             because: string;
+            /** Format: int32 */
+            countsDays: number;
         };
         PracticeMoveDocument: {
             setting: string;
@@ -13091,7 +13098,7 @@ export interface operations {
             };
         };
     };
-    getUsualHandsOn: {
+    getCheckOffChoices: {
         parameters: {
             query?: never;
             header?: never;
@@ -13106,7 +13113,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["UsualHandsOnView"][];
+                    "application/json": components["schemas"]["CheckOffChoicesView"];
                 };
             };
             /** @description Bad Request */

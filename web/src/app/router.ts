@@ -178,7 +178,7 @@ export const router = createRouter({
     {
       path: '/practice/check-offs/list',
       component: () => import('../features/practice/CheckOffListPage.vue'),
-      meta: { title: 'What a check-off asks' },
+      meta: { title: 'Check-off requirements' },
     },
     {
       path: '/practice/department',

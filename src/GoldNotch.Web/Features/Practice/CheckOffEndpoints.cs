@@ -39,6 +39,9 @@ public sealed record CheckOffsView(IReadOnlyList<CheckOffView> All, int Months, 
 /// <summary>Something usual at a check-off, and the names of the models that it is not asked for with because they have nothing of the kind.</summary>
 public sealed record UsualHandsOnView(string Key, string Text, string Standard, IReadOnlyList<string> NotFor);
 
+/// <summary>What a department chooses from; exercises count for <c>freshDays</c>.</summary>
+public sealed record CheckOffChoicesView(IReadOnlyList<UsualHandsOnView> Usual, int FreshDays);
+
 /// <summary>Who is examined on what.</summary>
 public sealed record CheckOffRequest(string Person, string Model);
 
@@ -126,7 +129,7 @@ internal static class CheckOffEndpoints
     internal static void MapCheckOffs(this IEndpointRouteBuilder api)
     {
         api.MapGet("/check-offs", ListAsync).WithName("listCheckOffs");
-        api.MapGet("/check-offs/usual", UsualAsync).Needs(Right.Examine).WithName("getUsualHandsOn");
+        api.MapGet("/check-offs/choices", ChoicesAsync).Needs(Right.Examine).WithName("getCheckOffChoices");
         api.MapPut("/check-offs/{id:guid}", BeginAsync)
             .Needs(Right.Examine)
             .ProducesProblem(404)
@@ -170,18 +173,21 @@ internal static class CheckOffEndpoints
         return TypedResults.Ok(new CheckOffsView(all, policy.Months, policy.IsAsked ?? await work.Store.AnyAsync(cancel)));
     }
 
-    private static async Task<Ok<List<UsualHandsOnView>>> UsualAsync(ModelStore models, CancellationToken cancel)
+    private static async Task<Ok<CheckOffChoicesView>> ChoicesAsync(ModelStore models, CancellationToken cancel)
     {
         CameraModel[] all = [.. (await models.NewestAsync(cancel)).Select(m => ModelReader.ToModel(m.Document))];
         return TypedResults.Ok(
-            HandsOn
-                .Usual.Select(i => new UsualHandsOnView(
-                    i.Key,
-                    i.Text,
-                    i.Standard,
-                    [.. all.Where(m => !HandsOn.UsualOf(m).Contains(i)).Select(m => m.Name).Order(StringComparer.Ordinal)]
-                ))
-                .ToList()
+            new CheckOffChoicesView(
+                [
+                    .. HandsOn.Usual.Select(i => new UsualHandsOnView(
+                        i.Key,
+                        i.Text,
+                        i.Standard,
+                        [.. all.Where(m => !HandsOn.UsualOf(m).Contains(i)).Select(m => m.Name).Order(StringComparer.Ordinal)]
+                    )),
+                ],
+                CheckOff.FreshDays
+            )
         );
     }
 

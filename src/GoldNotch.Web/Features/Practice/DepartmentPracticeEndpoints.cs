@@ -20,7 +20,8 @@ public sealed record FadingView(string ModelName, ExerciseKind Kind, int People,
 public sealed record HardControlView(string ModelName, string Setting, string Place, int Missed, int Asked, string Label);
 
 /// <summary>Whether less comes back off target from people who had practised: how many returns of each were checked, and what may be said.</summary>
-public sealed record PracticeEffectView(EffectFinding Finding, int Practised, int Unpractised, string Because);
+/// <param name="CountsDays">Practice counts for a loan that begins within so many days of it.</param>
+public sealed record PracticeEffectView(EffectFinding Finding, int Practised, int Unpractised, string Because, int CountsDays);
 
 /// <summary>What the department sees of practice: skills and controls, and no person.</summary>
 public sealed record DepartmentPracticeView(
@@ -110,7 +111,8 @@ internal static class DepartmentPracticeEndpoints
                     effect.Finding,
                     effect.Practised.Returns,
                     effect.Unpractised.Returns,
-                    work.Phrasing.Text(effect.Because)
+                    work.Phrasing.Text(effect.Because),
+                    PracticeEffect.CountsDays
                 )
             )
         );

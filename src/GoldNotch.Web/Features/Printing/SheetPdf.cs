@@ -306,7 +306,7 @@ internal sealed class SheetPdf : IDisposable
         _y += 16;
         _canvas.Write(
             Lettering.Fitted(
-                $"{(_moved.IsEmpty ? "" : $"{Mark} stands elsewhere than on {_known!.Name}. ")}Standard version {_sheet.Standard.Version}, specification {_sheet.Model.Version}. {string.Join(", ", _sheet.Circumstances.All.Select(ConditionWords.Of))}.",
+                $"{(_moved.IsEmpty ? "" : $"{Mark} is in another place than on {_known!.Name}. ")}Standard version {_sheet.Standard.Version}, specification {_sheet.Model.Version}. {string.Join(", ", _sheet.Circumstances.All.Select(ConditionWords.Of))}.",
                 _small,
                 Right - Margin
             ),

@@ -13,13 +13,12 @@ const offer = useQuery({
 
 <template>
   <section v-if="offer.data.value" aria-labelledby="free">
-    <h2 id="free">In now, the best in low light first</h2>
-    <p v-if="!offer.data.value.length">No camera is in.</p>
+    <h2 id="free">Available now, best in low light first</h2>
+    <p v-if="!offer.data.value.length">No camera is available.</p>
     <ul v-else>
       <li v-for="o in offer.data.value" :key="o.modelKey">
         <span
-          ><b>{{ o.modelName }}</b>
-          <span class="soft small">{{ o.because || 'Its maker states no speed.' }}</span></span
+          ><b>{{ o.modelName }}</b> <span class="soft small">{{ o.because || 'No ISO stated.' }}</span></span
         >
         <span class="units">
           <button

@@ -179,7 +179,7 @@ const sheet = computed(() => {
         }}</RouterLink>
       </p>
       <p v-if="look?.knownName && sheet" class="soft">
-        {{ done.row.borrower }} had {{ look.knownName }} last: the sheet marks what stands elsewhere.
+        {{ done.row.borrower }} had {{ look.knownName }} last: the sheet marks controls in another place.
       </p>
     </template>
     <template v-else-if="can('handOut')">

@@ -221,7 +221,7 @@ describe('hand out', () => {
     const { page } = await openPage(HandOutPage, {}, '/shoots/hand-out');
     expect(page.text()).toContain('Down to 2 lx');
     expect(page.text()).toContain('and 7 more');
-    expect(page.text()).toContain('states no speed');
+    expect(page.text()).toContain('No ISO stated');
     await press(page, 'OBG-108');
     expect(asked.find((a) => a.path === '/api/loans/look')!.body).toMatchObject({ unit: 'OBG-108' });
     await choose(page);

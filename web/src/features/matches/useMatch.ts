@@ -1,5 +1,6 @@
 import { computed, onScopeDispose, ref, type Ref } from 'vue';
 import { api, ask, Problem, type Views } from '../../app/client';
+import { inTurn } from '../../app/inTurn';
 import { copy } from '../../app/copy';
 import { useOpened } from '../../app/useOpened';
 import { outbox } from '../../app/outbox/outbox';
@@ -54,11 +55,10 @@ export function useMatch(id: Ref<string>) {
     camera(letter)?.turns.find((t) => t.turn === turn)?.version ?? 0;
 
   /** One after another for each camera: what is typed on while an answer is under way goes with the version of that answer. */
-  const lanes = new Map<string, Promise<void>>();
+  const lanes = new Map<string, ReturnType<typeof inTurn>>();
   function at(letter: string, what: string, work: () => Promise<void>): Promise<void> {
-    const turn = (lanes.get(letter) ?? Promise.resolve()).then(() => atNow(letter, what, work));
-    lanes.set(letter, turn);
-    return turn;
+    if (!lanes.has(letter)) lanes.set(letter, inTurn());
+    return lanes.get(letter)!(() => atNow(letter, what, work));
   }
   async function atNow(letter: string, what: string, work: () => Promise<void>): Promise<void> {
     if (stop.signal.aborted) return;
@@ -182,9 +182,8 @@ export function useMatch(id: Ref<string>) {
   }
 
   /** One after another: what is typed on while an answer is under way goes with the version of that answer. */
-  let changing: Promise<unknown> = Promise.resolve();
-  const change = (how: (document: Document) => Document): Promise<boolean> =>
-    (changing = changing.then(() => changeNow(how))) as Promise<boolean>;
+  const turn = inTurn();
+  const change = (how: (document: Document) => Document) => turn(() => changeNow(how));
   const changeNow = (how: (document: Document) => Document) =>
     act(async () => {
       if (!match.value) return;

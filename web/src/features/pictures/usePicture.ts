@@ -1,6 +1,7 @@
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue';
 import { useDebounceFn } from '@vueuse/core';
 import { api, ask, Problem, type Views } from '../../app/client';
+import { inTurn } from '../../app/inTurn';
 import { fresh, inside, type Region } from './regions';
 
 export type Settings = Views['PictureSettingsDocument'];
@@ -88,8 +89,8 @@ export function usePicture(id: Ref<string>) {
 
   const followSoon = useDebounceFn(follow, FOLLOW_MS, { maxWait: FOLLOW_MS });
   /** One after another: what is moved on while an answer is under way goes with the version of that answer. */
-  let saving: Promise<void> = Promise.resolve();
-  const save = () => (saving = saving.then(saveNow));
+  const turn = inTurn();
+  const save = () => turn(saveNow);
   const saveSoon = useDebounceFn(save, REST_MS);
   async function saveNow(): Promise<void> {
     if (!document.value || !picture.value || state.value === 'saved') return;

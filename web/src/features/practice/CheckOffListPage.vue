@@ -24,9 +24,9 @@ const department = useQuery({
   queryKey: ['department'],
   queryFn: () => ask(api.GET('/api/department')),
 });
-const usual = useQuery({
-  queryKey: ['usual-hands-on'],
-  queryFn: () => ask(api.GET('/api/check-offs/usual')),
+const choices = useQuery({
+  queryKey: ['check-off-choices'],
+  queryFn: () => ask(api.GET('/api/check-offs/choices')),
 });
 const models = useQuery({ queryKey: ['models'], queryFn: () => ask(api.GET('/api/models')) });
 const list = ref<List | null>(null);
@@ -98,7 +98,7 @@ async function save(): Promise<void> {
     show(kept);
     queries.setQueryData(['department'], kept);
     await queries.invalidateQueries({ queryKey: ['check-offs'] });
-    said.value = 'Saved. A check-off that is begun keeps what it began with.';
+    said.value = 'Saved. Check-offs already begun keep their items.';
   } catch (refused) {
     wrong.value = refused as Problem;
     if (wrong.value.status === 412) await department.refetch();
@@ -109,28 +109,28 @@ async function save(): Promise<void> {
   }
 }
 const back = () => department.data.value && show(department.data.value);
-const pending = computed(() => department.isPending.value || usual.isPending.value);
-useTitle(() => ['What a check-off asks']);
+const pending = computed(() => department.isPending.value || choices.isPending.value);
+useTitle(() => ['Check-off requirements']);
 </script>
 
 <template>
   <Loading
     :pending="pending"
-    :error="department.error.value ?? usual.error.value"
-    what="what a check-off asks"
+    :error="department.error.value ?? choices.error.value"
+    what="the requirements"
     back="Go to the check-offs"
     back-to="/practice/check-offs"
     @again="
       department.refetch();
-      usual.refetch();
+      choices.refetch();
     "
   >
     <form v-if="list" ref="root" class="page" @submit.prevent="save">
       <SectionTabs />
-      <h1>What a check-off asks</h1>
+      <h1>Check-off requirements</h1>
       <p class="soft">
-        <RouterLink to="/practice/check-offs">Check-offs</RouterLink> · how long one holds and when the
-        counter asks for it is said <RouterLink to="/cameras/people">with the department</RouterLink>.
+        <RouterLink to="/practice/check-offs">Check-offs</RouterLink> · validity and when the counter asks:
+        <RouterLink to="/people">People and department</RouterLink>
       </p>
       <h2>On the screen</h2>
       <ul class="items">
@@ -146,15 +146,15 @@ useTitle(() => ['What a check-off asks']);
       <NumberField
         v-model="list.passesInRow"
         class="short"
-        label="Each passed in a row"
-        unit="times within 35 days"
+        label="Passes in a row"
+        :unit="`times within ${choices.data.value?.freshDays} days`"
         required
         :locked="locked"
         :wrong="at('passesInRow')"
       />
       <h2>With the real camera</h2>
       <ul class="items">
-        <li v-for="u in usual.data.value" :key="u.key">
+        <li v-for="u in choices.data.value?.usual" :key="u.key">
           <TickBox
             :model-value="!list.without.includes(u.key)"
             :disabled="locked"
@@ -167,22 +167,16 @@ useTitle(() => ['What a check-off asks']);
           >
         </li>
       </ul>
-      <h3>Of this department</h3>
-      <p v-if="!list.own.length" class="soft">Nothing beside what is usual.</p>
+      <h3>Department items</h3>
+      <p v-if="!list.own.length" class="soft">No items of this department yet.</p>
       <ul v-else class="own">
         <li v-for="(o, i) in list.own" :key="o.key">
           <fieldset :disabled="locked">
             <legend class="visually-hidden">{{ o.text || `Number ${i + 1}` }}</legend>
-            <TextEntry
-              v-model="o.text"
-              label="What is done"
-              plain-text
-              :most="160"
-              :wrong="at(`own/${i}/text`)"
-            />
+            <TextEntry v-model="o.text" label="Item" plain-text :most="160" :wrong="at(`own/${i}/text`)" />
             <TextEntry
               v-model="o.standard"
-              label="By what it is judged"
+              label="Pass criterion"
               plain-text
               :most="160"
               :wrong="at(`own/${i}/standard`)"
@@ -194,16 +188,16 @@ useTitle(() => ['What a check-off asks']);
               :options="(models.data.value ?? []).map((m) => ({ key: m.key, name: m.name }))"
               :disabled="locked"
             />
-            <button v-if="!locked" class="link" type="button" @click="remove(o)">Take away</button>
+            <button v-if="!locked" class="link" type="button" @click="remove(o)">Remove</button>
           </fieldset>
         </li>
       </ul>
-      <p v-if="!locked"><button class="act quiet" type="button" @click="add">Add one</button></p>
+      <p v-if="!locked"><button class="act quiet" type="button" @click="add">Add item</button></p>
       <h2>After a return</h2>
       <NumberField
         v-model="list.lapsesFrom"
         class="short"
-        label="A check-off lapses from"
+        label="Lapses from"
         unit="settings off target"
         hint="never"
         :locked="locked"
@@ -218,7 +212,7 @@ useTitle(() => ['What a check-off asks']);
       <p v-if="!locked" class="acts">
         <button class="act" type="submit" :disabled="busy || !changed">Save</button>
         <button v-if="changed" class="link" type="button" :disabled="busy" @click="back">
-          Back to what is saved
+          Discard changes
         </button>
       </p>
       <p v-else class="soft">A technician changes this.</p>

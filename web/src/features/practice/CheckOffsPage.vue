@@ -82,7 +82,7 @@ useTitle(() => ['Check-offs']);
       <p class="soft">
         A check-off holds {{ offs.data.value.months }} months.
         {{ offs.data.value.isAsked ? 'The counter asks for it.' : 'The counter does not ask for it yet.' }}
-        <RouterLink v-if="can('examine')" to="/practice/check-offs/list">What it asks</RouterLink>
+        <RouterLink v-if="can('examine')" to="/practice/check-offs/list">Requirements</RouterLink>
       </p>
       <p v-if="wrong" class="problem" role="alert">{{ wrong.message }}</p>
       <form v-if="can('examine')" class="fields begin" @submit.prevent="begin">

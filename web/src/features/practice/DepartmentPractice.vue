@@ -53,11 +53,12 @@ useTitle(() => ['Practice of the department']);
           </tr>
         </tbody>
       </table>
-      <h2>What comes back</h2>
+      <h2>Faults at return</h2>
       <p>{{ seen.data.value.effect.because }}</p>
       <p class="soft small">
         Loans that came back and were checked before the camera went out again, whatever the standard of that
-        check. Practice counts for a loan within five weeks of it.
+        check. Practice counts for a loan that begins within {{ seen.data.value.effect.countsDays }} days of
+        it.
       </p>
       <h2>Controls that are hard to find</h2>
       <p v-if="!seen.data.value.controls.length" class="soft">

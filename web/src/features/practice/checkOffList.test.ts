@@ -25,7 +25,7 @@ const usual = [
 async function open(put: () => Response) {
   const asked = stubSite({
     'GET /api/department': () => json(200, department()),
-    'GET /api/check-offs/usual': () => json(200, usual),
+    'GET /api/check-offs/choices': () => json(200, { usual, freshDays: 35 }),
     'GET /api/models': () => json(200, []),
     'PUT /api/department': put,
   });
@@ -40,6 +40,7 @@ describe('what a check-off asks', () => {
   it('is saved with what else the department says, and only when something is changed', async () => {
     const { page, saved } = await open(() => json(200, department({ without: ['kit'] }, 4)));
     expect(page.text()).toContain('not with Fennel HS');
+    expect(page.findAll('a').map((a) => a.attributes('href'))).toContain('/people');
     expect(page.get('[type=submit]').attributes('disabled')).toBeDefined();
     const box = page.findAll('input[type=checkbox]').at(-2)!;
     expect((box.element as HTMLInputElement).checked).toBe(true);
@@ -65,13 +66,13 @@ describe('what a check-off asks', () => {
       pointer: '/checkOff/list/own/0/text',
     };
     const { page } = await open(() => json(400, refused));
-    await press(page, 'Add one');
+    await press(page, 'Add item');
     await page.findAll('.own input')[1]!.setValue('cloth, never a sleeve');
     await page.get('form').trigger('submit');
     await flushPromises();
     expect(page.get('.own [role=alert]').text()).toContain('1 to 160');
     expect((page.findAll('.own input')[1]!.element as HTMLInputElement).value).toBe('cloth, never a sleeve');
-    await press(page, 'Back to what is saved');
+    await press(page, 'Discard changes');
     expect(page.find('.own').exists()).toBe(false);
   });
 
@@ -79,7 +80,7 @@ describe('what a check-off asks', () => {
     signIn(['examine']);
     const { page } = await open(() => json(403, {}));
     expect(page.find('[type=submit]').exists()).toBe(false);
-    expect(page.text()).not.toContain('Add one');
+    expect(page.text()).not.toContain('Add item');
     expect(page.findAll('input[type=checkbox]').every((b) => (b.element as HTMLInputElement).disabled)).toBe(
       true,
     );

@@ -19,7 +19,7 @@ const compare = (to: string | null | undefined) =>
 
 <template>
   <OneOf
-    label="Used to"
+    label="Compare with"
     none="no other camera"
     :options="others"
     :model-value="known"

@@ -198,8 +198,8 @@ const print = () => window.print();
         <p v-if="sheet.knownName" role="status">
           {{
             moved
-              ? `${moved} ${moved === 1 ? 'control stands' : 'controls stand'} elsewhere than on ${sheet.knownName}. Each is marked.`
-              : `Nothing stands elsewhere than on ${sheet.knownName}.`
+              ? `${moved} ${moved === 1 ? 'control is' : 'controls are'} in another place than on ${sheet.knownName}. Each is marked.`
+              : `All controls are in the same place as on ${sheet.knownName}.`
           }}
         </p>
         <details
