@@ -103,7 +103,7 @@ internal static class ExhaustiveSearch
                     lost * 4 * Math.Max(0, -(room?.Clip.Value ?? 0) - (1.0 / 6)),
                     Math.Max(0, -(room?.Shadow.Value ?? 0) - (1.0 / 6)),
                     quiet * Steps(noise, (0.15, 6), (0.35, 6), (0.8, double.MaxValue)),
-                    state.Gain.Value > 0 && filters > 0 ? quiet * 1.5 : 0,
+                    state.Gain.Value > 0 && filters > 0 ? quiet * (3 + (0.5 * state.Gain.Value)) : 0,
                     (scene.Emphasis == EmphasisPolicy.Iris ? 3 : 1) * Steps(away, one ? (6, 2) : (1.5, 1), (0.5, double.MaxValue)),
                     0.3 * front.Length,
                     0.8 * diffraction,

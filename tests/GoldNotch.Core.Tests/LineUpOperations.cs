@@ -26,7 +26,7 @@ internal static class LineUpOperations
                     FieldOfView.WidthAt(Mm(x, "w_mm"), Mm(x, "focal_mm"), new Metres(Num(x, "distance_m"))).Value * 1000
                 );
             case "lens.coc":
-                return One("coc_mm", FieldOfView.CircleOfConfusion(Mm(x, "w_mm"), Mm(x, "h_mm")).Value);
+                return One("coc_mm", Divided(Mm(x, "w_mm"), Mm(x, "h_mm"), x).Value);
             case "lens.depth":
                 var depth = DepthOfField.Of(Mm(x, "focal_mm"), new FNumber(Num(x, "n")), new Metres(Num(x, "distance_m")), Circle(x));
                 return new()
@@ -184,7 +184,10 @@ internal static class LineUpOperations
                 FieldOfView.CircleOfConfusion(Mm(x, "sensor_w_mm"), Mm(x, "sensor_h_mm"))
             ),
             x.TryGetProperty("diffraction_n", out _) ? new FNumber(Num(x, "diffraction_n")) : null
-        );
+        )
+        {
+            Offset = new Stops(Num(x, "offset_stops", 0)),
+        };
     }
 
     private static BaseGains Base(Given b)
@@ -290,6 +293,11 @@ internal static class LineUpOperations
                     ["unit"] = c.Camera.Name,
                     ["base"] = c.Chosen.State.Base,
                     ["gain_db"] = c.Chosen.State.Gain.Value,
+                    ["iso"] = c.Chosen.State.Speed.Value,
+                    ["noise_db"] = c.Chosen.State.Noise.Value,
+                    ["t_s"] = c.Camera.Time.Seconds,
+                    ["shadow_margin_stops"] = c.Chosen.ShadowMargin?.Value,
+                    ["depth_mm"] = DepthFromLens(c),
                     ["builtin"] = c.Chosen.BuiltIn.Label,
                     ["front"] = c.Chosen.Front.Select(f => f.Label.Split(OwnerMark)[1]).ToArray(),
                     ["nd_stops"] = c.Chosen.Filters.Value,
@@ -305,6 +313,12 @@ internal static class LineUpOperations
                 })
                 .ToArray(),
         };
+
+    // The worked values count depth from the lens and call an endless one infinite.
+    private static object? DepthFromLens(CameraPlan plan) =>
+        plan.Depth is not { } depth ? null
+        : depth.Depth is { } d ? d.Value * 1000
+        : "inf";
 
     private static string TermName(PlanTerm term) =>
         term switch
@@ -328,9 +342,9 @@ internal static class LineUpOperations
             Mm(x, "ref_focal_mm"),
             new FNumber(Num(x, "ref_n")),
             new Metres(Num(x, "ref_distance_m")),
-            FieldOfView.CircleOfConfusion(Mm(x, "ref_w_mm"), Mm(x, "ref_h_mm"))
+            Divided(Mm(x, "ref_w_mm"), Mm(x, "ref_h_mm"), x)
         );
-        Millimetres circle = FieldOfView.CircleOfConfusion(Mm(x, "w_mm"), Mm(x, "h_mm"));
+        Millimetres circle = Divided(Mm(x, "w_mm"), Mm(x, "h_mm"), x);
         var distance = new Metres(Num(x, "distance_m"));
         FNumber wanted = DepthOfField.IrisFor(Mm(x, "focal_mm"), distance, circle, of.Depth);
         var travel = new IrisTravel(new FNumber(Num(x, "n_min")), new FNumber(Num(x, "n_max")), Stops.Zero, Stops.Zero, false);
@@ -356,7 +370,10 @@ internal static class LineUpOperations
     }
 
     private static Millimetres Circle(Given x) =>
-        x.TryGetProperty("coc_mm", out _) ? Mm(x, "coc_mm") : FieldOfView.CircleOfConfusion(Mm(x, "sensor_w_mm"), Mm(x, "sensor_h_mm"));
+        x.TryGetProperty("coc_mm", out _) ? Mm(x, "coc_mm") : Divided(Mm(x, "sensor_w_mm"), Mm(x, "sensor_h_mm"), x);
+
+    private static Millimetres Divided(Millimetres width, Millimetres height, Given x) =>
+        FieldOfView.CircleOfConfusion(width, height, Num(x, "coc_divisor", FieldOfView.CirclesAcross));
 
     private static FilterKnowledge Known(Given x) =>
         Text(x, "filter") switch

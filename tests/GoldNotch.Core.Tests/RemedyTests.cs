@@ -26,7 +26,7 @@ public class RemedyTests
                 {
                     CameraRow after = LineUpReport.Of(Applied(lineUp, remedy)).Cameras[0];
                     string what = $"{remedy.Kind} at {lux} lx, {required}: {remedy.Because.Text()}";
-                    after.Plan.Chosen.Error.Value.ShouldBe(remedy.Error.Value, 0.05, what);
+                    after.Plan.Cheapest.Error.Value.ShouldBe(remedy.Error.Value, 0.05, what);
                     Off(after).ShouldBeLessThan(Off(before), what);
                     applied[remedy.Kind] = applied.GetValueOrDefault(remedy.Kind) + 1;
                 }

@@ -61,6 +61,11 @@ internal static class VectorOperations
             return shoot;
         }
 
+        if (CameraOperations.Run(op, x) is { } camera)
+        {
+            return camera;
+        }
+
         switch (op)
         {
             case "fnumber.parse":
@@ -98,7 +103,10 @@ internal static class VectorOperations
             case "exposure.balance":
                 return Balance(x);
             case "exposure.reading_at":
-                return One("n2", Metered(x).IrisAt(new ExposureTime(Num(x, "t2_s")), new Iso(Num(x, "iso2"))).Value);
+                return One(
+                    "n2",
+                    Metered(x).IrisAt(new ExposureTime(Num(x, "t2_s")), new Iso(Num(x, "iso2"))).OpenedBy(new Stops(Taken(x))).Value
+                );
             case "exposure.iris_for":
                 return One("n", Light(x).IrisAt(Time(x), new Iso(Num(x, "iso"))).OpenedBy(new Stops(Taken(x))).Value);
             case "exposure.lux_for":

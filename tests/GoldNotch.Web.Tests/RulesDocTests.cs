@@ -32,6 +32,7 @@ public class RulesDocTests
         var cost = new PlanCost(EmphasisPolicy.Balanced);
         const double met = PlanTerms.Met;
         string Number(double points) => points.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
+        static double Slope(PlanCost of) => of.GainWithFilter(2, 1) - of.GainWithFilter(1, 1);
         (string, string)[] rows =
         [
             ("a rule broken (gain above the cap)", Number(PlanCost.Rule(true))),
@@ -42,7 +43,10 @@ public class RulesDocTests
                 "noise: penalty of the base and gain above 0 dB",
                 $"{Number(cost.Noise(1))} a dB to 6, {Number(cost.Noise(7) - cost.Noise(6))} to 12, {Number(cost.Noise(13) - cost.Noise(12))} above"
             ),
-            ("gain above 0 dB while a filter is in", Number(cost.GainWithFilter(true))),
+            (
+                "gain above 0 dB while a filter is in",
+                $"{Number(cost.GainWithFilter(1, 1) - Slope(cost))}, and {Number(Slope(cost))} a dB of it"
+            ),
             (
                 "iris beyond a sixth from the required one",
                 $"{Number(cost.Iris(1 + met, false))} for the first stop, {Number(cost.Iris(3 + met, false) - cost.Iris(2 + met, false))} a stop after it"

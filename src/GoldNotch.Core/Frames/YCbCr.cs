@@ -31,6 +31,21 @@ public sealed class YCbCr(ColourMatrix matrix, bool isLegal, int bits)
     private readonly double _scale = Math.Pow(2, Guard.InRange(bits, 8, 16, "bit depth") - 8);
     private (double[] Luma, double[] Difference)? _codes;
 
+    /// <summary>Codes of a pixel, not rounded: what <see cref="ToRgb(double, double, double)"/> turns back.</summary>
+    /// <param name="red">Signal of red.</param>
+    /// <param name="green">Signal of green.</param>
+    /// <param name="blue">Signal of blue.</param>
+    public (double Y, double Cb, double Cr) FromRgb(double red, double green, double blue)
+    {
+        double most = (256 * _scale) - 1;
+        double luma = (_weights.Red * red) + ((1 - _weights.Red - _weights.Blue) * green) + (_weights.Blue * blue);
+        double cb = (blue - luma) / (2 * (1 - _weights.Blue));
+        double cr = (red - luma) / (2 * (1 - _weights.Red));
+        return isLegal
+            ? ((16 + (219 * luma)) * _scale, (128 + (224 * cb)) * _scale, (128 + (224 * cr)) * _scale)
+            : (most * luma, (128 * _scale) + (most * cb), (128 * _scale) + (most * cr));
+    }
+
     /// <summary>Signals of a pixel.</summary>
     /// <param name="y">Code of luma.</param>
     /// <param name="cb">Code of blue difference.</param>

@@ -87,7 +87,7 @@ internal sealed class CandidateSearch
     /// <param name="deepAs">Depth of the camera that is followed; null where none is. Its own depth is null where it reaches infinity.</param>
     internal CandidateSearch(PlanCamera camera, PlanScene scene, DepthOfField? deepAs)
     {
-        (_camera, _scene, _cost) = (camera, scene, new PlanCost(scene.Emphasis));
+        (_camera, _scene, _cost) = (camera, scene, new PlanCost(scene.Emphasis, scene.ExposureFirst));
         _speed = [.. camera.States.Select(s => Math.Log2(s.Speed.Value))];
         _stateCost =
         [
@@ -125,6 +125,10 @@ internal sealed class CandidateSearch
 
     /// <summary>The iris the requirement asks for, on the scale; its wider end where it is a range.</summary>
     internal double RequiredIris => _requirementLeast;
+
+    /// <summary>How far an iris is from the requirement, 0 or more.</summary>
+    /// <param name="iris">On the scale.</param>
+    internal double MissedAt(double iris) => Math.Max(0, Math.Max(_requirementLeast - iris, iris - _requirementMost));
 
     /// <summary>Finds the best candidates, best first.</summary>
     /// <param name="light">log2(E/C).</param>
@@ -183,11 +187,11 @@ internal sealed class CandidateSearch
         return
         [
             PlanCost.Rule(state.AboveCap),
-            PlanCost.Exposure(found.Error),
+            _cost.Exposed(found.Error),
             _cost.Highlights(clip),
             PlanCost.Shadows(shadow),
             _cost.Noise(state.Noise.Value),
-            _cost.GainWithFilter(Raised(state, filters)),
+            _cost.GainWithFilter(state.Gain.Value, filters),
             _cost.Iris(found.Missed, _requirementFixed),
             PlanCost.FrontFilters(found.Front.Kit.Length),
             PlanCost.Diffraction(found.Iris - _diffraction),
@@ -195,8 +199,6 @@ internal sealed class CandidateSearch
             PlanCost.FilterStops(filters),
         ];
     }
-
-    private static bool Raised(SensitivityState state, double filters) => state.Gain.Value > Guard.Edge && filters > Guard.Edge;
 
     private double Offset => _scene.Offset.Value + _camera.Offset.Value;
 
@@ -224,12 +226,12 @@ internal sealed class CandidateSearch
     private bool Enter(ref Found found, double filters, ReadOnlySpan<Found> best, int count)
     {
         SensitivityState state = _camera.States[found.State];
-        found.Missed = Math.Max(0, Math.Max(_requirementLeast - found.Iris, found.Iris - _requirementMost));
+        found.Missed = MissedAt(found.Iris);
         double cost =
             _stateCost[found.State]
-            + PlanCost.Exposure(found.Error)
+            + _cost.Exposed(found.Error)
             + _cost.Iris(found.Missed, _requirementFixed)
-            + _cost.GainWithFilter(Raised(state, filters))
+            + _cost.GainWithFilter(state.Gain.Value, filters)
             + PlanCost.FrontFilters(found.Front.Kit.Length)
             + PlanCost.FilterStops(filters);
         if (count == best.Length && PlanCost.Thousandths(cost) > best[count - 1].Cost)

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.LineUps;
@@ -23,6 +24,26 @@ internal readonly struct IrisPositions
     internal static double ToScale(FNumber iris) => 2 * Math.Log2(iris.Value);
 
     internal static double FromScale(double scale) => Math.Pow(2, scale / 2);
+
+    /// <summary>The position and its two neighbours, the wider first; a ring without clicks has none but its own.</summary>
+    /// <param name="at">A position.</param>
+    internal ImmutableArray<double> Around(double at)
+    {
+        if (_step <= 0)
+        {
+            return [at];
+        }
+
+        double click = at / _step;
+        double wider = Math.Max(Widest, (Math.Ceiling(click - Guard.Edge) - 1) * _step);
+        double smaller = Math.Min(Smallest, (Math.Floor(click + Guard.Edge) + 1) * _step);
+        return
+        [
+            .. wider < at - Guard.Edge ? [wider] : Array.Empty<double>(),
+            at,
+            .. smaller > at + Guard.Edge ? [smaller] : Array.Empty<double>(),
+        ];
+    }
 
     /// <summary>The nearest position; half a step goes to the smaller iris.</summary>
     internal double Nearest(double asked)

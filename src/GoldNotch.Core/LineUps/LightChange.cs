@@ -25,6 +25,11 @@ public static class LightChange
 
     private static readonly Template LeaveIt = new(RuleId, "leave", "Leave it.");
     private static readonly Template NothingHelps = new(RuleId, "nothing-helps", "None of its controls helps.");
+    private static readonly Template CapHolds = new(
+        RuleId,
+        "cap-holds",
+        "The gain cap holds it: {state} would leave {error}. Waive the cap only with a look at its noise."
+    );
     private static readonly Template Change = new(RuleId, "change", "{steps:then}.");
     private static readonly Template StillOff = new(RuleId, "still-off", "It is still {error:size} too {error?bright|dark}.");
     private static readonly Template BaseStep = new(RuleId, "base", "{to}");
@@ -95,7 +100,7 @@ public static class LightChange
     {
         PlanCandidate set = plan.Chosen;
         Stops off = set.Error + moved;
-        PlanScene scene = now with { Kit = left };
+        PlanScene scene = now with { Kit = left, ExposureFirst = true };
         if (Math.Abs(off.Value) <= PlanTerms.Met + Guard.Edge)
         {
             ImmutableArray<Judgement> only = White(colour);
@@ -118,7 +123,8 @@ public static class LightChange
                 break;
             }
 
-            if (best is null || tried.Cost < best.Cost)
+            // Exposure first, in whole hundredths of what is seen; then what it costs.
+            if (best is null || (Seen(tried), tried.Cost).CompareTo((Seen(best), best.Cost)) < 0)
             {
                 best = tried;
             }
@@ -126,9 +132,35 @@ public static class LightChange
 
         ImmutableArray<Judgement> steps = [.. StepsOf(set, best!), .. White(colour)];
         Judgement because = steps.IsEmpty ? NothingHelps.Of() : Change.Of(("steps", FigureValue.Of(steps)));
-        bool met = Math.Abs(best!.Error.Value) <= PlanTerms.Met + Guard.Edge;
-        return new LightStep(plan.Camera.Name, off, steps, best, met ? because : because.And(StillOff.Of(("error", best.Error))));
+        bool met = PlanTerms.IsMet(best!.Error);
+        return new LightStep(
+            plan.Camera.Name,
+            off,
+            steps,
+            best,
+            met ? because : because.And(StillOff.Of(("error", best.Error))).And(Beyond(plan, set, best, scene))
+        );
     }
+
+    // Where the cap is all that keeps the light from being met, that is the reason, and what it would take is said.
+    private static Judgement? Beyond(CameraPlan plan, PlanCandidate set, PlanCandidate best, PlanScene scene)
+    {
+        if (best.State.AboveCap || best.Error.Value > 0 || !plan.Camera.States.Any(s => s.AboveCap))
+        {
+            return null;
+        }
+
+        CameraPlan uncapped = plan with
+        {
+            Camera = plan.Camera with { States = [.. plan.Camera.States.Select(s => s with { AboveCap = false })] },
+            Chosen = set with { State = set.State with { AboveCap = false } },
+        };
+        PlanCandidate with = Planned(uncapped, Ways[^1], scene);
+        return Seen(with) < Seen(best) ? CapHolds.Of(Setting.Gain, ("state", PlanReasons.State(with.State)), ("error", with.Error)) : null;
+    }
+
+    private static long Seen(PlanCandidate candidate) =>
+        (long)Math.Round(100 * Math.Max(0, Math.Abs(candidate.Error.Value) - PlanTerms.Met - Guard.Edge));
 
     // As good as it was: exposure met, the requirement no further off, no more highlights lost, no rule broken that was kept.
     private static bool Good(PlanCandidate tried, PlanCandidate set) =>

@@ -163,12 +163,20 @@ public sealed record LineUpReport(
     public ImmutableArray<PlanVariant> Variants() => PlanVariants.Of(this);
 
     internal static LineUpPlan PlanOf(LineUp lineUp, ImmutableArray<PlanCamera> cameras, PlanBudget budget) =>
-        lineUp.Strategy switch
-        {
-            PlanStrategy.MoveLight => LineUpPlanner.PlanMovingLight(cameras, lineUp.Scene, lineUp.Light.Dim, lineUp.Light.Raise, budget),
-            PlanStrategy.CommonSpeed => LineUpPlanner.PlanCommonSpeed(cameras, lineUp.Scene, null, budget),
-            _ => LineUpPlanner.Plan(cameras, lineUp.Scene, budget),
-        };
+        (
+            lineUp.Strategy switch
+            {
+                PlanStrategy.MoveLight => LineUpPlanner.PlanMovingLight(
+                    cameras,
+                    lineUp.Scene,
+                    lineUp.Light.Dim,
+                    lineUp.Light.Raise,
+                    budget
+                ),
+                PlanStrategy.CommonSpeed => LineUpPlanner.PlanCommonSpeed(cameras, lineUp.Scene, null, budget),
+                _ => LineUpPlanner.Plan(cameras, lineUp.Scene, budget),
+            }
+        ).Aligned();
 
     // What the plan has moved already is not there to be moved again; daylight and a fixed light do not move.
     private static (Stops Dim, Stops Raise) StillMoves(LineUp lineUp, LineUpPlan plan) =>
@@ -208,12 +216,67 @@ public sealed record LineUpReport(
             ready,
             camera,
             meter,
-            PlanReasons.Why(camera),
-            PlanReasons.RequirementMissed(camera),
+            PlanReasons.Why(camera).And(GainBehindFilterOf(plan.Scene, camera)).And(PlanReasons.Aligned(camera, plan.LargestDifference)),
+            PlanReasons.RequirementMissed(camera)?.And(OtherWayRoundOf(plan, camera)),
             Remedies.For(camera, plan.Scene, StillMoves(lineUp, plan), Remedies.ShuttersOf(ready)),
             PinCostOf(lineUp, ready, camera),
             RampOf(ready, camera)
         );
+    }
+
+    // The rule book calls gain behind a filter a fault, so a plan that has it says what was tried instead.
+    private static Judgement? GainBehindFilterOf(PlanScene scene, CameraPlan camera)
+    {
+        if (camera.Chosen.CostOf(PlanTerm.GainWithFilter) <= 0)
+        {
+            return null;
+        }
+
+        PlanCamera alone = Remedies.OnItsOwn(camera);
+        PlanCamera[] without =
+        [
+            alone with
+            {
+                States = [.. alone.States.Where(s => s.Gain.Value <= Guard.Edge)],
+            },
+            alone with
+            {
+                BuiltIn = [.. alone.BuiltIn.Where(f => f.Loss.Value <= Guard.Edge)],
+                TakesFront = false,
+                PinnedFront = null,
+            },
+        ];
+        return PlanReasons.GainBehindFilter(
+            camera,
+            without
+                .Where(c => !c.States.IsEmpty && !c.BuiltIn.IsEmpty)
+                .Select(c => LineUpPlanner.Plan([c], scene).Cameras[0].Chosen)
+                .MinBy(c => c.Cost)
+        );
+    }
+
+    // Only what was tried is proposed: the two cameras of a pair change places, and both have to come out as required.
+    private static Judgement? OtherWayRoundOf(LineUpPlan plan, CameraPlan camera)
+    {
+        if (!PlanReasons.CannotFollow(camera) || camera.Camera.Requirement is not IrisRequirement.SameDepthAs { Camera: var other })
+        {
+            return null;
+        }
+
+        CameraPlan leader = plan.Cameras.First(c => c.Camera.Name == other);
+        PlanCamera first = camera.Camera with { Requirement = leader.Camera.Requirement };
+        PlanCamera second = leader.Camera with { Requirement = new IrisRequirement.SameDepthAs(camera.Camera.Name) };
+        if (leader.Camera.Requirement is IrisRequirement.SameDepthAs || first.Standpoint is null)
+        {
+            return null;
+        }
+
+        LineUpPlan turned = LineUpPlanner.Plan([first, second], plan.Scene with { Kit = [] });
+        return
+            turned.Cameras.All(c => PlanTerms.IsMet(c.Chosen.Error) && PlanTerms.IsMet(c.Chosen.IrisMissedBy))
+            && !PlanReasons.CannotFollow(turned.Cameras[1])
+            ? PlanReasons.PairOtherWayRound(other, camera.Camera.Name, turned.Cameras[1].Chosen.ShownIris)
+            : null;
     }
 
     private static Judgement? PinCostOf(LineUp lineUp, PreparedCamera ready, CameraPlan held)

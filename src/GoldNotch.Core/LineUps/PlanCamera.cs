@@ -39,6 +39,9 @@ public sealed record IrisTravel(FNumber Widest, FNumber Smallest, Stops Step, St
     /// <summary>An iris given as N, as this iris is marked.</summary>
     public FNumber AsMarked(FNumber n) => MarkedInT ? new FNumber(n.OpenedBy(-Loss).Value, true) : n;
 
+    /// <summary>Whether an iris stands at an end of the travel.</summary>
+    public bool IsEnd(FNumber iris) => iris.Value <= Widest.Value * (1 + Guard.Edge) || iris.Value >= Smallest.Value * (1 - Guard.Edge);
+
     /// <summary>The nearest position; half a step goes to the smaller iris.</summary>
     public FNumber Nearest(FNumber asked) =>
         new(IrisPositions.FromScale(new IrisPositions(this).Nearest(IrisPositions.ToScale(asked))), MarkedInT);
@@ -121,4 +124,8 @@ public sealed record PlanScene(
 {
     /// <summary>What counts three times.</summary>
     public EmphasisPolicy Emphasis { get; init; }
+
+    /// <summary>Whether exposure comes before every other cost: a running camera is brought back to the light first, and noise is weighed among what
+    /// is exposed.</summary>
+    public bool ExposureFirst { get; init; }
 }

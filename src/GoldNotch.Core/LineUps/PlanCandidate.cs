@@ -59,6 +59,12 @@ public sealed record CameraPlan(
     FNumber? RequiredIris
 )
 {
+    /// <summary>What the plan chose before the irises were aligned; null where this one did not move. The next two are compared with it.</summary>
+    public PlanCandidate? BeforeAlignment { get; init; }
+
+    /// <summary>What was compared with the next two.</summary>
+    public PlanCandidate Cheapest => BeforeAlignment ?? Chosen;
+
     /// <summary>What is sharp; null where the standpoint is not known.</summary>
     public Optics.DepthOfField? Depth => Camera.Standpoint?.DepthAt(Camera.Iris.AsN(Chosen.Iris));
 }

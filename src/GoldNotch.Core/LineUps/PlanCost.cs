@@ -13,13 +13,20 @@ public readonly struct PlanCost
     /// <summary>What the emphasised terms are multiplied by.</summary>
     public const double Emphasised = 3;
 
+    // Above what all other terms can come to for a tenth of a stop.
+    private const double BeforeAll = 1000;
+
     private readonly double _noise;
     private readonly double _iris;
     private readonly double _highlights;
+    private readonly double _exposure;
 
     /// <summary>The costs under an emphasis.</summary>
-    public PlanCost(EmphasisPolicy emphasis)
+    /// <param name="emphasis">What counts three times.</param>
+    /// <param name="exposureFirst">Whether exposure comes before everything else: no noise buys a tenth of a stop.</param>
+    public PlanCost(EmphasisPolicy emphasis, bool exposureFirst = false)
     {
+        _exposure = exposureFirst ? BeforeAll : 1;
         _noise = emphasis == EmphasisPolicy.LowNoise ? Emphasised : 1;
         _iris = emphasis == EmphasisPolicy.Iris ? Emphasised : 1;
         _highlights = emphasis == EmphasisPolicy.Highlights ? Emphasised : 1;
@@ -31,6 +38,10 @@ public readonly struct PlanCost
     /// <summary>Exposure error beyond a sixth of a stop: 12 a stop.</summary>
     /// <param name="error">Stops, either way.</param>
     public static double Exposure(double error) => 12 * Beyond(Math.Abs(error));
+
+    /// <summary>The same, as these costs weigh it.</summary>
+    /// <param name="error">Stops, either way.</param>
+    internal double Exposed(double error) => _exposure * Exposure(error);
 
     /// <summary>Wanted shadow detail lost beyond a sixth of a stop: 1 a stop.</summary>
     /// <param name="margin">Stops left below the darkest wanted detail; negative is lost.</param>
@@ -55,8 +66,11 @@ public readonly struct PlanCost
     public double Noise(double noise) =>
         _noise * ((0.15 * Math.Min(noise, 6)) + (0.35 * Math.Clamp(noise - 6, 0, 6)) + (0.8 * Math.Max(0, noise - 12)));
 
-    /// <summary>Gain above 0 dB while a filter is in: 1.5.</summary>
-    public double GainWithFilter(bool raised) => raised ? _noise * 1.5 : 0;
+    /// <summary>Gain above 0 dB while a filter is in: 3, and 0.5 a dB of it.</summary>
+    /// <param name="gain">dB.</param>
+    /// <param name="filters">Stops of filter in all.</param>
+    public double GainWithFilter(double gain, double filters) =>
+        gain > Guard.Edge && filters > Guard.Edge ? _noise * (3 + (0.5 * gain)) : 0;
 
     /// <summary>Iris beyond a sixth of a stop from what was asked: 1.5 for the first stop and 0.5 a stop after it; where it is fixed 6 a stop
     /// for two stops, then 0.5.</summary>

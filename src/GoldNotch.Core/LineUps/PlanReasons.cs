@@ -82,6 +82,22 @@ public static class PlanReasons
         "{other} would cost {more} more, although this one costs {less} more in {term}."
     );
 
+    private static readonly Template MovedToAgree = new(
+        OrderRule,
+        "moved-to-agree",
+        "The iris is {moved?opened|closed} by {moved:size} from {from}, so that the cameras differ by no more than {spread:size}."
+    );
+    private static readonly Template OnlyWithBoth = new(
+        OrderRule,
+        "only-with-both",
+        "Gain stands behind an ND filter because nothing else serves."
+    );
+    private static readonly Template DearerWithout = new(
+        OrderRule,
+        "dearer-without",
+        "Gain stands behind an ND filter because {other}, the best without, would cost {more} more."
+    );
+
     private static readonly ImmutableArray<Template> TermNames =
     [
         new(TermRule, "rules", "rules broken"),
@@ -117,7 +133,12 @@ public static class PlanReasons
     private static readonly Template CannotSameDepth = new(
         IrisRule,
         "cannot-same-depth",
-        "The depth of field of {other} takes {required}, which this lens does not have; {iris} gives {got} Pair them the other way round: {other} as deep as {camera}."
+        "The depth of field of {other} takes an iris that this lens does not have; {iris} gives {got}"
+    );
+    private static readonly Template OtherWayRound = new(
+        IrisRule,
+        "other-way-round",
+        "Pair them the other way round: {other} as deep as {camera} has {iris}, and both are met."
     );
     private static readonly Template DepthUnknown = new(IrisRule, "depth-unknown", "an unknown depth of field.");
     private static readonly Template DepthInfinite = new(IrisRule, "depth-infinite", "a depth of field from {near} to infinity.");
@@ -164,10 +185,37 @@ public static class PlanReasons
     /// <summary>What a term is called.</summary>
     public static Judgement TermName(PlanTerm term) => TermNames[(int)term].Of();
 
+    /// <summary>How the iris was moved so that the cameras agree; null where it was not.</summary>
+    /// <param name="plan">The camera's plan.</param>
+    /// <param name="spread">Largest difference of exposure between any two cameras then.</param>
+    public static Judgement? Aligned(CameraPlan plan, Stops spread) =>
+        plan.BeforeAlignment is { } before
+            ? MovedToAgree.Of(
+                Setting.Iris,
+                ("moved", FigureValue.Moved(plan.Chosen.Iris.OpennessFrom(before.Iris))),
+                ("from", before.ShownIris),
+                ("error", plan.Chosen.Error),
+                ("spread", spread)
+            )
+            : null;
+
+    /// <summary>Why gain is planned behind a filter, which the rule book calls a fault: what the best way without it would cost; null where it is not.</summary>
+    /// <param name="plan">The camera's plan.</param>
+    /// <param name="without">The best way of setting it without gain behind a filter; null where there is none.</param>
+    public static Judgement? GainBehindFilter(CameraPlan plan, PlanCandidate? without) =>
+        plan.Chosen.CostOf(PlanTerm.GainWithFilter) <= 0 ? null
+        : without is null ? OnlyWithBoth.Of(Setting.Gain)
+        : DearerWithout.Of(
+            Setting.Gain,
+            ("other", Spoken(without)),
+            ("more", FigureValue.In(Measure.Points, Math.Max(0, without.Cost - plan.Cheapest.Cost))),
+            ("error", without.Error)
+        );
+
     /// <summary>Why the chosen candidate and not the next one.</summary>
     public static Judgement Why(CameraPlan plan)
     {
-        PlanCandidate chosen = plan.Chosen;
+        PlanCandidate chosen = plan.Cheapest;
         (string, FigureValue)[] figures =
         [
             ("chosen-error", chosen.Error),
@@ -214,6 +262,19 @@ public static class PlanReasons
         ]);
     }
 
+    /// <summary>That two cameras can be paired the other way round, which was tried.</summary>
+    /// <param name="leader">The camera that is followed now, and would follow.</param>
+    /// <param name="follower">The camera that follows now.</param>
+    /// <param name="iris">The iris of the camera that would follow.</param>
+    public static Judgement PairOtherWayRound(string leader, string follower, FNumber iris) =>
+        OtherWayRound.Of(Setting.Iris, ("other", leader), ("camera", follower), ("iris", iris));
+
+    /// <summary>Whether the depth of another camera takes an iris that this lens does not have.</summary>
+    public static bool CannotFollow(CameraPlan plan) =>
+        plan.Camera.Requirement is IrisRequirement.SameDepthAs
+        && plan.RequiredIris is { } takes
+        && (takes.Value < plan.Camera.Iris.Widest.Value - Guard.Edge || takes.Value > plan.Camera.Iris.Smallest.Value + Guard.Edge);
+
     /// <summary>How the required iris was missed; null where it is met.</summary>
     public static Judgement? RequirementMissed(CameraPlan plan)
     {
@@ -245,11 +306,7 @@ public static class PlanReasons
                 missed,
                 ("got", DepthOf(plan))
             ),
-            IrisRequirement.SameDepthAs same => (
-                takes.Value < plan.Camera.Iris.Widest.Value || takes.Value > plan.Camera.Iris.Smallest.Value
-                    ? CannotSameDepth
-                    : NotSameDepth
-            ).Of(
+            IrisRequirement.SameDepthAs same => (CannotFollow(plan) ? CannotSameDepth : NotSameDepth).Of(
                 Setting.Iris,
                 ("other", same.Camera),
                 ("required", takes),

@@ -282,8 +282,7 @@ internal sealed class PlanRun
             search.Costs(found)
         )
         {
-            AtEnd =
-                iris.Value <= camera.Iris.Widest.Value * (1 + Guard.Edge) || iris.Value >= camera.Iris.Smallest.Value * (1 - Guard.Edge),
+            AtEnd = camera.Iris.IsEnd(iris),
         };
     }
 }

@@ -102,13 +102,7 @@ public static class Remedies
             return [];
         }
 
-        PlanCamera alone =
-            plan.Camera.Requirement is IrisRequirement.SameDepthAs
-                ? plan.Camera with
-                {
-                    Requirement = new IrisRequirement.Fixed(plan.RequiredIris ?? plan.Chosen.Iris),
-                }
-                : plan.Camera;
+        PlanCamera alone = OnItsOwn(plan);
         Stops over = Surplus(plan);
         List<Remedy> tried = [];
         Try(tried, plan, WithFilter(alone, scene, over));
@@ -122,6 +116,15 @@ public static class Remedies
 
         return [.. tried.OrderBy(m => Math.Max(0, Math.Abs(m.Error.Value) - PlanTerms.Met)).ThenBy(m => m.Missed.Value)];
     }
+
+    /// <summary>The camera as it is planned by itself: one that follows another's depth asks for the iris that this comes to.</summary>
+    internal static PlanCamera OnItsOwn(CameraPlan plan) =>
+        plan.Camera.Requirement is IrisRequirement.SameDepthAs
+            ? plan.Camera with
+            {
+                Requirement = new IrisRequirement.Fixed(plan.RequiredIris ?? plan.Chosen.Iris),
+            }
+            : plan.Camera;
 
     // How much light is too much: what the picture is over, else what the iris would have to be closed beyond its requirement.
     private static Stops Surplus(CameraPlan plan)

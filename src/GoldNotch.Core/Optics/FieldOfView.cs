@@ -35,9 +35,16 @@ public static class FieldOfView
         return new Millimetres(tape.Value * 1000 / (2 + magnification + (1 / magnification)));
     }
 
-    /// <summary>Circle of confusion of a picture: its diagonal/1500.</summary>
-    public static Millimetres CircleOfConfusion(Millimetres width, Millimetres height) =>
-        new(Math.Sqrt((width.Value * width.Value) + (height.Value * height.Value)) / CirclesAcross);
+    /// <summary>Circle of confusion of a picture: its diagonal over a divisor.</summary>
+    /// <param name="width">Width of the picture on the sensor.</param>
+    /// <param name="height">Height of it.</param>
+    /// <param name="divisor">What the diagonal is divided by; 1500 where the standard says nothing else.</param>
+    /// <exception cref="QuantityException">The divisor is not positive.</exception>
+    public static Millimetres CircleOfConfusion(Millimetres width, Millimetres height, double divisor = CirclesAcross) =>
+        new(
+            Math.Sqrt((width.Value * width.Value) + (height.Value * height.Value))
+                / Guard.Positive(divisor, "divisor of the circle of confusion")
+        );
 
     /// <summary>Distance from the lens of a tape distance D held at the sensor: (D + √(D² − 4fD))/2.</summary>
     /// <exception cref="QuantityException">The tape is shorter than four focal lengths: no lens focuses there.</exception>
