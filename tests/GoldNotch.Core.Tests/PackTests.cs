@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
+using GoldNotch.Core.Checks;
 using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Media;
 using GoldNotch.Core.Sheets;
@@ -57,22 +58,22 @@ public class PackTests
     public void Cards_follow_from_the_format_with_a_margin_and_say_how_many_are_missing()
     {
         // 64 GB at 45 Mb/s, 3 % kept back: 183.9 min each.
-        CardsPlan plan = CardsPlan.Of(SheetOf(Alder), 170, 1).Plan!;
+        CardsPlan plan = CardsPlan.Of(SheetOf(Alder), 170, Cards(1)).Plan!;
         plan.MinutesEach.ShouldBe(64e9 * 8 * 0.97 / 45e6 / 60, 0.01);
         (plan.Needed, plan.WithMargin, plan.Missing).ShouldBe((1, 2, 1));
         plan.Because[0].Case.ShouldBe("short");
         plan.Because[0].Number("missing").ShouldBe(1);
-        CardsPlan.Of(SheetOf(Alder), 170, 2).Plan!.Because[0].Case.ShouldBe("enough");
-        CardsPlan.Of(SheetOf(Alder), 0, 0).Plan!.Missing.ShouldBe(0);
+        CardsPlan.Of(SheetOf(Alder), 170, Cards(2)).Plan!.Because[0].Case.ShouldBe("enough");
+        CardsPlan.Of(SheetOf(Alder), 0, Cards(0)).Plan!.Missing.ShouldBe(0);
     }
 
     [Fact]
     public void Both_slots_alike_take_twice_the_cards_and_relay_names_its_order()
     {
-        CardsPlan both = CardsPlan.Of(SheetOf(Alder, "simultaneous"), 170, 2).Plan!;
+        CardsPlan both = CardsPlan.Of(SheetOf(Alder, "simultaneous"), 170, Cards(2)).Plan!;
         (both.Doubled, both.Needed, both.WithMargin).ShouldBe((true, 2, 4));
         both.Because.ShouldContain(b => b.Case == "simultaneous");
-        CardsPlan relay = CardsPlan.Of(SheetOf(Alder, "relay"), 170, 2).Plan!;
+        CardsPlan relay = CardsPlan.Of(SheetOf(Alder, "relay"), 170, Cards(2)).Plan!;
         relay.Doubled.ShouldBeFalse();
         relay.Because.First(b => b.Case == "relay").Figure("slots").ShouldBe("slot A, slot B");
     }
@@ -84,19 +85,73 @@ public class PackTests
     [InlineData(195, true)]
     public void What_the_unit_showed_counts_and_a_claim_that_is_off_by_more_than_a_twentieth_is_doubted(double shown, bool doubted)
     {
-        CardsPlan plan = CardsPlan.Of(SheetOf(Alder), 60, 1, shown).Plan!;
+        CardsPlan plan = CardsPlan.Of(SheetOf(Alder), 60, Cards(1), shown).Plan!;
         plan.MinutesEach.ShouldBe(shown);
         plan.IsMeasured.ShouldBeTrue();
         plan.Because.Any(b => b.Case == "claim-doubted").ShouldBe(doubted);
     }
 
     [Fact]
+    public void A_card_holds_by_its_own_capacity_and_the_largest_are_counted_first()
+    {
+        Sheet sheet = SheetOf(Alder);
+        double small = CardsPlan.Of(sheet, 60, Cards(1)).Plan!.MinutesEach;
+        CardsPlan.Of(sheet, 60, Cards(1, 256)).Plan!.MinutesEach.ShouldBe(4 * small, 1e-9);
+
+        // 700 min with 15 % on 183 min each take 5; one of 256 GB holds 735 of the 805 min.
+        CardsPlan.Of(sheet, 700, Cards(5)).Plan!.WithMargin.ShouldBe(5);
+        CardsPlan mixed = CardsPlan.Of(sheet, 700, [.. Cards(1), .. Cards(1, 256)]).Plan!;
+        (mixed.Needed, mixed.WithMargin, mixed.Missing).ShouldBe((1, 2, 0));
+        mixed.MinutesEach.ShouldBe(small, 1e-9);
+        CardsPlan
+            .Of(sheet, 1500, [.. Cards(1), .. Cards(1, 256)])
+            .Plan!.Needed.ShouldBe(2 + 4, "735 and 183, then as many more of the smaller");
+    }
+
+    [Fact]
+    public void What_the_unit_showed_of_another_card_is_not_counted_and_said()
+    {
+        CardsPlan plan = CardsPlan.Of(SheetOf(Alder), 60, Cards(1, 256), 183).Plan!;
+        plan.IsMeasured.ShouldBeFalse();
+        plan.Because.Select(b => b.Case).ShouldContain("other-card");
+        CardsPlan.Of(SheetOf(Alder), 60, [.. Cards(1, 256), .. Cards(1)], 170).Plan!.MinutesEach.ShouldBe(170);
+    }
+
+    [Fact]
+    public void Enough_that_was_confirmed_is_no_number_of_a_card()
+    {
+        Sheet sheet = SheetCompiler.Compile(
+            Ottermere.Make(
+                "planned",
+                Ottermere.LectureRoom.Light,
+                ("record-format", "1080 29.97p", null),
+                ("bit-rate", "highest", null),
+                ("card-minutes", "at least 75 min", null)
+            ),
+            Alder
+        );
+        sheet.Target<SettingValue.Amount>(Setting.CardMinutes)!.Value.ShouldBe(75);
+        CardsPlan.NumberRead(sheet, [75, 75]).ShouldBeNull();
+        CardsPlan.NumberRead(sheet, [75, 181, 190]).ShouldBe(181);
+        CardsPlan.NumberRead(sheet, [0]).ShouldBeNull("a card of no minutes was full");
+        ConsequenceReport now = Ottermere.Now(sheet, new Dictionary<Setting, Reading> { [Setting.CardMinutes] = OfMinutes(75) });
+        now.Items.First(i => i.Topic == ConsequenceTopic.Card).Because.Case.ShouldBe("confirmed");
+        ConsequenceReport read = Ottermere.Now(sheet, new Dictionary<Setting, Reading> { [Setting.CardMinutes] = OfMinutes(181) });
+        read.Items.First(i => i.Topic == ConsequenceTopic.Card).Because.Case.ShouldBe("displayed");
+    }
+
+    private static Reading OfMinutes(double minutes) => new Reading.Of(new SettingValue.Amount(minutes, NaturalUnit.Minutes));
+
+    private static ImmutableArray<KitPiece> Cards(int count, double? gigabytes = null) =>
+        count == 0 ? [] : [new KitPiece($"Card {gigabytes}", PieceKind.Card, count, "") { CapacityGb = gigabytes }];
+
+    [Fact]
     public void Cards_that_cannot_be_counted_say_why()
     {
-        CardsPlan.Of(SheetOf(Alder with { Card = null }), 60, 1).WhyNot!.Case.ShouldBe("class-unknown");
-        CardsPlan.Of(SheetOf(HighSpeed), 60, 1).WhyNot!.Case.ShouldBe("memory");
+        CardsPlan.Of(SheetOf(Alder with { Card = null }), 60, Cards(1)).WhyNot!.Case.ShouldBe("class-unknown");
+        CardsPlan.Of(SheetOf(HighSpeed), 60, Cards(1)).WhyNot!.Case.ShouldBe("memory");
         CardsPlan
-            .Of(SheetCompiler.Compile(Ottermere.Make("bare", Ottermere.LectureRoom.Light, ("gain", "0 dB", null)), Alder), 60, 1)
+            .Of(SheetCompiler.Compile(Ottermere.Make("bare", Ottermere.LectureRoom.Light, ("gain", "0 dB", null)), Alder), 60, Cards(1))
             .WhyNot!.Case.ShouldBe("no-format");
     }
 

@@ -166,7 +166,7 @@ public class RandomModelTests
             bool atAnEnd = n == sheet.Model.Lens.WidestAtShort || n == sheet.Model.Lens.Smallest;
             if (!atAnEnd)
             {
-                Math.Abs(sheet.Compromises.Value).ShouldBeLessThanOrEqualTo((1.0 / 6) + 0.051);
+                Math.Abs(sheet.LightLeft.Value).ShouldBeLessThanOrEqualTo((1.0 / 6) + 0.051);
             }
         });
 

@@ -49,6 +49,7 @@ internal static class RuleBookFindings
             ["NEVER-HOLDS"] = "Fault shutter never: setting=Shutter, conditions=on a tripod, by hand",
             ["NO-FORMAT"] = "Fault record-format missing: model=Alder 20",
             ["NO-HEADPHONES"] = "Warning headphones missing: ",
+            ["NO-SOUND"] = "Warning audio-format silent: model=Alder 20",
             ["NO-SPARE-CHANNEL"] = "Warning channel-2 same: ",
             ["PAN-SLOWLY"] = "Advice record-format pan: rate=23.976p, time=7 s",
             ["PHANTOM-WRONG-INPUT"] = "Fault phantom-1 wrong-input: phantom=Phantom power 1, input=Input 1, source=wireless",

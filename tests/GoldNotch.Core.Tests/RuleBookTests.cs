@@ -116,6 +116,7 @@ public class RuleBookTests
         ["CARD-TYPE"] = (Sheet(OnlyOn("drive"), ("record-format", "1080 29.97p")), Sheet(OnlyOn("SD"), ("record-format", "1080 29.97p"))),
         ["NEGATIVE-GAIN"] = (Sheet(Alder, ("gain", "lowest")), Sheet(Alder, ("gain", "0 dB"))),
         ["ISO-WITHOUT-BASE"] = (Sheet(TwoBases, ("gain", "base")), Sheet(TwoBases, ("base-iso", "low"), ("gain", "base"))),
+        ["NO-SOUND"] = (Sheet(Silent, ("audio-format", "linear PCM")), Sheet(Alder, ("audio-format", "linear PCM"))),
         ["ZOOM-RAMPS"] = (Sheet(Alder, ("iris", "f/2.8")), Sheet(Alder, ("iris", "f/5.6"))),
         ["METER-DISAGREES"] = (
             Sheet(Alder, ("record-format", "1080 29.97p"), ("shutter", "180°"), ("gain", "0 dB"), ("iris", "f/5.6")),
@@ -283,6 +284,8 @@ public class RuleBookTests
         };
 
     private static CameraModel AtBase => With(Setting.Profile, "log") with { Gain = Alder.Gain with { FixedToBase = ["log"] } };
+
+    private static CameraModel Silent => Alder with { NotFitted = Alder.NotFitted.Union([Setting.AudioFormat, Setting.Input1]) };
 
     private static CameraModel Drop => With(Setting.TimecodeCount, "drop-frame");
 

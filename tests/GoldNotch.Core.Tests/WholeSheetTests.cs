@@ -229,6 +229,7 @@ public class WholeSheetTests
             ("nd", "clear"),
             ("iris", "f/5.6, takes up the rest")
         );
+        standard = standard.In(standard.Light with { Illuminance = new Lux(1962) });
         SettingValue.GainAt Gain(Standard s) => SheetCompiler.Compile(s, quick).Target<SettingValue.GainAt>(Setting.Gain)!;
         Gain(standard).Gain.ShouldBe(Decibels.Zero);
         Standard depth = standard with { Policies = Policies.Defaults.With("gain-allowed", "noise-limit") };

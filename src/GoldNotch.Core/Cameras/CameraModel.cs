@@ -224,6 +224,9 @@ public sealed record CameraModel(
     /// <summary>What this model is known not to have.</summary>
     public ImmutableHashSet<Setting> NotFitted { get; init; } = [];
 
+    /// <summary>Whether it records sound: a model that is known to have neither an input nor an audio format does not.</summary>
+    public bool RecordsSound => !(NotFitted.Contains(Setting.AudioFormat) && NotFitted.Contains(Setting.Input1));
+
     /// <summary>Settings for which the specification only says what cameras of its class usually have: nobody has confirmed it on this model.</summary>
     public ImmutableHashSet<Setting> Presumed { get; init; } = [];
 

@@ -31,6 +31,16 @@ internal static class BatteryConsequence
         "full",
         "A full battery with {health} of its energy left runs {runs}; the charge of this one has not been read."
     );
+    private static readonly Template Confirmed = new(
+        RuleId,
+        "confirmed",
+        "Enough for the plan was confirmed at the display, {runs} or more; nobody recorded its number."
+    );
+    private static readonly Template ConfirmedShort = new(
+        RuleId,
+        "confirmed-too-short",
+        "{runs} or more was confirmed at the display: up to {missing} less than the {planned} planned. Bring a charged spare{mains}."
+    );
     private static readonly Template DisplayedShort = new(
         RuleId,
         "displayed-too-short",
@@ -73,7 +83,11 @@ internal static class BatteryConsequence
                 ConsequenceTopic.Battery,
                 read ? Severity.Fault : Severity.Slight,
                 RunsShort.Of(running),
-                (read ? DisplayedShort : FullShort).Of(
+                (
+                    found.IsConfirmed(Setting.RunningMinutes) ? ConfirmedShort
+                    : read ? DisplayedShort
+                    : FullShort
+                ).Of(
                     Setting.RunningMinutes,
                     running,
                     health,
@@ -86,7 +100,11 @@ internal static class BatteryConsequence
                 ConsequenceTopic.Battery,
                 Severity.Fine,
                 RunsShort.Of(running),
-                (read ? Displayed : Full).Of(Setting.RunningMinutes, running, health)
+                (
+                    found.IsConfirmed(Setting.RunningMinutes) ? Confirmed
+                    : read ? Displayed
+                    : Full
+                ).Of(Setting.RunningMinutes, running, health)
             );
     }
 }

@@ -82,6 +82,22 @@ internal static class CardConsequence
         "The display shows {holds}; an empty {capacity} card holds {most} at {rate}. Another card, another bit rate, or misread: look again."
     );
 
+    private static readonly Template DoubtfulInRelay = new(
+        RuleId,
+        "doubtful-in-relay",
+        "The display shows {holds}; one empty {capacity} card holds {most} at {rate}, and both in relay {both}. Record what one card holds, or look again."
+    );
+    private static readonly Template Confirmed = new(
+        RuleId,
+        "confirmed",
+        "Enough for the plan was confirmed at the display, {holds} or more; nobody recorded its number."
+    );
+    private static readonly Template ConfirmedShort = new(
+        RuleId,
+        "confirmed-too-short",
+        "{holds} or more was confirmed at the display: up to {missing} less than the {planned} planned. Bring a second card, or use a lower bit rate."
+    );
+
     // What a label in whole tenths leaves out.
     private const double LastDigit = 0.05 + Guard.Edge;
 
@@ -194,24 +210,21 @@ internal static class CardConsequence
             : null;
     }
 
-    // In relay a display may count both cards.
+    // The line asks what one card holds; in relay a display may count both.
     private static Judgement? Doubt(Findings found, double shown, BitRate? rate)
     {
-        if (
-            found.Value(Setting.CardMinutes) is not SettingValue.Amount display
-            || found.Sheet.Model.Card is not { } card
-            || rate is not { } at
-        )
+        if (found.NumberRead(Setting.CardMinutes) is not { } display || found.Sheet.Model.Card is not { } card || rate is not { } at)
         {
             return null;
         }
 
         string? slots = ((found.Value(Setting.SlotMode) ?? found.Sheet.LineOf(Setting.SlotMode)?.Target) as SettingValue.Choice)?.Word;
-        double most = Recording.Seconds(card.CapacityGb, at, reserve: 0) / 60 * (slots == "relay" ? 2 : 1);
+        double most = Recording.Seconds(card.CapacityGb, at, reserve: 0) / 60;
         return shown > most * MostOverCapacity
-            ? Doubtful.Of(
+            ? (slots == "relay" ? DoubtfulInRelay : Doubtful).Of(
                 Setting.CardMinutes,
                 ("holds", display),
+                ("both", FigureValue.In(Measure.Minutes, Math.Floor(2 * most))),
                 ("capacity", FigureValue.In(Measure.Gigabytes, card.CapacityGb)),
                 ("most", FigureValue.In(Measure.Minutes, Math.Floor(most))),
                 ("rate", at)
@@ -245,7 +258,9 @@ internal static class CardConsequence
     {
         if (found.Value(Setting.CardMinutes) is SettingValue.Amount shown)
         {
-            return (shown.Value, Displayed, DisplayedShort, [("holds", shown)]);
+            return found.IsConfirmed(Setting.CardMinutes)
+                ? (shown.Value, Confirmed, ConfirmedShort, [("holds", shown)])
+                : (shown.Value, Displayed, DisplayedShort, [("holds", shown)]);
         }
 
         if (found.Sheet.Model.Card is not { } card || rate is not { } at)

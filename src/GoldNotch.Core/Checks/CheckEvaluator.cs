@@ -66,6 +66,16 @@ public static class CheckEvaluator
         "within-tolerance",
         "{setting} is {seen}; the sheet requires {target}: {difference}, within the tolerance of {tolerance:size}."
     );
+    private static readonly Template MonitorOnly = new(
+        RuleId,
+        "monitor-only",
+        "Gain is {seen}, for the monitor only: {curve} records at base."
+    );
+    private static readonly Template HeldByHand = new(
+        RuleId,
+        "held-by-hand",
+        "{setting} is {seen}, held by hand; the sheet leaves it to the camera. Set its control to automatic."
+    );
     private static readonly Template SetByCamera = new(
         RuleId,
         "set-by-camera",
@@ -97,7 +107,7 @@ public static class CheckEvaluator
         var verdicts = ImmutableArray.CreateBuilder<Verdict>(sheet.Lines.Length);
         foreach (SheetLine line in sheet.Lines)
         {
-            verdicts.Add(WithWaiver(sheet, Judge(sheet, line, readings.GetValueOrDefault(line.Setting, Reading.Unread.Instance))));
+            verdicts.Add(WithWaiver(sheet, Judge(sheet, line, readings)));
         }
 
         return verdicts.MoveToImmutable();
@@ -122,23 +132,31 @@ public static class CheckEvaluator
             }
             : verdict;
 
-    private static Verdict Judge(Sheet sheet, SheetLine line, Reading reading)
+    private static Verdict Judge(Sheet sheet, SheetLine line, IReadOnlyDictionary<Setting, Reading> readings)
     {
         Setting setting = line.Setting;
+        Reading reading = readings.GetValueOrDefault(setting, Reading.Unread.Instance);
 
-        // Where the iris is to be automatic its value is the camera's own: nobody reads it off and nobody puts it right.
+        // Where the iris is to be automatic its value is the camera's own: nobody reads it off and nobody puts it right. Unless a hand holds it.
         if (
             setting == Setting.Iris
             && reading is not Reading.NotFitted
             && sheet.Target<SettingValue.Mode>(Setting.IrisControl) is { Manual: false }
         )
         {
-            return Verdict(VerdictKind.OnTarget, SetByCamera.Of(setting));
+            return ByHand(readings, Setting.IrisControl) && reading is Reading.Of { Value: var held }
+                ? Verdict(VerdictKind.OffTarget, HeldByHand.Of(setting, ("setting", setting), ("seen", held)))
+                : Verdict(VerdictKind.OnTarget, SetByCamera.Of(setting));
         }
 
-        // Under a required full auto a value that is read is the camera's own.
-        if (line.Target is SettingValue.Mode { Manual: false } && line.NothingToDo && reading is Reading.Of)
+        // Under a required full auto a value that is read is the camera's own, unless full auto was read off.
+        if (line.Target is SettingValue.Mode { Manual: false } && line.NothingToDo && reading is Reading.Of of)
         {
+            if (readings.GetValueOrDefault(Setting.FullAuto) is Reading.Of { Value: SettingValue.Switch { On: false } })
+            {
+                return Verdict(VerdictKind.OffTarget, HeldByHand.Of(setting, ("setting", setting), ("seen", of.Value)));
+            }
+
             return Verdict(VerdictKind.OnTarget, NothingToSet.Of(setting, ("because", line.Because)));
         }
 
@@ -164,6 +182,13 @@ public static class CheckEvaluator
         }
 
         SettingValue seen = ((Reading.Of)reading).Value;
+
+        // Under a curve that is recorded at its base no gain is recorded, so none of it is off target.
+        if (seen is SettingValue.GainAt { Gain.Value: not 0 } shown && CurveAtBase(sheet, readings) is { } curve)
+        {
+            return Verdict(VerdictKind.OnTarget, MonitorOnly.Of(setting, ("seen", shown), ("curve", curve)));
+        }
+
         if (line.Target is not { } target)
         {
             return line.Fit == Fit.CheckByEye && seen is SettingValue.GainAt { Gain: var gain } && gain.IsAbove(CapOf(sheet))
@@ -207,6 +232,16 @@ public static class CheckEvaluator
         Verdict Verdict(VerdictKind kind, Judgement because) =>
             new(line, reading, kind, new Distance(0, SettingDefinition.Of(setting).Unit), because);
     }
+
+    private static string? CurveAtBase(Sheet sheet, IReadOnlyDictionary<Setting, Reading> readings) =>
+        ((readings.GetValueOrDefault(Setting.Profile) as Reading.Of)?.Value as SettingValue.Choice)?.Word is var read
+        && (read ?? sheet.Word(Setting.Profile)) is { } profile
+        && sheet.Model.Gain.FixedToBase.Contains(profile)
+            ? profile
+            : null;
+
+    private static bool ByHand(IReadOnlyDictionary<Setting, Reading> readings, Setting control) =>
+        readings.GetValueOrDefault(control) is Reading.Of { Value.FollowsTheScene: false };
 
     private static Decibels CapOf(Sheet sheet) => sheet.Standard.CapOn(sheet.Model, sheet.BaseWord);
 

@@ -29,8 +29,14 @@ internal static class ExposureConsequence
     private static readonly Template OnPurposeOff = new(
         RuleId,
         "on-purpose-off",
-        "{automatic} on automatic, as the sheet requires. What is set by hand asks it for {total:size} {total?more|less} than the sheet, which it may run out of."
+        "{automatic} on automatic, as the sheet requires. What is set by hand asks it for {total:size} {total?less|more} than the sheet, which it may run out of."
     );
+    private static readonly Template ByHand = new(
+        RuleId,
+        "by-hand",
+        "{settings} is set by hand; the sheet requires automatic. The picture is right only in the light it was set for, and nobody follows a change."
+    );
+    private static readonly Template ByHandValue = new(RuleId, "by-hand-value", "by hand");
     private static readonly Template OnPurposeValue = new(RuleId, "on-purpose-value", "automatic, as required");
     private static readonly Template Right = new(RuleId, "right", "The picture comes out as bright as the sheet requires ({total}).");
     private static readonly Template Off = new(
@@ -50,6 +56,12 @@ internal static class ExposureConsequence
     internal static Consequence Of(Findings found, ImmutableArray<ExposureTerm> terms)
     {
         Stops total = terms.Aggregate(Stops.Zero, (sum, t) => sum + t.Change);
+        Setting[] byHand = [.. terms.Where(t => found.IsManualInstead(t.Setting)).Select(t => t.Setting)];
+        if (byHand.Length > 0)
+        {
+            return new(ConsequenceTopic.Exposure, Severity.Fault, ByHandValue.Of(), ByHand.Of(("settings", FigureValue.Of(byHand))));
+        }
+
         Setting[] automatic = [.. terms.Where(t => t.Source == TermSource.Automatic).Select(t => t.Setting)];
         Setting[] meant = [.. automatic.Where(found.IsAutomaticAsRequired)];
         if (automatic.Length > 0 && meant.Length == automatic.Length)

@@ -49,10 +49,32 @@ internal sealed class Findings
     internal bool IsAutomaticAsRequired(Setting setting) =>
         (FullAuto && FullAutoRequired && FullAutoSetting.Decides.Contains(setting))
         || !FullAuto
+            && !IsManualInstead(setting)
             && (
                 setting == Setting.Iris && WantsAutomatic(Setting.IrisControl)
                 || (WantsAutomatic(setting) && _verdicts[setting] is { Kind: VerdictKind.OnTarget, Reading: not Reading.Unread })
             );
+
+    /// <summary>Whether a setting was read as set by hand where the sheet wants the camera to decide: nobody follows what changes then.</summary>
+    internal bool IsManualInstead(Setting setting) =>
+        setting == Setting.Iris && WantsAutomatic(Setting.IrisControl)
+            ? IsManualInstead(Setting.IrisControl)
+            : WantsAutomatic(setting)
+                && (
+                    Value(setting) is { FollowsTheScene: false }
+                        && _verdicts[setting].Kind is VerdictKind.OffTarget or VerdictKind.WithinTolerance
+                    || Value(Setting.FullAuto) is SettingValue.Switch { On: false }
+                        && FullAutoRequired
+                        && FullAutoSetting.Decides.Contains(setting)
+                );
+
+    /// <summary>An amount that somebody read as a number; null where nobody did, and where a line was only confirmed: its amount is then what the sheet
+    /// asks for, and not what is there.</summary>
+    internal SettingValue.Amount? NumberRead(Setting setting) =>
+        Value(setting) is SettingValue.Amount read && !IsConfirmed(setting) ? read : null;
+
+    /// <summary>Whether an amount was confirmed as enough, and not read.</summary>
+    internal bool IsConfirmed(Setting setting) => Value(setting) is SettingValue.Amount read && Sheet.IsConfirmation(setting, read.Value);
 
     /// <summary>Whether what is recorded is raw: the format is, and no codec read or required says otherwise.</summary>
     internal bool IsRaw =>

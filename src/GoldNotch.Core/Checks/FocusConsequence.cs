@@ -28,6 +28,11 @@ internal static class FocusConsequence
         "Body and lens disagree: one is on automatic and the other on manual, so nobody focuses. The display does not show it."
     );
     private static readonly Template DisagreeValue = new(RuleId, "disagree-value", "switches disagree");
+    private static readonly Template ByHand = new(
+        RuleId,
+        "by-hand",
+        "Focus is {focus}; the sheet requires automatic. Whoever moves leaves the focus, and nobody follows."
+    );
     private static readonly Template Is = new(RuleId, "is", "Focus is {focus}.");
     private static readonly Template Value = new(RuleId, "value", "{focus}");
 
@@ -37,6 +42,13 @@ internal static class FocusConsequence
             ? new(ConsequenceTopic.Focus, Severity.Fine, OnPurposeValue.Of(), OnPurpose.Of(Setting.FocusMode))
         : found.IsAutomatic(Setting.FocusMode)
             ? new(ConsequenceTopic.Focus, Severity.Automatic, OnAutomatic.Value.Of(), Automatic.Of(Setting.FocusMode))
+        : found.IsManualInstead(Setting.FocusMode)
+            ? new(
+                ConsequenceTopic.Focus,
+                Severity.Fault,
+                Value.Of(("focus", found.Value(Setting.FocusMode)!)),
+                ByHand.Of(Setting.FocusMode, ("focus", found.Value(Setting.FocusMode)!))
+            )
         : found.Value(Setting.FocusMode) is { } value
             ? new(ConsequenceTopic.Focus, Severity.Fine, Value.Of(("focus", value)), Is.Of(Setting.FocusMode, ("focus", value)))
         : Unread.Of(ConsequenceTopic.Focus, Unread.Focus);

@@ -24,6 +24,16 @@ internal static class FormatConsequence
         "other-scan-progressive",
         "{rate} moves in coarser steps than {required} and does not cut with it."
     );
+    private static readonly Template OtherScanSameSteps = new(
+        RuleId,
+        "other-scan-same-steps",
+        "{rate} has the same steps in time as {required}, as whole pictures: it has to be made into fields before it is cut with it."
+    );
+    private static readonly Template OtherScanFieldsOfSameSteps = new(
+        RuleId,
+        "other-scan-fields",
+        "{rate} has the same steps in time as {required}, as fields: it combs on a progressive screen until it is deinterlaced."
+    );
     private static readonly Template Slower = new(
         RuleId,
         "slower",
@@ -47,6 +57,9 @@ internal static class FormatConsequence
     );
     private static readonly Template Value = new(RuleId, "value", "{format}");
 
+    // Pictures or fields a second that are one rate, however a file rounds them.
+    private const double SameSteps = 0.01;
+
     internal static Consequence Of(Findings found)
     {
         if (
@@ -68,9 +81,15 @@ internal static class FormatConsequence
                     ? factor > 1.2
                         ? Slower
                         : DoesNotCut
-                    : seen.Rate.Scan == Scan.Interlaced
-                        ? OtherScan
-                        : OtherScanProgressive;
+                    : Math.Abs(seen.Rate.PicturesPerSecond - target.Rate.PicturesPerSecond) < SameSteps
+                        ? seen.Rate.Scan == Scan.Interlaced
+                            ? OtherScanFieldsOfSameSteps
+                            : OtherScanSameSteps
+                        : seen.Rate.Scan == Scan.Interlaced
+                            ? OtherScan
+                            : seen.Rate.PicturesPerSecond < target.Rate.PicturesPerSecond
+                                ? OtherScanProgressive
+                                : DoesNotCut;
             because = because.And(
                 template.Of(
                     Setting.RecordFormat,

@@ -85,10 +85,14 @@ internal static class NoiseConsequence
 
         if (found.Value(Setting.Gain) is SettingValue.GainAt { } byPicture && found.Sheet.LineOf(Setting.Gain) is { Target: null })
         {
-            Decibels over = new(Math.Max(0, byPicture.Gain.Value));
+            // The base's own noise counts wherever noise is told.
+            Decibels over = new(
+                Math.Max(0, byPicture.Gain.Value)
+                    + PenaltyOf(found, (found.Value(Setting.BaseIso) as SettingValue.Choice)?.Word ?? found.Sheet.BaseWord).Value
+            );
             return new(
                 ConsequenceTopic.Noise,
-                over.IsAbove(found.Sheet.Standard.CapOn(found.Sheet.Model, found.Sheet.BaseWord)) ? Severity.Fault
+                byPicture.Gain.IsAbove(found.Sheet.Standard.CapOn(found.Sheet.Model, found.Sheet.BaseWord)) ? Severity.Fault
                     : over.Value > Guard.Edge ? Severity.Slight
                     : Severity.Fine,
                 Value.Of(("up", over)),
@@ -104,8 +108,13 @@ internal static class NoiseConsequence
             return Unread.Of(ConsequenceTopic.Noise, Unread.Gain);
         }
 
-        Decibels noise = seen.Gain + PenaltyOf(found, (found.Value(Setting.BaseIso) as SettingValue.Choice)?.Word ?? found.Sheet.BaseWord);
-        Decibels up = noise - (target.Gain + PenaltyOf(found, found.Sheet.BaseWord));
+        Decibels penalty = PenaltyOf(found, (found.Value(Setting.BaseIso) as SettingValue.Choice)?.Word ?? found.Sheet.BaseWord);
+        Decibels required = PenaltyOf(found, found.Sheet.BaseWord);
+        Decibels up = seen.Gain + penalty - (target.Gain + required);
+
+        // Gain below 0 dB earns nothing that is seen, so amplitudes are compared from 0 dB up.
+        Decibels noise = new(Math.Max(0, seen.Gain.Value) + penalty.Value);
+        Decibels more = noise - new Decibels(Math.Max(0, target.Gain.Value) + required.Value);
         bool high = noise.IsAbove(Sensitivity.CleanUpTo(found.Sheet.Model.Gain.Bases.Length, Sensitivity.DefaultSwitch));
 
         // Only below 0 dB does gain take from the highlights: what is lowered to 0 dB gives none back and takes none.
@@ -132,7 +141,7 @@ internal static class NoiseConsequence
                 ("gain", seen),
                 ("up", up),
                 ("against", noise),
-                ("factor", FigureValue.In(Measure.Times, Math.Round(up.Factor, 1))),
+                ("factor", FigureValue.In(Measure.Times, Math.Round(more.Factor, 1))),
                 ("whole", FigureValue.In(Measure.Times, Math.Round(noise.Factor, 1))),
                 ("lost", lost),
                 ("limit", limit ?? Decibels.Zero)

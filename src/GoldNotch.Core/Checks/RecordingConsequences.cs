@@ -9,23 +9,7 @@ namespace GoldNotch.Core.Checks;
 /// <summary>What recording now would mean for audio, card and battery.</summary>
 internal static class RecordingConsequences
 {
-    private static readonly Setting[] AudioSettings =
-    [
-        Setting.Input1,
-        Setting.Input2,
-        Setting.Phantom1,
-        Setting.Phantom2,
-        Setting.Channel1,
-        Setting.Channel2,
-        Setting.AudioLevelControl,
-        Setting.AudioPeakLevel,
-        Setting.LowCut,
-        Setting.Pad,
-        Setting.Limiter,
-        Setting.AudioFormat,
-        Setting.Headphones,
-        Setting.WirelessPair,
-    ];
+    private static readonly Setting[] AudioSettings = [.. SoundSettings.All];
 
     private static readonly Setting[] CardSettings =
     [

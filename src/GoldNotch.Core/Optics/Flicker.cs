@@ -105,6 +105,33 @@ public sealed record Flicker(double RipplePercent, double BeatHz, FlickerVerdict
         return offer is { } o && (IsSteady(o.Ripple) || o.Ripple <= now * WorthTheChange) ? o.Time : null;
     }
 
+    /// <summary>A steadier speed of the whole dial, however far: the nearest steady one, else the one with the least ripple that is at least a
+    /// quarter less. Asked where <see cref="Offer"/> finds nothing near.</summary>
+    /// <returns>Null where no speed of the dial is steadier.</returns>
+    public static ExposureTime? OfferAnywhere(
+        double mainsHz,
+        ExposureTime wanted,
+        IEnumerable<ExposureTime> speeds,
+        ScanRate rate,
+        double modulation
+    )
+    {
+        double now = Of(mainsHz, wanted, rate, modulation).RipplePercent;
+        (double Ripple, double Distance, ExposureTime Time)? best = null;
+        foreach (ExposureTime speed in speeds.Where(s => s.Seconds * rate.PicturesPerSecond <= 1 + Guard.Edge))
+        {
+            double ripple = Of(mainsHz, speed, rate, modulation).RipplePercent;
+            double counted = IsSteady(ripple) ? 0 : ripple;
+            double distance = Math.Abs(speed.LongerThan(wanted).Value);
+            if (counted <= now * WorthTheChange && (best is not { } b || Better(counted, distance, speed, b)))
+            {
+                best = (counted, distance, speed);
+            }
+        }
+
+        return best?.Time;
+    }
+
     private static bool IsSteady(double percent) => percent < SteadyBelowPercent - Guard.Edge;
 
     private static bool Better(double ripple, double distance, ExposureTime time, (double Ripple, double Distance, ExposureTime Time) than)

@@ -65,7 +65,8 @@ public sealed record SheetLine(
     public FigureValue Required => Target is { } target ? target : Notch.Requirement.Text;
 
     /// <summary>Whether its size is what the picture remains off by, since the light needs an iris that the lens does not have; else it is what is moved.</summary>
-    public bool MissesTheMeter => Notch.Requirement is Requirement.AsMetered;
+    public bool MissesTheMeter =>
+        Notch.Requirement is Requirement.AsMetered || (Setting == Setting.Iris && Because.Case is "too-dark" or "too-bright");
 
     /// <summary>The size as it is told, with its direction where a sign could be taken either way; empty when there is none.</summary>
     public string SizeLabel =>
@@ -122,6 +123,14 @@ public sealed record Sheet(Standard Standard, CameraModel Model, ImmutableArray<
 
         return null;
     }
+
+    /// <summary>Whether an amount that was recorded is what the line asks for, so that somebody confirmed the line and read no number.</summary>
+    /// <param name="setting">The setting.</param>
+    /// <param name="amount">What was recorded, in the setting's unit.</param>
+    public bool IsConfirmation(Setting setting, double amount) =>
+        LineOf(setting)
+            is { Target: SettingValue.Amount target, Notch.Requirement: Requirement.Enough or Requirement.Amount { Bound: Bound.AtLeast } }
+        && Math.Abs(target.Value - amount) <= Guard.Edge;
 
     /// <summary>The target of a setting as one kind of value, or null.</summary>
     public T? Target<T>(Setting setting)

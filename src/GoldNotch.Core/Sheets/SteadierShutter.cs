@@ -12,7 +12,7 @@ public static class SteadierShutter
     /// <param name="rate">Rate it records at.</param>
     /// <param name="light">The light, its mains and lamp.</param>
     /// <param name="time">The shutter as it stands.</param>
-    /// <returns>An angle where the dial has one; null where no position is worth the change.</returns>
+    /// <returns>An angle where the dial has one; a near position before a far one; null where none of the whole dial is steadier.</returns>
     public static SettingValue.Speed? For(CameraModel model, ScanRate rate, SceneLight light, ExposureTime time)
     {
         // Clear scan comes last: of equal times the plain position is the simpler to set.
@@ -22,9 +22,11 @@ public static class SteadierShutter
             .. PositionsOf(model, rate),
             .. Scanned(model, rate, light.MainsHz),
         ];
-        return Flicker.Offer(light.MainsHz, time, positions.Select(p => p.Time), rate, light.Modulation) is { } offered && offered != time
-            ? positions.First(p => p.Time == offered)
-            : null;
+        ExposureTime? found =
+            Flicker.Offer(light.MainsHz, time, positions.Select(p => p.Time), rate, light.Modulation) is { } near && near != time
+                ? near
+                : Flicker.OfferAnywhere(light.MainsHz, time, positions.Select(p => p.Time), rate, light.Modulation);
+        return found is { } offered ? positions.First(p => p.Time == offered) : null;
     }
 
     // Where any angle can be typed in, those of whole ripples are steady under any lamp.

@@ -8,7 +8,7 @@ using GoldNotch.Core.Units;
 namespace GoldNotch.Core.Shoots;
 
 /// <summary>Cards for one camera of a shoot.</summary>
-/// <param name="MinutesEach">Minutes that one card holds at the sheet's format, as it is counted with.</param>
+/// <param name="MinutesEach">Minutes that one card holds at the sheet's format, as it is counted with; of unlike cards the least.</param>
 /// <param name="IsMeasured">Whether that was read off this unit; else it follows from capacity and bit rate.</param>
 /// <param name="Planned">Planned recording, minutes.</param>
 /// <param name="Needed">Cards for the planned time.</param>
@@ -29,6 +29,9 @@ public sealed record CardsPlan(
 {
     // A figure that is off by more was read at another format, or on a card that was not empty.
     private const double Doubted = 0.05;
+
+    // A display that counts by the typical rate is up to a third off what the worst rate gives; beyond that it was another card, twice or half as large.
+    private const double LikeCard = 0.35;
 
     private const string RuleId = "PACK-CARDS";
 
@@ -54,6 +57,11 @@ public sealed record CardsPlan(
         "claim-doubted",
         "The specification comes to {claimed}, this unit showed {measured}: {off} apart. The unit's own figure counts; correct the specification."
     );
+    private static readonly Template OtherCard = new(
+        RuleId,
+        "other-card",
+        "At its last check this unit showed {measured}, which fits none of these cards: {claimed} counts. Read the minutes of an empty card at the next check."
+    );
     private static readonly Template ClassUnknown = new(
         RuleId,
         "class-unknown",
@@ -76,17 +84,19 @@ public sealed record CardsPlan(
     /// <summary>Works the cards out; where they cannot be, why.</summary>
     /// <param name="sheet">The camera's sheet.</param>
     /// <param name="plannedMinutes">Planned recording, minutes, zero or more.</param>
-    /// <param name="have">Cards there are: of the kit and taken from a pool.</param>
-    /// <param name="shown">Minutes that an empty card showed on this unit at this format; null where nobody read them.</param>
+    /// <param name="cards">Cards there are, of the kit and taken from a pool, each with its own capacity where the kit states it.</param>
+    /// <param name="shown">Minutes that an empty card showed on this unit at this format; null where nobody read them. What was only confirmed as
+    /// enough is no number (<see cref="NumberRead"/>).</param>
     /// <param name="margin">Share added.</param>
     public static (CardsPlan? Plan, Judgement? WhyNot) Of(
         Sheet sheet,
         double plannedMinutes,
-        int have,
+        ImmutableArray<KitPiece> cards,
         double? shown = null,
         double margin = Recording.DefaultMargin
     )
     {
+        int have = cards.Sum(c => c.Count);
         CameraModel model = sheet.Model;
         if (sheet.Format is not { } format)
         {
@@ -104,12 +114,18 @@ public sealed record CardsPlan(
         }
 
         BitRate rate = sheet.Target<SettingValue.Bits>(Setting.BitRate)?.Rate ?? format.WorstAt(null);
-        double claimed = Recording.Seconds(card.CapacityGb, rate) / 60;
-        double each = shown ?? claimed;
+        double Claimed(double gigabytes) => Recording.Seconds(gigabytes, rate) / 60;
+        double[] pieces = [.. cards.SelectMany(c => Enumerable.Repeat(Claimed(c.CapacityGb ?? card.CapacityGb), c.Count))];
+
+        // What the unit showed belongs to cards of that size: a reading near none of them was of another card.
+        bool IsLike(double claimed) => shown is { } read && Math.Abs(read - claimed) <= LikeCard * claimed;
+        bool measured = shown is not null && (pieces.Length == 0 ? IsLike(Claimed(card.CapacityGb)) : pieces.Any(IsLike));
+        double[] held = [.. pieces.Select(p => IsLike(p) ? shown!.Value : p).OrderDescending()];
+        double claimed = held.Length == 0 ? Claimed(card.CapacityGb) : pieces.Min();
+        double each = held.Length == 0 ? (measured ? shown!.Value : claimed) : held[^1];
         bool doubled = sheet.Word(Setting.SlotMode) == "simultaneous" && model.Slots.Length > 1;
-        int times = doubled ? 2 : 1;
-        int needed = Recording.Needed(plannedMinutes * 60, each * 60, 0) * times;
-        int withMargin = Recording.Needed(plannedMinutes * 60, each * 60, margin) * times;
+        int needed = CountOf(plannedMinutes, held, each, doubled);
+        int withMargin = CountOf(plannedMinutes * (1 + margin), held, each, doubled);
         (string, FigureValue)[] figures =
         [
             ("need", FigureValue.Count(withMargin)),
@@ -122,21 +138,68 @@ public sealed record CardsPlan(
         return (
             new CardsPlan(
                 each,
-                shown is not null,
+                measured,
                 plannedMinutes,
                 needed,
                 withMargin,
                 have,
                 doubled,
-                [(withMargin > have ? Short : Enough).Of(Setting.CardMinutes, figures), .. Further(sheet, doubled, claimed, shown)]
+                [
+                    (withMargin > have ? Short : Enough).Of(Setting.CardMinutes, figures),
+                    .. Further(sheet, doubled, claimed, each, shown, measured),
+                ]
             ),
             null
         );
     }
 
-    private static IEnumerable<Judgement> Further(Sheet sheet, bool doubled, double claimed, double? shown)
+    /// <summary>The newest number that somebody read off a unit among what was recorded; what was only confirmed as enough is left out.</summary>
+    /// <param name="sheet">The sheet the unit was checked by.</param>
+    /// <param name="recorded">Minutes recorded of an empty card, the newest first.</param>
+    public static double? NumberRead(Sheet sheet, IEnumerable<double> recorded)
     {
-        if (shown is { } measured && Math.Abs(measured - claimed) > Doubted * measured)
+        foreach (double minutes in recorded)
+        {
+            if (minutes > 0 && !sheet.IsConfirmation(Setting.CardMinutes, minutes))
+            {
+                return minutes;
+            }
+        }
+
+        return null;
+    }
+
+    // The largest first; beyond those there are, as many more of the smallest. Both slots at once take a pair each time, which holds what its lesser card holds.
+    private static int CountOf(double minutes, double[] held, double each, bool doubled)
+    {
+        int step = doubled ? 2 : 1;
+        int cards = 0;
+        while (minutes > Guard.Edge)
+        {
+            double next = cards + step - 1 < held.Length ? held[cards + step - 1] : each;
+            if (cards >= held.Length)
+            {
+                return cards + (step * Recording.Needed(minutes * 60, each * 60, 0));
+            }
+
+            minutes -= next;
+            cards += step;
+        }
+
+        return cards;
+    }
+
+    private static IEnumerable<Judgement> Further(Sheet sheet, bool doubled, double claimed, double each, double? shown, bool isMeasured)
+    {
+        if (shown is { } read && !isMeasured)
+        {
+            yield return OtherCard.Of(
+                Setting.CardMinutes,
+                ("measured", FigureValue.In(Measure.Minutes, Math.Floor(read))),
+                ("claimed", FigureValue.In(Measure.Minutes, Math.Floor(each)))
+            );
+        }
+        else if (shown is { } measured && Math.Abs(measured - claimed) > Doubted * measured)
         {
             yield return Claim.Of(
                 Setting.CardMinutes,

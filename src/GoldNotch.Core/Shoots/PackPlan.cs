@@ -108,7 +108,7 @@ public static class PackPlan
         (CardsPlan? cards, Judgement? noCards) = CardsPlan.Of(
             sheet,
             recordingMinutes,
-            camera.Kit.CountOf(PieceKind.Card),
+            [.. camera.Kit.Issued.Where(p => p.Kind == PieceKind.Card)],
             camera.ShownMinutes
         );
         (BatteriesPlan? batteries, Judgement? noBatteries) = BatteriesPlan.Of(

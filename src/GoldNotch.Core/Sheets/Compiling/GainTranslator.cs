@@ -56,6 +56,16 @@ internal sealed class GainTranslator : Translator
         "The maker of {model} states no ISO, and {lux} at {iris} need {rating} or so. Begin at {gain}, open the iris, then raise gain by the camera's own meter or picture, to {cap} at most."
     );
 
+    private static readonly Template RecordsAtBase = new(
+        RuleId,
+        "records-at-base",
+        "{curve} of {model} records at base. Gain there is for the monitor only: leave it at {gain}."
+    );
+    private static readonly Template RecordsAtBaseInstead = new(
+        RuleId,
+        "records-at-base-instead",
+        "{curve} of {model} records at base. {required} would brighten the monitor only and record nothing: leave it at {gain}."
+    );
     private static readonly Template Assign = new(
         RuleId,
         "assign",
@@ -82,6 +92,11 @@ internal sealed class GainTranslator : Translator
             return model.Gain.IsoAtZeroGain is { } only && notch.Requirement is not Requirement.Gain { Value.Value: not 0 }
                 ? Nothing(notch, draft, new SettingValue.GainAt(Decibels.Zero, ""), FixedIso.Of(Setting, named, ("iso", only)))
                 : NotPossible(notch, draft, NoControl.Of(Setting, named));
+        }
+
+        if (draft.CurveAtBase is { } curve)
+        {
+            return AtBase(notch, draft, curve, positions);
         }
 
         GainPosition lowest = positions[0];
@@ -168,6 +183,22 @@ internal sealed class GainTranslator : Translator
             ),
             light
         );
+    }
+
+    // One answer for the whole sheet: what is recorded is the base, so the control stands where it shows the base, and nothing is priced.
+    private SheetLine AtBase(Notch notch, SheetDraft draft, string curve, ImmutableArray<GainPosition> positions)
+    {
+        GainPosition plain = positions.MinBy(p => (Math.Abs(p.Gain.Value), p.Gain.Value))!;
+        (string, FigureValue)[] figures = [("curve", curve), ("model", draft.Model.Name), ("gain", Value(plain))];
+        return notch.Requirement is Requirement.Gain { Value: var asked } && Math.Abs((asked - plain.Gain).Value) > Guard.Edge
+            ? Compromise(
+                notch,
+                draft,
+                Value(plain),
+                (plain.Gain - asked).Value,
+                RecordsAtBaseInstead.Of(Setting, [.. figures, ("required", asked)])
+            )
+            : Exact(notch, draft, Value(plain), RecordsAtBase.Of(Setting, figures));
     }
 
     // Without an ISO nothing can be worked out from lux; in so little light the lowest gain would only look like an answer.

@@ -12,6 +12,11 @@ internal sealed class LevelTranslator(Setting setting) : Translator
 
     private static readonly Template PeakTooHigh = new(RuleId, "peak-too-high", "This close to full scale a laugh clips.");
     private static readonly Template PeakGood = new(RuleId, "peak-good", "Above the noise, with headroom for a laugh; it never reaches 0.");
+    private static readonly Template PeakWithoutLimiter = new(
+        RuleId,
+        "peak-without-limiter",
+        "{model} has no limiter: audio peaks at {level} in place of {required} leave {off:size} more headroom for a laugh."
+    );
     private static readonly Template TimecodeBegins = new(
         RuleId,
         "timecode-begins",
@@ -47,6 +52,9 @@ internal sealed class LevelTranslator(Setting setting) : Translator
     // Often taken for an effect.
     private static readonly Template ShiftIsBias = new(RuleId, "shift-is-bias", "It is a bias of automatic exposure, not an effect.");
 
+    // What a limiter would have caught (bench rule), dB.
+    private const double HeadroomWithoutLimiter = 6;
+
     internal override Setting Setting => setting;
 
     internal override SheetLine Translate(Notch notch, SheetDraft draft)
@@ -56,6 +64,24 @@ internal sealed class LevelTranslator(Setting setting) : Translator
         Requirement requirement = notch.Requirement is Requirement.ByPolicy ? ZebraByPolicy(draft) : notch.Requirement;
         bool off = requirement is Requirement.Position;
         double wanted = (requirement as Requirement.Amount)?.Value ?? 0;
+        if (setting == Setting.AudioPeakLevel && WithoutLimiter(draft))
+        {
+            double lower = wanted - HeadroomWithoutLimiter;
+            return Compromise(
+                notch,
+                draft,
+                new SettingValue.Amount(lower, name.Unit),
+                -HeadroomWithoutLimiter,
+                PeakWithoutLimiter.Of(
+                    setting,
+                    ("model", model.Name),
+                    ("required", Shown(wanted, name)),
+                    ("level", Shown(lower, name)),
+                    ("off", new Distance(HeadroomWithoutLimiter, name.Unit))
+                )
+            );
+        }
+
         if (setting is Setting.AudioPeakLevel or Setting.TimecodeHour)
         {
             return Exact(
@@ -106,6 +132,11 @@ internal sealed class LevelTranslator(Setting setting) : Translator
                     .And(means)
             );
     }
+
+    // The standard counts on a limiter that this model does not have: one target, lowered, and no second one beside it.
+    private static bool WithoutLimiter(SheetDraft draft) =>
+        draft.Model.NotFitted.Contains(Setting.Limiter)
+        && draft.Notches.Any(n => n is { Setting: Setting.Limiter, Requirement: Requirement.Position { Word: "on" } });
 
     private SheetLine Missing(Notch notch, SheetDraft draft, SettingDefinition name, bool nothingWanted, double wanted)
     {

@@ -52,7 +52,11 @@ internal static class PositionAdvice
         new([Setting.Profile], ["log"], Note("instead-log", "Record its flattest profile and tell whoever grades.")),
         new([Setting.Profile], [Any], Note("instead-profile", "Use the nearest profile and note which.")),
         new([Setting.Peaking], [Any], Note("instead-peaking", "Focus with the magnifier, then switch it off.")),
-        new([Setting.Limiter], [Any], Note("instead-limiter", "Leave 6 dB more headroom: audio peaks at −18 dBFS.")),
+        new(
+            [Setting.Limiter],
+            [Any],
+            Note("instead-limiter", "Leave more headroom: the audio peak level of this sheet is lowered for it.")
+        ),
         new([Setting.LowCut], [Any], Note("instead-low-cut", "Use the wind cover, and filter the lows afterwards.")),
         new([Setting.Input1, Setting.Input2], [Any], Note("instead-input", "Record the audio separately, with a mark to align it.")),
         new([Setting.Channel2], [Any], Note("instead-channel", "Feed it from another source, or monitor the one channel closely.")),

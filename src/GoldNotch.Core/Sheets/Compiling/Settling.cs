@@ -152,12 +152,23 @@ internal static class GainAsLastResort
         "raised",
         "Shutter, filter and the open iris leave the picture {missing:size} dark. Gain is the last resort, up to {cap} on this model: {gain}."
     );
+    private static readonly Template RaisedByStandard = new(
+        RuleId,
+        "raised-by-standard",
+        "Shutter, filter and the open iris leave the picture {missing:size} dark. Gain is the last resort, up to {cap} by the noise limit of the standard: {gain}."
+    );
+    private static readonly Template NotKnown = new(
+        RuleId,
+        "not-known",
+        "How much light is missing is not known while {open:lower} is open. Raise gain last, by the picture, to {cap} at most."
+    );
     private static readonly Template StillMissing = new(RuleId, "still-missing", "{left:size} remain missing at the cap. Add light.");
 
     internal static void Apply(SheetDraft draft)
     {
         if (
             GainUpTo.CapOf(draft) is not { } cap
+            || draft.CurveAtBase is not null
             || draft.Policy(GainPolicy.Never)
             || draft.LineOf(Setting.Iris)
                 is not {
@@ -171,6 +182,13 @@ internal static class GainAsLastResort
             return;
         }
 
+        // Without a shutter nothing is known of what the iris lets through, and no gain is worked out from a guess.
+        if (draft.Notches.Any(n => n.Setting == Setting.Shutter) && draft.Target<SettingValue.Speed>(Setting.Shutter) is null)
+        {
+            draft.Replace(gain with { Because = gain.Because.And(NotKnown.Of(Setting.Gain, ("open", Setting.Shutter), ("cap", cap))) });
+            return;
+        }
+
         // Where light and ISO are known the meter decides; else what the lines of the sheet took away.
         Stops missing = draft.Finish().Predicted is { } predicted ? -predicted.Error : -draft.LightSoFar;
         if (missing.Value <= Short + Guard.Edge || GainUpTo.Nearest(draft, now, missing, cap) is not { } enough)
@@ -178,15 +196,9 @@ internal static class GainAsLastResort
             return;
         }
 
-        // What the iris said is missing is no longer so.
-        if (draft.LineOf(Setting.Iris) is { } told)
-        {
-            draft.Replace(told with { Because = IrisTranslator.WithoutRest(told.Because) });
-        }
-
         Decibels up = enough.Gain - now.Gain;
         Stops left = up.ToStops() - missing;
-        Judgement raised = Raised.Of(
+        Judgement raised = (GainUpTo.IsTheModels(draft, cap) ? Raised : RaisedByStandard).Of(
             Setting.Gain,
             ("missing", missing),
             ("cap", cap),
@@ -196,6 +208,9 @@ internal static class GainAsLastResort
         draft.Replace(
             GainUpTo.Changed(gain, enough, up, left.Value < -Short ? raised.And(StillMissing.Of(Setting.Gain, ("left", left))) : raised)
         );
+
+        // What the iris said was missing is no longer so.
+        draft.Again(Setting.Iris);
     }
 }
 
@@ -210,14 +225,21 @@ internal static class GainWithinNoise
         "Shutter and filter take {missing:size}. By the policy gain compensates before the iris opens, up to {cap} on this model: {gain}."
     );
 
+    private static readonly Template RaisedByStandard = new(
+        RuleId,
+        "raised-by-standard",
+        "Shutter and filter take {missing:size}. By the policy gain compensates before the iris opens, up to {cap} by the noise limit of the standard: {gain}."
+    );
+
     internal static void Apply(SheetDraft draft, Notch iris)
     {
-        Stops missing = -draft.LightSoFar;
         if (
             !draft.Policy(GainPolicy.NoiseLimit)
-            || iris.Requirement is not Requirement.Iris { TakesUpTheRest: true }
+            || draft.CurveAtBase is not null
+            || iris.Requirement is not Requirement.Iris { TakesUpTheRest: true, Number: var required }
             || GainUpTo.CapOf(draft) is not { } cap
-            || missing.Value <= 1.0 / 6
+            || (IrisTranslator.Metered(draft) is { } exact ? exact.OpennessFrom(required) : -draft.LightSoFar) is var missing
+                && missing.Value <= 1.0 / 6
             || draft.LineOf(Setting.Gain) is not { Target: SettingValue.GainAt now } gain
             || GainUpTo.Nearest(draft, now, missing, cap) is not { } enough
         )
@@ -231,7 +253,7 @@ internal static class GainWithinNoise
                 gain,
                 enough,
                 up,
-                Raised.Of(
+                (GainUpTo.IsTheModels(draft, cap) ? Raised : RaisedByStandard).Of(
                     Setting.Gain,
                     ("missing", missing),
                     ("cap", cap),
@@ -251,6 +273,10 @@ internal static class GainUpTo
         draft.Model.Gain.CapOn(draft.BaseWord) is null && draft.Standard.Exposure.NoiseLimit is null
             ? null
             : draft.Standard.CapOn(draft.Model, draft.BaseWord);
+
+    /// <summary>Whether a cap is the model's own, and not what the standard's noise limit leaves of it.</summary>
+    internal static bool IsTheModels(SheetDraft draft, Decibels cap) =>
+        draft.Model.Gain.CapOn(draft.BaseWord) is { } own && !own.IsAbove(cap);
 
     internal static GainPosition? Nearest(SheetDraft draft, SettingValue.GainAt now, Stops missing, Decibels cap)
     {

@@ -34,13 +34,19 @@ public static class SheetCompiler
                 GainWithinNoise.Apply(draft, notch);
             }
 
-            SheetLine line = WithLevels(Translators[(int)notch.Setting].Translate(notch, draft), draft);
-            draft.Add(Presumed(FullAutoTranslator.Under(draft, ResetStates.Marked(Forced.By(draft, line), draft)), draft));
+            draft.Add(LineOf(notch, draft));
         }
 
         GainAsLastResort.Apply(draft);
         ResetStates.Explain(draft);
         return draft.Finish();
+    }
+
+    /// <summary>The line of a notch after the lines that are written already.</summary>
+    internal static SheetLine LineOf(Notch notch, SheetDraft draft)
+    {
+        SheetLine line = WithLevels(Translators[(int)notch.Setting].Translate(notch, draft), draft);
+        return Presumed(FullAutoTranslator.Under(draft, ResetStates.Marked(Forced.By(draft, line), draft)), draft);
     }
 
     // What is presumed of a class is a target to look for, and no statement about this model.
@@ -82,7 +88,8 @@ internal sealed class SheetDraft(Standard standard, CameraModel model, Circumsta
     internal Circumstances Circumstances => circumstances;
 
     /// <summary>The notches that hold, in the order of the work.</summary>
-    internal ImmutableArray<Notch> Notches { get; } = standard.NotchesIn(circumstances);
+    internal ImmutableArray<Notch> Notches { get; } =
+    [.. standard.NotchesIn(circumstances).Where(n => model.RecordsSound || !SoundSettings.All.Contains(n.Setting))];
 
     /// <summary>The format and bit rate that will be decided further down.</summary>
     internal (RecordFormat? Format, BitRate? Rate) Ahead => _ahead ??= FormatAhead.Of(this);
@@ -123,6 +130,9 @@ internal sealed class SheetDraft(Standard standard, CameraModel model, Circumsta
             ? word
             : null;
 
+    /// <summary>That curve where it is recorded at its base, whatever gain is shown; null where it takes gain.</summary>
+    internal string? CurveAtBase => CurveAhead is { } curve && model.Gain.FixedToBase.Contains(curve) ? curve : null;
+
     /// <summary>The exposure offset of that curve.</summary>
     internal Stops OffsetAhead => standard.Exposure.OffsetOn(CurveAhead);
 
@@ -156,6 +166,27 @@ internal sealed class SheetDraft(Standard standard, CameraModel model, Circumsta
                 _lines[i] = line;
             }
         }
+    }
+
+    /// <summary>Writes a line again after a line before it has changed; what comes after it stays.</summary>
+    internal void Again(Setting setting)
+    {
+        int at = 0;
+        while (at < _lines.Count && _lines[at].Setting != setting)
+        {
+            at++;
+        }
+
+        if (at == _lines.Count)
+        {
+            return;
+        }
+
+        SheetLine[] after = [.. _lines.Skip(at + 1)];
+        Notch notch = _lines[at].Notch;
+        _lines.Count = at;
+        _lines.Add(SheetCompiler.LineOf(notch, this));
+        _lines.AddRange(after);
     }
 
     internal Sheet Finish() => new(standard, model, _lines.ToImmutable()) { Circumstances = circumstances };

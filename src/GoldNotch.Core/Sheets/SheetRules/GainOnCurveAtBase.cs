@@ -25,7 +25,7 @@ internal sealed class GainOnCurveAtBase()
         if (
             sheet.Word(Setting.Profile) is { } curve
             && sheet.Model.Gain.FixedToBase.Contains(curve)
-            && sheet.Target<SettingValue.GainAt>(Setting.Gain) is { Gain.Value: not 0 } gain
+            && sheet.LineOf(Setting.Gain)?.Notch.Requirement is Requirement.Gain { Value: { Value: not 0 } gain }
         )
         {
             yield return Found(Required, Setting.Gain, ("curve", curve), ("model", sheet.Model.Name), ("gain", gain));

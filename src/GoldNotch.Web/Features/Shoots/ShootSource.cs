@@ -48,7 +48,7 @@ internal sealed class ShootSource(
         ImmutableArray<DayBlock> blocks = ShootReader.BlocksOf(document);
         double recording = blocks.Sum(b => b.RecordingMinutes);
         double on = blocks.Sum(b => b.To - b.From);
-        Dictionary<string, double> minutes = await shown.OfAsync(
+        Dictionary<string, IReadOnlyList<double>> minutes = await shown.OfAsync(
             [
                 .. cameras
                     .Where(c => c.Sheet is not null)
@@ -67,7 +67,9 @@ internal sealed class ShootSource(
                             c.Of.Unit,
                             c.Sheet!,
                             c.Kit.All,
-                            minutes.TryGetValue(c.Of.Unit, out double each) ? each : null
+                            minutes.TryGetValue(c.Of.Unit, out IReadOnlyList<double>? recorded)
+                                ? CardsPlan.NumberRead(c.Sheet!, recorded)
+                                : null
                         ),
                         recording > 0 ? recording : c.Sheet!.Standard.PlannedMinutes ?? 0,
                         on > 0 ? on : c.Sheet!.Standard.PlannedMinutes ?? 0,
