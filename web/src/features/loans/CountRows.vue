@@ -17,8 +17,10 @@ function put(name: string, to: Partial<Counted>): void {
   next.broken = Math.min(next.broken ?? 0, next.counted);
   counted.value = [...(counted.value ?? []).filter((c) => c.name !== name), next];
 }
+// What was marked missing or broken stays so: whoever presses it means the rest.
+const faults = computed(() => issued.value.filter((p) => of(p.name) && state(p) !== 'there'));
 function all(): void {
-  counted.value = issued.value.map((p) => ({ name: p.name, counted: p.count, broken: 0 }));
+  counted.value = issued.value.map((p) => of(p.name) ?? { name: p.name, counted: p.count, broken: 0 });
   emit('whole');
 }
 const press = (p: Views['KitPieceDocument']) =>
@@ -56,9 +58,16 @@ defineExpose({ all });
 <template>
   <div>
     <p class="head">
-      <button class="act quiet" type="button" @click="all">All there <kbd>A</kbd></button>
+      <button class="act quiet" type="button" @click="all">
+        {{ faults.length ? 'The rest is there' : 'All there' }} <kbd>A</kbd>
+      </button>
       <span class="soft small" role="status">{{
-        left === issued.length ? 'nothing counted yet' : left ? `${left} to count` : 'counted'
+        [
+          left === issued.length ? 'nothing counted yet' : left ? `${left} to count` : 'counted',
+          faults.length ? `kept as marked: ${faults.map((p) => `${p.name}, ${state(p)}`).join('; ')}` : '',
+        ]
+          .filter(Boolean)
+          .join('; ')
       }}</span>
     </p>
     <ul ref="rows" :aria-label="label">

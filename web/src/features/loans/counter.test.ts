@@ -68,6 +68,18 @@ describe('counting a kit', () => {
     rows.unmount();
   });
 
+  it('leaves what was marked missing or broken as it is, and says so', async () => {
+    const { rows, at, row } = open();
+    await row(1).trigger('keydown', { key: 'b' });
+    await flushPromises();
+    await press(rows, 'The rest is there');
+    await flushPromises();
+    expect(at()).toContainEqual({ name: 'Battery', counted: 3, broken: 1 });
+    expect(at()).toHaveLength(2);
+    expect(rows.get('[role=status]').text()).toBe('counted; kept as marked: Battery, 1 broken');
+    rows.unmount();
+  });
+
   it('is over at once when a look tells that all is there', async () => {
     const { rows, at } = open();
     await press(rows, 'All there');

@@ -28,6 +28,13 @@ function addBase(): void {
     },
   ];
 }
+/** Gain is counted from the native ISO: until somebody writes it the lowest is presumed, so that the list does no harm elsewhere. */
+function takeIsos(isos: number[]): void {
+  card.value.gain.isos = orNothing(isos);
+  const lowest = Math.min(...isos.filter(Number.isFinite));
+  if (Number.isFinite(lowest) && !Number.isFinite(card.value.gain.isoAtZeroGain ?? NaN))
+    card.value.gain.isoAtZeroGain = lowest;
+}
 </script>
 
 <template>
@@ -111,7 +118,7 @@ function addBase(): void {
           :disabled="!editable"
           label="ISO numbers, where it shows those instead"
           hint="100 125 160 200"
-          @change="card.gain.isos = orNothing($event)"
+          @change="takeIsos($event)"
         />
       </template>
       <div class="fields">

@@ -15,6 +15,7 @@ import ExposureFields from './ExposureFields.vue';
 import ModelClaims from './ModelClaims.vue';
 import FormatTable from './FormatTable.vue';
 import { confirm, takeOver } from './fromManual';
+import { fieldPlace, RECORDINGS, WHOLE_CAMERA } from './fieldNames';
 import GeneralFields from './GeneralFields.vue';
 import ManualPaste from './ManualPaste.vue';
 import SettingFields from './SettingFields.vue';
@@ -24,15 +25,31 @@ const props = defineProps<{ whole: Views['ModelView']; words: Views['VocabularyV
 const emit = defineEmits<{ reload: [] }>();
 const queries = useQueryClient();
 const editable = computed(() => can('defineModels'));
-const { card, preview, changed, restored, problem, busy, keep, discard, undo, past } = useSpecification(
-  props.whole.document,
-);
+const { card, preview, changed, restored, problem, problemAt, busy, keep, discard, undo, past } =
+  useSpecification(props.whole.document);
 
 const GENERAL = 'General';
 /** Acts that are done at a place of the camera, which its specification names. */
 const ACTS = ['clock', 'factory-reset', 'card-formatted', 'black-reference'];
 const open = ref(GENERAL);
-const now = computed(() => preview.value ?? props.whole.preview);
+/** What it comes to; a first look that could not be read keeps the parts of the version it was begun from. */
+const now = computed(() =>
+  preview.value?.completeness.length
+    ? preview.value
+    : { ...props.whole.preview, wrong: preview.value?.wrong ?? null },
+);
+/** Where the problem is, in words, with the part that it stands in. */
+const trouble = computed(() => {
+  const at = preview.value?.wrong?.pointer || problemAt.value;
+  if (!at) return null;
+  const { setting, words } = fieldPlace(at);
+  const found = props.words.settings.find((s) => s.key === setting);
+  const part = setting === RECORDINGS ? 'Record format' : (found?.chapter ?? 'Camera, cards, power');
+  return {
+    setting,
+    words: [part, found && setting !== RECORDINGS ? found.name : '', words].filter(Boolean).join(': '),
+  };
+});
 const missing = computed(() => new Set(now.value.completeness.flatMap((c) => c.missing)));
 const settings = computed(() =>
   props.words.settings.filter((s) => s.chapter === open.value && (s.kind !== 'task' || ACTS.includes(s.key))),
@@ -54,6 +71,7 @@ async function save(): Promise<void> {
   emit('reload');
 }
 function go(setting: string): void {
+  if (setting === WHOLE_CAMERA) open.value = GENERAL;
   const found = props.words.settings.find((s) => s.key === setting);
   if (!found) return;
   // What has no field among the settings follows from cards and power.
@@ -113,9 +131,17 @@ function go(setting: string): void {
         What you typed here before was saved in this browser and is restored.
       </p>
       <p v-if="preview?.wrong" class="problem" role="alert">
-        {{ plain(preview.wrong.message) }} <span class="mono small">{{ preview.wrong.pointer }}</span>
+        {{ plain(preview.wrong.message) }}
+        <button v-if="trouble" class="link" type="button" @click="go(trouble.setting)">
+          {{ trouble.words }}
+        </button>
       </p>
-      <p v-if="problem" class="problem" role="alert">{{ problem }} What you typed is still here.</p>
+      <p v-if="problem" class="problem" role="alert">
+        {{ problem }} What you typed is still here.
+        <button v-if="trouble && !preview?.wrong" class="link" type="button" @click="go(trouble.setting)">
+          {{ trouble.words }}
+        </button>
+      </p>
     </header>
     <GeneralFields v-if="open === GENERAL" v-model="card" :editable="editable" :classes="words.cardClasses" />
     <section v-else :aria-label="open">

@@ -12,9 +12,11 @@ export function takeOver(card: Card, found: Views['ManualText'], nameOf: (settin
   }
   if (found.isos.length) {
     card.gain.isos = [...found.isos];
-    // Gain is counted from the native ISO, which a list does not tell: until somebody says it, it is asked for.
-    card.gain.isoAtZeroGain ??= NaN;
-    said.add('gain');
+    // Gain is counted from the native ISO, which a list does not tell: the lowest is presumed, and stays so until somebody confirms it.
+    if (!Number.isFinite(card.gain.isoAtZeroGain ?? NaN)) {
+      card.gain.isoAtZeroGain = Math.min(...found.isos);
+      card.presumed = [...new Set([...(card.presumed ?? []), 'gain'])];
+    } else said.add('gain');
   }
   if (found.shutters.length) card.shutters = [...found.shutters];
   for (const setting of found.automatic) {

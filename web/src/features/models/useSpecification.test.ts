@@ -68,6 +68,39 @@ describe('useSpecification', () => {
     expect(open().restored.value).toBe(false);
   });
 
+  it('keeps the list of parts while it cannot be previewed', async () => {
+    const parts = [{ chapter: 'Exposure', known: 3, missing: [] }];
+    let wrong: object | null = null;
+    stubSite({
+      'POST /api/models/preview': () =>
+        json(200, wrong ? { ...preview, wrong } : { ...preview, completeness: parts }),
+    });
+    const it = open();
+    await pass(200);
+    wrong = { pointer: '/formats/0/rate', message: 'A rate is missing.' };
+    it.card.value.shutters = ['1/50'];
+    await pass(200);
+    expect(it.preview.value?.wrong).toEqual(wrong);
+    expect(it.preview.value?.completeness).toEqual(parts);
+  });
+
+  it('goes on undoing after what was typed came back', async () => {
+    stubSite({ 'POST /api/models/preview': () => json(200, preview) });
+    const first = open();
+    first.card.value.shutters = ['1/50'];
+    await nextTick();
+    first.card.value.shutters = ['1/50', '1/100'];
+    await nextTick();
+    const again = open();
+    expect(again.card.value.shutters).toEqual(['1/50', '1/100']);
+    again.undo();
+    expect(again.card.value.shutters).toEqual(['1/50']);
+    again.undo();
+    expect(again.card.value.shutters).toEqual(['1/60']);
+    expect(again.changed.value).toBe(false);
+    expect(localStorage.length).toBe(0);
+  });
+
   it('names the field of a number that is none, without asking the site', async () => {
     const asked = stubSite({ 'POST /api/models/preview': () => json(200, preview) });
     const it = open();
@@ -87,7 +120,7 @@ describe('useSpecification', () => {
     const it = open();
     it.card.value.shutters = ['1/50'];
     await nextTick();
-    expect(localStorage.length).toBe(1);
+    expect(localStorage.length, 'the draft and its steps back').toBe(2);
     const kept = await it.keep();
     expect(kept?.document.version).toBe(5);
     expect(asked.find((a) => a.method === 'PUT')).toMatchObject({

@@ -1,10 +1,12 @@
 import { onBeforeUnmount, ref, watch } from 'vue';
 import { api, ask, Problem, type Views } from '../../app/client';
 import { copy, fromText, toText } from '../../app/copy';
+import { withoutEmptyRows } from './fieldNames';
 import { notNumber } from './specificationText';
 
 type Card = Views['ModelDocument'];
 const PREVIEW_MS = 120;
+const STEPS_KEPT = 20;
 
 /** A specification being filled in: what is typed stays in this browser until it is kept as a version, and what it comes to is asked while typing. */
 export function useSpecification(first: Card) {
@@ -16,8 +18,14 @@ export function useSpecification(first: Card) {
   const original = toText(first);
   const preview = ref<Views['ModelPreview'] | null>(null);
   const changed = ref(Boolean(found));
-  const past = ref<string[]>([]);
+  // Steps back outlive a reload with what they lead back from.
+  const steps = `${place}.past`;
+  const past = ref<string[]>(
+    found ? (JSON.parse(localStorage.getItem(steps) ?? 'null') ?? [toText(first)]) : [],
+  );
   const problem = ref('');
+  /** Where in the document it is; empty where it is nowhere in particular. */
+  const problemAt = ref('');
   const busy = ref(false);
   let last = toText(card.value);
   let visited: Element | null = null;
@@ -29,19 +37,22 @@ export function useSpecification(first: Card) {
     pause = setTimeout(async () => {
       asking?.abort();
       const mine = (asking = new AbortController());
-      const bare = notNumber(card.value);
+      const body = withoutEmptyRows(card.value);
+      const bare = notNumber(body);
       if (bare) {
         preview.value = {
           ...(preview.value ?? { completeness: [], findings: [], controls: [], sheets: [] }),
           wrong: {
             pointer: bare,
-            message: `This is no number (${bare}). Nothing is lost; write it with digits.`,
+            message: 'This is no number. Nothing is lost; write it with digits.',
           },
         };
         return;
       }
       try {
-        preview.value = await ask(api.POST('/api/models/preview', { body: card.value, signal: mine.signal }));
+        const next = await ask(api.POST('/api/models/preview', { body, signal: mine.signal }));
+        // What cannot be read has no parts to show: those that were there stay, so that every one of them can still be opened.
+        preview.value = next.wrong && preview.value ? { ...preview.value, wrong: next.wrong } : next;
       } catch (error) {
         if (!mine.signal.aborted && !(error as Problem).away) problem.value = (error as Error).message;
       }
@@ -60,8 +71,7 @@ export function useSpecification(first: Card) {
       visited = field;
       last = now;
       changed.value = now !== original;
-      if (changed.value) localStorage.setItem(place, now);
-      else localStorage.removeItem(place);
+      remember(now);
       look();
     },
     { deep: true },
@@ -72,6 +82,17 @@ export function useSpecification(first: Card) {
     asking?.abort();
   });
 
+  function remember(now: string): void {
+    if (changed.value) {
+      localStorage.setItem(place, now);
+      localStorage.setItem(steps, JSON.stringify(past.value.slice(-STEPS_KEPT)));
+    } else forget();
+  }
+  function forget(): void {
+    localStorage.removeItem(place);
+    localStorage.removeItem(steps);
+  }
+
   function undo(): void {
     const text = past.value.at(-1);
     if (!text) return;
@@ -80,27 +101,29 @@ export function useSpecification(first: Card) {
     last = text;
     card.value = fromText<Card>(text);
     changed.value = text !== original;
+    remember(text);
     look();
   }
 
   /** Saves the specification as the next version. A version that came in between is named; what was typed stays. */
   async function keep(): Promise<Views['ModelView'] | null> {
     busy.value = true;
-    problem.value = '';
+    problem.value = problemAt.value = '';
     try {
       const kept = await ask(
         api.PUT('/api/models/{key}', {
           params: { path: { key: card.value.key } },
           headers: { 'If-Match': `"${seen.value}"` },
-          body: card.value,
+          body: withoutEmptyRows(card.value),
         }),
       );
-      localStorage.removeItem(place);
+      forget();
       changed.value = false;
       return kept;
     } catch (error) {
       const wrong = error as Problem;
-      problem.value = wrong.pointer ? `${wrong.message} (${wrong.pointer})` : wrong.message;
+      problem.value = wrong.message;
+      problemAt.value = wrong.pointer;
       const newest = wrong.more?.newest as Card | undefined;
       if (wrong.status === 412 && newest) seen.value = newest.version;
       return null;
@@ -110,10 +133,10 @@ export function useSpecification(first: Card) {
   }
 
   function discard(): void {
-    localStorage.removeItem(place);
+    forget();
     card.value = fromText<Card>(original);
     restored.value = false;
   }
 
-  return { card, preview, changed, restored, problem, busy, keep, discard, undo, past };
+  return { card, preview, changed, restored, problem, problemAt, busy, keep, discard, undo, past };
 }
