@@ -48,6 +48,12 @@ async function begin(person, name, light) {
   return { id, match };
 }
 
+/** Somebody looks at the outlines that were proposed on the other pictures, and says that they lie where they should. */
+async function confirm(person, id, match) {
+  const regions = match.cameras.flatMap((c) => c.turns.flatMap((t) => t.regions.filter((r) => r.isProposed).map((r) => r.id)));
+  return regions.length ? person('POST', `/api/matches/${id}/regions`, { regions }) : match;
+}
+
 /** Everything that was measured goes to the cameras that take it, and into the hands beside the others. */
 async function correct(person, id, match) {
   for (const camera of match.cameras.filter((c) => c.letter !== 'A' && c.steps.length)) {
@@ -79,6 +85,7 @@ if ((await mara('GET', '/api/matches')).matches.length === 0) {
       match = await picture(mara, finished.id, turn, letter, match);
       if (turn === 1 && letter === 'A') match = await mark(mara, finished.id, match);
     }
+    match = await confirm(mara, finished.id, match);
     if (!match.isMatched) await correct(mara, finished.id, match);
   }
   if (match.isMatched) {
@@ -91,7 +98,7 @@ if ((await mara('GET', '/api/matches')).matches.length === 0) {
   let open = half.match;
   open = await picture(joss, half.id, 1, 'A', open);
   open = await mark(joss, half.id, open);
-  await picture(joss, half.id, 1, 'B', open);
+  await confirm(joss, half.id, await picture(joss, half.id, 1, 'B', open));
 
   // As their last borrowers left them, in the light of the lecture room.
   for (const tag of units) {

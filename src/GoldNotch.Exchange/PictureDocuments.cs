@@ -32,7 +32,8 @@ public enum RegionKind
     Free,
 }
 
-/// <summary>A region of a picture, in shares of its width and height.</summary>
+/// <summary>A region of a picture, in shares of its width and height. One that is proposed was found by the program, and nobody has said yet that it is what
+/// it is taken for: no match stands on it.</summary>
 public sealed record RegionDocument(
     Guid Id,
     RegionKind Kind,
@@ -40,7 +41,8 @@ public sealed record RegionDocument(
     double Y,
     double Width,
     double Height,
-    RegionShape Shape = RegionShape.Rectangle
+    RegionShape Shape = RegionShape.Rectangle,
+    bool IsProposed = false
 );
 
 /// <summary>The numbers of a log curve: V = c·log10(a·x + b) + d above the cut, e·x + f at and below it.</summary>

@@ -71,10 +71,15 @@ public sealed class MatchBrowserTests(DemoBrowserSite site) : IDisposable
         joss.See("[data-letter=A] .file")
             .FindElement(By.CssSelector("input"))
             .SendKeys(PictureBrowserTests.Still(_folder, "OBG-105 a.png"));
+        joss.Read("[data-letter=A]", "card not confirmed");
+        joss.Read(".proposed", "does each outline lie on the grey card?");
+        Confirm(joss);
         joss.Read("[data-letter=A]", "reference");
         joss.See("[data-letter=B] .file")
             .FindElement(By.CssSelector("input"))
             .SendKeys(PictureBrowserTests.Still(_folder, "OBG-106 b.png"));
+        joss.Read("[data-letter=B]", "card not confirmed");
+        Confirm(joss);
         joss.Read("[data-letter=B]", "matched");
         LookTests.Inspect(joss, "a match by hand", 1280);
 
@@ -124,7 +129,7 @@ public sealed class MatchBrowserTests(DemoBrowserSite site) : IDisposable
             await site.Site.StartSiteAsync();
         }
 
-        joss.Read("[data-letter=A]", "reference");
+        joss.Read("[data-letter=A]", "card not confirmed");
         using Web.Tests.Hosting.TestClient client = await site.Site.ClientAsync("joss");
         (await client.GetAsync($"/api/matches/{id}")).Expect(200).At("cameras/0/turns").GetArrayLength().ShouldBe(1);
     }
@@ -198,6 +203,17 @@ public sealed class MatchBrowserTests(DemoBrowserSite site) : IDisposable
                 && browser.All(".busy").Count == 0,
             $"round {round}"
         );
+        Confirm(browser);
+    }
+
+    /// <summary>Looks at the outlines that were proposed and says that they are right; nothing is compared before.</summary>
+    internal static void Confirm(Browser browser)
+    {
+        if (browser.All(".proposed .act").Count > 0)
+        {
+            browser.See(".proposed .act").Click();
+            browser.Until(() => browser.All(".proposed").Count == 0, "confirmed");
+        }
     }
 
     /// <summary>Corrects and looks again until all are matched: what a link does not take is moved by a hand.</summary>

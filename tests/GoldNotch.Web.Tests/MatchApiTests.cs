@@ -57,6 +57,28 @@ public class MatchApiTests(DemoSite site)
                 }
             }
 
+            if (turn == 1)
+            {
+                // Nothing stands on a card that nobody has confirmed, and nothing of it is signed.
+                Of(match, "C").GetProperty("turns")[0].GetProperty("rest").ValueKind.ShouldBe(JsonValueKind.Null);
+                (
+                    await ines.SendAsync(
+                        HttpMethod.Post,
+                        $"/api/matches/{id}/signature",
+                        new { version = 1, seal = match.GetProperty("seal").GetInt64() }
+                    )
+                ).Expect(409);
+                (await ines.SendAsync(HttpMethod.Post, $"/api/matches/{id}/regions", new { regions = new[] { Guid.NewGuid() } })).Expect(
+                    200
+                );
+            }
+
+            match = await ConfirmAsync(ines, id, match);
+            if (turn > 1)
+            {
+                Proposed(match).ShouldBeEmpty("a camera that stands where it stood keeps its card");
+            }
+
             foreach (string letter in new[] { "B", "C" })
             {
                 Answer sent = (await ines.SendAsync(HttpMethod.Post, $"/api/matches/{id}/cameras/{letter}/correct", new { })).Expect(200);
@@ -125,6 +147,22 @@ public class MatchApiTests(DemoSite site)
         (await ines.GetAsync($"/api/matches/{id}/match.json")).Expect(200).Json.GetProperty("isMatched").GetBoolean().ShouldBeTrue();
     }
 
+    private static string[] Proposed(JsonElement match) =>
+        [
+            .. match
+                .GetProperty("cameras")
+                .EnumerateArray()
+                .SelectMany(c => c.GetProperty("turns").EnumerateArray())
+                .SelectMany(t => t.GetProperty("regions").EnumerateArray())
+                .Where(r => r.GetProperty("isProposed").GetBoolean())
+                .Select(r => r.GetProperty("id").GetString()!),
+        ];
+
+    private static async Task<JsonElement> ConfirmAsync(TestClient who, Guid id, JsonElement match) =>
+        Proposed(match) is { Length: > 0 } regions
+            ? (await who.SendAsync(HttpMethod.Post, $"/api/matches/{id}/regions", new { regions })).Expect(200).Json
+            : match;
+
     [Fact]
     public async Task Pictures_brought_by_hand_are_matched_too_and_two_people_do_not_overwrite_each_other()
     {
@@ -145,6 +183,7 @@ public class MatchApiTests(DemoSite site)
         (await TakeAsync(mara, id, "A", await PictureAsync(mara, 1), position)).Expect(412);
         (await TakeAsync(mara, id, "A", await PictureAsync(mara, 0.1), position, seen: 1)).Expect(200);
         match = (await TakeAsync(mara, id, "B", await PictureAsync(mara, 1), position)).Expect(200).Json.GetProperty("match");
+        match = await ConfirmAsync(mara, id, match);
         JsonElement step = Of(match, "B").GetProperty("steps")[0];
         step.GetProperty("setting").GetString().ShouldBe("iris");
         step.GetProperty("sends").GetString().ShouldBe("f/5.6");

@@ -60,9 +60,9 @@ internal sealed class Findings
         setting == Setting.Iris && WantsAutomatic(Setting.IrisControl)
             ? IsManualInstead(Setting.IrisControl)
             : WantsAutomatic(setting)
+                && Value(setting) is { FollowsTheScene: false }
                 && (
-                    Value(setting) is { FollowsTheScene: false }
-                        && _verdicts[setting].Kind is VerdictKind.OffTarget or VerdictKind.WithinTolerance
+                    _verdicts[setting].Kind is VerdictKind.OffTarget or VerdictKind.WithinTolerance
                     || Value(Setting.FullAuto) is SettingValue.Switch { On: false }
                         && FullAutoRequired
                         && FullAutoSetting.Decides.Contains(setting)

@@ -32,7 +32,7 @@ internal static class FormatConsequence
     private static readonly Template OtherScanFieldsOfSameSteps = new(
         RuleId,
         "other-scan-fields",
-        "{rate} has the same steps in time as {required}, as fields: it combs on a progressive screen until it is deinterlaced."
+        "{rate} has the same steps in time as {required}, as fields: a progressive screen shows combing until whole pictures are made of them."
     );
     private static readonly Template Slower = new(
         RuleId,

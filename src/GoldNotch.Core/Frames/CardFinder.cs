@@ -58,10 +58,18 @@ public static class CardFinder
     private const double SameLevel = 5;
     private const int LeastSide = 2;
 
-    private sealed record Block(int Left, int Top, int Width, int Height)
+    internal sealed record Block(int Left, int Top, int Width, int Height)
     {
         internal int Squares => Width * Height;
     }
+
+    /// <summary>A region that is found, with what its squares tell of it.</summary>
+    /// <param name="Region">The region.</param>
+    /// <param name="Kind">What its squares could be a part of.</param>
+    /// <param name="Block">The squares it was made of.</param>
+    /// <param name="Members">How many squares hang together with it, itself included.</param>
+    /// <param name="Rows">Rows of squares the picture has.</param>
+    internal sealed record Candidate(FrameRegion Region, CardKind Kind, Block Block, int Members, int Rows);
 
     /// <summary>Proposes regions.</summary>
     /// <param name="picture">The picture.</param>
@@ -73,18 +81,19 @@ public static class CardFinder
     /// <param name="width">Width of the picture, pixels.</param>
     /// <param name="height">Height of the picture, pixels.</param>
     public static ImmutableArray<FrameRegion> Find(CardSquare[][] squares, int width, int height) =>
-        [
-            .. Groups(squares)
-                .Select(g => (g.Kind, Block: Largest(g.Members)))
-                .Where(g => g.Block is not null)
-                .OrderBy(g => g.Kind)
-                .ThenByDescending(g => g.Block!.Squares)
-                .ThenBy(g => g.Block!.Top)
-                .ThenBy(g => g.Block!.Left)
-                .Select(g => Region(g.Block!, width, height))
-                .Where(r => IsLargeEnough(r, width, height))
-                .Take(Most),
-        ];
+        [.. Candidates(squares, width, height).Select(c => c.Region).Take(Most)];
+
+    /// <summary>All that could be a card by its squares, the most likely first.</summary>
+    internal static IEnumerable<Candidate> Candidates(CardSquare[][] squares, int width, int height) =>
+        Groups(squares)
+            .Select(g => (g.Kind, g.Members, Block: Largest(g.Members)))
+            .Where(g => g.Block is not null)
+            .OrderBy(g => g.Kind)
+            .ThenByDescending(g => g.Block!.Squares)
+            .ThenBy(g => g.Block!.Top)
+            .ThenBy(g => g.Block!.Left)
+            .Select(g => new Candidate(Region(g.Block!, width, height), g.Kind, g.Block!, g.Members.Count, squares.Length))
+            .Where(c => IsLargeEnough(c.Region, width, height));
 
     /// <summary>The squares of a picture; a last row that is cut short is left out.</summary>
     /// <exception cref="QuantityException">The picture is narrower than 24 pixels.</exception>

@@ -47,6 +47,7 @@ public static class CardReading
     /// <summary>Share of the picture that a white card fills at least for the camera's own balance.</summary>
     public const double LeastFill = 0.6;
 
+    private const double Edge = 1e-9;
     private const double LowestWhite = 50;
     private const double HighestWhite = 85;
 
@@ -94,9 +95,9 @@ public static class CardReading
     /// <param name="levelPercent">Its level, per cent.</param>
     public static ImmutableArray<WhiteCardFault> WhiteFaults(double fill, double levelPercent) =>
         [
-            .. fill < LeastFill ? [WhiteCardFault.Fill] : Array.Empty<WhiteCardFault>(),
-            .. levelPercent > HighestWhite ? [WhiteCardFault.Close]
-            : levelPercent < LowestWhite ? [WhiteCardFault.Open]
+            .. fill < LeastFill - Edge ? [WhiteCardFault.Fill] : Array.Empty<WhiteCardFault>(),
+            .. levelPercent > HighestWhite + Edge ? [WhiteCardFault.Close]
+            : levelPercent < LowestWhite - Edge ? [WhiteCardFault.Open]
             : Array.Empty<WhiteCardFault>(),
         ];
 }

@@ -2132,6 +2132,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/matches/{id}/regions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["confirmRegions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/matches/{id}/cameras/{letter}/correct": {
         parameters: {
             query?: never;
@@ -2987,6 +3003,7 @@ export interface components {
         };
         CardProposals: {
             regions: components["schemas"]["RegionDocument"][];
+            isSure: boolean;
         };
         CardsView: {
             /** Format: double */
@@ -3361,6 +3378,9 @@ export interface components {
             /** Format: int32 */
             known: number;
             missing: string[];
+        };
+        ConfirmRegionsRequest: {
+            regions: string[];
         };
         /** @enum {unknown} */
         ConsequenceTopic: "exposure" | "noise" | "whiteBalance" | "shutterAngle" | "flicker" | "format" | "focus" | "audio" | "card" | "battery";
@@ -4677,6 +4697,10 @@ export interface components {
             predicted: null | components["schemas"]["MatchRestView"];
             verdicts: components["schemas"]["MatterView"][];
             counts: boolean;
+            /** Format: double */
+            keySidePercent?: null | number;
+            /** Format: double */
+            keySideStops?: null | number;
         };
         /** @enum {unknown} */
         MatchVerdict: "ok" | "asNearAsSteps" | "off";
@@ -4755,6 +4779,7 @@ export interface components {
             curveSource: components["schemas"]["CurveSource"];
             regions: components["schemas"]["RegionFigures"][];
             drawings: null | components["schemas"]["DrawingsView"];
+            concluded: components["schemas"]["JudgementView"][];
         };
         MeasurementPage: {
             measurements: components["schemas"]["MeasurementRow"][];
@@ -5771,6 +5796,8 @@ export interface components {
             /** Format: double */
             height: number;
             shape?: components["schemas"]["RegionShape"];
+            /** @default false */
+            isProposed: boolean;
         };
         RegionFigures: {
             /** Format: uuid */
@@ -17582,6 +17609,86 @@ export interface operations {
             };
             /** @description Failed Dependency */
             424: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    confirmRegions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConfirmRegionsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -24,6 +24,9 @@ public sealed record TakenView(IReadOnlyList<string> Says, MatchView Match);
 /// <summary>A match after its corrections were sent.</summary>
 public sealed record CorrectedMatchView(IReadOnlyList<CorrectedView> Done);
 
+/// <summary>Regions that somebody looked at and confirms, by their ids.</summary>
+public sealed record ConfirmRegionsRequest(IReadOnlyList<Guid> Regions);
+
 /// <summary>What a signature has seen.</summary>
 public sealed record SignMatchRequest(int Version, long Seal);
 
@@ -209,6 +212,15 @@ internal static class MatchEndpoints
     )
     {
         WholeMatch whole = await work.Source.WholeAsync(id, cancel);
+        if (whole.Pictures.Any(p => p.Picture.Document.Regions.Any(r => r is { IsProposed: true, Kind: RegionKind.GreyCard })))
+        {
+            throw new RefusedException(
+                ProblemCode.OpenFaults,
+                "",
+                "A grey card of this match was only proposed. Look at the pictures and confirm the cards, then sign."
+            );
+        }
+
         if (whole.Report.Rows.All(r => r.Last is null))
         {
             throw new RefusedException(
@@ -248,6 +260,18 @@ internal static class MatchEndpoints
             cancel
         ) ?? throw Moved("this match");
         return Seen(await work.ViewAsync(kept.Id, cancel), context);
+    }
+
+    internal static void RefuseSigned(StoredMatch stored)
+    {
+        if (stored.SignedBy is { } who)
+        {
+            throw new RefusedException(
+                ProblemCode.Immutable,
+                "/id",
+                $"{who} signed this match: it stays as it is. Begin another one for these cameras."
+            );
+        }
     }
 
     internal static RefusedException Moved(string what) =>

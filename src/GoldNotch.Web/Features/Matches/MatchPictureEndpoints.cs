@@ -30,6 +30,11 @@ internal static class MatchPictureEndpoints
             .ProducesProblem(412)
             .ProducesProblem(424)
             .WithName("takeStill");
+        api.MapPost("/matches/{id:guid}/regions", ConfirmAsync)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(412)
+            .WithName("confirmRegions");
         api.MapPost("/matches/{id:guid}/cameras/{letter}/correct", CorrectAsync)
             .ProducesProblem(404)
             .ProducesProblem(409)
@@ -129,6 +134,45 @@ internal static class MatchPictureEndpoints
             : throw MatchEndpoints.Moved($"the picture of camera {letter}");
     }
 
+    // Only what was looked at is confirmed: a region that has been proposed anew since has another id.
+    private static async Task<Ok<MatchView>> ConfirmAsync(
+        Guid id,
+        ConfirmRegionsRequest request,
+        HttpContext context,
+        Author author,
+        [AsParameters] MatchWork work,
+        CancellationToken cancel
+    )
+    {
+        WholeMatch whole = await work.Source.WholeAsync(id, cancel);
+        MatchEndpoints.RefuseSigned(whole.Stored);
+        HashSet<Guid> looked = [.. request.Regions];
+        foreach (StoredPicture picture in whole.Pictures.Select(p => p.Picture).DistinctBy(p => p.Id))
+        {
+            if (picture.Document.Regions.Any(r => r.IsProposed && looked.Contains(r.Id)))
+            {
+                RegionDocument[] regions =
+                [
+                    .. picture.Document.Regions.Select(r => r with { IsProposed = r.IsProposed && !looked.Contains(r.Id) }),
+                ];
+                _ = await work.Pictures.ChangeAsync(
+                    picture.Id,
+                    picture.Version,
+                    picture.Document with
+                    {
+                        Regions = regions,
+                    },
+                    picture.UnitTag,
+                    picture.Original,
+                    author.Actor,
+                    cancel
+                ) ?? throw MatchEndpoints.Moved("a picture of it");
+            }
+        }
+
+        return MatchEndpoints.Seen(await work.ViewAsync(id, cancel), context);
+    }
+
     private static async Task<Results<Ok<CorrectedMatchView>, ProblemHttpResult>> CorrectAsync(
         Guid id,
         string letter,
@@ -163,20 +207,15 @@ internal static class MatchPictureEndpoints
             );
         }
 
-        return whole.Stored.SignedBy is { } who
-            ? throw new RefusedException(
-                ProblemCode.Immutable,
-                "/id",
-                $"{who} signed this match: it stays as it is. Begin another one for these cameras."
-            )
-            : (
-                whole,
-                whole.Units.FirstOrDefault(u => u.Document.Letter == letter)
-                    ?? throw new RefusedException(
-                        ProblemCode.NotFound,
-                        "/letter",
-                        "There is no camera of this letter in the match, or its unit is gone."
-                    )
-            );
+        MatchEndpoints.RefuseSigned(whole.Stored);
+        return (
+            whole,
+            whole.Units.FirstOrDefault(u => u.Document.Letter == letter)
+                ?? throw new RefusedException(
+                    ProblemCode.NotFound,
+                    "/letter",
+                    "There is no camera of this letter in the match, or its unit is gone."
+                )
+        );
     }
 }

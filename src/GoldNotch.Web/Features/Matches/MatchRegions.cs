@@ -49,25 +49,34 @@ internal sealed class MatchRegions(PictureReadings readings)
         MatchedPicture? from = Newest(others, unit, RegionKind.GreyCard);
         bool isSame = from?.Take.Letter == unit.Document.Letter;
         RegionDocument? known = from?.Picture.Document.Regions.First(r => r.Kind == RegionKind.GreyCard);
-        ImmutableArray<FrameRegion> found = isSame ? [] : RefusedException.At("/file", () => CardFinder.Find(pixels));
+        ImmutableArray<FrameRegion> found = isSame ? [] : RefusedException.At("/file", () => CardSearch.Of(pixels, profile).Cards);
         double? FromGrey(FrameRegion region) => RegionStatistics.Of(pixels, region, profile).FromGrey?.Value;
         if (RegionProposal.Card(known is null ? null : Region(known), isSame, found, FromGrey) is { } card)
         {
-            yield return new RegionDocument(Guid.NewGuid(), RegionKind.GreyCard, card.X, card.Y, card.Width, card.Height, card.Shape);
+            // A camera that stands where it stood sees the card where somebody has said it is; every other place is a proposal.
+            yield return new RegionDocument(Guid.NewGuid(), RegionKind.GreyCard, card.X, card.Y, card.Width, card.Height, card.Shape)
+            {
+                IsProposed = !isSame || known!.IsProposed,
+            };
         }
 
         // A face that somebody marked on one camera is looked for at the same place on the others.
-        if (
-            drawn.All(r => r.Kind != RegionKind.Skin)
-            && Newest(others, unit, RegionKind.Skin)?.Picture.Document.Regions.First(r => r.Kind == RegionKind.Skin) is { } skin
-        )
+        foreach (RegionKind kind in Faces.Where(k => drawn.All(r => r.Kind != k)))
         {
-            yield return skin with
+            if (Newest(others, unit, kind) is { } seen)
             {
-                Id = Guid.NewGuid(),
-            };
+                RegionDocument face = seen.Picture.Document.Regions.First(r => r.Kind == kind);
+                yield return face with
+                {
+                    Id = Guid.NewGuid(),
+                    IsProposed = face.IsProposed || seen.Take.Letter != unit.Document.Letter,
+                };
+            }
         }
     }
+
+    // What is compared of a face: its colour, and how bright its key side is.
+    private static readonly RegionKind[] Faces = [RegionKind.Skin, RegionKind.KeySide];
 
     // The newest picture of this camera that has such a region, else of any other.
     private static MatchedPicture? Newest(IReadOnlyList<MatchedPicture> others, MatchedUnit unit, RegionKind kind) =>

@@ -12,9 +12,16 @@ namespace GoldNotch.Web.Features.Matches;
 /// <summary>A picture of a match with what was measured of it.</summary>
 /// <param name="Take">Where and when.</param>
 /// <param name="Picture">The picture.</param>
-/// <param name="Grey">Its grey card; null where nobody has marked one.</param>
-/// <param name="Skin">Its skin; null where none is marked.</param>
-internal sealed record MatchedPicture(StoredTake Take, StoredPicture Picture, RegionStatistics? Grey, LinearRgb? Skin);
+/// <param name="Grey">Its grey card; null where nobody has marked one, or confirmed the one that is proposed.</param>
+/// <param name="Skin">Its skin; null likewise.</param>
+/// <param name="KeySide">The key side of a face; null likewise.</param>
+internal sealed record MatchedPicture(
+    StoredTake Take,
+    StoredPicture Picture,
+    RegionStatistics? Grey,
+    LinearRgb? Skin,
+    RegionStatistics? KeySide
+);
 
 /// <summary>A camera of a match with its unit.</summary>
 /// <param name="Document">As it is set up.</param>
@@ -109,11 +116,13 @@ internal sealed class MatchSource(MatchStore matches, PictureStore pictures, Uni
             take,
             picture,
             Figures(picture, RegionKind.GreyCard)?.ToStatistics(),
-            Figures(picture, RegionKind.Skin) is { } skin ? skin.ToStatistics().Mean : null
+            Figures(picture, RegionKind.Skin) is { } skin ? skin.ToStatistics().Mean : null,
+            Figures(picture, RegionKind.KeySide)?.ToStatistics()
         );
 
+    // A match never stands on an area that nobody has confirmed.
     private static RegionFiguresDocument? Figures(StoredPicture picture, RegionKind kind) =>
-        picture.Document.Regions.FirstOrDefault(r => r.Kind == kind) is { } region
+        picture.Document.Regions.FirstOrDefault(r => r.Kind == kind && !r.IsProposed) is { } region
             ? picture.Document.Figures.FirstOrDefault(f => f.Id == region.Id)
             : null;
 

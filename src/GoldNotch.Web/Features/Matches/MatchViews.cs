@@ -54,7 +54,9 @@ public sealed record MatchTurnView(
     MatchRestView? Rest,
     MatchRestView? Predicted,
     IReadOnlyList<MatterView> Verdicts,
-    bool Counts
+    bool Counts,
+    double? KeySidePercent = null,
+    double? KeySideStops = null
 );
 
 /// <summary>A control to be moved.</summary>
@@ -255,7 +257,9 @@ internal sealed class MatchViews(Pictures.PictureFiles files, Phrasing phrasing)
             turn?.Standing.Rest is { } rest ? Rest(rest) : null,
             turn?.Predicted is { } predicted ? Rest(predicted) : null,
             [.. (turn?.Standing.Verdicts ?? []).Select(v => new MatterView(v.Matter, v.Verdict))],
-            turn?.Counts ?? false
+            turn?.Counts ?? false,
+            picture.KeySide?.LevelPercent,
+            picture.KeySide?.FromGrey?.Value
         );
 
     private static MatchRestView Rest(MatchRest of) => new(of.Stops, of.Mired, of.Duv, of.HueDegrees);

@@ -22,8 +22,8 @@ public sealed record PictureChange(
 /// <summary>What this site takes: largest file in megabytes, and how many days a file lies that nobody asked to keep.</summary>
 public sealed record PictureLimits(int Megabytes, int Days);
 
-/// <summary>Regions that could be cards; a person decides.</summary>
-public sealed record CardProposals(IReadOnlyList<RegionDocument> Regions);
+/// <summary>Regions that could be cards; a person decides. It is sure of none unless two of unlike level and one colour lie side by side.</summary>
+public sealed record CardProposals(IReadOnlyList<RegionDocument> Regions, bool IsSure);
 
 /// <summary>What every endpoint of a picture needs.</summary>
 internal sealed record PictureWork(PictureStore Pictures, PictureDesk Desk, PictureFiles Files, PictureIntake Intake, PictureViews Views)
@@ -137,12 +137,14 @@ internal static class PictureEndpoints
     {
         StoredPicture picture = await work.FindAsync(id, cancel);
         PictureFile file = await work.Desk.DecodeAsync(id, picture.Document.Settings, cancel);
+        CardSearch found = RefusedException.At("/file", () =>
+            CardSearch.Of(file.Pixels, PictureDesk.ProfileOf(picture.Document.Settings, picture))
+        );
         return TypedResults.Ok(
-            new CardProposals([
-                .. RefusedException
-                    .At("/file", () => CardFinder.Find(file.Pixels))
-                    .Select(r => new RegionDocument(Guid.NewGuid(), RegionKind.GreyCard, r.X, r.Y, r.Width, r.Height, r.Shape)),
-            ])
+            new CardProposals(
+                [.. found.Cards.Select(r => new RegionDocument(Guid.NewGuid(), RegionKind.GreyCard, r.X, r.Y, r.Width, r.Height, r.Shape))],
+                found.IsSure
+            )
         );
     }
 
@@ -214,7 +216,12 @@ internal static class PictureEndpoints
         StoredPicture kept = await work.Pictures.ChangeAsync(
             id,
             seen.Number,
-            new PictureDocument(change.Settings, change.Regions, figures),
+            // What somebody has put somewhere is no proposal any more; what nobody touched stays one.
+            new PictureDocument(
+                change.Settings,
+                [.. change.Regions.Select(r => r with { IsProposed = r.IsProposed && picture.Document.Regions.Contains(r) })],
+                figures
+            ),
             string.IsNullOrWhiteSpace(change.Unit) ? null : change.Unit,
             change.Original,
             author.Actor,

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using GoldNotch.Core.Checks;
 using GoldNotch.Core.Frames;
+using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Units;
 using GoldNotch.Data;
 using GoldNotch.Exchange;
@@ -61,7 +62,8 @@ public sealed record MeasuredView(
     string Curve,
     CurveSource CurveSource,
     IReadOnlyList<RegionFigures> Regions,
-    DrawingsView? Drawings
+    DrawingsView? Drawings,
+    IReadOnlyList<JudgementView> Concluded
 );
 
 /// <summary>A picture.</summary>
@@ -146,8 +148,34 @@ internal sealed class PictureViews(PictureFiles files, Phrasing phrasing)
             used.Name,
             used.Source,
             [.. figures.Select(f => Figures(f, regions.First(r => r.Id == f.Id).Kind, PictureReader.Balance(settings)))],
-            drawings is null ? null : Drawn(drawings)
+            drawings is null ? null : Drawn(drawings),
+            [.. Concluded(regions, figures).Select(phrasing.Of)]
         );
+
+    // What was only proposed concludes nothing.
+    private static ImmutableArray<Judgement> Concluded(IReadOnlyList<RegionDocument> regions, IReadOnlyList<RegionFiguresDocument> figures)
+    {
+        ScenePart[] Parts(RegionKind kind, string name) =>
+            [
+                .. regions
+                    .Where(r => r.Kind == kind && !r.IsProposed)
+                    .Select(r => (Region: r, Of: figures.FirstOrDefault(f => f.Id == r.Id)))
+                    .Where(p => p.Of is not null)
+                    .Select(p => new ScenePart(name, p.Of!.ToStatistics(), ShareOf(p.Region))),
+            ];
+        ScenePart[] keys = Parts(RegionKind.KeySide, "key side");
+        ScenePart[] fills = Parts(RegionKind.FillSide, "fill side");
+        return SceneFindings.Of(
+            Parts(RegionKind.WhiteCard, "white card").FirstOrDefault(),
+            [.. Parts(RegionKind.Skin, "skin"), .. keys, .. fills],
+            keys.FirstOrDefault(),
+            fills.FirstOrDefault(),
+            Parts(RegionKind.Background, "background").FirstOrDefault()
+        );
+    }
+
+    private static double ShareOf(RegionDocument region) =>
+        region.Width * region.Height * (region.Shape == RegionShape.Ellipse ? Math.PI / 4 : 1);
 
     private RegionFigures Figures(RegionFiguresDocument document, RegionKind kind, Kelvin? balance)
     {

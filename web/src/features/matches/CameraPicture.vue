@@ -19,9 +19,10 @@ const props = defineProps<{
 const emit = defineEmits<{ file: [file: File] }>();
 const shown = computed(() => props.camera.turns.findLast((t) => t.turn <= props.turn));
 const marked = computed(() =>
-  (shown.value?.regions ?? []).filter((r) => r.kind === 'greyCard' || r.kind === 'skin'),
+  (shown.value?.regions ?? []).filter((r) => ['greyCard', 'skin', 'keySide'].includes(r.kind)),
 );
 const asks = computed(() => shown.value && !marked.value.some((r) => r.kind === 'greyCard'));
+const proposed = computed(() => marked.value.some((r) => r.kind === 'greyCard' && r.isProposed));
 const address = computed(() => `/cameras/pictures/${shown.value?.picture}?match=${props.match}`);
 </script>
 
@@ -50,14 +51,15 @@ const address = computed(() => `/cameras/pictures/${shown.value?.picture}?match=
       }}</span>
     </h2>
     <p class="small state">
-      <span :class="tone(camera.state)">{{ STATE[camera.state] }}</span>
+      <span v-if="proposed" class="automatic">card not confirmed</span>
+      <span v-else :class="tone(camera.state)">{{ STATE[camera.state] }}</span>
       <span v-if="leads" class="soft"> {{ leads }}</span>
       <span v-if="shown && shown.turn < turn" class="soft"> round {{ shown.turn }}</span>
     </p>
     <p v-if="asks" class="off small">
       No card was found. <RouterLink :to="address">Mark the grey card</RouterLink>
     </p>
-    <template v-else-if="shown && !shown.isUsed">
+    <template v-else-if="shown && !proposed && !shown.isUsed">
       <p v-for="c in shown.card" :key="c.case" class="off small">{{ c.sentence }}</p>
     </template>
     <p v-if="says" class="small" :class="{ off: !asksFile, soft: asksFile }" role="alert">{{ says }}</p>

@@ -86,6 +86,11 @@ async function correctAll(): Promise<void> {
 }
 const sendable = (c: Camera) =>
   !byHand.value.has(c.letter) && !corrected.value[c.letter] && c.steps.some((s) => s.moves && s.sends);
+const faces = computed(() => work.proposed.value.some((p) => p.region.kind !== 'greyCard'));
+const cameraWord = computed(() => {
+  const letters = [...new Set(work.proposed.value.map((p) => p.letter))];
+  return letters.length === 1 ? `the picture of ${letters[0]}` : `the pictures of ${letters.join(', ')}`;
+});
 const some = computed(() => (match.value?.cameras ?? []).filter(sendable));
 </script>
 
@@ -205,6 +210,17 @@ const some = computed(() => (match.value?.cameras ?? []).filter(sendable));
         </button>
         <span class="soft small">Or drop files here: a tag in the name says whose picture it is.</span>
       </div>
+      <div v-if="open && work.proposed.value.length" class="proposed no-print" role="status">
+        <p>
+          Where the card{{ faces ? ' and the face are' : ' is' }} was proposed, and not surely. Look at
+          {{ cameraWord }}: does each outline lie on
+          {{ faces ? 'the grey card and the face' : 'the grey card' }}? Nothing is compared before.
+        </p>
+        <button class="act" type="button" :disabled="work.isBusy.value" @click="work.confirm()">
+          {{ faces ? 'The outlines are right' : 'These are the cards' }}
+        </button>
+        <span class="soft small">Else press a picture and move its outline.</span>
+      </div>
       <WaitingNotices :entries="work.waiting.value" />
       <p v-if="wrong" class="problem" role="alert">{{ wrong }}</p>
       <template v-if="cameras.some((c) => c.turns.some((t) => t.rest))">
@@ -246,6 +262,20 @@ const some = computed(() => (match.value?.cameras ?? []).filter(sendable));
 <style scoped>
 .pad {
   padding: 0 16px;
+}
+.proposed {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+  margin: 12px 0;
+  padding: 8px 12px;
+  border-left: 4px solid var(--plum);
+  background: var(--panel);
+}
+.proposed p {
+  flex-basis: 100%;
+  margin: 0;
 }
 .camera-line {
   padding: 3px 16px;

@@ -18,6 +18,7 @@ const rows = (): Row[] =>
       at: standing(t.position, c.controls),
     })),
   );
+const hasKey = computed(() => props.cameras.some((c) => c.turns.some((t) => t.keySidePercent != null)));
 const hasSkin = computed(() => props.cameras.some((c) => c.turns.some((t) => t.hueDegrees != null)));
 const verdict = (turn: Views['MatchTurnView'], matter: string) =>
   turn.verdicts.find((v) => v.matter === matter)?.verdict;
@@ -68,6 +69,14 @@ const near = (turn: Views['MatchTurnView']) =>
         }}</span>
         <span v-if="r.turn.hueDegrees != null" class="soft was"
           >at {{ r.turn.hueDegrees.toFixed(0) }}°</span
+        ></template
+      ></Column
+    >
+    <Column v-if="hasKey" header="Key side" body-class="mono small"
+      ><template #body="{ data: r }"
+        ><span v-if="r.turn.keySidePercent != null">{{ r.turn.keySidePercent.toFixed(0) }} %</span>
+        <span v-if="r.turn.keySideStops != null" class="soft was"
+          >{{ stops(r.turn.keySideStops) }} from mid grey</span
         ></template
       ></Column
     >

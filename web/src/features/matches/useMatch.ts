@@ -198,6 +198,19 @@ export function useMatch(id: Ref<string>) {
       );
     });
 
+  /** Somebody has looked: what is outlined on the pictures is what it is taken for. */
+  const confirm = () =>
+    act(async () =>
+      show(
+        await ask(
+          api.POST('/api/matches/{id}/regions', {
+            params: { path: { id: id.value } },
+            body: { regions: proposed.value.map((r) => r.region.id) },
+          }),
+        ),
+      ),
+    );
+
   const sign = () =>
     act(async () => {
       if (!match.value) return;
@@ -222,7 +235,18 @@ export function useMatch(id: Ref<string>) {
       );
     });
 
+  /** Regions that were found or carried over, and that nobody has confirmed; nothing is compared by them. */
+  const proposed = computed(() =>
+    (match.value?.cameras ?? []).flatMap((c) =>
+      c.turns.flatMap((t) =>
+        t.regions.filter((r) => r.isProposed).map((region) => ({ letter: c.letter, turn: t.turn, region })),
+      ),
+    ),
+  );
+
   return {
+    proposed,
+    confirm,
     match,
     failed,
     wrong,

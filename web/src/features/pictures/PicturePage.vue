@@ -11,6 +11,7 @@ import ThreeZones from '../../app/ThreeZones.vue';
 import TextEntry from '../../app/TextEntry.vue';
 import TickBox from '../../app/TickBox.vue';
 import { useTitle } from '../../app/title';
+import { plain } from '../../instruments/fractions';
 import ExposureBands from '../../instruments/ExposureBands.vue';
 import PictureHistogram from '../../instruments/PictureHistogram.vue';
 import PictureWaveform from '../../instruments/PictureWaveform.vue';
@@ -62,14 +63,18 @@ watch(
   (now) => (unit.value = now ?? ''),
 );
 
+const concluded = computed(() => work.measured.value?.concluded ?? []);
+
 const proposals = ref<Region[]>();
+const sure = ref(false);
 const finding = ref(false);
 async function findCards(): Promise<void> {
   finding.value = true;
   try {
-    const { regions: found } = await ask(
+    const { regions: found, isSure: certain } = await ask(
       api.GET('/api/pictures/{id}/cards', { params: { path: { id: props.id } } }),
     );
+    sure.value = certain;
     proposals.value = found.map((r) => ({ ...r, shape: r.shape ?? 'rectangle' }));
   } catch (error) {
     wrong.value = (error as Error).message;
@@ -164,9 +169,15 @@ const stands = computed(() =>
         </div>
         <template v-if="proposals">
           <p v-if="!proposals.length" class="soft small pad">
-            No more squares look like a card. Draw the region yourself.
+            Nothing in it is surely a card. Draw the region yourself.
           </p>
-          <p v-else class="soft small pad">Which of these is a card?</p>
+          <p v-else class="soft small pad">
+            {{
+              sure
+                ? 'Which of these is the card you mean?'
+                : 'Not sure: a wall or a sheet of paper looks alike. Is one of these a card?'
+            }}
+          </p>
           <button v-for="(p, i) in proposals" :key="p.id" type="button" class="one" @click="accept(p)">
             <span>Proposal {{ i + 1 }}</span>
             <span class="mono small">{{ percent(p.x) }}, {{ percent(p.y) }} %</span>
@@ -228,8 +239,25 @@ const stands = computed(() =>
       </div>
 
       <template #effect>
+        <section v-if="concluded.length" class="part">
+          <h2>Concluded</h2>
+          <p v-for="c in concluded" :key="c.ruleId + c.case + c.sentence" class="small">
+            {{ plain(c.sentence) }}
+          </p>
+        </section>
         <section v-if="region" class="part">
           <h2>{{ nameOf(region, regions) }}</h2>
+          <p v-if="region.isProposed" class="small automatic">
+            Proposed, and not confirmed by anybody.
+            <button
+              v-if="picture.isHere"
+              class="act quiet"
+              type="button"
+              @click="work.put({ ...region!, isProposed: false })"
+            >
+              It is the {{ nameOf(region, regions).toLowerCase() }}
+            </button>
+          </p>
           <RegionFigures v-if="chosen" :of="chosen" />
           <p v-else class="soft small">Too small here; it is measured at full size.</p>
           <p class="soft small" role="status">{{ stands }}</p>

@@ -9,6 +9,7 @@ const card: Region = {
   y: 0.4,
   width: 0.2,
   height: 0.2,
+  isProposed: false,
 };
 
 describe('a region', () => {

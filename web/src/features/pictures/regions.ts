@@ -52,6 +52,7 @@ export function fresh(regions: readonly Region[], id: string): Region {
     id,
     kind,
     shape: kind === 'skin' || kind === 'keySide' || kind === 'fillSide' ? 'ellipse' : 'rectangle',
+    isProposed: false,
     x: 0.4,
     y: 0.35,
     width: 0.2,
