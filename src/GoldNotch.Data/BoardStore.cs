@@ -66,17 +66,18 @@ public sealed class BoardStore(NpgsqlDataSource source)
 {
     // The state as Readiness.StateOf has it, so that pages and counts need no look at the whole fleet; a test holds the two together.
     private const string Board = """
-        SELECT u.tag, u.model_key, u.tape, u.place, u.status, u.due_back, s.check_id, s.signed_at, CASE WHEN s.wrong <> '{}' THEN s.wrong END AS wrong,
-               s.earlier, s.unread_required, CASE WHEN u.came_back > s.signed_at THEN u.came_back END AS came_back,
+        SELECT u.tag, u.model_key, u.tape, u.place, u.status, u.due_back, s.check_id, (s.signed_at AT TIME ZONE z.name)::date AS signed_on, CASE WHEN s.wrong <> '{}' THEN s.wrong END AS wrong,
+               s.earlier, s.unread_required, CASE WHEN u.came_back > s.signed_at THEN (u.came_back AT TIME ZONE z.name)::date END AS came_back,
                coalesce(now.name, was.name) AS standard_name, coalesce(now.interval_days, was.interval_days) AS interval_days,
                o.id AS open_id, o.started_by, o.started_at, o.unread_count,
                CASE WHEN u.status <> 'in' THEN u.status
                     WHEN s.check_id IS NULL THEN 'due'
                     WHEN s.wrong <> '{}' THEN 'off'
                     WHEN s.unread_required <> '{}' OR u.came_back > s.signed_at THEN 'due'
-                    WHEN (s.signed_at AT TIME ZONE 'UTC')::date + coalesce(now.interval_days, was.interval_days) <= @today THEN 'due'
+                    WHEN (s.signed_at AT TIME ZONE z.name)::date + coalesce(now.interval_days, was.interval_days) <= @today THEN 'due'
                     ELSE 'ready' END AS state
         FROM camera_unit u
+        CROSS JOIN (SELECT coalesce(nullif(max(time_zone), ''), 'UTC') AS name FROM department) z
         LEFT JOIN unit_state s ON s.unit_tag = u.tag
         LEFT JOIN standard_version now ON now.key = s.standard_key AND now.state = 'approved'
         LEFT JOIN standard_version was ON (was.key, was.version) = (s.standard_key, s.standard_version)
@@ -183,7 +184,7 @@ public sealed class BoardStore(NpgsqlDataSource source)
             r.IsNull("check_id")
                 ? null
                 : new LastCheck(
-                    DateOnly.FromDateTime(r.Moment("signed_at").UtcDateTime),
+                    r.Day("signed_on"),
                     r.Text("standard_name"),
                     r.NumberOrNull("interval_days"),
                     r.IsNull("wrong") ? [] : [.. r.Texts("wrong").Select(SettingDefinition.Parse)]
@@ -191,7 +192,7 @@ public sealed class BoardStore(NpgsqlDataSource source)
                 {
                     Earlier = [.. r.Texts("earlier").Select(SettingDefinition.Parse)],
                     Unread = [.. r.Texts("unread_required").Select(SettingDefinition.Parse)],
-                    CameBack = r.MomentOrNull("came_back") is { } back ? DateOnly.FromDateTime(back.UtcDateTime) : null,
+                    CameBack = r.DayOrNull("came_back"),
                 },
             r.IsNull("check_id") ? null : r.Id("check_id"),
             r.IsNull("open_id")

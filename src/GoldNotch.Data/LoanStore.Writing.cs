@@ -188,14 +188,15 @@ public sealed partial class LoanStore
         int changed = await transaction
             .Command(
                 """
-                UPDATE camera_unit SET status = CASE WHEN status IN ('in', 'out') THEN @status ELSE status END, due_back = @due, version = version + 1,
+                UPDATE camera_unit SET status = CASE WHEN status IN ('in', 'out') THEN @status ELSE status END,
+                    due_back = (@due::timestamptz AT TIME ZONE (SELECT coalesce(nullif(max(time_zone), ''), 'UTC') FROM department))::date, version = version + 1,
                     came_back = CASE WHEN status = 'out' AND @status = 'in' THEN greatest(coalesce(came_back, @back), @back) ELSE came_back END
                 WHERE tag = @tag
                 """
             )
             .With("tag", loan.Unit)
             .With("status", (isOut ? UnitStatus.Out : UnitStatus.In).Word())
-            .With("due", isOut ? DateOnly.FromDateTime(loan.Due.Date) : (DateOnly?)null)
+            .With("due", isOut ? loan.Due.ToUniversalTime() : null)
             .With("back", loan.BackAt?.ToUniversalTime())
             .RunAsync(cancel);
         if (changed == 0)

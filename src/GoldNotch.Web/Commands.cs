@@ -8,7 +8,7 @@ using Npgsql;
 
 namespace GoldNotch.Web;
 
-/// <summary>What is done beside the site: <c>migrate</c>, <c>backup FOLDER</c>, <c>restore FILE</c>, <c>people</c>, <c>import [--if-empty] FILE… [--as-of DAY FILE…]</c>, <c>verify [POSITION:HASH]</c>.</summary>
+/// <summary>What is done beside the site: <c>migrate</c>, <c>backup FOLDER</c>, <c>restore FILE</c>, <c>people</c>, <c>import [--if-empty] FILE… [--as-of DAY FILE…]…</c>, <c>verify [POSITION:HASH]</c>.</summary>
 internal static class Commands
 {
     private static readonly Actor AtStart = Actor.Site("the import at start");
@@ -43,7 +43,7 @@ internal static class Commands
                 return await VerifyAsync(source, noted);
             default:
                 await Console.Error.WriteLineAsync(
-                    "migrate | backup FOLDER | restore FILE | import [--if-empty] FILE… [--as-of DAY FILE…: their times move with the days since] | people (lines of login, password, role and name on standard input, parted by tabs) | verify [POSITION:HASH]"
+                    "migrate | backup FOLDER | restore FILE | import [--if-empty] FILE… [--as-of DAY FILE…]…: their times move with the days since] | people (lines of login, password, role and name on standard input, parted by tabs) | verify [POSITION:HASH]"
                 );
                 return 2;
         }
@@ -97,28 +97,31 @@ internal static class Commands
         return 0;
     }
 
+    private const string AsOf = "--as-of";
+
     private static async Task<int> ImportAsync(NpgsqlDataSource source, string[] files)
     {
         var importer = new ExchangeImporter(source, TimeProvider.System);
-        int moved = Array.IndexOf(files, "--as-of");
         int days = 0;
-        if (moved >= 0)
+        for (int i = 0; i < files.Length; i++)
         {
-            if (moved + 1 >= files.Length || !DateOnly.TryParseExact(files[moved + 1], "yyyy-MM-dd", out DateOnly day))
+            if (files[i] == AsOf)
             {
-                await Console.Error.WriteLineAsync("--as-of needs the day that the files were written for, like 2026-11-30.");
-                return 2;
+                if (++i >= files.Length || !DateOnly.TryParseExact(files[i], "yyyy-MM-dd", out DateOnly day))
+                {
+                    await Console.Error.WriteLineAsync($"{AsOf} needs the day that the files were written for, like 2026-11-30.");
+                    return 2;
+                }
+
+                // Until the next one: what was written for a day stays as far from today.
+                days = DateOnly.FromDateTime(DateTime.UtcNow).DayNumber - day.DayNumber;
+                continue;
             }
 
-            days = DateOnly.FromDateTime(DateTime.UtcNow).DayNumber - day.DayNumber;
-        }
-
-        foreach ((string file, int at) in files.Select((f, i) => (f, i)).Where(f => moved < 0 || f.i < moved || f.i > moved + 1))
-        {
-            string text = await File.ReadAllTextAsync(file);
-            using var stream = new MemoryStream(Encoding.UTF8.GetBytes(at > moved && moved >= 0 ? FileDates.Moved(text, days) : text));
+            string text = FileDates.Moved(await File.ReadAllTextAsync(files[i]), days);
+            using var stream = new MemoryStream(Encoding.UTF8.GetBytes(text));
             ImportReport report = await importer.ImportAsync(stream, AtStart, keepGood: false, CancellationToken.None);
-            Console.WriteLine($"{Path.GetFileName(file)}: {report.Added} added, {report.Unchanged} as they were");
+            Console.WriteLine($"{Path.GetFileName(files[i])}: {report.Added} added, {report.Unchanged} as they were");
         }
 
         return 0;

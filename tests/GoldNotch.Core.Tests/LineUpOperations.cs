@@ -353,7 +353,7 @@ internal static class LineUpOperations
         {
             ["n_wanted"] = wanted.Value,
             ["n"] = got.Value,
-            ["depth_mm"] = DepthOfField.Of(Mm(x, "focal_mm"), got, distance, circle).Depth!.Value.Value * 1000,
+            ["depth_mm"] = DepthOfField.Of(Mm(x, "focal_mm"), got, distance, circle).Depth is { } gotDepth ? gotDepth.Value * 1000 : "inf",
             ["can"] = Math.Abs(got.Value - wanted.Value) < 1e-9,
         };
     }

@@ -74,7 +74,8 @@ internal static class MediaOperations
                 return new()
                 {
                     ["frames_per_hour"] = Timecode.FramesAnHour(Rate(x, "rate"), Num(x, "ppm")),
-                    ["rejam_hours"] = Timecode.RejamHours(Rate(x, "rate"), Num(x, "ppm")),
+                    ["rejam_hours"] =
+                        Timecode.RejamHours(Rate(x, "rate"), Num(x, "ppm")) is var hours && double.IsInfinity(hours) ? "inf" : hours,
                 };
             default:
                 return null;

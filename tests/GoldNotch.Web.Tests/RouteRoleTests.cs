@@ -60,6 +60,7 @@ public class RouteRoleTests(DemoSite site)
         "delete /api/matches/{id}/turns/{turn}/{letter}",
         "post /api/matches/{id}/turns/{turn}/{letter}/still",
         "post /api/matches/{id}/cameras/{letter}/correct",
+        "post /api/matches/{id}/regions",
         "post /api/line-ups/preview",
         "post /api/standards/preview",
         "post /api/models/preview",

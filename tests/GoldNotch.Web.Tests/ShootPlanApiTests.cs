@@ -27,6 +27,11 @@ public class ShootPlanApiTests(DemoSite site)
             }
         );
         shoot["hazards"] = new JsonArray("cables");
+
+        // Nobody has said what powers it: this standard sets the adapter to the camera. Batteries only bridge then.
+        Answer asStandard = (await PutAsync(ines, Shoot("As its standard says", Day(250), units))).Expect(200);
+        asStandard.At("pack/supply/0").GetProperty("because").GetProperty("case").GetString().ShouldBe("as-standard");
+        shoot["supply"] = new JsonObject { ["kind"] = "batteries" };
         Answer view = (await PutAsync(ines, shoot)).Expect(200);
         JsonElement pack = view.At("pack").GetProperty("cameras")[0];
         pack.GetProperty("cards").GetProperty("missing").GetInt32().ShouldBeGreaterThan(0);

@@ -145,9 +145,9 @@ public class StandardApiTests(DemoSite site)
             200
         );
         preview.At("effects").GetArrayLength().ShouldBe(6);
-        JsonElement alder = preview.At("effects").EnumerateArray().First(e => e.GetProperty("modelKey").GetString() == "alder-20");
-        alder.GetProperty("line").GetProperty("target").GetString().ShouldBe("−3\u202fdB");
-        alder
+        JsonElement calla = preview.At("effects").EnumerateArray().First(e => e.GetProperty("modelKey").GetString() == "calla-d");
+        calla.GetProperty("line").GetProperty("target").GetString().ShouldBe("−3\u202fdB");
+        calla
             .GetProperty("changes")
             .EnumerateArray()
             .Select(c => c.GetProperty("sentence").GetString())

@@ -87,13 +87,13 @@ public class UnitPageApiTests(DemoSite site)
     public async Task Drift_is_counted_once_for_each_signed_check()
     {
         using TestClient client = await site.ClientAsync("mara");
-        (int wrong, int of) = Gain(await client.GetAsync("/api/units/OBG-113/page"));
+        (int wrong, int of) = Shutter(await client.GetAsync("/api/units/OBG-113/page"));
         Guid id = await client.BeginAsync("OBG-113", "seed-portraits");
-        (await client.ReadAsync(id, "gain", "ISO 640")).Expect(200);
-        (await client.PutAsync($"/api/checks/{id}/readings/gain", new { read = "ISO 320", stage = "left" }, 0)).Expect(200);
+        (await client.ReadAsync(id, "shutter", "90°")).Expect(200);
+        (await client.PutAsync($"/api/checks/{id}/readings/shutter", new { read = "180°", stage = "left" }, 0)).Expect(200);
         (await client.SignAsync(id, "signed early")).Expect(200);
         (await client.SignAsync(id, "again")).Expect(200);
-        Gain(await client.GetAsync("/api/units/OBG-113/page")).ShouldBe((wrong + 1, of + 1)); // as found it was wrong, however it was left
+        Shutter(await client.GetAsync("/api/units/OBG-113/page")).ShouldBe((wrong + 1, of + 1)); // as found it was wrong, however it was left
         Answer fleet = (await client.GetAsync("/api/drift?months=120")).Expect(200);
         fleet.Int("readings").ShouldBeGreaterThan(1000);
         fleet
@@ -103,11 +103,11 @@ public class UnitPageApiTests(DemoSite site)
             .ShouldBeGreaterThan(1);
         (await client.GetAsync("/api/drift?months=0")).ExpectProblem(400, "bad-value", "/months");
 
-        static (int, int) Gain(Answer page) =>
+        static (int, int) Shutter(Answer page) =>
             page.Expect(200)
                 .At("drift")
                 .EnumerateArray()
-                .Where(d => d.GetProperty("setting").GetString() == "gain")
+                .Where(d => d.GetProperty("setting").GetString() == "shutter")
                 .Select(d => d.GetProperty("wrong"))
                 .Select(w => (w.GetProperty("times").GetInt32(), w.GetProperty("of").GetInt32()))
                 .FirstOrDefault();

@@ -85,6 +85,13 @@ internal sealed class Findings
                 : codec.StartsWith("raw", StringComparison.OrdinalIgnoreCase)
         );
 
+    /// <summary>Whether what is recorded is known to be compressed: a codec was read that is not raw, or the format has no raw one.</summary>
+    internal bool IsCompressed =>
+        Value(Setting.Codec) is SettingValue.Choice codec
+            ? !codec.Word.StartsWith("raw", StringComparison.OrdinalIgnoreCase)
+            : Sheet.Model.FormatOf(Format) is { Raw: false } format
+                && !format.Codecs.Any(c => c.StartsWith("raw", StringComparison.OrdinalIgnoreCase));
+
     /// <summary>The curve that is recorded at its base whatever gain is shown, as read, or else the sheet's; null where the curve takes gain.</summary>
     internal string? CurveAtBase =>
         ((Value(Setting.Profile) as SettingValue.Choice)?.Word ?? Sheet.Word(Setting.Profile)) is { } profile

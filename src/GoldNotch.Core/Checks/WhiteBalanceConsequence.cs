@@ -35,10 +35,15 @@ internal static class WhiteBalanceConsequence
     );
     private static readonly Template Reversible = new(RuleId, "reversible", "Raw keeps the colour: it can be set right afterwards.");
     private static readonly Template FixNow = new(RuleId, "fix-now", "Compressed recording keeps the cast: correct it before recording.");
+    private static readonly Template FixNowUnlessRaw = new(
+        RuleId,
+        "fix-now-unless-raw",
+        "Correct it before recording: unless it records raw, the cast stays."
+    );
     private static readonly Template OtherMemory = new(
         RuleId,
         "other-memory",
-        "Memory {memory} was balanced somewhere else; its cast here is unknown. Balance again."
+        "Memory {memory} is not the one that the sheet requires, and which light it holds is not known. Balance on the grey card here."
     );
     private static readonly Template MemoryValue = new(RuleId, "memory-value", "memory {memory}");
     private static readonly Template CastUnseen = new(RuleId, "unseen", "Set to {set} under {light}: {cast}, not visible.");
@@ -111,7 +116,15 @@ internal static class WhiteBalanceConsequence
                 (severity == Severity.Fine ? CastValue : CastColourValue).Of(("cast", cast)),
                 template
                     .Of(Setting.WhiteBalance, ("set", set), ("light", light), ("cast", cast))
-                    .And(severity != Severity.Fault ? null : (raw ? Reversible : FixNow).Of(Setting.WhiteBalance))
+                    .And(
+                        severity != Severity.Fault
+                            ? null
+                            : (
+                                raw ? Reversible
+                                : found.IsCompressed ? FixNow
+                                : FixNowUnlessRaw
+                            ).Of(Setting.WhiteBalance)
+                    )
             );
         }
     }

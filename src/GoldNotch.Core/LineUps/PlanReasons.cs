@@ -125,6 +125,11 @@ public static class PlanReasons
         "not-deep",
         "A depth of field of {depth} is required, which takes {required}; {iris} gives {got}"
     );
+    private static readonly Template CannotBeDeep = new(
+        IrisRule,
+        "cannot-be-deep",
+        "A depth of field of {depth} is required, which no iris of this lens has from there; {iris} gives {got}"
+    );
     private static readonly Template NotSameDepth = new(
         IrisRule,
         "not-same-depth",
@@ -270,9 +275,11 @@ public static class PlanReasons
         OtherWayRound.Of(Setting.Iris, ("other", leader), ("camera", follower), ("iris", iris));
 
     /// <summary>Whether the depth of another camera takes an iris that this lens does not have.</summary>
-    public static bool CannotFollow(CameraPlan plan) =>
-        plan.Camera.Requirement is IrisRequirement.SameDepthAs
-        && plan.RequiredIris is { } takes
+    public static bool CannotFollow(CameraPlan plan) => plan.Camera.Requirement is IrisRequirement.SameDepthAs && IsOffTheLens(plan);
+
+    // An iris that no ring has is not named.
+    private static bool IsOffTheLens(CameraPlan plan) =>
+        plan.RequiredIris is { } takes
         && (takes.Value < plan.Camera.Iris.Widest.Value - Guard.Edge || takes.Value > plan.Camera.Iris.Smallest.Value + Guard.Edge);
 
     /// <summary>How the required iris was missed; null where it is met.</summary>
@@ -298,7 +305,7 @@ public static class PlanReasons
                 iris,
                 missed
             ),
-            IrisRequirement.Depth depth => NotDeep.Of(
+            IrisRequirement.Depth depth => (IsOffTheLens(plan) ? CannotBeDeep : NotDeep).Of(
                 Setting.Iris,
                 ("depth", depth.AtLeast),
                 ("required", takes),

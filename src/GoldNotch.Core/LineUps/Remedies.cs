@@ -147,9 +147,10 @@ public static class Remedies
 
     private static void Try(List<Remedy> tried, CameraPlan plan, Remedy? remedy)
     {
-        // It remedies, or it brings the camera at least a stop nearer; less is not worth a person's walk.
+        // It remedies, or it brings the camera at least a stop nearer; less is not worth a person's walk. No iris is bought with exposure.
         if (
             remedy is not null
+            && Beyond(remedy.Error) <= Beyond(plan.Chosen.Error) + Guard.Edge
             && Badness(remedy.Error, remedy.Missed) is var left
             && (left <= NotMetBeyond || left < Badness(plan.Chosen.Error, plan.Chosen.IrisMissedBy) - 1)
             && left < Badness(plan.Chosen.Error, plan.Chosen.IrisMissedBy) - PlanTerms.Met
@@ -159,7 +160,9 @@ public static class Remedies
         }
     }
 
-    private static double Badness(Stops error, Stops missed) => (4 * Math.Max(0, Math.Abs(error.Value) - PlanTerms.Met)) + missed.Value;
+    private static double Badness(Stops error, Stops missed) => (4 * Beyond(error)) + missed.Value;
+
+    private static double Beyond(Stops error) => Math.Max(0, Math.Abs(error.Value) - PlanTerms.Met);
 
     private static Remedy? WithFilter(PlanCamera camera, PlanScene scene, Stops over)
     {

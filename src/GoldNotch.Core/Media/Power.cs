@@ -27,6 +27,15 @@ public static class Power
     public static int BatteriesNeeded(double plannedMinutes, double runningMinutes, double margin = Recording.DefaultMargin) =>
         Recording.Needed(plannedMinutes, runningMinutes, margin);
 
+    /// <summary>What a camera's adapter draws as a share of its VA, where nobody has measured it (bench rule).</summary>
+    public const double AdapterPowerFactor = 0.6;
+
+    /// <summary>What a circuit or generator has to be rated for cameras on their adapters, in whole tens of VA.</summary>
+    /// <param name="watts">What each draws, W.</param>
+    /// <exception cref="QuantityException">Nothing, or a negative load.</exception>
+    public static double AdapterRating(IEnumerable<double> watts) =>
+        Math.Ceiling((SupplyVa(watts, AdapterPowerFactor) / 10) - Guard.Edge) * 10;
+
     /// <summary>Load in VA, Σ watts/power factor, and the limit of the supply, 0.8 of its VA.</summary>
     /// <param name="watts">Consumption of each device, more than zero each.</param>
     /// <param name="powerFactor">Power factor, more than 0 to 1.</param>

@@ -77,14 +77,14 @@ public static class Timecode
 
     /// <summary>Frames that two clocks part in an hour: rate·e·10⁻⁶·3600.</summary>
     /// <param name="rate">Frame rate.</param>
-    /// <param name="partsPerMillion">How far apart the clocks run, more than zero.</param>
-    /// <exception cref="QuantityException">Not positive.</exception>
+    /// <param name="partsPerMillion">How far apart the clocks run; below zero where the second is the slower, zero where they agree.</param>
+    /// <exception cref="QuantityException">Not finite.</exception>
     public static double FramesAnHour(FrameRate rate, double partsPerMillion) =>
-        rate.FramesPerSecond * Guard.Positive(partsPerMillion, "difference of the clocks") * 1e-6 * 3600;
+        rate.FramesPerSecond * Guard.Finite(partsPerMillion, "difference of the clocks") * 1e-6 * 3600;
 
-    /// <summary>Hours after which timecode is set again to stay within a frame.</summary>
-    /// <exception cref="QuantityException">Not positive.</exception>
-    public static double RejamHours(FrameRate rate, double partsPerMillion) => 1 / FramesAnHour(rate, partsPerMillion);
+    /// <summary>Hours after which timecode is set again to stay within a frame, whichever clock is the faster; infinite where the clocks agree.</summary>
+    /// <exception cref="QuantityException">Not finite.</exception>
+    public static double RejamHours(FrameRate rate, double partsPerMillion) => 1 / Math.Abs(FramesAnHour(rate, partsPerMillion));
 
     private static (int Nominal, int Drop) Counting(FrameRate rate, bool dropFrame)
     {

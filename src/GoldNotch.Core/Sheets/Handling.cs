@@ -12,9 +12,6 @@ public static class Handling
     // Ordinary battery plates end here (bench rule).
     private const double OrdinaryVolts = 17;
 
-    // What a camera's adapter draws in VA for each watt, where nobody has measured it (bench rule).
-    private const double AdapterPowerFactor = 0.6;
-
     // What a raw sample takes where the specification does not state its depth (bench rule).
     private const int UsualRawBits = 12;
 
@@ -51,10 +48,7 @@ public static class Handling
                     Setting.BatterySeated,
                     ("model", model.Name),
                     ("voltage", FigureValue.In(Measure.Volts, power.Volts)),
-                    (
-                        "supply",
-                        FigureValue.In(Measure.VoltAmperes, Math.Ceiling(Power.SupplyVa([power.Watts], AdapterPowerFactor) / 10) * 10)
-                    )
+                    ("supply", FigureValue.In(Measure.VoltAmperes, Power.AdapterRating([power.Watts])))
                 )
             );
         }

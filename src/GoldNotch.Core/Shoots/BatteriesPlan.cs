@@ -29,12 +29,12 @@ public sealed record BatteriesPlan(
     private static readonly Template Enough = new(
         RuleId,
         "enough",
-        "{have#battery|batteries}: together they run {all}, {planned} are planned."
+        "{have#battery|batteries} there: {least} for the {planned} planned, {need} with the margin of {margin}."
     );
     private static readonly Template Short = new(
         RuleId,
         "short",
-        "{need#battery|batteries} needed, {have} there: one runs {each}, {planned} are planned and {margin} more packed for. Take {missing} from a pool, or run it on mains."
+        "{need#battery|batteries} needed with the margin of {margin}, {least} without it, {have} there: one runs {each} of the {planned} planned. Take {missing} from a pool, or run it on mains."
     );
     private static readonly Template Charged = new(
         RuleId,
@@ -45,7 +45,7 @@ public sealed record BatteriesPlan(
     private static readonly Template Mains = new(
         RuleId,
         "mains",
-        "Mains run it; {need#battery|batteries} bridge a pulled plug. Set the adapter to *charge* for the night and to *camera* for the shoot."
+        "Mains run it; {need#battery bridges|batteries bridge} a pulled plug. Set the adapter to *charge* for the night and to *camera* for the shoot."
     );
     private static readonly Template OnlyOff = new(
         RuleId,
@@ -133,6 +133,7 @@ public sealed record BatteriesPlan(
         (string, FigureValue)[] figures =
         [
             ("need", FigureValue.Count(need)),
+            ("least", FigureValue.Count(Round?.Batteries ?? Power.BatteriesNeeded(Planned, MinutesEach, 0))),
             ("have", FigureValue.Count(Have)),
             ("each", FigureValue.In(Measure.Minutes, Math.Floor(MinutesEach))),
             ("all", FigureValue.In(Measure.Minutes, Math.Floor(MinutesAll))),

@@ -78,6 +78,9 @@ public sealed record CardsPlan(
         "No recording format is settled for {model} by this standard, so minutes cannot be worked out."
     );
 
+    /// <summary>Whether the second card goes on when the first is full.</summary>
+    public bool IsInRelay { get; init; }
+
     /// <summary>How many are missing, the margin counted.</summary>
     public int Missing => Math.Max(0, WithMargin - Have);
 
@@ -148,7 +151,10 @@ public sealed record CardsPlan(
                     (withMargin > have ? Short : Enough).Of(Setting.CardMinutes, figures),
                     .. Further(sheet, doubled, claimed, each, shown, measured),
                 ]
-            ),
+            )
+            {
+                IsInRelay = sheet.Word(Setting.SlotMode) == "relay" && model.Slots.Length > 1,
+            },
             null
         );
     }

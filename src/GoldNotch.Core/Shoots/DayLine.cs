@@ -88,7 +88,11 @@ public sealed record DayMoment(double At, DayDuty Duty, ImmutableArray<string> C
 /// <param name="BatteryMinutes">Minutes on one battery; null where nobody knows, or mains run it.</param>
 /// <param name="BlackReferenceMinutes">Minutes after which the black reference is taken again; null where it needs none.</param>
 /// <param name="SavesMemory">Whether it records into memory that must be saved.</param>
-public sealed record DayCamera(string Letter, double? CardMinutes, double? BatteryMinutes, double? BlackReferenceMinutes, bool SavesMemory);
+public sealed record DayCamera(string Letter, double? CardMinutes, double? BatteryMinutes, double? BlackReferenceMinutes, bool SavesMemory)
+{
+    /// <summary>Whether the second card goes on when the first is full: both are then changed in a gap, and never in the middle of a take.</summary>
+    public bool IsInRelay { get; init; }
+}
 
 /// <summary>How a card or battery runs down: what is left at a moment. A change makes two points of one moment.</summary>
 /// <param name="At">The moment, minutes.</param>
@@ -141,7 +145,12 @@ public sealed record DayLine(ImmutableArray<DayMoment> Moments, ImmutableArray<R
                 moments.AddRange(Duties.Times(first, last, black).Select(t => new DayMoment(t, DayDuty.BlackReference, one, "")));
             }
 
-            (ImmutableArray<RunDownPoint> card, IEnumerable<double> cards) = Run(camera.CardMinutes, order, b => b.RecordingMinutes);
+            (ImmutableArray<RunDownPoint> card, IEnumerable<double> cards) = Run(
+                camera.IsInRelay ? 2 * camera.CardMinutes : camera.CardMinutes,
+                order,
+                b => b.RecordingMinutes,
+                inGaps: camera.IsInRelay
+            );
             (ImmutableArray<RunDownPoint> battery, IEnumerable<double> batteries) = Run(camera.BatteryMinutes, order, b => b.To - b.From);
             moments.AddRange(cards.Select(t => new DayMoment(t, DayDuty.Card, one, "")));
             moments.AddRange(batteries.Select(t => new DayMoment(t, DayDuty.Battery, one, "")));
@@ -236,7 +245,8 @@ public sealed record DayLine(ImmutableArray<DayMoment> Moments, ImmutableArray<R
     private static (ImmutableArray<RunDownPoint> Points, IEnumerable<double> Changes) Run(
         double? full,
         ImmutableArray<DayBlock> order,
-        Func<DayBlock, double> usedIn
+        Func<DayBlock, double> usedIn,
+        bool inGaps = false
     )
     {
         List<RunDownPoint> points = [];
@@ -259,7 +269,7 @@ public sealed record DayLine(ImmutableArray<DayMoment> Moments, ImmutableArray<R
         {
             double used = usedIn(block);
             points.Add(new RunDownPoint(block.From, left));
-            if (used > left + Guard.Edge && left < whole / 2)
+            if (used > left + Guard.Edge && (left < whole / 2 || (inGaps && left < whole - Guard.Edge)))
             {
                 Change(block.From);
             }

@@ -29,7 +29,11 @@ public sealed record ShootCameraFacts(
     bool OperatorIsActive,
     string OperatorElsewhere,
     ImmutableArray<string> Free
-);
+)
+{
+    /// <summary>Whether whoever holds it should have brought it back by now, whenever the shoot is.</summary>
+    public bool IsOverdue { get; init; }
+}
 
 /// <summary>A pool that shoots take more from than it has.</summary>
 /// <param name="Name">The pool.</param>
@@ -71,6 +75,11 @@ public static class ShootFindings
         RuleId,
         "held",
         "{unit} is with {borrower} until {day}, after the cameras are collected. {free}"
+    );
+    private static readonly Template Overdue = new(
+        RuleId,
+        "overdue",
+        "{unit} is out with {borrower} and overdue since {day}: it may not be back for this shoot. Ask for it now. {free}"
     );
     private static readonly Template CheckDue = new(RuleId, "check-due", "{unit} is not checked. Check it before it goes out.");
     private static readonly Template CheckOff = new(
@@ -164,7 +173,14 @@ public static class ShootFindings
         }
         else if (camera.HeldBy is { } held)
         {
-            yield return Fault(Held.Of(unit, free, ("borrower", held.Borrower), ("day", DateOnly.FromDateTime(held.Until.Date))));
+            yield return Fault(
+                (camera.IsOverdue ? Overdue : Held).Of(
+                    unit,
+                    free,
+                    ("borrower", held.Borrower),
+                    ("day", DateOnly.FromDateTime(held.Until.Date))
+                )
+            );
         }
         else if (camera.Readiness == ReadinessState.Off)
         {

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using GoldNotch.Core.Cameras;
 using GoldNotch.Core.Judgements;
 using GoldNotch.Core.Media;
+using GoldNotch.Core.Sheets;
 using GoldNotch.Core.Units;
 
 namespace GoldNotch.Core.Shoots;
@@ -32,6 +33,11 @@ public sealed record ShootSupply(SupplyKind Kind, double? VoltAmperes = null, do
     /// <summary>Batteries, as where nobody says otherwise.</summary>
     public static ShootSupply OwnBatteries { get; } = new(SupplyKind.Batteries);
 
+    /// <summary>What the sheets of a shoot say of its supply: mains where all of them set the adapter to the camera, else own batteries.</summary>
+    /// <param name="sheets">The sheets of its cameras.</param>
+    public static ShootSupply AsTheSheets(IReadOnlyCollection<Sheet> sheets) =>
+        sheets.Count > 0 && sheets.All(s => s.Word(Setting.MainsAdapter) == "camera") ? new ShootSupply(SupplyKind.Mains) : OwnBatteries;
+
     /// <summary>Whether the cameras run through their adapters.</summary>
     public bool IsMains => Kind is SupplyKind.Mains or SupplyKind.Generator;
 }
@@ -39,14 +45,8 @@ public sealed record ShootSupply(SupplyKind Kind, double? VoltAmperes = null, do
 /// <summary>Whether a supply may and can carry the cameras.</summary>
 public static class SupplyPlan
 {
-    // What an adapter draws in VA for each watt, where nobody has measured it (bench rule).
-    private const double AdapterPowerFactor = 0.6;
-
     // Ordinary plates and adapters end here (bench rule).
     private const double OrdinaryVolts = 17;
-
-    // The least true-sine set for a camera of a voltage of its own (bench rule).
-    private const double LeastGenerator = 2000;
 
     private const string RuleId = "PACK-SUPPLY";
 
@@ -60,22 +60,25 @@ public static class SupplyPlan
         "not-true-sine",
         "{model} needs a crystal-controlled true-sine set of {least} or more; an ordinary generator does not run it cleanly."
     );
-    private static readonly Template TooSmall = new(
-        RuleId,
-        "too-small",
-        "{model} needs a true-sine set of {least} or more; this one gives {have}."
-    );
     private static readonly Template Overloaded = new(
         RuleId,
         "overloaded",
         "The cameras draw {load}; {limit} may be planned on a supply of {have}. Use one of {least} or more, or another circuit."
     );
     private static readonly Template Carries = new(RuleId, "carries", "The cameras draw {load} of the {limit} that may be planned on it.");
+    private static readonly Template AsStandard = new(
+        RuleId,
+        "as-standard",
+        "Mains, as the standards of its cameras say; batteries only bridge. Say so on the shoot where the place has none."
+    );
     private static readonly Template Unrated = new(
         RuleId,
         "unrated",
         "The cameras draw {load}. Ask what the circuit carries: it has to be rated {least} or more."
     );
+
+    /// <summary>That the supply is what the standards say, because nobody has said otherwise of the shoot.</summary>
+    public static Judgement FromTheStandards => AsStandard.Of();
 
     /// <summary>What there is to know of a supply with these cameras, faults first.</summary>
     /// <param name="supply">The supply.</param>
@@ -114,28 +117,21 @@ public static class SupplyPlan
 
     private static IEnumerable<(bool IsFault, Judgement Because)> OfMains(ShootSupply supply, (CameraModel Model, PowerNeed Power)[] known)
     {
+        // What the supply has to be rated, four fifths of which may be planned on: one number, here, on the sheet and in the cautions.
+        double rating = Power.AdapterRating(known.Select(k => k.Power.Watts));
         if (supply.Kind == SupplyKind.Generator)
         {
             foreach ((CameraModel model, _) in known.Where(k => k.Power.Volts > OrdinaryVolts).DistinctBy(k => k.Model.Key))
             {
-                FigureValue least = FigureValue.In(Measure.VoltAmperes, LeastGenerator);
+                FigureValue least = FigureValue.In(Measure.VoltAmperes, rating);
                 if (!supply.IsTrueSine)
                 {
                     yield return (true, NotTrueSine.Of(("model", model.Name), ("least", least)));
                 }
-                else if (supply.VoltAmperes is < LeastGenerator and { } rated)
-                {
-                    yield return (
-                        true,
-                        TooSmall.Of(("model", model.Name), ("least", least), ("have", FigureValue.In(Measure.VoltAmperes, rated)))
-                    );
-                }
             }
         }
 
-        // What the supply has to be rated, four fifths of which may be planned on.
-        double rating = Math.Ceiling(Power.SupplyVa(known.Select(k => k.Power.Watts), AdapterPowerFactor));
-        double load = known.Sum(k => k.Power.Watts) / AdapterPowerFactor;
+        double load = known.Sum(k => k.Power.Watts) / Power.AdapterPowerFactor;
         (string, FigureValue)[] figures =
         [
             ("load", FigureValue.In(Measure.VoltAmperes, Math.Ceiling(load))),

@@ -35,6 +35,11 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
         "too-slow",
         "{rate} needs {needed}; the issued {card} sustains {sustained}. The recording would stop. Issue {faster}, or lower the bit rate."
     );
+    private static readonly Template TooSlowForSlot = new(
+        RuleId,
+        "too-slow-for-slot",
+        "{slot} takes {slowest} or faster; the issued {card} sustains {sustained}. The camera refuses it. Issue {faster}."
+    );
     private static readonly Template NoCardForMinutes = new(
         RuleId,
         "no-card-for-minutes",
@@ -170,8 +175,10 @@ internal sealed class EnoughTranslator(Setting setting) : Translator
             : NotPossible(
                 notch,
                 draft,
-                TooSlow.Of(
+                (bySlot > byRate && notch.Requirement is not Requirement.Amount ? TooSlowForSlot : TooSlow).Of(
                     setting,
+                    ("slot", slot?.Name ?? ""),
+                    ("slowest", slot?.Slowest?.Name ?? ""),
                     ("rate", worst),
                     ("needed", needed),
                     ("card", card.Class.Name),

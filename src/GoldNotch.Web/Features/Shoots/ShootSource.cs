@@ -44,7 +44,10 @@ internal sealed class ShootSource(
         StoredPool[] pools = [.. await kits.PoolsAsync(document.Booked, document.Id, cancel)];
         StoredLineUp? lineUp = await lineUps.GetAsync(document.Id, cancel);
         ImmutableArray<ShootCamera> cameras = await gathered.OfAsync(document, lineUp, ofShoot, pools, cancel);
-        ShootSupply supply = ShootReader.Supply(document.Supply);
+        // What nobody has said of the shoot is what its standards say.
+        ShootSupply supply = document.Supply is null
+            ? ShootSupply.AsTheSheets([.. cameras.Select(c => c.Sheet).OfType<Sheet>()])
+            : ShootReader.Supply(document.Supply);
         ImmutableArray<DayBlock> blocks = ShootReader.BlocksOf(document);
         double recording = blocks.Sum(b => b.RecordingMinutes);
         double on = blocks.Sum(b => b.To - b.From);
@@ -153,7 +156,8 @@ internal sealed class ShootSource(
         foreach (ShootCamera camera in cameras.Where(c => c.Unit is not null))
         {
             LoanRow? held =
-                camera.OpenLoan is { Status: LoanStatus.Out } other && (document.Booked is not { } b || other.DueAt > b.From)
+                camera.OpenLoan is { Status: LoanStatus.Out } other
+                && (other.DueAt < now || document.Booked is not { } b || other.DueAt > b.From)
                     ? other
                     : null;
             bool needsAnother =
@@ -166,7 +170,7 @@ internal sealed class ShootSource(
                     camera.Loan is null ? camera.Readiness!.State : ReadinessState.Ready,
                     camera.Sheet is not null,
                     camera.Kit.IsWritten,
-                    camera.Loan is null && held is { } h ? (h.Borrower, h.DueAt) : null,
+                    camera.Loan is null && held is { } h ? (h.Borrower, h.DueAt.ToOffset(now.Offset)) : null,
                     NameOf(camera.Of.Operator, persons),
                     persons.GetValueOrDefault(camera.Of.Operator)?.Active ?? false,
                     camera.Of.Operator.Length > 0
@@ -179,6 +183,9 @@ internal sealed class ShootSource(
                         : "",
                     needsAnother ? await FreeAsync(camera, document, cancel) : []
                 )
+                {
+                    IsOverdue = held?.DueAt < now,
+                }
             );
         }
 
@@ -250,7 +257,12 @@ internal sealed class ShootSource(
                     ),
             ],
             aa is null ? null : new SaidView(aa.Needed > aa.InPool, phrasing.Of(aa.Because)),
-            [.. SupplyPlan.Of(supply, used).Select(s => new SaidView(s.IsFault, phrasing.Of(s.Because)))],
+            [
+                .. document.Supply is null && supply.IsMains
+                    ? [new SaidView(false, phrasing.Of(SupplyPlan.FromTheStandards))]
+                    : Array.Empty<SaidView>(),
+                .. SupplyPlan.Of(supply, used).Select(s => new SaidView(s.IsFault, phrasing.Of(s.Because))),
+            ],
             timecode is null ? null : phrasing.Of(timecode.Because),
             [.. Cautions.Of(ShootReader.HazardsOf(document), supply, document.Outdoors, used).Select(phrasing.Of)]
         );
@@ -280,7 +292,10 @@ internal sealed class ShootSource(
                     supply.IsMains && c.Kit.All.CountOf(PieceKind.Adapter) > 0 ? null : packs[c.Of.Letter].Batteries?.MinutesEach,
                     c.Sheet!.Model.BlackReferenceMinutes,
                     c.Sheet!.Model.BufferGb is not null
-                )),
+                )
+                {
+                    IsInRelay = packs[c.Of.Letter].Cards?.IsInRelay ?? false,
+                }),
         ];
         return ShootViews.Of(DayLine.Of(0, (end - call).TotalMinutes, blocks, [.. line], timecode?.SetAgainMinutes), call);
     }

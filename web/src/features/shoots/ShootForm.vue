@@ -35,10 +35,12 @@ const [call, end, collect, back, from] = [
   time('return'),
   time('prepareFrom'),
 ];
-const supply = computed(() => doc.value.supply ?? { kind: 'batteries', trueSine: false });
+/** Left open it is what the standards of the cameras say: mains where all of them set the adapter to the camera. */
+const AS_STANDARD = 'standard';
+const supply = computed(() => doc.value.supply ?? { kind: AS_STANDARD, trueSine: false });
 function power(change: Partial<Views['ShootSupplyDocument']>): void {
   const next = { ...supply.value, ...change };
-  doc.value.supply = next.kind === 'batteries' ? undefined : next;
+  doc.value.supply = next.kind === AS_STANDARD ? undefined : next;
 }
 const hazards = computed(() => doc.value.hazards ?? []);
 function hazard(key: string, on: boolean | null | undefined): void {
@@ -109,8 +111,8 @@ function hazard(key: string, on: boolean | null | undefined): void {
         <OneOf
           :model-value="supply.kind"
           label="Power"
-          :options="SUPPLIES"
-          @update:model-value="power({ kind: $event ?? 'batteries' })"
+          :options="[{ key: AS_STANDARD, name: 'as the standards say' }, ...SUPPLIES]"
+          @update:model-value="power({ kind: $event ?? AS_STANDARD })"
         />
         <NumberField
           v-if="supply.kind === 'mains' || supply.kind === 'generator'"
