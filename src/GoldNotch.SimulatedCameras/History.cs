@@ -19,7 +19,7 @@ internal static class History
     private const double LeftForLater = 0.08;
 
     /// <summary>Makes checks of every unit against standards that are in force.</summary>
-    /// <param name="files">StandardReader, standards and units.</param>
+    /// <param name="files">Specifications, standards and units; with checks, these are made again at their times.</param>
     /// <param name="seed">Where chance begins.</param>
     /// <param name="each">Checks of each unit.</param>
     internal static ExchangeDocument Of(IReadOnlyList<ExchangeDocument> files, int seed, int each)
@@ -34,7 +34,19 @@ internal static class History
             .. files.SelectMany(f => f.Standards ?? []).Where(s => s.State == "approved").Select(s => StandardReader.ToStandard(s)),
         ];
         List<CheckDocument> checks = [];
-        foreach (UnitDocument unit in files.SelectMany(f => f.Units ?? []))
+        var units = files.SelectMany(f => f.Units ?? []).ToDictionary(u => u.Tag);
+
+        // A past that is there already keeps who was checked when, and by which standard: loans and practice stand beside it. Only what the sheets of
+        // today make of it is read anew.
+        CheckDocument[] before = [.. files.SelectMany(f => f.Checks ?? [])];
+        foreach (CheckDocument check in before)
+        {
+            Standard standard = standards.First(s => s.Key == check.Standard);
+            Sheet sheet = SheetCompiler.Compile(standard, models[units[check.Unit].Model]);
+            checks.Add(Check(units[check.Unit], sheet, check.StartedAt, chance) with { Id = check.Id });
+        }
+
+        foreach (UnitDocument unit in units.Values.Where(_ => before.Length == 0))
         {
             Sheet[] sheets = [.. Suited(standards, models[unit.Model]).Take(3)];
             for (int i = 0; i < each; i++)
