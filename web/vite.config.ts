@@ -22,5 +22,8 @@ export default defineConfig({
     // Each file has a page of its own: what one leaves mounted must not answer to the next.
     include: ['src/**/*.test.ts'],
     setupFiles: ['src/testing/setup.ts'],
+    // No test is timed: this only ends one that hangs, however busy the machine is.
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
   },
 });

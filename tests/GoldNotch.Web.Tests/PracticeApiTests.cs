@@ -76,7 +76,13 @@ public class PracticeApiTests(DemoSite site)
         object[] moves = BySheet(begun);
         Answer kept = (await mara.PutAsync($"/api/practice/tries/{id}/steps", new { moves, seconds = 40 }, 1)).Expect(200);
         kept.At("moves").EnumerateArray().Select(m => m.GetProperty("refusal").GetString()!).ShouldContain("");
-        (await mara.GetAsync($"/api/practice/tries/{id}/finder.jpg")).Expect(200);
+
+        // What was worked is seen in the finder: here on another try of the same seed, whose white stands under the wrong light.
+        var other = Guid.NewGuid();
+        (await BeginAsync(mara, other, "set-to-sheet")).Expect(200);
+        object[] white = [new { setting = "white-balance", to = "12000 K" }];
+        (await mara.PutAsync($"/api/practice/tries/{other}/steps", new { moves = white, seconds = 5 }, 1)).Expect(200);
+        (await mara.GetAsync($"/api/practice/tries/{other}/finder.jpg")).Expect(200);
         mara.LastBytes.SequenceEqual(before).ShouldBeFalse("what was worked is seen");
         (await mara.PutAsync($"/api/practice/tries/{id}/steps", new { moves, seconds = 41 }, 1)).ExpectProblem(412, "changed-meanwhile");
 

@@ -88,6 +88,7 @@ public class SiteApiTests(TestSite site)
     {
         using TestClient client = await site.ClientAsync();
         (await client.GetAsync("/api/find?text=yellow")).Text("0/name").ShouldBe("OBG-106");
+        (await client.GetAsync("/api/find?text=OBG-106")).Text("0/answer").ShouldNotBeEmpty("how it stands, or who has it");
         (await client.GetAsync("/api/find?text=lecture%20bracken"))
             .Json.EnumerateArray()
             .ShouldContain(f => f.GetProperty("address").GetString() == "/sheets/lecture-room/bracken-3");

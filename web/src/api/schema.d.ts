@@ -3900,6 +3900,8 @@ export interface components {
             address: string;
             name: string;
             detail: string;
+            /** @default  */
+            answer: string;
         };
         FrequencyView: {
             /** Format: int32 */

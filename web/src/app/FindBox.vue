@@ -55,7 +55,8 @@ onBeforeUnmount(() => document.removeEventListener('keydown', slash));
       <template #option="{ option }">
         <span
           ><strong>{{ option.name }}</strong
-          ><br /><span class="soft small">{{ option.detail }}</span></span
+          ><br /><span v-if="option.answer" class="small">{{ option.answer }}<br /></span
+          ><span class="soft small">{{ option.detail }}</span></span
         >
       </template>
     </AutoComplete>

@@ -33,6 +33,11 @@ const route = useRoute();
 const work = ref<{ focus: () => void }>();
 const kept = useCheck(props.id);
 const { check, lines, waiting, conflict, failure, refusal, stage, record, decide, settle, sign, load } = kept;
+/** Names of the lines whose reading waits to be uploaded: they are read, whatever the site knows yet. */
+const onTheWay = computed(() => {
+  const settings = new Set(waiting.value.filter((e) => e.read !== null).map((e) => e.setting));
+  return new Set(lines.value.filter((l) => settings.has(l.line.setting)).map((l) => l.line.name));
+});
 const link = useCamera(props.id, kept.take);
 const { camera, busy, doing, done, of, wrong, refused, apart, taken } = link;
 const pictures = usePhotos(props.id, kept.take);
@@ -188,9 +193,9 @@ watch(
         :summary="check.summary"
         :found="check.foundSummary"
         :needs-correction="needsCorrection"
-        :unread="check.unreadRequired"
+        :unread="check.unreadRequired.filter((name) => !onTheWay.has(name))"
         :off="stillOff"
-        :left="lines.filter(unread).length"
+        :left="lines.filter((l) => unread(l) && !onTheWay.has(l.line.name)).length"
         :waiting="[...kept.readings.value, ...pictures.all.value]"
         :sign="sign"
         @correct="bench.turn('left')"

@@ -174,7 +174,10 @@ export function useBench(id: string, kept: ReturnType<typeof useCheck>, focus: (
     else
       refusal.value = {
         setting: current.value,
-        message: 'This model cannot meet it, so there is nothing to confirm. Type what it shows, or N.',
+        message:
+          line.value?.line.fit !== 'checkByEye'
+            ? 'This model cannot meet it, so there is nothing to confirm. Type what it shows, or N.'
+            : 'What is right here is not known: the sheet leaves it to you. Look, and type what it shows.',
       };
   }
 

@@ -29,6 +29,18 @@ async function way(reading: boolean): Promise<void> {
     unread.value = `${(error as Error).message} The light stays as it was told.`;
   }
 }
+/** An f-number in the field for lux is a reading of the meter that was typed into the wrong field. */
+const asReading = ref('');
+function notice(event: Event): void {
+  const typed = (event.target as HTMLInputElement).value.trim();
+  asReading.value = /^[ft]\s*\/?\s*\d/i.test(typed) ? typed : '';
+}
+async function takeAsReading(): Promise<void> {
+  const iris = asReading.value;
+  await way(true);
+  if (light.value.reading) light.value.reading.iris = iris;
+  asReading.value = '';
+}
 const moves = ref(Boolean(light.value.dimStops || light.value.raiseStops));
 const LAMPS = [
   { key: 'daylight', name: 'daylight' },
@@ -89,9 +101,14 @@ function mayMove(yes: boolean): void {
       unit="lux"
       required
       :wrong="messageAt('/light/lux')"
+      @input.capture="notice"
       @keydown.enter.prevent="emit('onward', $event)"
       @update:model-value="light.lux = $event ?? light.lux"
     />
+    <p v-if="asReading" class="small" role="status">
+      {{ asReading }} is a reading, not lux.
+      <button class="act quiet" type="button" @click="takeAsReading">Take it as a reading</button>
+    </p>
     <div class="row">
       <NumberField
         :model-value="light.temperatureK"

@@ -1,6 +1,6 @@
 import { flushPromises, mount } from '@vue/test-utils';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { reactive } from 'vue';
+import { reactive, ref } from 'vue';
 import type { Views } from '../../app/client';
 import NumberField from '../../app/NumberField.vue';
 import FloorPlan from '../../instruments/FloorPlan.vue';
@@ -276,6 +276,27 @@ describe('the forms', () => {
     const taken = form.emitted('update:modelValue')!.at(-1)![0] as Views['LineUpLightDocument'];
     expect(taken.lux).toBeNull();
     expect(taken.reading).toMatchObject({ time: '1/50' });
+  });
+
+  it('asks whether an f-number typed into lux is a reading, and takes it as one', async () => {
+    stubSite({
+      'POST /api/line-ups/light': () =>
+        json(200, { ...light(), lux: null, reading: { iris: 'f/4', time: '1/50', iso: 320 } }),
+    });
+    const held = ref(light());
+    const form = mount(LightForm, {
+      props: {
+        modelValue: held.value,
+        'onUpdate:modelValue': (now: Views['LineUpLightDocument']) => form.setProps({ modelValue: now }),
+        begins: newLineUp(),
+        messageAt: none,
+      },
+    });
+    await form.get('.reading-first input').setValue('f/8');
+    await form.get('[role=status] button').trigger('click');
+    await flushPromises();
+    expect(form.props('modelValue').reading).toMatchObject({ iris: 'f/8', time: '1/50' });
+    expect(form.find('[role=status]').exists()).toBe(false);
   });
 
   it('reads f/8 as a reading at a place and +2 as stops from the key', async () => {

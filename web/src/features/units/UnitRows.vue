@@ -79,6 +79,12 @@ async function save(): Promise<void> {
   wrong.value = '';
   faults.value = {};
   const filled = rows.value.filter((r) => r.tag.trim() || r.tape.trim());
+  if (!filled.length) {
+    busy.value = false;
+    wrong.value = 'Nothing is typed yet. Fill in a tag and its model, then add.';
+    await focusOn(0, 'tag');
+    return;
+  }
   try {
     await ask(api.POST('/api/units', { body: { units: filled } }));
     emit(
