@@ -32,8 +32,9 @@ function addBase(): void {
 function takeIsos(isos: number[]): void {
   card.value.gain.isos = orNothing(isos);
   const lowest = Math.min(...isos.filter(Number.isFinite));
-  if (Number.isFinite(lowest) && !Number.isFinite(card.value.gain.isoAtZeroGain ?? NaN))
-    card.value.gain.isoAtZeroGain = lowest;
+  if (!Number.isFinite(lowest) || Number.isFinite(card.value.gain.isoAtZeroGain ?? NaN)) return;
+  card.value.gain.isoAtZeroGain = lowest;
+  card.value.presumed = [...new Set([...(card.value.presumed ?? []), 'gain'])];
 }
 </script>
 
